@@ -1,0 +1,6 @@
+// Serves the built application on http://localhost:3000 (PORT and HOST change that).
+process.env.PORT ??= '3000';
+process.env.HOST ??= '127.0.0.1';
+process.env.BODY_SIZE_LIMIT ??= '64M';
+await import('../build/index.js');
+console.log(`Cliffstead: open http://${process.env.HOST}:${process.env.PORT} in a browser (Ctrl+C stops it)`);

@@ -1,0 +1,54 @@
+// Runs every check in turn and closes with one line of totals.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+
+let passed = 0;
+let failed = 0;
+
+function step(name, command, args, env = {}) {
+  const from = Date.now();
+  console.log(`\n== ${name}`);
+  const { status } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  console.log(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} in ${((Date.now() - from) / 1000).toFixed(0)} s`);
+  return status === 0;
+}
+
+function check(name, command, args) {
+  if (step(name, command, args)) passed += 1;
+  else failed += 1;
+}
+
+function counted(name, command, args, file, count, env) {
+  const good = step(name, command, args, env);
+  try {
+    const [ok, bad] = count(JSON.parse(readFileSync(file, 'utf8')));
+    passed += ok;
+    failed += bad + (good || bad > 0 ? 0 : 1);
+  } catch {
+    failed += 1;
+  }
+}
+
+mkdirSync('.setup', { recursive: true });
+for (const file of ['unit.json', 'browser.json']) rmSync(`.setup/${file}`, { force: true });
+check('format and lint', 'npm', ['run', '-s', 'lint']);
+check('types', 'npm', ['run', '-s', 'types']);
+check('layers', 'npm', ['run', '-s', 'layers']);
+check('generated docs are fresh', 'npx', ['tsx', 'scripts/docs.ts', '--check']);
+counted(
+  'unit',
+  'npx',
+  ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=.setup/unit.json'],
+  '.setup/unit.json',
+  (r) => [r.numPassedTests, r.numFailedTests]
+);
+counted(
+  'browser',
+  'npx',
+  ['playwright', 'test', '--reporter=list,json'],
+  '.setup/browser.json',
+  (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected],
+  { PLAYWRIGHT_JSON_OUTPUT_NAME: '.setup/browser.json' }
+);
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

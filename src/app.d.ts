@@ -1,0 +1,4 @@
+declare module 'gltf-validator' {
+  export function validateBytes(data: Uint8Array): Promise<{ issues: { numErrors: number; messages: unknown[] } }>;
+}
+declare namespace App {}

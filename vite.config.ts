@@ -1,0 +1,15 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), sveltekit()],
+  worker: { format: 'es' },
+  optimizeDeps: { exclude: ['manifold-3d'] },
+  build: { chunkSizeWarningLimit: 1200 },
+  test: {
+    include: ['src/**/*.test.ts'],
+    environment: 'node',
+    testTimeout: 60_000
+  }
+});
