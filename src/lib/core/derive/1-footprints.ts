@@ -1,0 +1,240 @@
+/**
+ * Stage 1: ply footprints of a storey's walls. Reads walls, build-ups, storeys. Nodes are gathered afresh (cheap),
+ * joints and walls are kept by the identity of what they read, so a drag recomputes the joints it touches only.
+ */
+import { distance } from '../geometry/point';
+import { ringHolds, segmentsCross, boxOf, type Ring } from '../geometry/ring';
+import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemble';
+import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
+import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
+import { gatherNodes, type Node } from './joints/gather';
+import { fromFrame, type Frame } from './frame';
+
+export interface WallFootprint {
+  readonly frame: Frame;
+  readonly bands: readonly BandFootprint[];
+  readonly joints: readonly SolvedJoint[];
+  /** Solved by the arrangement of its cluster; `unsolved` when even that failed. */
+  readonly entangled: boolean;
+  readonly unsolved: boolean;
+}
+
+export interface StoreyFootprints {
+  readonly nodes: readonly Node[];
+  readonly joints: readonly SolvedJoint[];
+  readonly walls: ReadonlyMap<string, WallFootprint>;
+}
+
+export function deriveFootprints(frames: readonly Frame[]): StoreyFootprints {
+  const nodes = gatherNodes(frames);
+  const joints = nodes.map(solveNode);
+  const byWall = new Map<string, SolvedJoint[]>();
+  for (const joint of joints)
+    for (const { frame } of joint.node.members) {
+      const list = byWall.get(frame.wall.id);
+      if (list) list.push(joint);
+      else byWall.set(frame.wall.id, [joint]);
+    }
+  const walls = new Map<string, WallFootprint>();
+  const bad = new Set<SolvedJoint>();
+  for (const frame of frames) {
+    const own = byWall.get(frame.wall.id) ?? [];
+    const footprint = own.length > 0 ? assembleWall(frame, own) : undefined;
+    if (footprint) walls.set(frame.wall.id, footprint);
+    else for (const joint of own) bad.add(joint);
+  }
+  for (const joint of joints) if (!bad.has(joint) && !pairsAreApart(joint, walls)) bad.add(joint);
+  for (const [p, q] of neighbours(frames, byWall))
+    if (!(bad.has(p) && bad.has(q)) && !jointsAreApart(p, q, walls)) bad.add(p).add(q);
+  for (const cluster of clustersOf(bad)) for (const footprint of solveCluster(cluster, byWall)) walls.set(footprint.frame.wall.id, footprint);
+  return { nodes, joints, walls };
+}
+
+/** Joints nearer than this along a wall are checked against each other, mm. */
+const closeJoints = 2500;
+
+const partIn = (joint: SolvedJoint, frame: Frame) => joint.node.members.find((member) => member.frame === frame)!;
+
+const assembled = new WeakMap<Frame, WallFootprint | { readonly joints: readonly SolvedJoint[]; readonly failed: true }>();
+
+function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootprint | undefined {
+  const old = assembled.get(frame);
+  if (old && old.joints.length === joints.length && old.joints.every((joint, i) => joint === joints[i]))
+    return 'failed' in old ? undefined : old;
+  const bands: BandFootprint[] = [];
+  const levels = levelsWithin(frame, joints.flatMap((joint) => joint.node.members.map((member) => member.frame)));
+  for (let i = 0; i + 1 < levels.length; i++) {
+    const band = assembleFrom(frame, joints, levels[i]!, levels[i + 1]!);
+    if (!band) {
+      assembled.set(frame, { joints, failed: true });
+      return undefined;
+    }
+    bands.push(band);
+  }
+  const footprint = { frame, bands, joints, entangled: false, unsolved: false };
+  assembled.set(frame, footprint);
+  return footprint;
+}
+
+function levelsWithin(frame: Frame, others: readonly Frame[]): number[] {
+  const inner = levelsOf([frame, ...others]).filter((z) => z > frame.base + 0.01 && z < frame.top - 0.01);
+  return [frame.base, ...inner, frame.top];
+}
+
+const middleOf = (z0: number, z1: number) => (z1 === Infinity ? z0 + 1 : (z0 + z1) / 2);
+
+function assembleFrom(frame: Frame, joints: readonly SolvedJoint[], z0: number, z1: number): BandFootprint | undefined {
+  const cuts: CutAlong[] = [];
+  for (const joint of joints) {
+    const { part, t } = partIn(joint, frame);
+    const band = bandAt(joint, middleOf(z0, z1));
+    if (!band?.cut) return undefined;
+    cuts.push({ part, t, cut: band.cut });
+  }
+  return assembleBand(frame, cuts, z0, z1);
+}
+
+const apart = new WeakMap<SolvedJoint, { walls: readonly (WallFootprint | undefined)[]; good: boolean }>();
+
+/** Joints along one wall so close that what they carry may collide. */
+function* neighbours(frames: readonly Frame[], byWall: ReadonlyMap<string, SolvedJoint[]>): Iterable<[SolvedJoint, SolvedJoint]> {
+  for (const frame of frames) {
+    const own = byWall.get(frame.wall.id) ?? [];
+    if (own.length < 3) continue;
+    const sorted = own.map((joint) => ({ joint, t: partIn(joint, frame).t })).sort((p, q) => p.t - q.t);
+    for (let i = 0; i + 1 < sorted.length; i++)
+      if (sorted[i + 1]!.t - sorted[i]!.t < closeJoints) yield [sorted[i]!.joint, sorted[i + 1]!.joint];
+  }
+}
+
+const near = new WeakMap<SolvedJoint, { other: SolvedJoint; walls: readonly (WallFootprint | undefined)[]; good: boolean }>();
+
+function jointsAreApart(p: SolvedJoint, q: SolvedJoint, walls: ReadonlyMap<string, WallFootprint>): boolean {
+  const [ps, qs] = [p, q].map((joint) => joint.node.members.map(({ frame }) => walls.get(frame.wall.id)));
+  const inputs = [...ps!, ...qs!];
+  const old = near.get(p);
+  if (old?.other === q && old.walls.length === inputs.length && old.walls.every((wall, i) => wall === inputs[i])) return old.good;
+  const good = ps!.every((wall) => qs!.every((other) => wall === other || outlinesAreApart(wall, other)));
+  near.set(p, { other: q, walls: inputs, good });
+  return good;
+}
+
+function outlinesAreApart(p: WallFootprint | undefined, q: WallFootprint | undefined): boolean {
+  return (p?.bands ?? []).every((band) =>
+    (q?.bands ?? []).every(
+      (other) =>
+        band.z1 <= other.z0 || other.z1 <= band.z0 || band.outline.every((r) => other.outline.every((s) => ringsAreApart(r, s)))
+    )
+  );
+}
+
+/** Where three or more arms meet, the closed form must also keep every pair of walls apart. */
+function pairsAreApart(joint: SolvedJoint, walls: ReadonlyMap<string, WallFootprint>): boolean {
+  if (joint.node.members.length < 2) return true;
+  const own = joint.node.members.map(({ frame }) => walls.get(frame.wall.id));
+  const old = apart.get(joint);
+  if (old && old.walls.length === own.length && old.walls.every((wall, i) => wall === own[i])) return old.good;
+  const good = own.every((wall, i) => own.every((other, j) => j <= i || outlinesAreApart(wall, other)));
+  apart.set(joint, { walls: own, good });
+  return good;
+}
+
+function ringsAreApart(p: Ring, q: Ring): boolean {
+  const [bp, bq] = [boxOf(p), boxOf(q)];
+  if (bp.maxX < bq.minX || bq.maxX < bp.minX || bp.maxY < bq.minY || bq.maxY < bp.minY) return true;
+  const crosses = p.some((a, i) => {
+    const b = p[(i + 1) % p.length]!;
+    return q.some((c, j) => {
+      const d = q[(j + 1) % q.length]!;
+      return segmentsCross(a, b, c, d) && !touches(a, b, c, d);
+    });
+  });
+  return !crosses && !holdsMiddle(p, q) && !holdsMiddle(q, p);
+}
+
+/** Rounding can make a shared border look crossed: forgive crossings within a hair of an end. */
+function touches(a: { x: number; y: number }, b: typeof a, c: typeof a, d: typeof a): boolean {
+  const gap = (p: typeof a, u: typeof a, v: typeof a) =>
+    Math.abs((v.x - u.x) * (p.y - u.y) - (v.y - u.y) * (p.x - u.x)) / distance(u, v);
+  return Math.min(gap(a, c, d), gap(b, c, d), gap(c, a, b), gap(d, a, b)) < 1e-6;
+}
+
+function holdsMiddle(p: Ring, q: Ring): boolean {
+  const middle = q.reduce((sum, v) => ({ x: sum.x + v.x / q.length, y: sum.y + v.y / q.length }), { x: 0, y: 0 });
+  return ringHolds(p, middle) && ringHolds(q, middle);
+}
+
+/** Entangled joints that share a wall are one cluster. */
+function clustersOf(bad: ReadonlySet<SolvedJoint>): SolvedJoint[][] {
+  const rest = new Set([...bad].sort((p, q) => (p.node.key < q.node.key ? -1 : 1)));
+  const clusters: SolvedJoint[][] = [];
+  for (const seed of rest) {
+    rest.delete(seed);
+    const cluster = [seed];
+    for (let i = 0; i < cluster.length; i++) {
+      const frames = new Set(cluster[i]!.node.members.map((member) => member.frame));
+      for (const other of rest)
+        if (other.node.members.some((member) => frames.has(member.frame))) {
+          cluster.push(other);
+          rest.delete(other);
+        }
+    }
+    clusters.push(cluster);
+  }
+  return clusters;
+}
+
+const solvedClusters = new WeakMap<Frame, { inputs: readonly unknown[]; result: readonly WallFootprint[] }>();
+
+function solveCluster(cluster: readonly SolvedJoint[], byWall: ReadonlyMap<string, SolvedJoint[]>): readonly WallFootprint[] {
+  const frames = [...new Set(cluster.flatMap((joint) => joint.node.members.map((member) => member.frame)))].sort((p, q) =>
+    p.wall.id < q.wall.id ? -1 : 1
+  );
+  const inputs = [...frames, ...frames.flatMap((frame) => byWall.get(frame.wall.id)!)];
+  const old = solvedClusters.get(frames[0]!);
+  if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i])) return old.result;
+  const bad = new Set(cluster);
+  const levels = levelsOf(frames);
+  const bands = new Map<Frame, BandFootprint[]>(frames.map((frame) => [frame, []]));
+  let unsolved = false;
+  for (let i = 0; i + 1 < levels.length; i++) {
+    const [z0, z1] = [levels[i]!, levels[i + 1]!];
+    const present = frames.filter((frame) => standsIn(frame, z0, z1));
+    const solved = solveClusterBand(cluster, present, bad, byWall, z0, z1);
+    if (!solved) unsolved = true;
+    else for (const [frame, band] of solved) bands.get(frame)!.push(band);
+  }
+  const result = frames.map((frame) => ({ frame, bands: bands.get(frame)!, joints: byWall.get(frame.wall.id)!, entangled: true, unsolved }));
+  solvedClusters.set(frames[0]!, { inputs, result });
+  return result;
+}
+
+/** The wall's strips with sound far ends cut as solved, and the ends inside the cluster square. */
+function solveClusterBand(
+  cluster: readonly SolvedJoint[],
+  present: readonly Frame[],
+  bad: ReadonlySet<SolvedJoint>,
+  byWall: ReadonlyMap<string, SolvedJoint[]>,
+  z0: number,
+  z1: number
+): Map<Frame, BandFootprint> | undefined {
+  const strips: StripRing[] = [];
+  for (const frame of present) {
+    const sound = byWall.get(frame.wall.id)!.filter((joint) => !bad.has(joint));
+    const square: BandFootprint | undefined = assembleFrom(frame, sound, z0, z1) ?? assembleFrom(frame, [], z0, z1);
+    square?.plies.forEach((rings, strip) => rings.forEach((ring) => strips.push({ frame, strip, ring })));
+  }
+  const hulls = cluster.map((joint) => {
+    const ends = joint.node.members.filter(({ frame, part }) => part !== 'body' && present.includes(frame));
+    return ends.length < 2 ? [] : convexHull(ends.flatMap(({ frame, t }) => [fromFrame(frame, t, frame.y0), fromFrame(frame, t, frame.y1)]));
+  });
+  if (strips.length === 0) return new Map();
+  const rings = arrangeCluster(strips, hulls.filter((hull) => hull.length > 2));
+  if (!rings) return undefined;
+  return new Map(
+    present.map((frame) => {
+      const plies = frame.strips.map((_, strip) => strips.filter((s) => s.frame === frame && s.strip === strip).flatMap((s) => rings.get(s)!));
+      return [frame, { z0, z1, plies, outline: dissolve(plies.flat()) }];
+    })
+  );
+}

@@ -1,0 +1,85 @@
+/**
+ * The path of cuts in the sector between two neighbouring arms: from where their faces meet to their cores, in
+ * depths (s, r). Matched plies take a diagonal step (a mitre), unmatched ones an axis step (stopping square on the
+ * other's interface). Monotone in both depths, so every ply stays one piece and both sides use the same points.
+ * Source: own derivation; the alignment is a heaviest common subsequence.
+ */
+import type { Point } from '../../geometry/point';
+import type { Duty } from '../../project/records';
+import { dutyRank } from '../frame';
+import { meetArms, type Arm } from './arms';
+
+export interface PathPoint {
+  readonly s: number;
+  readonly r: number;
+  readonly point: Point;
+}
+
+interface Layer {
+  readonly duty: Duty;
+  readonly thickness: number;
+}
+
+const matchWeight: Record<Duty, number> = { structure: 16, insulation: 8, sheathing: 4, cladding: 2, finish: 2, cavity: 1, membrane: 1 };
+
+/** Pairs of matched indices, heaviest in sum; ties prefer plies nearest the face. */
+export function alignLayers(p: readonly Layer[], q: readonly Layer[]): [number, number][] {
+  const best = Array.from({ length: p.length + 1 }, () => new Array<number>(q.length + 1).fill(0));
+  for (let i = p.length - 1; i >= 0; i--)
+    for (let j = q.length - 1; j >= 0; j--) {
+      const matched = p[i]!.duty === q[j]!.duty ? matchWeight[p[i]!.duty] + best[i + 1]![j + 1]! : 0;
+      best[i]![j] = Math.max(matched, best[i + 1]![j]!, best[i]![j + 1]!);
+    }
+  const pairs: [number, number][] = [];
+  for (let i = 0, j = 0; i < p.length && j < q.length; ) {
+    const here = best[i]![j]!;
+    if (p[i]!.duty === q[j]!.duty && here === matchWeight[p[i]!.duty] + best[i + 1]![j + 1]!) pairs.push([i++, j++]);
+    else if (here === best[i + 1]![j]!) i++;
+    else j++;
+  }
+  return pairs;
+}
+
+const toLayer = ({ duty, y0, y1 }: { duty: Duty; y0: number; y1: number }): Layer => ({ duty, thickness: y1 - y0 });
+/** Plies from the left face to the core, and from the right face to the core. */
+export const leftLayers = (arm: Arm): Layer[] => arm.strips.filter((strip) => strip.y0 >= arm.coreLeft).map(toLayer);
+export const rightLayers = (arm: Arm): Layer[] => arm.strips.filter((strip) => strip.y1 <= arm.coreRight).reverse().map(toLayer);
+
+/** Depth steps from faces to cores: each is a gain in s and r. */
+export function sectorSteps(p: readonly Layer[], q: readonly Layer[], salient: boolean, tieToP: boolean): [number, number][] {
+  const steps: [number, number][] = [];
+  let [i, j] = [0, 0];
+  for (const [m, n] of [...alignLayers(p, q), [p.length, q.length] as [number, number]]) {
+    const own: [number, number][] = p.slice(i, m).map((layer) => [layer.thickness, 0]);
+    const other: [number, number][] = q.slice(j, n).map((layer) => [0, layer.thickness]);
+    const rank = (layers: readonly Layer[]) => Math.max(-1, ...layers.map((layer) => dutyRank[layer.duty]));
+    const [rp, rq] = [rank(p.slice(i, m)), rank(q.slice(j, n))];
+    const pHigher = rp > rq || (rp === rq && tieToP);
+    steps.push(...(pHigher === salient ? [...own, ...other] : [...other, ...own]));
+    if (m < p.length && n < q.length) steps.push([p[m]!.thickness, q[n]!.thickness]);
+    [i, j] = [m + 1, n + 1];
+  }
+  return steps;
+}
+
+/**
+ * The path between arm i's left side and arm j's right side. `stopAtFace`: the arm that must stay outside the
+ * other's face altogether. Undefined when the lines are parallel.
+ */
+export function sectorPath(i: Arm, j: Arm, salient: boolean): PathPoint[] | undefined {
+  const [p, q] = [leftLayers(i), rightLayers(j)];
+  const [ti, tj] = [coreThickness(i), coreThickness(j)];
+  const tieToP = ti > tj || (ti === tj && i.frame.wall.id < j.frame.wall.id);
+  const path: PathPoint[] = [];
+  let [s, r] = [0, 0];
+  for (const [ds, dr] of [[0, 0] as [number, number], ...sectorSteps(p, q, salient, tieToP)]) {
+    s += ds;
+    r += dr;
+    const point = meetArms(i, i.yLeft - s, j, j.yRight + r);
+    if (!point) return undefined;
+    path.push({ s, r, point });
+  }
+  return path;
+}
+
+export const coreThickness = (arm: Arm): number => arm.coreLeft - arm.coreRight;

@@ -1,0 +1,89 @@
+/** Rings: open lists of three or more points, counter-clockwise outside, clockwise for holes, millimetres. */
+import { orient2d } from 'robust-predicates';
+import { cross, distance, subtract, type Point } from './point';
+
+export type Ring = readonly Point[];
+
+export interface Box {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
+/** Exact sign: positive when c lies to the left of a to b. (The package's own sign is the reverse.) */
+export function sideOf(a: Point, b: Point, c: Point): number {
+  return -orient2d(a.x, a.y, b.x, b.y, c.x, c.y);
+}
+
+/** Signed area, mm2: positive for counter-clockwise. Measured from the first point to keep digits. */
+export function ringArea(ring: Ring): number {
+  const o = ring[0];
+  if (!o) return 0;
+  let sum = 0;
+  for (let i = 1; i + 1 < ring.length; i++) sum += cross(subtract(ring[i]!, o), subtract(ring[i + 1]!, o));
+  return sum / 2;
+}
+
+export function ringPerimeter(ring: Ring): number {
+  return ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length]!), 0);
+}
+
+export function boxOf(points: Iterable<Point>): Box {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const p of points) {
+    minX = Math.min(minX, p.x);
+    minY = Math.min(minY, p.y);
+    maxX = Math.max(maxX, p.x);
+    maxY = Math.max(maxY, p.y);
+  }
+  return { minX, minY, maxX, maxY };
+}
+
+/** Inside by crossing number; points on the border may fall either way. */
+export function ringHolds(ring: Ring, p: Point): boolean {
+  let inside = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [a, b] = [ring[i]!, ring[j]!];
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+/** Whether two closed segments cross at a point inside both (touching ends do not count). */
+export function segmentsCross(a: Point, b: Point, c: Point, d: Point): boolean {
+  return sideOf(a, b, c) * sideOf(a, b, d) < 0 && sideOf(c, d, a) * sideOf(c, d, b) < 0;
+}
+
+/** Simple: no two edges cross inside. Touching vertices are allowed. Cost O(n^2); rings here are short. */
+export function isSimple(ring: Ring): boolean {
+  const n = ring.length;
+  for (let i = 0; i < n; i++)
+    for (let j = i + 2; j < n; j++)
+      if ((i !== 0 || j !== n - 1) && segmentsCross(ring[i]!, ring[(i + 1) % n]!, ring[j]!, ring[(j + 1) % n]!))
+        return false;
+  return true;
+}
+
+/** Drop points that repeat their forerunner to within `gap`. */
+export function dropRepeats(ring: Ring, gap: number): Point[] {
+  const kept: Point[] = [];
+  for (const p of ring) if (kept.length === 0 || distance(kept[kept.length - 1]!, p) > gap) kept.push(p);
+  while (kept.length > 1 && distance(kept[0]!, kept[kept.length - 1]!) <= gap) kept.pop();
+  return kept;
+}
+
+/** Drop points that lie on the line of their neighbours to within `gap`. */
+export function dropCollinear(ring: Ring, gap: number): Point[] {
+  const kept = dropRepeats(ring, gap);
+  for (let i = 0; kept.length > 3 && i < kept.length; ) {
+    const [a, p, b] = [kept[(i + kept.length - 1) % kept.length]!, kept[i]!, kept[(i + 1) % kept.length]!];
+    const base = distance(a, b);
+    const off = base === 0 ? 0 : Math.abs(cross(subtract(b, a), subtract(p, a))) / base;
+    if (off <= gap) {
+      kept.splice(i, 1);
+      i = Math.max(0, i - 1);
+    } else i += 1;
+  }
+  return kept;
+}

@@ -1,0 +1,38 @@
+/** Every tolerance of the product, in millimetres or radians, with its reason. There are no others. */
+export const tolerances = {
+  /** Stored coordinates are rounded to this by commands; a 1 m line then carries 1e-6 rad of noise. */
+  storedGrid: 0.001,
+  /** Internal noding. At 0.001 thin plies miss the 1e-6 volume law; here the worst is 2e-7. */
+  nodeGrid: 1e-5,
+  /** Coarser grids tried in turn where noding does not settle. */
+  nodeGridFallbacks: [1e-4, 1e-3],
+  /** Two points that are one to a user. */
+  coincident: 0.01,
+  /** Wall ends and bodies nearer than this meet; a cluster's diameter is at most this. */
+  joint: 1,
+  /** Not joined, but nearly: a finding with the gap, up to this. */
+  nearMiss: 60,
+  /** Directions closer than this are one direction. */
+  sameDirection: 2e-5,
+  /** Two walls within this of a straight line are in line: spliced, not mitred. */
+  inLine: (0.5 * Math.PI) / 180,
+  /** Up to this off straight, a mitre point farther off than the thickness becomes a splice. */
+  nearlyStraight: (30 * Math.PI) / 180,
+  /** Walls meeting at a smaller angle than this are refused. */
+  leastAngle: (5 * Math.PI) / 180,
+  /** Faces narrower than this (2 area / perimeter) merge into a neighbour. */
+  leastWidth: 0.5,
+  /** Wavefront events nearer than this in height are one event. */
+  wavefront: 1e-4,
+  /** Two heights at one plan vertex that are one. */
+  height: 0.002,
+  /** A mitre longer than this many times the greater thickness is cut square. */
+  spike: 2,
+  /** The shortest wall, and the least clear length between two joints. */
+  leastLength: 10
+} as const;
+
+/** Round a coordinate to the stored grid; never gives negative zero. */
+export function toStored(value: number): number {
+  return Math.round(value / tolerances.storedGrid) / Math.round(1 / tolerances.storedGrid) || 0;
+}

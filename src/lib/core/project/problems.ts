@@ -1,0 +1,209 @@
+/**
+ * Every refusal and finding of the product, by stable code. A message names the thing and the number; the hint
+ * says the remedy. `n` holds lengths in mm unless the name says otherwise; `t` holds names and words.
+ */
+import { formatLengthWithUnit, type LengthUnits } from '../units/length';
+import { degree } from '../units/angle';
+
+export interface Problem {
+  readonly code: ProblemCode;
+  readonly subjects: readonly string[];
+  readonly numbers: Readonly<Record<string, number>>;
+  readonly message: string;
+  readonly hint: string;
+}
+
+interface Words {
+  /** A length with its unit. */
+  l(name: string): string;
+  /** A text. */
+  t(name: string): string;
+  /** An angle in degrees. */
+  a(name: string): string;
+}
+
+interface Entry {
+  readonly message: (w: Words) => string;
+  readonly hint: string;
+}
+
+const catalogue = {
+  'args.invalid': { message: (w) => `${w.t('command')}: ${w.t('fault')}.`, hint: 'See docs/commands.md for what it takes.' },
+  'command.unknown': {
+    message: (w) => `There is no command "${w.t('name')}".`,
+    hint: 'Run "commands" for the list of all commands.'
+  },
+  'record.missing': { message: (w) => `There is no ${w.t('kind')} "${w.t('id')}".`, hint: 'Check the id; it may have been deleted.' },
+  'id.taken': { message: (w) => `The id "${w.t('id')}" is already used.`, hint: 'Leave the id out to have one made.' },
+  'length.not-positive': {
+    message: (w) => `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
+    hint: 'Type a length greater than zero.'
+  },
+  'wall.too-short': {
+    message: (w) => `${w.t('thing')} would be ${w.l('length')} long; the shortest wall is ${w.l('least')}.`,
+    hint: 'Choose another point, or type a longer length.'
+  },
+  'wall.duplicate': {
+    message: (w) => `${w.t('thing')} would lie on ${w.t('other')} for ${w.l('length')}.`,
+    hint: 'Start where that wall ends, or delete it first.'
+  },
+  'wall.acute': {
+    message: (w) => `${w.t('thing')} would meet ${w.t('other')} at ${w.a('angle')}; the least is ${w.a('least')}.`,
+    hint: 'Choose an angle further from the other wall.'
+  },
+  'wall.reversed': {
+    message: (w) => `${w.t('thing')} would shrink from ${w.l('from')} to ${w.l('to')}; it must keep ${w.l('least')}.`,
+    hint: 'Move less far, or delete the wall that is in the way.'
+  },
+  'wall.off-host': {
+    message: (w) => `${w.t('thing')} would slide ${w.l('over')} past the end of ${w.t('other')}.`,
+    hint: 'Move less far, or lengthen that wall first.'
+  },
+  'wall.height': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
+    hint: 'Its top must be above its base: type a greater height.'
+  },
+  'wall.thickness': {
+    message: (w) => `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
+    hint: 'Type a thickness between these.'
+  },
+  'opening.too-wide': {
+    message: (w) => `${w.t('thing')} is ${w.l('width')} wide; ${w.t('wall')} has only ${w.l('room')} for it.`,
+    hint: 'Make the opening narrower or the wall longer.'
+  },
+  'opening.outside': {
+    message: (w) => `${w.t('thing')} would reach ${w.l('over')} past the ${w.t('end')} of ${w.t('wall')}.`,
+    hint: 'Set it out further from that end, or make it narrower.'
+  },
+  'opening.overlaps': {
+    message: (w) => `${w.t('thing')} would overlap ${w.t('other')} by ${w.l('over')}.`,
+    hint: 'Set it out further away, or make one of them narrower.'
+  },
+  'opening.height': {
+    message: (w) => `${w.t('thing')}: its head at ${w.l('head')} is above the top of ${w.t('wall')} at ${w.l('top')}.`,
+    hint: 'Lower the sill or the height of the opening.'
+  },
+  'opening.below': {
+    message: (w) => `${w.t('thing')}: its sill at ${w.l('sill')} is below the base of ${w.t('wall')} at ${w.l('base')}.`,
+    hint: 'Raise the sill.'
+  },
+  'opening.squeezed': {
+    message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
+    hint: 'Move less far, or move or narrow that opening first.'
+  },
+  'storey.last': { message: (w) => `${w.t('thing')} is the only storey.`, hint: 'A project keeps at least one storey.' },
+  'storey.exists': {
+    message: (w) => `There is already ${w.t('other')} at the datum ${w.l('datum')}.`,
+    hint: 'Change that storey, or choose another datum.'
+  },
+  'storey.no-walls': {
+    message: (w) => `${w.t('thing')} has no ${w.t('what')} walls.`,
+    hint: 'Draw the walls first.'
+  },
+  'outline.none': {
+    message: (w) => `The walls of ${w.t('thing')} enclose nothing.`,
+    hint: 'Close the run of walls: the last wall must end where the first begins.'
+  },
+  'outline.crosses': { message: (w) => `The outline of ${w.t('thing')} crosses itself.`, hint: 'Give its corners in order round it.' },
+  'roof.pitch': {
+    message: (w) => `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,
+    hint: 'Type a pitch such as 30° or 7:12.'
+  },
+  'roof.edge': {
+    message: (w) => `${w.t('wall')} carries no edge of ${w.t('thing')}.`,
+    hint: 'Choose a wall of the outline under the roof.'
+  },
+  'roof.exists': {
+    message: (w) => `${w.t('storey')} already has ${w.t('thing')}.`,
+    hint: 'Change that roof, or delete it first.'
+  },
+  'sheet.points': {
+    message: (w) => `The two points are ${w.l('gap')} apart on the sheet.`,
+    hint: 'Point at two places further apart.'
+  },
+  'sheet.locked': { message: (w) => `${w.t('thing')} is locked.`, hint: 'Unlock the tracing sheet first.' },
+  'material.used': {
+    message: (w) => `${w.t('thing')} is used by ${w.t('other')}.`,
+    hint: 'Give what uses it another one first.'
+  },
+  'record.kept': { message: (w) => `${w.t('thing')} cannot be deleted.`, hint: 'It belongs to every project.' },
+  'nothing.selected': { message: () => 'Nothing was given to act on.', hint: 'Select something first.' },
+  // Findings
+  'run.open': {
+    message: (w) => `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
+    hint: 'Draw the missing wall, or move the end onto the other.'
+  },
+  'opening.near-joint': {
+    message: (w) => `${w.t('thing')} leaves a nib of ${w.l('gap')} at the joint; ${w.l('least')} is usual.`,
+    hint: 'Set the opening out further from the corner.'
+  },
+  'opening.lost': {
+    message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
+    hint: 'Move or narrow the opening, or lengthen the wall.'
+  },
+  'walls.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} overlap over ${w.t('area')}.`,
+    hint: 'Move one of them, or join them end to line.'
+  },
+  'wall.near-miss': {
+    message: (w) => `${w.t('thing')} ends ${w.l('gap')} short of ${w.t('other')}.`,
+    hint: 'Move its end onto the other wall.'
+  },
+  'wall.swallowed': {
+    message: (w) => `${w.t('thing')} lies wholly inside the walls it joins.`,
+    hint: 'Make it longer or delete it.'
+  },
+  'joint.unsolved': { message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`, hint: 'Move one of its walls a little.' },
+  'roof.no-plane': {
+    message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
+    hint: 'Turn one of its gables into an eave.'
+  },
+  'roof.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to stand on.`,
+    hint: 'Close the run of walls under it.'
+  },
+  'slab.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to follow.`,
+    hint: 'Close the run of walls round it.'
+  },
+  'limit.height': {
+    message: (w) => `The ridge stands ${w.l('height')} above the ground; the limit is ${w.l('limit')}.`,
+    hint: 'Lower the pitch, the plate level or a storey height.'
+  },
+  // Files
+  'file.damaged': { message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`, hint: 'Ask for the file again; the open project is untouched.' },
+  'file.foreign': { message: (w) => `"${w.t('name')}" is not a Cliffstead file.`, hint: 'Choose a file that ends in .cliffstead.' },
+  'file.too-large': {
+    message: (w) => `"${w.t('name')}" unpacks to ${w.t('size')}; the most is ${w.t('most')}.`,
+    hint: 'It was not opened; the open project is untouched.'
+  },
+  'file.newer': {
+    message: (w) => `"${w.t('name')}" was written by a newer Cliffstead (form ${w.t('version')}; this one reads up to ${w.t('own')}).`,
+    hint: 'Update Cliffstead, then open it again.'
+  },
+  'file.record': { message: (w) => `"${w.t('name')}" holds a wrong value: ${w.t('fault')}.`, hint: 'It was not opened; the open project is untouched.' },
+  'picture.unreadable': { message: (w) => `"${w.t('name')}" is not a picture that can be read.`, hint: 'Choose a PNG or JPEG.' }
+} satisfies Record<string, Entry>;
+
+export type ProblemCode = keyof typeof catalogue;
+export const problemCodes = Object.keys(catalogue) as ProblemCode[];
+
+/** Build a problem: `numbers` in mm (radians where the catalogue says an angle), `texts` as names and words. */
+export function problem(
+  code: ProblemCode,
+  units: LengthUnits,
+  given: { subjects?: readonly string[]; numbers?: Record<string, number>; texts?: Record<string, string> } = {}
+): Problem {
+  const numbers = given.numbers ?? {};
+  const need = <T>(value: T | undefined, name: string): T => {
+    if (value === undefined) throw new Error(`problem ${code} lacks "${name}"`);
+    return value;
+  };
+  const words: Words = {
+    l: (name) => formatLengthWithUnit(need(numbers[name], name), units),
+    t: (name) => need(given.texts?.[name], name),
+    a: (name) => `${Number((need(numbers[name], name) / degree).toFixed(1))}°`
+  };
+  const entry: Entry = catalogue[code];
+  return { code, subjects: given.subjects ?? [], numbers, message: entry.message(words), hint: entry.hint };
+}

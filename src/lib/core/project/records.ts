@@ -1,0 +1,195 @@
+/**
+ * The document: tables of plain, immutable records by stable id. Lengths in mm, angles in radians, x right, y up
+ * the page, z up. Derived values never live here. See docs/file-format.md.
+ */
+import type { Point } from '../geometry/point';
+import type { LengthUnits } from '../units/length';
+
+export const schemaVersion = 1;
+
+export type Side = 'left' | 'right';
+export type WallEnd = 'a' | 'b';
+export const duties = ['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane'] as const;
+export type Duty = (typeof duties)[number];
+export const hatches = ['none', 'stone', 'block', 'brick', 'insulation', 'timber', 'concrete', 'board'] as const;
+export type Hatch = (typeof hatches)[number];
+export const settingOuts = ['outer', 'structureOuter', 'centre', 'structureInner', 'inner'] as const;
+export type SettingOut = (typeof settingOuts)[number];
+export const wallRoles = ['exterior', 'partition', 'foundation', 'parapet', 'chimney', 'low'] as const;
+export type WallRole = (typeof wallRoles)[number];
+export const fillings = ['none', 'door', 'window'] as const;
+export type Filling = (typeof fillings)[number];
+export const setOutTos = ['near', 'centre', 'far'] as const;
+export type SetOutTo = (typeof setOutTos)[number];
+export const slabFaces = ['outer', 'structure', 'inner'] as const;
+export type SlabFace = (typeof slabFaces)[number];
+export const roofEdgeKinds = ['eave', 'gable'] as const;
+export type RoofEdgeKind = (typeof roofEdgeKinds)[number];
+
+/** The one record of kind `project`, id `project`. `ground`: outside level against project zero. */
+export interface Settings {
+  readonly id: string;
+  readonly kind: 'project';
+  readonly name: string;
+  readonly units: LengthUnits;
+  readonly ground: number;
+  readonly heightLimit: number | null;
+}
+
+/** `datum`: finished floor above project zero; `height`: datum to next datum; `floorDepth`: under the datum. */
+export interface Storey {
+  readonly id: string;
+  readonly kind: 'storey';
+  readonly name: string;
+  readonly datum: number;
+  readonly height: number;
+  readonly floorDepth: number;
+}
+
+export interface Material {
+  readonly id: string;
+  readonly kind: 'material';
+  readonly name: string;
+  readonly colour: string;
+  readonly hatch: Hatch;
+}
+
+export interface Ply {
+  readonly material: string;
+  readonly thickness: number;
+  readonly duty: Duty;
+}
+
+/** Plies from the outside inwards. */
+export interface BuildUp {
+  readonly id: string;
+  readonly kind: 'buildUp';
+  readonly name: string;
+  readonly plies: readonly Ply[];
+}
+
+/** `height` is above the wall's base; `datum` above another storey's datum; `roof`: carried up to the roof above. */
+export type WallTop =
+  | { readonly kind: 'height'; readonly height: number }
+  | { readonly kind: 'datum'; readonly storey: string; readonly offset: number }
+  | { readonly kind: 'roof' };
+
+/** A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum. */
+export interface Wall {
+  readonly id: string;
+  readonly kind: 'wall';
+  readonly name: string;
+  readonly storey: string;
+  readonly a: Point;
+  readonly b: Point;
+  readonly settingOut: SettingOut;
+  readonly outside: Side;
+  readonly buildUp: string;
+  readonly base: number;
+  readonly top: WallTop;
+  readonly role: WallRole;
+  readonly standsApart: boolean;
+}
+
+/** `line`: from the end of the setting-out line; `face`: from the face of a wall jointed there, read on one side. */
+export type SetOutOrigin =
+  | { readonly kind: 'line' }
+  | { readonly kind: 'face'; readonly wall: string; readonly side: Side };
+
+/** `hinge`: which jamb, `near` being nearer the origin's end; `opens`: to which side of the wall. */
+export interface Handing {
+  readonly hinge: 'near' | 'far';
+  readonly opens: 'inside' | 'outside';
+}
+
+/** `sill` and head are above the storey's datum. */
+export interface Opening {
+  readonly id: string;
+  readonly kind: 'opening';
+  readonly name: string;
+  readonly wall: string;
+  readonly filling: Filling;
+  readonly end: WallEnd;
+  readonly origin: SetOutOrigin;
+  readonly to: SetOutTo;
+  readonly distance: number;
+  readonly width: number;
+  readonly height: number;
+  readonly sill: number;
+  readonly handing: Handing;
+}
+
+export type SlabOutline =
+  | { readonly kind: 'walls'; readonly face: SlabFace }
+  | { readonly kind: 'drawn'; readonly points: readonly Point[] };
+
+/** `offset`: top of the slab above the storey's datum. */
+export interface Slab {
+  readonly id: string;
+  readonly kind: 'slab';
+  readonly name: string;
+  readonly storey: string;
+  readonly outline: SlabOutline;
+  readonly thickness: number;
+  readonly offset: number;
+}
+
+export interface RoofEdge {
+  readonly wall: string;
+  readonly kind: RoofEdgeKind;
+}
+
+/**
+ * Solved from the outline of the storey's walls. Edges not listed are eaves. `plateLevel`: above the storey's
+ * datum, where the underside crosses the outer line of the bearing; `thickness`: square to the slope.
+ */
+export interface Roof {
+  readonly id: string;
+  readonly kind: 'roof';
+  readonly name: string;
+  readonly storey: string;
+  readonly pitch: number;
+  readonly overhang: number;
+  readonly plateLevel: number;
+  readonly thickness: number;
+  readonly edges: readonly RoofEdge[];
+}
+
+/** A picture under the plan. `origin`: where its lower left corner lies; never scales the model. */
+export interface TracingSheet {
+  readonly id: string;
+  readonly kind: 'sheet';
+  readonly name: string;
+  readonly storey: string;
+  readonly blob: string;
+  readonly mime: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly origin: Point;
+  readonly angle: number;
+  readonly mmPerPixel: number;
+  readonly fade: number;
+  readonly locked: boolean;
+}
+
+export type Rec = Settings | Storey | Material | BuildUp | Wall | Opening | Slab | Roof | TracingSheet;
+export type Kind = Rec['kind'];
+export type RecordOf<K extends Kind> = Extract<Rec, { kind: K }>;
+export const kinds: readonly Kind[] = [
+  'project',
+  'storey',
+  'material',
+  'buildUp',
+  'wall',
+  'opening',
+  'slab',
+  'roof',
+  'sheet'
+];
+
+export type Tables = { readonly [K in Kind]: ReadonlyMap<string, RecordOf<K>> };
+
+export interface Project {
+  readonly schemaVersion: typeof schemaVersion;
+  readonly tables: Tables;
+}

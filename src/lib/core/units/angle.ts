@@ -1,0 +1,45 @@
+/** Angles (radians inside, degrees at the edges) and roof pitches (degrees, rise:run or per cent). */
+import type { Parsed } from './length';
+
+export const degree = Math.PI / 180;
+
+const decimal = /^([-−+]?)(\d+(?:\.\d*)?|\.\d+)\s*(°|deg|degrees)?$/i;
+
+/** Read an angle in degrees, e.g. `90`, `22.5°`, `-45`; answers radians. */
+export function parseAngle(text: string): Parsed<number> {
+  const found = decimal.exec(text.trim());
+  if (!found) return { ok: false, at: 0, expected: 'an angle in degrees' };
+  const value = Number(found[2]) * (found[1] && found[1] !== '+' ? -1 : 1);
+  if (Math.abs(value) > 3600) return { ok: false, at: 0, expected: 'an angle of at most ten turns' };
+  return { ok: true, value: value * degree };
+}
+
+/** Degrees with at most `places` decimals and no trailing zeros, with the degree sign. */
+export function formatAngle(angle: number, places = 2): string {
+  const value = Number((angle / degree).toFixed(places));
+  return `${value === 0 ? 0 : value}°`;
+}
+
+/** Read a pitch: `30`, `30°`, `7:12`, `40%`; answers radians in [0, 90 degrees). */
+export function parsePitch(text: string): Parsed<number> {
+  const trimmed = text.trim();
+  const ratio = /^(\d+(?:\.\d*)?)\s*:\s*(\d+(?:\.\d*)?)$/.exec(trimmed);
+  const percent = /^(\d+(?:\.\d*)?)\s*%$/.exec(trimmed);
+  const value = ratio
+    ? Math.atan2(Number(ratio[1]), Number(ratio[2]))
+    : percent
+      ? Math.atan(Number(percent[1]) / 100)
+      : decimal.test(trimmed)
+        ? Number.parseFloat(trimmed.replace('−', '-')) * degree
+        : NaN;
+  if (!(value >= 0 && value < Math.PI / 2))
+    return { ok: false, at: 0, expected: 'a pitch such as 30°, 7:12 or 40%, under 90°' };
+  return { ok: true, value };
+}
+
+/** Bring an angle into (-pi, pi]. */
+export function normaliseAngle(angle: number): number {
+  const turn = 2 * Math.PI;
+  const rest = angle - turn * Math.floor((angle + Math.PI) / turn);
+  return rest <= -Math.PI ? rest + turn : rest;
+}
