@@ -30,7 +30,7 @@ export function solidVolume(prism: Prism, holes: readonly Prism[], above: readon
   };
   let body = make(prism);
   for (const hole of holes) body = body.subtract(make(hole));
-  for (const { normal, offset } of above) body = body.trimByPlane([-normal[0], -normal[1], -normal[2]], -offset);
+  for (const { normal, offset } of above) body = body.trimByPlane([-normal[0], -normal[1], -normal[2]], -offset / Math.hypot(...normal));
   return body.volume();
 }
 

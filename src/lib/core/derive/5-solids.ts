@@ -1,0 +1,208 @@
+/**
+ * Stage 5: wall solids by the 2D way: each ply is a column solid over its footprint, cut by jamb lines and, where it
+ * is carried up, by the planes of the roof above. Heights in the results are above project zero.
+ */
+import { arrange, type Segment } from '../geometry/arrangement';
+import { buildColumns, flat, heightAt, type Cell, type Interval, type Plane } from '../geometry/columns';
+import type { Mesh } from '../geometry/mesh';
+import { cross, dot, locate, subtract, type Point } from '../geometry/point';
+import { boxOf, ringArea, ringHolds, type Ring } from '../geometry/ring';
+import { tolerances } from '../geometry/tolerances';
+import { innerPoint } from '../geometry/triangulate';
+import type { WallFootprint } from './1-footprints';
+import type { OpeningPlace } from './2-openings';
+import type { RoofModel } from './4-roofs';
+import { fromFrame, type Frame } from './frame';
+
+export interface PlySolid {
+  /** Index into the build-up's plies. */
+  readonly ply: number;
+  readonly mesh: Mesh;
+}
+
+interface Hole {
+  readonly t0: number;
+  readonly t1: number;
+  readonly z0: number;
+  readonly z1: number;
+}
+
+/** `height`: the top of a carried-up wall where no roof is over it, above the datum. */
+export interface SolidContext {
+  readonly datum: number;
+  readonly height: number;
+  readonly openings: readonly OpeningPlace[];
+  readonly roofs: readonly RoofModel[];
+}
+
+/** One mesh per ply and piece; bands of unlike joints are separate closed bodies. */
+export function deriveWallSolids(footprint: WallFootprint, context: SolidContext): PlySolid[] {
+  const { frame } = footprint;
+  const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
+  const near = context.roofs.filter((model) => couldCut(model, footprint));
+  return footprint.bands.flatMap(({ z0, z1, plies }) =>
+    plies.flatMap((rings, strip) =>
+      rings.flatMap((ring): PlySolid[] => {
+        const cells = near.length === 0 && z1 !== Infinity ? flatCells(frame, ring, holes, z0, z1) : roofCells(frame, ring, holes, z0, z1, near, context.height);
+        if (cells.length === 0) return [];
+        const lifted = context.datum === 0 ? cells : cells.map((cell) => lift(cell, context.datum));
+        return [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, (p, q) => sideName(frame, holes, p, q)) }];
+      })
+    )
+  );
+}
+
+const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
+const lift = (cell: Cell, by: number): Cell => ({
+  ring: cell.ring,
+  intervals: cell.intervals.map((i) => ({ ...i, bottom: raise(i.bottom, by), top: raise(i.top, by) }))
+});
+
+/** A roof matters to a wall that is carried up, or whose top stands above the lowest underside over it. */
+function couldCut(model: RoofModel, { frame, bands }: WallFootprint): boolean {
+  if (model.roof.storey !== frame.wall.storey) return false;
+  if (frame.top === Infinity) return true;
+  const points = bands.flatMap(({ outline }) => outline.flat());
+  return points.some((p) => model.planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident));
+}
+
+/** What is left of [bottom, top] at the cell of t range t0..t1 after the holes. */
+function intervalsBetween(bottom: number, top: Plane, topName: string, holes: readonly Hole[], middle: Point, topAt: number): Interval[] {
+  let from: { plane: Plane; name: string; z: number } = { plane: flat(bottom), name: 'base', z: bottom };
+  const out: Interval[] = [];
+  const put = (to: Plane, name: string, z: number) => {
+    if (z > from.z + tolerances.coincident / 10) out.push({ bottom: from.plane, top: to, bottomName: from.name, topName: name });
+  };
+  for (const { z0, z1 } of [...holes].sort((p, q) => p.z0 - q.z0)) {
+    if (z1 <= bottom || z0 >= topAt) continue;
+    put(flat(z0), 'sill', z0);
+    from = { plane: flat(z1), name: 'head', z: z1 };
+  }
+  if (from.z < topAt) put(top, topName, heightAt(top, middle));
+  return out;
+}
+
+/** Cells of a flat-topped ply: the footprint cut at the jambs. */
+function flatCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number, z1: number): Cell[] {
+  const cutting = holes.filter((hole) => hole.z1 > z0 && hole.z0 < z1);
+  return cutAtJambs(frame, ring, cutting).map((piece) => {
+    const middle = middleOf(piece);
+    const t = locate(middle, frame.origin, frame.direction).t;
+    const within = cutting.filter((hole) => hole.t0 < t && t < hole.t1);
+    return { ring: piece, intervals: intervalsBetween(z0, flat(z1), 'top', within, middle, z1) };
+  });
+}
+
+const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
+
+/** Split a ring at jamb lines. Each line meets a wall's ply in two points; otherwise the arrangement does it. */
+function cutAtJambs(frame: Frame, ring: Ring, holes: readonly Hole[]): Ring[] {
+  const lines = [...new Set(holes.flatMap(({ t0, t1 }) => [t0, t1]))].sort((p, q) => p - q);
+  let rest: Ring = ring;
+  const pieces: Ring[] = [];
+  for (const t of lines) {
+    const parts = splitAt(frame, rest, t);
+    if (parts === 'many') return arrangeCells(ring, lines.map((line): Segment => [fromFrame(frame, line, frame.y0 - 10), fromFrame(frame, line, frame.y1 + 10)]));
+    if (!parts) continue;
+    pieces.push(parts[0]);
+    rest = parts[1];
+  }
+  return [...pieces, rest];
+}
+
+function splitAt(frame: Frame, ring: Ring, t: number): [Ring, Ring] | 'many' | undefined {
+  const ts = ring.map((p) => dot(subtract(p, frame.origin), frame.direction) - t);
+  if (ts.some((v) => Math.abs(v) < 1e-6) && ts.some((v) => v > 1e-6) && ts.some((v) => v < -1e-6)) return 'many';
+  const low: Point[] = [];
+  const high: Point[] = [];
+  let crossings = 0;
+  ring.forEach((p, i) => {
+    const j = (i + 1) % ring.length;
+    const q = ring[j]!;
+    (ts[i]! < 0 ? low : high).push(p);
+    if (ts[i]! < 0 === ts[j]! < 0) return;
+    const k = ts[i]! / (ts[i]! - ts[j]!);
+    const x = { x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k };
+    low.push(x);
+    high.push(x);
+    crossings += 1;
+  });
+  if (crossings > 2) return 'many';
+  return crossings === 2 ? [low, high] : undefined;
+}
+
+/** Faces of the ring cut by segments. */
+function arrangeCells(ring: Ring, cuts: readonly Segment[]): Ring[] {
+  const border = ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]);
+  const arrangement = arrange([...border, ...cuts]);
+  return (arrangement?.faces ?? []).flatMap(({ outer, holes }) => {
+    const inside = innerPoint(outer, holes);
+    return inside && holes.length === 0 && ringHolds(ring, inside) && ringArea(outer) > 1e-3 ? [outer] : [];
+  });
+}
+
+/** Cells under roofs: cut at the jambs, at the planes' borders, and where a plane crosses base, top, sill or head. */
+function roofCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number, z1: number, roofs: readonly RoofModel[], height: number): Cell[] {
+  const ceiling = z1 === Infinity ? Infinity : z1;
+  const fallback = z1 === Infinity ? height : z1;
+  const box = boxOf(ring);
+  const planes = roofs.flatMap((model) => model.planes).filter((plane) => {
+    const b = boxOf(plane.ring);
+    return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
+  });
+  const cuts: Segment[] = holes.flatMap(({ t0, t1 }) => [t0, t1].map((t): Segment => [fromFrame(frame, t, frame.y0 - 10), fromFrame(frame, t, frame.y1 + 10)]));
+  for (const plane of planes) {
+    plane.ring.forEach((p, i) => cuts.push([p, plane.ring[(i + 1) % plane.ring.length]!]));
+    for (const z of new Set([z0, fallback])) cuts.push(...levelLine(plane.underside, z, box));
+    for (const { t0, t1, z0: sill, z1: head } of holes)
+      for (const z of [sill, head]) cuts.push(...levelLine(plane.underside, z, box).flatMap((line) => clipToRange(frame, line, t0, t1)));
+  }
+  return arrangeCells(ring, cuts).map((piece) => {
+    const middle = middleOf(piece);
+    const t = locate(middle, frame.origin, frame.direction).t;
+    const within = holes.filter((hole) => hole.t0 < t && t < hole.t1);
+    const over = planes.filter((plane) => ringHolds(plane.ring, middle)).sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
+    const cut = over && heightAt(over.underside, middle) < ceiling;
+    const top = cut ? over.underside : flat(fallback);
+    return { ring: piece, intervals: intervalsBetween(z0, top, cut ? `under ${over.name}` : 'top', within, middle, heightAt(top, middle)) };
+  });
+}
+
+/** The line where a plane is at height z, as a segment across the box. */
+function levelLine(plane: Plane, z: number, box: ReturnType<typeof boxOf>): Segment[] {
+  const steep = Math.hypot(plane.a, plane.b);
+  if (steep < 1e-9) return [];
+  const centre = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
+  const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY);
+  const off = (z - heightAt(plane, centre)) / steep;
+  if (Math.abs(off) > reach) return [];
+  const [nx, ny] = [plane.a / steep, plane.b / steep];
+  const foot = { x: centre.x + nx * off, y: centre.y + ny * off };
+  return [[{ x: foot.x - ny * reach, y: foot.y + nx * reach }, { x: foot.x + ny * reach, y: foot.y - nx * reach }]];
+}
+
+function clipToRange(frame: Frame, [p, q]: Segment, t0: number, t1: number): Segment[] {
+  const at = (v: Point) => dot(subtract(v, frame.origin), frame.direction);
+  const [tp, tq] = [at(p), at(q)];
+  if (Math.abs(tp - tq) < 1e-6) return tp > t0 && tp < t1 ? [[p, q]] : [];
+  const [k0, k1] = [(t0 - tp) / (tq - tp), (t1 - tp) / (tq - tp)].sort((a, b) => a - b) as [number, number];
+  const [from, to] = [Math.max(0, k0), Math.min(1, k1)];
+  if (from >= to) return [];
+  const mix = (k: number): Point => ({ x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k });
+  return [[mix(from), mix(to)]];
+}
+
+/** Names of vertical faces: outer, inner, jamb, end. */
+function sideName(frame: Frame, holes: readonly Hole[], p: Point, q: Point): string {
+  const d = subtract(q, p);
+  const size = Math.hypot(d.x, d.y);
+  const sine = Math.abs(cross(d, frame.direction)) / (size || 1);
+  if (sine < 1e-6) {
+    const left = dot(d, frame.direction) < 0;
+    return left === (frame.wall.outside === 'left') ? 'outer' : 'inner';
+  }
+  const t = locate(p, frame.origin, frame.direction).t;
+  const jamb = holes.findIndex((hole) => Math.abs(hole.t0 - t) < 0.01 || Math.abs(hole.t1 - t) < 0.01);
+  if (jamb >= 0 && sine > 1 - 1e-9) return `jamb ${jamb}`;
+  return t < frame.length / 2 ? 'end a' : 'end b';
+}
