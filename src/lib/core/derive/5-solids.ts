@@ -96,7 +96,7 @@ function flatCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number,
 const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
 
 /** Split a ring at jamb lines. Each line meets a wall's ply in two points; otherwise the arrangement does it. */
-function cutAtJambs(frame: Frame, ring: Ring, holes: readonly Hole[]): Ring[] {
+export function cutAtJambs(frame: Frame, ring: Ring, holes: readonly { readonly t0: number; readonly t1: number }[]): Ring[] {
   const lines = [...new Set(holes.flatMap(({ t0, t1 }) => [t0, t1]))].sort((p, q) => p - q);
   let rest: Ring = ring;
   const pieces: Ring[] = [];

@@ -1,0 +1,49 @@
+/** The register of all commands: the interface, the journal, scripts and docs/commands.md read it. */
+import { problem } from '../project/problems';
+import { applyPatch } from '../project/patch';
+import { newProject, settingsOf } from '../project/project';
+import type { Project } from '../project/records';
+import type { Problem } from '../project/problems';
+import { ask, type Command, type Result } from './command';
+import { floorRoofCommands } from './floors-roofs';
+import { openingCommands } from './openings';
+import { projectCommands } from './project-storeys';
+import { wallMoveCommands } from './wall-moves';
+import { wallCommands } from './walls';
+
+export const commands: readonly Command[] = [...projectCommands, ...wallCommands, ...wallMoveCommands, ...openingCommands, ...floorRoofCommands];
+
+const byName = new Map(commands.map((one) => [one.name, one]));
+
+export interface Call {
+  readonly name: string;
+  readonly args: unknown;
+}
+
+/** Ask a command by name. Never throws for bad input; changes nothing. */
+export function perform(project: Project, { name, args }: Call): Result {
+  const found = byName.get(name);
+  if (!found) return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
+  return ask(project, found, args);
+}
+
+export interface Script {
+  readonly project?: { readonly name?: string; readonly units?: unknown };
+  readonly commands: readonly Call[];
+}
+
+export type ScriptResult =
+  { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem; readonly index: number };
+
+/** Run a script on a project (a new one by default): all of it, or nothing. */
+export function runScript(script: Script, start?: Project): ScriptResult {
+  let project = start ?? newProject();
+  const calls: Call[] = [...(script.project ? [{ name: 'setProject', args: script.project }] : []), ...script.commands];
+  const offset = script.project ? 1 : 0;
+  for (const [index, call] of calls.entries()) {
+    const result = perform(project, call);
+    if (!result.ok) return { ok: false, problem: result.problem, index: index - offset };
+    project = applyPatch(project, result.patch);
+  }
+  return { ok: true, project };
+}

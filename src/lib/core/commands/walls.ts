@@ -1,0 +1,231 @@
+/** Drawing and editing walls. Geometry of moving them is in wall-moves.ts. */
+import { along, fromAngle, type Point } from '../geometry/point';
+import { toStored } from '../geometry/tolerances';
+import { degree } from '../units/angle';
+import { formatLength, formatLengthWithUnit } from '../units/length';
+import { plainBuildUp } from '../project/catalogue';
+import { freshIds, settingsOf } from '../project/project';
+import type { BuildUp, Project, Rec, Wall, WallTop } from '../project/records';
+import { thicknessOf } from '../derive/frame';
+import { after, checkAgainst, checkOpenings, checkWall, settleEnd } from './checks';
+import { command, done, need, needFreeId, needPositive, refuse, type Command, type Result } from './command';
+import * as s from './schemas';
+
+export const leastThickness = 5;
+export const mostThickness = 1500;
+
+const style = {
+  storey: s.id().required(),
+  settingOut: s.settingOut(),
+  outside: s.side(),
+  buildUp: s.id(),
+  thickness: s.mm(),
+  height: s.mm(),
+  base: s.mm(),
+  role: s.role(),
+  top: s.top().default(undefined)
+};
+
+interface Style {
+  storey: string;
+  settingOut?: Wall['settingOut'] | undefined;
+  outside?: Wall['outside'] | undefined;
+  buildUp?: string | undefined;
+  thickness?: number | undefined;
+  height?: number | undefined;
+  base?: number | undefined;
+  role?: Wall['role'] | undefined;
+  top?: { kind: WallTop['kind']; height?: number | undefined; storey?: string | undefined; offset?: number | undefined } | undefined;
+}
+
+export const storedPoint = (p: Point): Point => ({ x: toStored(p.x), y: toStored(p.y) });
+
+/** The build-up named, or the plain one of the thickness given, made if there is none yet. */
+export function chooseBuildUp(project: Project, given: Pick<Style, 'buildUp' | 'thickness'>): { buildUp: BuildUp; made: Rec[] } {
+  if (given.buildUp !== undefined) return { buildUp: need(project, 'buildUp', given.buildUp), made: [] };
+  const { units } = settingsOf(project);
+  const thickness = toStored(given.thickness ?? (units.system === 'ft' ? 139.7 : 200));
+  if (!(thickness >= leastThickness && thickness <= mostThickness))
+    refuse(project, 'wall.thickness', { numbers: { thickness, least: leastThickness, most: mostThickness }, texts: { thing: 'of this wall' } });
+  for (const buildUp of project.tables.buildUp.values())
+    if (buildUp.plies.length === 1 && buildUp.plies[0]!.material === 'plain' && thicknessOf(buildUp) === thickness) return { buildUp, made: [] };
+  const made = plainBuildUp(freshIds(project, 'buildUp', 1)[0]!, thickness, formatLength(thickness, units));
+  return { buildUp: made, made: [made] };
+}
+
+export function topOf(project: Project, given: NonNullable<Style['top']>): WallTop {
+  if (given.kind === 'roof') return { kind: 'roof' };
+  if (given.kind === 'datum') return { kind: 'datum', storey: need(project, 'storey', given.storey ?? '').id, offset: given.offset ?? 0 };
+  const height = given.height ?? 0;
+  needPositive(project, 'height', 'the wall', height);
+  return { kind: 'height', height: toStored(height) };
+}
+
+function makeWalls(project: Project, given: Style, stretches: readonly (readonly [Point, Point])[], ids: readonly string[], label: string, name = ''): Result {
+  const storey = need(project, 'storey', given.storey);
+  const { buildUp, made } = chooseBuildUp(project, given);
+  if (given.height !== undefined) needPositive(project, 'height', 'the wall', given.height);
+  const top: WallTop = given.top ? topOf(project, given.top) : { kind: 'height', height: toStored(given.height ?? storey.height - storey.floorDepth) };
+  let grown = after(project, made);
+  const walls = stretches.map(([a, b], i): Wall => {
+    const wall: Wall = {
+      id: ids[i]!,
+      kind: 'wall',
+      name,
+      storey: storey.id,
+      a: storedPoint(settleEnd(grown, storey.id, a, b, new Set())),
+      b: storedPoint(settleEnd(grown, storey.id, b, a, new Set())),
+      settingOut: given.settingOut ?? 'outer',
+      outside: given.outside ?? 'right',
+      buildUp: buildUp.id,
+      base: toStored(given.base ?? 0),
+      top,
+      role: given.role ?? 'exterior',
+      standsApart: false
+    };
+    checkWall(grown, wall);
+    checkAgainst(grown, wall, grown.tables.wall.values());
+    grown = after(grown, [wall]);
+    return wall;
+  });
+  return done(project, label, [...made, ...walls], [], walls.map((wall) => wall.id));
+}
+
+export function freshOrGiven(project: Project, kind: 'wall' | 'opening' | 'slab' | 'roof' | 'storey' | 'sheet' | 'buildUp' | 'material', given: string | undefined): string {
+  needFreeId(project, given);
+  return given ?? freshIds(project, kind, 1)[0]!;
+}
+
+const drawWall = command({
+  name: 'drawWall',
+  about: 'Draw one wall on its setting-out line, to a point or by length and angle.',
+  args: s.object({ id: s.id(), name: s.name(), a: s.point().required(), b: s.point().default(undefined), length: s.mm(), angle: s.degrees(), ...style }),
+  example: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 5000, angle: 90, thickness: 200, height: 2550 },
+  run: (project, args) => {
+    if (args.length !== undefined) needPositive(project, 'length', 'the wall', args.length);
+    const b = args.b ?? along(args.a, fromAngle((args.angle ?? 0) * degree), args.length ?? 0);
+    return makeWalls(project, args, [[args.a, b]], [freshOrGiven(project, 'wall', args.id)], 'Draw a wall', args.name);
+  }
+});
+
+const drawRun = command({
+  name: 'drawRun',
+  about: 'Draw a run of walls through points, closed on its start when asked. Ids are given in order or made.',
+  args: s.object({ points: s.array(s.point().required()).min(2).max(500).required(), close: s.flag(), ids: s.ids().default(undefined), ...style }),
+  example: {
+    storey: 'storey-1',
+    points: [{ x: 0, y: 0 }, { x: 6000, y: 0 }, { x: 6000, y: 4000 }, { x: 0, y: 4000 }],
+    close: true,
+    thickness: 250
+  },
+  run: (project, args) => {
+    const { points } = args;
+    const stretches = points.slice(1).map((p, i): [Point, Point] => [points[i]!, p]);
+    if (args.close) stretches.push([points[points.length - 1]!, points[0]!]);
+    const made = freshIds(project, 'wall', stretches.length);
+    const ids = made.map((fresh, i) => args.ids?.[i] ?? fresh);
+    for (const id of args.ids ?? []) needFreeId(project, id);
+    return makeWalls(project, args, stretches, ids, `Draw a run of ${stretches.length} walls`);
+  }
+});
+
+const drawRectangle = command({
+  name: 'drawRectangle',
+  about: 'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line.',
+  args: s.object({
+    corner: s.point().required(),
+    offset: s.point().default(undefined),
+    width: s.mm().required(),
+    depth: s.mm().required(),
+    ids: s.ids().default(undefined),
+    ...style
+  }),
+  example: { storey: 'storey-1', corner: { x: 0, y: 0 }, offset: { x: 500, y: 0 }, width: 6000, depth: 4000, thickness: 250 },
+  run: (project, args) => {
+    needPositive(project, 'width', 'the rectangle', Math.abs(args.width));
+    needPositive(project, 'depth', 'the rectangle', Math.abs(args.depth));
+    const [x0, y0] = [args.corner.x + (args.offset?.x ?? 0), args.corner.y + (args.offset?.y ?? 0)];
+    const [x1, y1] = [x0 + args.width, y0 + args.depth];
+    const [l, r, d, u] = [Math.min(x0, x1), Math.max(x0, x1), Math.min(y0, y1), Math.max(y0, y1)];
+    const corners = [{ x: l, y: d }, { x: r, y: d }, { x: r, y: u }, { x: l, y: u }];
+    const stretches = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
+    const ids = freshIds(project, 'wall', 4).map((fresh, i) => args.ids?.[i] ?? fresh);
+    for (const id of args.ids ?? []) needFreeId(project, id);
+    return makeWalls(project, { ...args, outside: 'right' }, stretches, ids, 'Draw a rectangle of walls');
+  }
+});
+
+const setWalls = command({
+  name: 'setWalls',
+  about: 'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name.',
+  args: s.object({
+    ids: s.ids().required(),
+    name: s.name(),
+    standsApart: s.flag(),
+    settingOut: s.settingOut(),
+    outside: s.side(),
+    buildUp: s.id(),
+    thickness: s.mm(),
+    base: s.mm(),
+    height: s.mm(),
+    top: s.top().default(undefined),
+    role: s.role()
+  }),
+  example: { ids: ['wall-1'], height: 2400, thickness: 300 },
+  run: (project, args) => {
+    const chosen = args.buildUp !== undefined || args.thickness !== undefined ? chooseBuildUp(project, args) : undefined;
+    if (args.height !== undefined) needPositive(project, 'height', 'the wall', args.height);
+    const top = args.top ? topOf(project, args.top) : args.height !== undefined ? topOf(project, { kind: 'height', height: args.height }) : undefined;
+    const walls = args.ids.map((id): Wall => {
+      const wall = need(project, 'wall', id);
+      return {
+        ...wall,
+        name: args.name ?? wall.name,
+        standsApart: args.standsApart ?? wall.standsApart,
+        settingOut: args.settingOut ?? wall.settingOut,
+        outside: args.outside ?? wall.outside,
+        buildUp: chosen?.buildUp.id ?? wall.buildUp,
+        base: args.base === undefined ? wall.base : toStored(args.base),
+        top: top ?? wall.top,
+        role: args.role ?? wall.role
+      };
+    });
+    const puts = [...(chosen?.made ?? []), ...walls];
+    const grown = after(project, puts);
+    for (const wall of walls) checkWall(grown, wall);
+    checkOpenings(grown, new Set(args.ids), new Set(args.ids));
+    return done(project, walls.length === 1 ? 'Change a wall' : `Change ${walls.length} walls`, puts);
+  }
+});
+
+const addBuildUp = command({
+  name: 'addBuildUp',
+  about: 'Add a build-up: plies from the outside inwards, each with material, thickness and duty.',
+  args: s.object({
+    id: s.id(),
+    name: s.name().required(),
+    plies: s
+      .array(s.object({ material: s.id().required(), thickness: s.mm().required(), duty: s.string().oneOf(['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane']).required() }).required())
+      .min(1)
+      .max(20)
+      .required()
+  }),
+  example: { id: 'garden-wall', name: 'Brick 215', plies: [{ material: 'brick', thickness: 215, duty: 'structure' }] },
+  run: (project, args) => {
+    const buildUp: BuildUp = {
+      id: freshOrGiven(project, 'buildUp', args.id),
+      kind: 'buildUp',
+      name: args.name,
+      plies: args.plies.map((ply) => {
+        needPositive(project, 'thickness', `the ply of ${ply.material}`, ply.thickness);
+        return { material: need(project, 'material', ply.material).id, thickness: toStored(ply.thickness), duty: ply.duty as BuildUp['plies'][number]['duty'] };
+      })
+    };
+    const thickness = thicknessOf(buildUp);
+    if (thickness < leastThickness || thickness > mostThickness)
+      refuse(project, 'wall.thickness', { numbers: { thickness, least: leastThickness, most: mostThickness }, texts: { thing: args.name } });
+    return done(project, `Add the build-up ${args.name} (${formatLengthWithUnit(thickness, settingsOf(project).units)})`, [buildUp], [], [buildUp.id]);
+  }
+});
+
+export const wallCommands: Command[] = [drawWall, drawRun, drawRectangle, setWalls, addBuildUp];

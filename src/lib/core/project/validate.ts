@@ -1,0 +1,162 @@
+/** The door for foreign records: every one is checked once, and named by its place when it is wrong. */
+import { array, boolean, mixed, number, object, string, ValidationError, type ObjectSchema, type AnyObject } from 'yup';
+import {
+  duties,
+  fillings,
+  hatches,
+  kinds,
+  roofEdgeKinds,
+  setOutTos,
+  settingOuts,
+  slabFaces,
+  wallRoles,
+  type Kind,
+  type Rec
+} from './records';
+
+const most = 10_000_000;
+const mm = () => number().min(-most).max(most).required();
+const size = () => number().positive().max(most).required();
+const text = () => string().max(1000).defined();
+const id = () => string().min(1).max(200).required();
+const point = () => object({ x: mm(), y: mm() }).required();
+const choice = (values: readonly string[]) => string().oneOf([...values]).required();
+const side = () => choice(['left', 'right']);
+
+const top = () =>
+  mixed()
+    .required()
+    .test('top', '${path} must be a height, a datum with an offset, or the roof', (value) => {
+      const given = value as { kind?: unknown; height?: unknown; storey?: unknown; offset?: unknown };
+      if (given.kind === 'roof') return true;
+      if (given.kind === 'height') return Number.isFinite(given.height);
+      return given.kind === 'datum' && typeof given.storey === 'string' && Number.isFinite(given.offset);
+    });
+
+const outline = () =>
+  mixed()
+    .required()
+    .test('outline', '${path} must name a face of the walls, or list at least three points', (value) => {
+      const given = value as { kind?: unknown; face?: unknown; points?: unknown };
+      if (given.kind === 'walls') return slabFaces.includes(given.face as never);
+      return given.kind === 'drawn' && array(point()).min(3).isValidSync(given.points);
+    });
+
+const origin = () =>
+  mixed()
+    .required()
+    .test('origin', '${path} must be the line, or the face of a wall', (value) => {
+      const given = value as { kind?: unknown; wall?: unknown; side?: unknown };
+      return given.kind === 'line' || (given.kind === 'face' && typeof given.wall === 'string' && (given.side === 'left' || given.side === 'right'));
+    });
+
+const schemas: Record<Kind, ObjectSchema<AnyObject>> = {
+  project: object({ name: text(), units: object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() }).required(), ground: mm(), heightLimit: number().nullable().defined() }),
+  storey: object({ name: text(), datum: mm(), height: size(), floorDepth: number().min(0).max(most).required() }),
+  material: object({ name: text(), colour: string().matches(/^#[0-9A-Fa-f]{6}$/).required(), hatch: choice(hatches) }),
+  buildUp: object({ name: text(), plies: array(object({ material: id(), thickness: size(), duty: choice(duties) }).required()).min(1).required() }),
+  wall: object({
+    name: text(),
+    storey: id(),
+    a: point(),
+    b: point(),
+    settingOut: choice(settingOuts),
+    outside: side(),
+    buildUp: id(),
+    base: mm(),
+    top: top(),
+    role: choice(wallRoles),
+    standsApart: boolean().required()
+  }),
+  opening: object({
+    name: text(),
+    wall: id(),
+    filling: choice(fillings),
+    end: choice(['a', 'b']),
+    origin: origin(),
+    to: choice(setOutTos),
+    distance: mm(),
+    width: size(),
+    height: size(),
+    sill: mm(),
+    handing: object({ hinge: choice(['near', 'far']), opens: choice(['inside', 'outside']) }).required()
+  }),
+  slab: object({ name: text(), storey: id(), outline: outline(), thickness: size(), offset: mm() }),
+  roof: object({
+    name: text(),
+    storey: id(),
+    pitch: number().positive().max(1.5).required(),
+    overhang: number().min(0).max(most).required(),
+    plateLevel: mm(),
+    thickness: size(),
+    edges: array(object({ wall: id(), kind: choice(roofEdgeKinds) }).required()).required()
+  }),
+  sheet: object({
+    name: text(),
+    storey: id(),
+    blob: id(),
+    mime: choice(['image/png', 'image/jpeg']),
+    widthPx: size(),
+    heightPx: size(),
+    origin: point(),
+    angle: number().required(),
+    mmPerPixel: size(),
+    fade: number().min(0).max(1).required(),
+    locked: boolean().required()
+  })
+};
+
+export type ReadRecords = { readonly ok: true; readonly records: Rec[] } | { readonly ok: false; readonly fault: string };
+
+/** Check a list of records from outside, and that what they name is there. */
+export function readRecords(given: unknown): ReadRecords {
+  if (!Array.isArray(given)) return { ok: false, fault: 'records is not a list' };
+  const records: Rec[] = [];
+  for (const [i, one] of given.entries()) {
+    const { kind, id: name } = (one ?? {}) as { kind?: unknown; id?: unknown };
+    if (!kinds.includes(kind as Kind) || typeof name !== 'string' || name === '') return { ok: false, fault: `records[${i}] is of no known kind or has no id` };
+    try {
+      const rest = { ...(one as AnyObject) };
+      delete rest.kind;
+      delete rest.id;
+      schemas[kind as Kind].noUnknown(true).strict(true).validateSync(rest, { abortEarly: true });
+    } catch (fault) {
+      if (!(fault instanceof ValidationError)) throw fault;
+      return { ok: false, fault: `records[${i}] (${name}): ${fault.message}` };
+    }
+    records.push(one as Rec);
+  }
+  const fault = missingReference(records);
+  return fault ? { ok: false, fault } : { ok: true, records };
+}
+
+function missingReference(records: readonly Rec[]): string | undefined {
+  const ids = new Map<string, Kind>();
+  for (const record of records) {
+    if (ids.has(record.id)) return `the id "${record.id}" is used twice`;
+    ids.set(record.id, record.kind);
+  }
+  if (ids.get('project') !== 'project') return 'the settings of the project are missing';
+  if (![...ids.values()].includes('storey')) return 'it has no storey';
+  for (const record of records)
+    for (const [kind, name] of referencesOf(record)) if (ids.get(name) !== kind) return `${record.id} names the ${kind} "${name}", which is missing`;
+  return undefined;
+}
+
+function referencesOf(record: Rec): [Kind, string][] {
+  switch (record.kind) {
+    case 'wall':
+      return [['storey', record.storey], ['buildUp', record.buildUp], ...(record.top.kind === 'datum' ? [['storey', record.top.storey] as [Kind, string]] : [])];
+    case 'opening':
+      return [['wall', record.wall], ...(record.origin.kind === 'face' ? [['wall', record.origin.wall] as [Kind, string]] : [])];
+    case 'buildUp':
+      return record.plies.map((ply) => ['material', ply.material]);
+    case 'roof':
+      return [['storey', record.storey], ...record.edges.map((edge): [Kind, string] => ['wall', edge.wall])];
+    case 'slab':
+    case 'sheet':
+      return [['storey', record.storey]];
+    default:
+      return [];
+  }
+}
