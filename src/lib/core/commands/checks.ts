@@ -63,11 +63,12 @@ export function checkOpenings(project: Project, walls: ReadonlySet<string>, sque
     const wall = project.tables.wall.get(id);
     if (!wall) continue;
     const places = openingsOf(project, id).map((opening) => placeOf(project, opening, wall));
-    for (const place of places) checkPlace(project, wall, place, places, squeezed !== 'none');
+    for (const place of places) checkPlace(project, wall, place, squeezed !== 'none');
+    for (const place of places) checkOverlaps(project, place, places);
   }
 }
 
-function checkPlace(project: Project, wall: Wall, place: OpeningPlace, places: readonly OpeningPlace[], squeezed: boolean) {
+function checkPlace(project: Project, wall: Wall, place: OpeningPlace, squeezed: boolean) {
   const { opening, t0, t1, z0, z1 } = place;
   const frame = needFrame(project, wall);
   const texts = { thing: nameOf(opening), wall: nameOf(wall) };
@@ -82,6 +83,10 @@ function checkPlace(project: Project, wall: Wall, place: OpeningPlace, places: r
   }
   if (z0 < frame.base - slack) refuse(project, 'opening.below', { subjects, numbers: { sill: z0, base: frame.base }, texts });
   if (z1 > frame.top + slack) refuse(project, 'opening.height', { subjects, numbers: { head: z1, top: frame.top }, texts });
+}
+
+function checkOverlaps(project: Project, { opening, t0, t1, z0, z1 }: OpeningPlace, places: readonly OpeningPlace[]) {
+  const slack = tolerances.coincident;
   for (const other of places) {
     if (other.opening.id <= opening.id) continue;
     const shared = Math.min(t1, other.t1) - Math.max(t0, other.t0);

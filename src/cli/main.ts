@@ -1,0 +1,109 @@
+/** The command line: run, export, inspect, commands, on the same core as the interface. Exit code 2: bad input. */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import { parseArgs } from 'node:util';
+import { describeCommands } from '../lib/core/commands/describe';
+import { runScript, type Script } from '../lib/core/commands/register';
+import { Model } from '../lib/core/derive/graph';
+import { readProject, writeProject, type Blobs } from '../lib/core/exchange/archive';
+import { writeGlb } from '../lib/core/exchange/glb';
+import { writePlanSvg } from '../lib/core/exchange/plan-svg';
+import type { Project } from '../lib/core/project/records';
+import { inspectProject } from '../lib/core/takeoff/inspect';
+
+const usage = `Use:
+  cliffstead run SCRIPT.json --out HOUSE.cliffstead [--from OTHER.cliffstead]
+  cliffstead export HOUSE.cliffstead --to FILE.glb | FILE.svg [--storey ID] [--scale 75]
+  cliffstead inspect HOUSE.cliffstead [--json]
+  cliffstead commands [--json]`;
+
+class BadInput extends Error {}
+
+function read(path: string | undefined): Buffer {
+  if (!path) throw new BadInput(`A file is missing.\n${usage}`);
+  try {
+    return readFileSync(path);
+  } catch {
+    throw new BadInput(`"${path}" cannot be read. Check the path.`);
+  }
+}
+
+function open(path: string | undefined): { project: Project; blobs: Blobs } {
+  const result = readProject(basename(path ?? ''), new Uint8Array(read(path)));
+  if (!result.ok) throw new BadInput(`${result.problem.message} ${result.problem.hint}`);
+  return result;
+}
+
+function readScript(path: string | undefined): Script {
+  let data: unknown;
+  try {
+    data = JSON.parse(read(path).toString('utf8'));
+  } catch (fault) {
+    if (fault instanceof BadInput) throw fault;
+    throw new BadInput(`"${path}" is not JSON: ${(fault as Error).message}.`);
+  }
+  const { commands } = (data ?? {}) as { commands?: unknown };
+  if (!Array.isArray(commands)) throw new BadInput(`"${path}" has no list of commands. It must be { "commands": [{ "name": ..., "args": {...} }] }.`);
+  return data as Script;
+}
+
+type Options = { out?: string | undefined; to?: string | undefined; from?: string | undefined; json?: boolean | undefined; storey?: string | undefined; scale?: string | undefined };
+
+function run(path: string | undefined, { out, from }: Options) {
+  if (!out) throw new BadInput('Say where to write: --out HOUSE.cliffstead');
+  const start = from ? open(from) : undefined;
+  const result = runScript(readScript(path), start?.project);
+  if (!result.ok) throw new BadInput(`Command ${result.index + 1}: ${result.problem.message} ${result.problem.hint} Nothing was written.`);
+  writeFileSync(out, writeProject(result.project, start?.blobs ?? new Map()));
+  console.log(`Wrote ${out}`);
+}
+
+async function exportTo(path: string | undefined, { to, storey, scale }: Options) {
+  const { project } = open(path);
+  const model = new Model();
+  if (to?.endsWith('.glb')) writeFileSync(to, await writeGlb(project, model.elements(project)));
+  else if (to?.endsWith('.svg')) {
+    const ratio = Number(scale ?? 75);
+    if (!(ratio >= 1 && ratio <= 5000)) throw new BadInput(`A scale of 1:${scale} is not possible; give a number from 1 to 5000.`);
+    const svg = writePlanSvg(project, model, storey, ratio);
+    if (!svg) throw new BadInput(`There is no storey "${storey}". Run inspect for their ids.`);
+    writeFileSync(to, svg);
+  } else throw new BadInput(`"${to ?? ''}" has no form that can be written. Use --to FILE.glb or FILE.svg.`);
+  console.log(`Wrote ${to}`);
+}
+
+function inspect(path: string | undefined, { json }: Options) {
+  const { project } = open(path);
+  const report = inspectProject(project, new Model());
+  if (json) console.log(JSON.stringify(report, null, 2));
+  else
+    console.log(
+      [
+        report.project.name,
+        ...report.storeys.map((s) => `  ${s.name}: datum ${s.datum} mm, footprint ${(s.footprintArea / 1e6).toFixed(2)} m²`),
+        `  ${report.walls.length} walls, ${report.openings.length} openings, ${report.slabs.length} slabs, ${report.roofs.length} roofs`,
+        ...report.findings.map((f) => `  ! ${f.message}`)
+      ].join('\n')
+    );
+}
+
+async function main() {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { out: { type: 'string' }, to: { type: 'string' }, from: { type: 'string' }, json: { type: 'boolean' }, storey: { type: 'string' }, scale: { type: 'string' } }
+  });
+  const [verb, path] = positionals;
+  if (verb === 'run') run(path, values);
+  else if (verb === 'export') await exportTo(path, values);
+  else if (verb === 'inspect') inspect(path, values);
+  else if (verb === 'commands') console.log(values.json ? JSON.stringify(describeCommands(), null, 2) : describeCommands().map((c) => `${c.name}: ${c.about}`).join('\n'));
+  else throw new BadInput(`${verb ? `There is no "${verb}".` : ''}\n${usage}`.trim());
+}
+
+try {
+  await main();
+} catch (fault) {
+  const bad = fault instanceof BadInput || (fault as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
+  console.error(bad ? (fault as Error).message : fault);
+  process.exit(bad ? 2 : 1);
+}

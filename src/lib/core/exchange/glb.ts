@@ -1,0 +1,89 @@
+/** GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. */
+import { Document, NodeIO, type Material as GltfMaterial, type Primitive } from '@gltf-transform/core';
+import type { ElementBody } from '../derive/graph';
+import type { Mesh } from '../geometry/mesh';
+import type { Project } from '../project/records';
+import { settingsOf } from '../project/project';
+import { nameElement } from '../project/names';
+
+/** Materials that are not in the catalogue: what fills openings. */
+export const fillingColours: Record<string, { name: string; colour: string; alpha: number }> = {
+  frame: { name: 'Frame', colour: '#F1EEE6', alpha: 1 },
+  leaf: { name: 'Door leaf', colour: '#4E6A62', alpha: 1 },
+  glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 }
+};
+
+/** Rings of a material's colour as linear RGB, for renderers that light in linear space. */
+export function linearColour(colour: string): [number, number, number] {
+  const channel = (i: number) => {
+    const c = Number.parseInt(colour.slice(i, i + 2), 16) / 255;
+    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+  };
+  return [channel(1), channel(3), channel(5)];
+}
+
+/** Triangles with their own normals: x, y up, z towards the viewer; millimetres to metres. */
+export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: Float32Array } {
+  const { positions: p, indices } = mesh;
+  const positions = new Float32Array(indices.length * 3);
+  const normals = new Float32Array(indices.length * 3);
+  let count = 0;
+  for (let i = 0; i < indices.length; i += 3) {
+    const [a, b, c] = [indices[i]! * 3, indices[i + 1]! * 3, indices[i + 2]! * 3];
+    const u = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!] as const;
+    const v = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!] as const;
+    const normal = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]] as const;
+    const size = Math.hypot(...normal);
+    if (size === 0) continue;
+    for (const k of [a, b, c]) {
+      positions.set([p[k]! / 1000, p[k + 2]! / 1000, -p[k + 1]! / 1000], count);
+      normals.set([normal[0] / size, normal[2] / size, -normal[1] / size], count);
+      count += 3;
+    }
+  }
+  return { positions: positions.subarray(0, count), normals: normals.subarray(0, count) };
+}
+
+export async function writeGlb(project: Project, elements: readonly ElementBody[]): Promise<Uint8Array> {
+  const document = new Document();
+  const buffer = document.createBuffer();
+  const scene = document.createScene(settingsOf(project).name);
+  document.getRoot().getAsset().generator = 'Cliffstead';
+  const materials = new Map<string, GltfMaterial>();
+  const materialOf = (id: string) => {
+    const old = materials.get(id);
+    if (old) return old;
+    const known = project.tables.material.get(id);
+    const { name, colour, alpha } = known ? { ...known, alpha: 1 } : (fillingColours[id] ?? { name: id, colour: '#C9CCC6', alpha: 1 });
+    const made = document.createMaterial(name).setBaseColorFactor([...linearColour(colour), alpha]).setRoughnessFactor(0.9).setMetallicFactor(0);
+    if (alpha < 1) made.setAlphaMode('BLEND');
+    materials.set(id, made);
+    return made;
+  };
+  const storeys = new Map([...project.tables.storey.values()].map((storey) => {
+    const node = document.createNode(storey.name).setExtras({ id: storey.id, kind: 'storey' });
+    scene.addChild(node);
+    return [storey.id, node] as const;
+  }));
+  for (const element of elements) {
+    const mesh = document.createMesh(element.id);
+    for (const part of element.parts) {
+      const primitive = makePrimitive(document, buffer, part.mesh);
+      if (primitive) mesh.addPrimitive(primitive.setMaterial(materialOf(part.material)));
+    }
+    if (mesh.listPrimitives().length === 0) {
+      mesh.dispose();
+      continue;
+    }
+    const node = document.createNode(nameElement(project, element.id)).setMesh(mesh).setExtras({ id: element.id, kind: element.kind });
+    (storeys.get(element.storey) ?? scene).addChild(node);
+  }
+  return new NodeIO().writeBinary(document);
+}
+
+function makePrimitive(document: Document, buffer: ReturnType<Document['createBuffer']>, mesh: Mesh): Primitive | undefined {
+  const { positions, normals } = flatTriangles(mesh);
+  if (positions.length === 0) return undefined;
+  const accessor = (array: Float32Array) => document.createAccessor().setType('VEC3').setArray(new Float32Array(array)).setBuffer(buffer);
+  return document.createPrimitive().setAttribute('POSITION', accessor(positions)).setAttribute('NORMAL', accessor(normals));
+}
