@@ -1,0 +1,140 @@
+/** Pointing without a tool: select, and drag walls, corners, openings and tracing sheets as a trial that is dropped once. */
+import { add, dot, distance, leftOf, locate, scale, subtract, type Point } from '../core/geometry/point';
+import { tolerances } from '../core/geometry/tolerances';
+import type { Call } from '../core/commands/register';
+import { findRecord } from '../core/project/project';
+import type { Editor } from './editor';
+import { openingAt, wallAt } from './snapping';
+
+type Grip =
+  | { readonly kind: 'wall'; readonly id: string }
+  | { readonly kind: 'corner'; readonly at: Point }
+  | { readonly kind: 'opening'; readonly id: string }
+  | { readonly kind: 'sheet'; readonly id: string };
+
+/** Steps that a dragged thing takes, mm; finer when zoomed in. */
+const stepFor = (mmPerPixel: number) => (mmPerPixel > 20 ? 100 : mmPerPixel > 8 ? 50 : mmPerPixel > 2 ? 10 : 5);
+
+export class Drag {
+  private last: Call | undefined;
+
+  private constructor(
+    private readonly editor: Editor,
+    private readonly grip: Grip,
+    private readonly start: Point
+  ) {}
+
+  /** What is under the point: a corner of the selection first, then openings, then walls, then unlocked sheets. */
+  static begin(editor: Editor, p: Point, mmPerPixel: number): Drag | undefined {
+    const slack = 6 * mmPerPixel;
+    const model = editor.storeyModel;
+    const corner = model?.footprints.nodes.find(
+      ({ point, members }) => distance(point, p) <= 9 * mmPerPixel && members.some(({ frame, part }) => part !== 'body' && editor.selection.has(frame.wall.id))
+    );
+    if (corner) return new Drag(editor, { kind: 'corner', at: corner.point }, p);
+    const id = hitAt(editor, p, slack);
+    const record = id === undefined ? undefined : findRecord(editor.project, id);
+    if (record?.kind === 'opening') return new Drag(editor, { kind: 'opening', id: record.id }, p);
+    if (record?.kind === 'wall') return new Drag(editor, { kind: 'wall', id: record.id }, p);
+    if (record?.kind === 'sheet' && !record.locked && editor.selection.has(record.id)) return new Drag(editor, { kind: 'sheet', id: record.id }, p);
+    return undefined;
+  }
+
+  /** The thing in hand, so that a press without a move selects it. */
+  get subject(): string | undefined {
+    return this.grip.kind === 'corner' ? undefined : this.grip.id;
+  }
+
+  move(p: Point, mmPerPixel: number) {
+    const { editor, grip } = this;
+    const step = stepFor(mmPerPixel);
+    const call = this.callFor(grip, subtract(p, this.start), step);
+    if (!call) return;
+    const result = editor.attempt(call);
+    if (result?.ok) this.last = call;
+  }
+
+  private callFor(grip: Grip, by: Point, step: number): Call | undefined {
+    const { project } = this.editor;
+    const round = (v: number) => Math.round(v / step) * step;
+    switch (grip.kind) {
+      case 'corner': {
+        const to = add(grip.at, by);
+        return { name: 'moveCorner', args: { storey: this.editor.storey, from: grip.at, to: { x: round(to.x), y: round(to.y) } } };
+      }
+      case 'wall': {
+        const ids = this.editor.selection.has(grip.id) ? [...this.editor.selection].filter((id) => project.tables.wall.has(id)) : [grip.id];
+        const wall = project.tables.wall.get(grip.id)!;
+        const normal = leftOf(scale(subtract(wall.b, wall.a), 1 / distance(wall.a, wall.b)));
+        const off = round(dot(by, normal));
+        const free = ids.length > 1 || standsFree(this.editor, grip.id);
+        return { name: 'moveWalls', args: { ids, by: free ? { x: round(by.x), y: round(by.y) } : scale(normal, off) } };
+      }
+      case 'opening': {
+        const opening = project.tables.opening.get(grip.id)!;
+        const frame = this.editor.model.storey(project, this.editor.storey)?.frames.get(opening.wall);
+        if (!frame) return undefined;
+        const along = dot(by, frame.direction) * (opening.end === 'a' ? 1 : -1);
+        return { name: 'setOpening', args: { id: grip.id, distance: round(opening.distance + along) } };
+      }
+      case 'sheet': {
+        const sheet = project.tables.sheet.get(grip.id)!;
+        return { name: 'setSheet', args: { id: grip.id, origin: add(sheet.origin, by) } };
+      }
+    }
+  }
+
+  /** Dropped: one entry of history, or nothing. */
+  drop() {
+    if (this.last) this.editor.perform(this.last);
+    else this.editor.attempt(undefined);
+  }
+
+  cancel() {
+    this.last = undefined;
+    this.editor.attempt(undefined);
+  }
+}
+
+function standsFree(editor: Editor, id: string): boolean {
+  const nodes = editor.model.storey(editor.project, editor.storey)?.footprints.nodes ?? [];
+  return nodes.every(({ members }) => members.length === 1 || members.every(({ frame }) => frame.wall.id !== id));
+}
+
+/** The topmost thing at a point of the plan. */
+export function hitAt(editor: Editor, p: Point, slack: number): string | undefined {
+  const model = editor.storeyModel;
+  return openingAt(model, p, slack) ?? wallAt(model, p, slack) ?? sheetAt(editor, p);
+}
+
+function sheetAt(editor: Editor, p: Point): string | undefined {
+  for (const sheet of [...editor.shown.tables.sheet.values()].reverse()) {
+    if (sheet.storey !== editor.storey || sheet.locked) continue;
+    const direction = { x: Math.cos(sheet.angle), y: Math.sin(sheet.angle) };
+    const { t, y } = locate(p, sheet.origin, direction);
+    if (t >= 0 && y >= 0 && t <= sheet.widthPx * sheet.mmPerPixel && y <= sheet.heightPx * sheet.mmPerPixel) return sheet.id;
+  }
+  return undefined;
+}
+
+/** Ids of walls and openings wholly inside a box of the plan. */
+export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
+  const inside = (v: Point) => v.x >= Math.min(p.x, q.x) && v.x <= Math.max(p.x, q.x) && v.y >= Math.min(p.y, q.y) && v.y <= Math.max(p.y, q.y);
+  return [...(editor.storeyModel?.frames.values() ?? [])].filter(({ wall }) => inside(wall.a) && inside(wall.b)).map(({ wall }) => wall.id);
+}
+
+/** Nudge the selected walls and openings by keys. */
+export function nudge(editor: Editor, by: Point) {
+  const walls = [...editor.selection].filter((id) => editor.project.tables.wall.has(id));
+  if (walls.length > 0) {
+    editor.perform({ name: 'moveWalls', args: { ids: walls, by } });
+    return;
+  }
+  for (const id of editor.selection) {
+    const opening = editor.project.tables.opening.get(id);
+    const frame = opening && editor.storeyModel?.frames.get(opening.wall);
+    if (!opening || !frame) continue;
+    const along = dot(by, frame.direction) * (opening.end === 'a' ? 1 : -1);
+    if (Math.abs(along) > tolerances.coincident) editor.perform({ name: 'setOpening', args: { id, distance: opening.distance + along } });
+  }
+}

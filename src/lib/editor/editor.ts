@@ -1,0 +1,201 @@
+/**
+ * The editing session: the project, its history, the trial overlay, what is selected and which tool is in hand. No DOM
+ * and no Svelte; listeners are told when anything changed. Every change to the project goes through a command.
+ */
+import { perform, type Call } from '../core/commands/register';
+import type { Result } from '../core/commands/command';
+import { Model, type StoreyModel } from '../core/derive/graph';
+import { applyPatch, type Patch } from '../core/project/patch';
+import type { Problem } from '../core/project/problems';
+import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
+import type { Project, Rec, Settings } from '../core/project/records';
+import { operate, type HistoryState, type Operation } from './history';
+import type { Tool } from './tool';
+
+export interface Message {
+  readonly kind: 'problem' | 'done';
+  readonly text: string;
+  readonly hint: string;
+}
+
+export interface EditorEvents {
+  /** Anything at all changed. */
+  readonly changed: () => void;
+  /** An operation was made here and must be kept. */
+  readonly operated: (operation: Operation, state: HistoryState) => void;
+}
+
+export class Editor {
+  state: HistoryState;
+  readonly model = new Model();
+  storey: string;
+  selection: ReadonlySet<string> = new Set();
+  hover: string | undefined;
+  tool: Tool | undefined;
+  message: Message | undefined;
+  readOnly = false;
+  private trialPatch: Patch | undefined;
+  private trialProject: Project | undefined;
+
+  constructor(
+    state: HistoryState,
+    private readonly events: EditorEvents
+  ) {
+    this.state = state;
+    this.storey = storeysInOrder(state.project)[0]!.id;
+  }
+
+  get project(): Project {
+    return this.state.project;
+  }
+
+  /** The project as it would be with the trial accepted: what is drawn. */
+  get shown(): Project {
+    return this.trialProject ?? this.state.project;
+  }
+
+  get isTrial(): boolean {
+    return this.trialProject !== undefined;
+  }
+
+  /** What the trial makes or changes. */
+  get trialIds(): ReadonlySet<string> {
+    return new Set(this.trialPatch?.keys() ?? []);
+  }
+
+  get settings(): Settings {
+    return settingsOf(this.state.project);
+  }
+
+  get storeyModel(): StoreyModel | undefined {
+    return this.model.storey(this.shown, this.storey);
+  }
+
+  changed() {
+    this.events.changed();
+  }
+
+  /** Ask without acting; shows the answer as a trial overlay, or why not. */
+  attempt(call: Call | undefined): Result | undefined {
+    const result = call && perform(this.state.project, call);
+    this.trialPatch = result?.ok ? result.patch : undefined;
+    this.trialProject = result?.ok ? applyPatch(this.state.project, result.patch) : undefined;
+    this.message = result && !result.ok ? problemMessage(result.problem) : undefined;
+    this.changed();
+    return result;
+  }
+
+  /** Act: one entry of history. Answers the ids made, or undefined when refused (and says why). */
+  perform(call: Call): readonly string[] | undefined {
+    this.trialPatch = this.trialProject = undefined;
+    if (this.readOnly) {
+      this.say({ kind: 'problem', text: 'Another tab is editing this house; this one follows.', hint: 'Close the other tab to edit here.' });
+      return undefined;
+    }
+    const result = perform(this.state.project, call);
+    if (!result.ok) {
+      this.say(problemMessage(result.problem));
+      return undefined;
+    }
+    this.message = undefined;
+    if (result.patch.size > 0) this.apply({ op: 'do', label: result.label, patch: result.patch }, true);
+    else this.changed();
+    return result.made;
+  }
+
+  undo() {
+    if (this.state.undo.length > 0 && !this.readOnly) this.apply({ op: 'undo' }, true);
+  }
+
+  redo() {
+    if (this.state.redo.length > 0 && !this.readOnly) this.apply({ op: 'redo' }, true);
+  }
+
+  /** Put the whole project back to other records, as one entry that can be undone. */
+  restore(patch: Patch, label: string) {
+    if (patch.size > 0 && !this.readOnly) this.apply({ op: 'do', label, patch }, true);
+  }
+
+  /** Take an operation: our own (`own`), or one of the tab that edits. */
+  apply(operation: Operation, own: boolean) {
+    this.trialPatch = this.trialProject = undefined;
+    this.state = operate(this.state, operation);
+    if (!this.state.project.tables.storey.has(this.storey)) this.storey = storeysInOrder(this.state.project)[0]!.id;
+    this.selection = new Set([...this.selection].filter((id) => findRecord(this.state.project, id)));
+    if (own) this.events.operated(operation, this.state);
+    this.changed();
+  }
+
+  say(message: Message | undefined) {
+    this.message = message;
+    this.changed();
+  }
+
+  take(tool: Tool | undefined) {
+    this.trialPatch = this.trialProject = undefined;
+    this.tool = tool;
+    this.message = undefined;
+    if (tool) this.selection = new Set();
+    this.changed();
+  }
+
+  select(ids: Iterable<string>) {
+    this.selection = new Set(ids);
+    this.changed();
+  }
+
+  toggle(id: string) {
+    const next = new Set(this.selection);
+    if (!next.delete(id)) next.add(id);
+    this.select(next);
+  }
+
+  goTo(storey: string) {
+    if (!this.state.project.tables.storey.has(storey)) return;
+    this.storey = storey;
+    this.selection = new Set();
+    this.changed();
+  }
+
+  get selected(): Rec[] {
+    return [...this.selection].flatMap((id) => findRecord(this.shown, id) ?? []);
+  }
+
+  /** Things of the storey in a steady order, for stepping through by key. */
+  get things(): string[] {
+    const { wall, opening, slab, roof, sheet } = this.project.tables;
+    const walls = [...wall.values()].filter((one) => one.storey === this.storey);
+    const ids = new Set(walls.map((one) => one.id));
+    return [
+      ...ids,
+      ...[...opening.values()].filter((one) => ids.has(one.wall)).map((one) => one.id),
+      ...[slab, roof, sheet].flatMap((table) => [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id))
+    ];
+  }
+
+  /** Select the next or previous thing. */
+  step(by: 1 | -1) {
+    const { things } = this;
+    if (things.length === 0) return;
+    const at = things.findIndex((id) => this.selection.has(id));
+    this.select([things[(at + by + things.length) % things.length] ?? things[0]!]);
+  }
+
+  deleteSelection() {
+    if (this.selection.size === 0) return;
+    if (this.perform({ name: 'deleteItems', args: { ids: [...this.selection] } })) this.select([]);
+  }
+
+  /** Esc: the tool steps back or is left; then the selection goes. */
+  escape() {
+    if (this.tool) {
+      if (!this.tool.back()) this.take(undefined);
+      else this.changed();
+    } else if (this.isTrial) this.attempt(undefined);
+    else this.select([]);
+  }
+}
+
+function problemMessage({ message, hint }: Problem): Message {
+  return { kind: 'problem', text: message, hint };
+}

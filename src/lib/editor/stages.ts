@@ -1,0 +1,63 @@
+/** The order of work: eight stages with their tools and keys. Nothing is locked. */
+import type { Stage } from '../core/review/review';
+import type { ToolName } from './tool';
+
+/** What is not a drawing tool but belongs on the shelf. */
+export type ActionName = 'laySheet' | 'review' | 'handOver';
+
+export interface Shelf {
+  readonly tool: ToolName | ActionName;
+  readonly label: string;
+  readonly key: string;
+}
+
+export interface StageInfo {
+  readonly stage: Stage;
+  readonly label: string;
+  readonly tools: readonly Shelf[];
+  /** Shown instead of tools while there are none. */
+  readonly later?: string;
+}
+
+export const stages: readonly StageInfo[] = [
+  {
+    stage: 'measure',
+    label: 'Measure',
+    tools: [
+      { tool: 'laySheet', label: 'Tracing sheet', key: 't' },
+      { tool: 'trueUp', label: 'True up', key: 'y' }
+    ]
+  },
+  {
+    stage: 'walls',
+    label: 'Walls',
+    tools: [
+      { tool: 'wallRun', label: 'Wall run', key: 'w' },
+      { tool: 'rectangle', label: 'Rectangle', key: 'r' }
+    ]
+  },
+  {
+    stage: 'openings',
+    label: 'Openings',
+    tools: [
+      { tool: 'door', label: 'Door', key: 'd' },
+      { tool: 'window', label: 'Window', key: 'i' },
+      { tool: 'opening', label: 'Bare opening', key: 'b' }
+    ]
+  },
+  { stage: 'floors', label: 'Floors', tools: [{ tool: 'slab', label: 'Slab', key: 's' }] },
+  { stage: 'storeys', label: 'Storeys', tools: [{ tool: 'copyUp', label: 'Copy up', key: 'u' }] },
+  {
+    stage: 'roof',
+    label: 'Roof',
+    tools: [
+      { tool: 'roof', label: 'Roof', key: 'h' },
+      { tool: 'roofEdge', label: 'Roof edge', key: 'g' }
+    ]
+  },
+  { stage: 'review', label: 'Review', tools: [{ tool: 'review', label: 'Findings', key: 'v' }] },
+  { stage: 'drawings', label: 'Drawings', tools: [{ tool: 'handOver', label: 'Hand over', key: 'o' }], later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.' }
+];
+
+export const shelfByKey = new Map(stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const)));
+export const stageOfTool = new Map(stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const)));

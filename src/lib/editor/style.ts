@@ -1,0 +1,115 @@
+/** What the next wall will be: kept between tools, changed in their sentences. */
+import { settingOutDepth, thicknessOf } from '../core/derive/frame';
+import { settingOuts, type Project, type SettingOut, type Side } from '../core/project/records';
+import { formatLength } from '../core/units/length';
+import type { Editor } from './editor';
+import { choiceBlank, lengthBlank, readBlank, type Blank, type Choice } from './sentence';
+
+export const settingOutWords: Record<SettingOut, string> = {
+  outer: 'outer face',
+  structureOuter: 'outer face of structure',
+  centre: 'centre line',
+  structureInner: 'inner face of structure',
+  inner: 'inner face'
+};
+
+/** One per editor, so each house keeps its own. */
+export class WallStyle {
+  settingOut: SettingOut = 'outer';
+  outside: Side = 'right';
+  buildUp: string | undefined;
+  thickness = 200;
+  height: number | undefined;
+  role: 'exterior' | 'partition' = 'exterior';
+
+  constructor(private readonly editor: Editor) {
+    if (editor.settings.units.system === 'ft') this.thickness = 139.7;
+  }
+
+  get args() {
+    const make = this.buildUp ? { buildUp: this.buildUp } : { thickness: this.thickness };
+    return { settingOut: this.settingOut, outside: this.outside, role: this.role, height: this.currentHeight, ...make };
+  }
+
+  get currentHeight(): number {
+    const storey = this.editor.project.tables.storey.get(this.editor.storey);
+    return this.height ?? Math.max(100, (storey?.height ?? 2700) - (storey?.floorDepth ?? 0));
+  }
+
+  /** Thickness now, and how far the setting-out line is from the outer face. */
+  get depth(): { total: number; line: number } {
+    const buildUp = this.buildUp ? this.editor.project.tables.buildUp.get(this.buildUp) : undefined;
+    if (buildUp) return { total: thicknessOf(buildUp), line: settingOutDepth(buildUp, this.settingOut) };
+    const line = this.settingOut === 'outer' || this.settingOut === 'structureOuter' ? 0 : this.settingOut === 'centre' ? this.thickness / 2 : this.thickness;
+    return { total: this.thickness, line };
+  }
+
+  blanks(): { settingOut: Blank; buildUp: Blank; height: Blank; role: Blank } {
+    const { units } = this.editor.settings;
+    return {
+      settingOut: choiceBlank('settingOut', 'Setting-out line', this.settingOut, settingOuts.map((value) => ({ value, label: settingOutWords[value] }))),
+      buildUp: this.buildUp
+        ? choiceBlank('buildUp', 'Build-up', this.buildUp, buildUpChoices(this.editor.project))
+        : lengthBlank('thickness', 'Thickness', this.thickness, units, true),
+      height: lengthBlank('height', 'Height', this.currentHeight, units, true),
+      role: choiceBlank('role', 'Kind of wall', this.role, [
+        { value: 'exterior', label: 'outer wall' },
+        { value: 'partition', label: 'partition' }
+      ])
+    };
+  }
+
+  /** True when the blank belongs to the style; a string says what is wrong. */
+  fill(blank: string, text: string): boolean | string {
+    const { units } = this.editor.settings;
+    switch (blank) {
+      case 'settingOut':
+        this.settingOut = text as SettingOut;
+        return true;
+      case 'role':
+        this.role = text as 'exterior' | 'partition';
+        return true;
+      case 'buildUp':
+        this.buildUp = text === 'plain' ? undefined : text;
+        return true;
+      case 'thickness': {
+        const named = buildUpChoices(this.editor.project).find(({ value }) => value === text);
+        if (named) {
+          this.buildUp = named.value === 'plain' ? undefined : named.value;
+          return true;
+        }
+        const read = readBlank('length', text, units);
+        if (!read.ok) return read.message;
+        if (read.value <= 0) return 'A thickness must be more than zero.';
+        this.thickness = read.value;
+        this.buildUp = undefined;
+        return true;
+      }
+      case 'height': {
+        const read = readBlank('length', text, units);
+        if (!read.ok) return read.message;
+        if (read.value <= 0) return 'A height must be more than zero.';
+        this.height = read.value;
+        return true;
+      }
+      default:
+        return false;
+    }
+  }
+
+  /** The other face to the setting-out line: outer, centre, inner in turn. */
+  nextSettingOut() {
+    const turn: SettingOut[] = ['outer', 'centre', 'inner'];
+    this.settingOut = turn[(turn.indexOf(this.settingOut) + 1) % turn.length]!;
+  }
+
+  flip() {
+    this.outside = this.outside === 'left' ? 'right' : 'left';
+  }
+}
+
+export function buildUpChoices(project: Project): Choice[] {
+  const { units } = [...project.tables.project.values()][0]!;
+  const named = [...project.tables.buildUp.values()].map((one) => ({ value: one.id, label: `${one.name} (${formatLength(thicknessOf(one), units)})` }));
+  return [{ value: 'plain', label: 'a typed thickness' }, ...named];
+}

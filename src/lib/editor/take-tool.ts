@@ -1,0 +1,33 @@
+/** Tools by name. */
+import type { Editor } from './editor';
+import type { WallStyle } from './style';
+import type { Tool, ToolName } from './tool';
+import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool, TrueUpTool } from './tools/forms';
+import { OpeningTool } from './tools/opening';
+import { RectangleTool } from './tools/rectangle';
+import { WallRunTool } from './tools/wall-run';
+
+const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
+  wallRun: (editor, style) => new WallRunTool(editor, style),
+  rectangle: (editor, style) => new RectangleTool(editor, style),
+  door: (editor) => new OpeningTool(editor, 'door'),
+  window: (editor) => new OpeningTool(editor, 'window'),
+  opening: (editor) => new OpeningTool(editor, 'none'),
+  slab: (editor) => new SlabTool(editor),
+  copyUp: (editor) => new CopyUpTool(editor),
+  roof: (editor) => new RoofTool(editor),
+  roofEdge: (editor) => new RoofEdgeTool(editor),
+  trueUp: (editor) => new TrueUpTool(editor)
+};
+
+export const isTool = (name: string): name is ToolName => name in makers;
+
+/** Take a tool in hand. Tools that preview at once need the old one gone first. */
+export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
+  editor.take(undefined);
+  const tool = makers[name](editor, style);
+  const { message } = editor;
+  editor.tool = tool;
+  editor.selection = name === 'trueUp' ? editor.selection : new Set();
+  editor.say(message);
+}

@@ -1,0 +1,48 @@
+/** What a tool is: a pure state machine. It gets points and texts, and answers calls to try or perform. */
+import type { Call } from '../core/commands/register';
+import type { Point } from '../core/geometry/point';
+import type { Editor } from './editor';
+import type { SentencePart } from './sentence';
+
+export type ToolName = 'wallRun' | 'rectangle' | 'door' | 'window' | 'opening' | 'slab' | 'copyUp' | 'roof' | 'roofEdge' | 'trueUp';
+
+export interface Overlay {
+  /** Points to mark, and lines to draw dash-dot. */
+  readonly points?: readonly Point[];
+  readonly lines?: readonly (readonly [Point, Point])[];
+  /** Written beside the middle of the line. */
+  readonly label?: { readonly at: Point; readonly text: string };
+  readonly snap?: { readonly at: Point; readonly name: string };
+}
+
+export interface Tool {
+  readonly name: ToolName;
+  sentence(): SentencePart[];
+  /** Put a typed text into a blank; answers what is wrong with it. */
+  fill(blank: string, text: string): string | undefined;
+  move?(point: Point, mmPerPixel: number): void;
+  click?(point: Point, mmPerPixel: number): void;
+  /** Enter. */
+  accept(): void;
+  /** Esc: true when it stepped back, false when the tool should be left. */
+  back(): boolean;
+  /** A letter key while the tool is in hand; true when it was used. */
+  key?(key: string): boolean;
+  overlay?(): Overlay;
+}
+
+export abstract class BaseTool {
+  constructor(protected readonly editor: Editor) {}
+
+  protected get units() {
+    return this.editor.settings.units;
+  }
+
+  protected attempt(call: Call | undefined) {
+    this.editor.attempt(call);
+  }
+
+  protected perform(call: Call): readonly string[] | undefined {
+    return this.editor.perform(call);
+  }
+}

@@ -1,0 +1,328 @@
+/** Tools that are a sentence and a preview: slab, copying a storey up, roof, roof edges, truing up a tracing sheet. */
+import { distance, nearestOnSegment, type Point } from '../../core/geometry/point';
+import { degree } from '../../core/units/angle';
+import { nameElement } from '../../core/project/names';
+import type { SlabFace } from '../../core/project/records';
+import type { Editor } from '../editor';
+import { choiceBlank, lengthBlank, pitchBlank, readBlank, textBlank, type SentencePart } from '../sentence';
+import { BaseTool, type Overlay, type Tool } from '../tool';
+
+abstract class FormTool extends BaseTool {
+  protected lengths: Record<string, number> = {};
+  protected abstract call(): { name: string; args: unknown };
+
+  protected length(name: string, label: string): SentencePart {
+    return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, true);
+  }
+
+  protected read(blank: string, text: string): string | undefined {
+    const read = readBlank('length', text, this.units);
+    if (!read.ok) return read.message;
+    this.lengths = { ...this.lengths, [blank]: read.value };
+    this.preview();
+    return undefined;
+  }
+
+  protected preview() {
+    this.attempt(this.call());
+  }
+
+  accept() {
+    const made = this.perform(this.call());
+    if (!made) return;
+    this.editor.take(undefined);
+    this.after(made);
+  }
+
+  protected after(made: readonly string[]) {
+    this.editor.select(made.slice(0, 1));
+  }
+
+  back(): boolean {
+    return false;
+  }
+}
+
+export class SlabTool extends FormTool implements Tool {
+  readonly name = 'slab';
+  private face: SlabFace = 'outer';
+
+  constructor(editor: Editor) {
+    super(editor);
+    const storey = editor.project.tables.storey.get(editor.storey);
+    this.lengths = { thickness: storey?.floorDepth || 150, offset: 0 };
+    this.preview();
+  }
+
+  sentence(): SentencePart[] {
+    return [
+      'Lay a slab by the walls’',
+      choiceBlank('face', 'Face', this.face, [
+        { value: 'outer', label: 'outer face' },
+        { value: 'structure', label: 'structure' },
+        { value: 'inner', label: 'inner face' }
+      ]),
+      ',',
+      this.length('thickness', 'Thickness'),
+      'thick, its top',
+      this.length('offset', 'Top above the datum'),
+      'above the datum.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank !== 'face') return this.read(blank, text);
+    this.face = text as SlabFace;
+    this.preview();
+    return undefined;
+  }
+
+  protected call() {
+    return { name: 'addSlab', args: { storey: this.editor.storey, face: this.face, thickness: this.lengths.thickness, offset: this.lengths.offset } };
+  }
+}
+
+export class CopyUpTool extends FormTool implements Tool {
+  readonly name = 'copyUp';
+  private which: 'outer' | 'all' = 'outer';
+  private storeyName = 'Upper';
+
+  constructor(editor: Editor) {
+    super(editor);
+    const storey = editor.project.tables.storey.get(editor.storey);
+    this.lengths = { height: storey?.height ?? 2700, floorDepth: 300 };
+    this.preview();
+  }
+
+  sentence(): SentencePart[] {
+    return [
+      'Copy',
+      choiceBlank('which', 'Which walls', this.which, [
+        { value: 'outer', label: 'the outer walls' },
+        { value: 'all', label: 'all walls' }
+      ]),
+      'up to a new storey called',
+      textBlank('name', 'Name', this.storeyName),
+      ',',
+      this.length('height', 'Height'),
+      'high, its floor',
+      this.length('floorDepth', 'Floor depth'),
+      'deep.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'which') this.which = text as 'outer' | 'all';
+    else if (blank === 'name') {
+      if (text.trim() === '') return 'A storey needs a name.';
+      this.storeyName = text.trim();
+    } else return this.read(blank, text);
+    this.preview();
+    return undefined;
+  }
+
+  protected call() {
+    const { height, floorDepth } = this.lengths;
+    return { name: 'copyStoreyUp', args: { storey: this.editor.storey, which: this.which, name: this.storeyName, height, floorDepth } };
+  }
+
+  protected override after(made: readonly string[]) {
+    this.editor.goTo(made[0]!);
+  }
+}
+
+export class RoofTool extends FormTool implements Tool {
+  readonly name = 'roof';
+  private pitch = 30 * degree;
+
+  constructor(editor: Editor) {
+    super(editor);
+    const model = editor.model.storey(editor.project, editor.storey);
+    const tops = [...(model?.frames.values() ?? [])].map(({ top }) => top).filter(Number.isFinite);
+    this.lengths = { overhang: 450, thickness: 200, plateLevel: tops.length > 0 ? Math.max(...tops) : 2400 };
+    this.preview();
+  }
+
+  sentence(): SentencePart[] {
+    return [
+      'Put a roof at',
+      pitchBlank('pitch', 'Pitch', this.pitch),
+      ', overhanging',
+      this.length('overhang', 'Overhang'),
+      ', its plate',
+      this.length('plateLevel', 'Plate level'),
+      'above the datum,',
+      this.length('thickness', 'Thickness'),
+      'thick, hipped all round.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank !== 'pitch') return this.read(blank, text);
+    const read = readBlank('pitch', text, this.units);
+    if (!read.ok) return read.message;
+    this.pitch = read.value;
+    this.preview();
+    return undefined;
+  }
+
+  protected call() {
+    const { overhang, plateLevel, thickness } = this.lengths;
+    return { name: 'addRoof', args: { storey: this.editor.storey, pitch: this.pitch / degree, overhang, plateLevel, thickness } };
+  }
+}
+
+/** Turn edges into gables and back: by pointing at an edge, or by choosing its wall. */
+export class RoofEdgeTool extends BaseTool implements Tool {
+  readonly name = 'roofEdge';
+  private wall = '';
+  private kind: 'gable' | 'eave' = 'gable';
+
+  private get roof() {
+    return [...this.editor.project.tables.roof.values()].find((roof) => roof.storey === this.editor.storey);
+  }
+
+  private get solved() {
+    return this.roof && this.editor.model.roof(this.editor.project, this.roof);
+  }
+
+  private get walls(): string[] {
+    return [...new Set(this.solved?.edges.flat().flatMap((edge) => edge.walls) ?? [])];
+  }
+
+  sentence(): SentencePart[] {
+    if (!this.roof) return ['This storey has no roof yet: put one on first.'];
+    const { project } = this.editor;
+    return [
+      'Turn the roof edge over',
+      choiceBlank('wall', 'Wall', this.wall, [{ value: '', label: 'the edge you point at' }, ...this.walls.map((value) => ({ value, label: nameElement(project, value) }))]),
+      'into',
+      choiceBlank('kind', 'Kind of edge', this.kind, [
+        { value: 'gable', label: 'a gable' },
+        { value: 'eave', label: 'an eave' }
+      ]),
+      '.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'wall') this.wall = text;
+    else this.kind = text as 'gable' | 'eave';
+    this.preview();
+    return undefined;
+  }
+
+  private call() {
+    return { name: 'setRoofEdge', args: { roof: this.roof?.id ?? '', wall: this.wall, kind: this.kind } };
+  }
+
+  private preview() {
+    this.attempt(this.wall && this.roof ? this.call() : undefined);
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    const { solved } = this;
+    if (!solved) return;
+    let best: { wall: string; gable: boolean; gap: number } | undefined;
+    solved.eaves.forEach((ring, i) =>
+      ring.forEach((p, k) => {
+        const edge = solved.edges[i]![k]!;
+        const gap = distance(point, nearestOnSegment(point, p, ring[(k + 1) % ring.length]!));
+        if (edge.walls[0] && gap < Math.max(600, 20 * mmPerPixel) && (!best || gap < best.gap)) best = { wall: edge.walls[0], gable: edge.gable, gap };
+      })
+    );
+    if (best?.wall !== this.wall) {
+      this.wall = best?.wall ?? '';
+      if (best) this.kind = best.gable ? 'eave' : 'gable';
+      this.preview();
+    }
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    this.move(point, mmPerPixel);
+    if (this.wall) this.accept();
+  }
+
+  accept() {
+    if (!this.roof || !this.wall) {
+      this.editor.say({ kind: 'problem', text: 'No roof edge is chosen yet.', hint: 'Point at an edge of the roof, or choose its wall in the sentence.' });
+      return;
+    }
+    if (this.perform(this.call())) {
+      this.wall = '';
+      this.editor.changed();
+    }
+  }
+
+  back(): boolean {
+    return false;
+  }
+}
+
+/** Two points on a tracing sheet and their true distance. */
+export class TrueUpTool extends BaseTool implements Tool {
+  readonly name = 'trueUp';
+  private points: Point[] = [];
+  private pointer: Point | undefined;
+  private length: number | undefined;
+
+  private get sheet() {
+    const sheets = [...this.editor.project.tables.sheet.values()].filter((sheet) => sheet.storey === this.editor.storey);
+    return sheets.find((sheet) => this.editor.selection.has(sheet.id)) ?? sheets.at(-1);
+  }
+
+  sentence(): SentencePart[] {
+    if (!this.sheet) return ['This storey has no tracing sheet yet: lay one first.'];
+    if (this.points.length === 0) return [`True up “${this.sheet.name}”: point at one end of a length you know.`];
+    if (this.points.length === 1) return ['Now point at the other end of that length.'];
+    return ['The stretch between the two points is', lengthBlank('length', 'True length', this.length ?? distance(this.points[0]!, this.points[1]!), this.units, this.length !== undefined), 'long in truth.'];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank !== 'length') return undefined;
+    const read = readBlank('length', text, this.units);
+    if (!read.ok) return read.message;
+    if (read.value <= 0) return 'A length must be more than zero.';
+    this.length = read.value;
+    this.editor.changed();
+    return undefined;
+  }
+
+  move(point: Point) {
+    this.pointer = point;
+    this.editor.changed();
+  }
+
+  click(point: Point) {
+    if (this.points.length < 2) this.points = [...this.points, point];
+    this.editor.changed();
+  }
+
+  accept() {
+    const { sheet } = this;
+    if (!sheet) {
+      this.editor.say({ kind: 'problem', text: 'There is no tracing sheet on this storey.', hint: 'Lay one first: Measure, Tracing sheet.' });
+      return;
+    }
+    const [p, q] = this.points;
+    if (!p || !q) return;
+    if (this.perform({ name: 'trueUpSheet', args: { id: sheet.id, p, q, length: this.length ?? distance(p, q) } })) {
+      this.editor.take(undefined);
+      this.editor.select([sheet.id]);
+    }
+  }
+
+  back(): boolean {
+    if (this.points.length === 0) return false;
+    this.points = this.points.slice(0, -1);
+    this.length = undefined;
+    this.editor.changed();
+    return true;
+  }
+
+  overlay(): Overlay {
+    const last = this.points[1] ?? this.pointer;
+    return { points: this.points, lines: this.points[0] && last ? [[this.points[0], last]] : [] };
+  }
+}
+

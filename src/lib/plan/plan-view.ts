@@ -1,0 +1,442 @@
+/** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
+import { dimensionStrings, drawDimensions } from '../core/drawing/dimensions';
+import { drawRoof, drawWall, marksBox } from '../core/drawing/plan';
+import { drawingFont, pens, type Mark } from '../core/drawing/display';
+import { inks, paperFill } from '../core/exchange/svg';
+import type { Point } from '../core/geometry/point';
+import type { WallFootprint } from '../core/derive/1-footprints';
+import { fromFrame, type Frame } from '../core/derive/frame';
+import { storeysInOrder } from '../core/project/project';
+import type { Editor } from '../editor/editor';
+import { tokens } from '../tokens';
+
+/** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
+const paperPixels = 4.3;
+const noPlaces: readonly never[] = [];
+
+interface Batch {
+  readonly fill: string | undefined;
+  readonly stroke: string | undefined;
+  readonly width: number;
+  readonly dash: readonly number[];
+  readonly path: Path2D;
+}
+
+const batches = new WeakMap<readonly Mark[], readonly Batch[]>();
+
+/** Marks of equal look as one path each, fills first. Kept with the marks. */
+function batchesOf(marks: readonly Mark[]): readonly Batch[] {
+  const old = batches.get(marks);
+  if (old) return old;
+  const found = new Map<string, Batch>();
+  const batch = (fill: string | undefined, mark: Extract<Mark, { pen?: unknown }>) => {
+    const key = fill ? `fill ${fill}` : `${mark.pen} ${mark.ink}`;
+    let entry = found.get(key);
+    if (!entry) {
+      const pen = mark.pen ? pens[mark.pen] : undefined;
+      entry = { fill, stroke: fill ? undefined : inks[mark.ink], width: pen?.width ?? 0, dash: pen?.dash ?? [], path: new Path2D() };
+      found.set(key, entry);
+    }
+    return entry.path;
+  };
+  for (const mark of marks) {
+    if (mark.kind === 'text') continue;
+    if (mark.kind === 'arc') {
+      const path = batch(undefined, mark);
+      path.moveTo(mark.centre.x + mark.radius * Math.cos(mark.a0), mark.centre.y + mark.radius * Math.sin(mark.a0));
+      path.arc(mark.centre.x, mark.centre.y, mark.radius, mark.a0, mark.a1);
+      continue;
+    }
+    for (const path of [...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []), ...(mark.pen ? [batch(undefined, mark)] : [])]) {
+      mark.points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
+      if (mark.closed) path.closePath();
+    }
+  }
+  const list = [...found.values()].sort((p, q) => Number(q.fill !== undefined) - Number(p.fill !== undefined));
+  batches.set(marks, list);
+  return list;
+}
+
+export class PlanView {
+  private readonly context: CanvasRenderingContext2D;
+  private pixelsPerMm = 0.05;
+  private centre: Point = { x: 4000, y: 3000 };
+  private waiting = false;
+  private fitted = '';
+  private readonly pictures = new Map<string, ImageBitmap>();
+  private dims: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
+  private roofMarks: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
+  box: { from: Point; to: Point } | undefined;
+  /** The time of the last drawing, ms: for the benchmark in the page. */
+  lastDraw = 0;
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly editor: Editor,
+    private readonly onView: () => void
+  ) {
+    this.context = canvas.getContext('2d')!;
+  }
+
+  get mmPerPixel(): number {
+    return 1 / this.pixelsPerMm;
+  }
+
+  /** Scale on this screen, 1 : n. */
+  get scale(): number {
+    return this.mmPerPixel / (25.4 / 96);
+  }
+
+  resize(width: number, height: number) {
+    const ratio = window.devicePixelRatio || 1;
+    if (this.canvas.width === Math.round(width * ratio) && this.canvas.height === Math.round(height * ratio)) return;
+    this.canvas.width = Math.round(width * ratio);
+    this.canvas.height = Math.round(height * ratio);
+    if (this.fitted !== this.editor.storey) this.fit();
+    this.redraw();
+  }
+
+  private get size(): { width: number; height: number } {
+    const ratio = window.devicePixelRatio || 1;
+    return { width: this.canvas.width / ratio, height: this.canvas.height / ratio };
+  }
+
+  toModel(x: number, y: number): Point {
+    const { width, height } = this.size;
+    return { x: this.centre.x + (x - width / 2) / this.pixelsPerMm, y: this.centre.y - (y - height / 2) / this.pixelsPerMm };
+  }
+
+  toScreen({ x, y }: Point): [number, number] {
+    const { width, height } = this.size;
+    return [width / 2 + (x - this.centre.x) * this.pixelsPerMm, height / 2 - (y - this.centre.y) * this.pixelsPerMm];
+  }
+
+  zoom(factor: number, x: number, y: number) {
+    const held = this.toModel(x, y);
+    this.pixelsPerMm = Math.max(0.002, Math.min(5, this.pixelsPerMm * factor));
+    const now = this.toModel(x, y);
+    this.centre = { x: this.centre.x + held.x - now.x, y: this.centre.y + held.y - now.y };
+    this.onView();
+    this.redraw();
+  }
+
+  pan(dx: number, dy: number) {
+    this.centre = { x: this.centre.x - dx / this.pixelsPerMm, y: this.centre.y + dy / this.pixelsPerMm };
+    this.redraw();
+  }
+
+  /** Show the whole storey with its dimension strings, or a given box. */
+  fit(only?: { minX: number; minY: number; maxX: number; maxY: number }) {
+    const { width, height } = this.size;
+    if (width < 10 || height < 10) return;
+    this.fitted = this.editor.storey;
+    const walls = this.editor.storeyModel?.walls ?? [];
+    const sheet = [...this.editor.shown.tables.sheet.values()].find((one) => one.storey === this.editor.storey);
+    const around = only ?? marksBox(walls.flatMap((wall) => drawWall(wall, noPlaces, this.editor.shown.tables.material))) ??
+      (sheet ? { minX: sheet.origin.x, minY: sheet.origin.y, maxX: sheet.origin.x + sheet.widthPx * sheet.mmPerPixel, maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel } : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
+    const room = only ? 60 : 150;
+    const scale = Math.min((width - 2 * room) / Math.max(500, around.maxX - around.minX), (height - 2 * room) / Math.max(500, around.maxY - around.minY));
+    this.pixelsPerMm = Math.max(0.002, Math.min(2, scale));
+    this.centre = { x: (around.minX + around.maxX) / 2, y: (around.minY + around.maxY) / 2 };
+    this.onView();
+    this.redraw();
+  }
+
+  setPicture(blob: string, picture: ImageBitmap) {
+    this.pictures.set(blob, picture);
+    this.redraw();
+  }
+
+  hasPicture(blob: string): boolean {
+    return this.pictures.has(blob);
+  }
+
+  redraw() {
+    if (this.waiting) return;
+    this.waiting = true;
+    requestAnimationFrame(() => {
+      this.waiting = false;
+      const from = performance.now();
+      this.draw();
+      this.lastDraw = performance.now() - from;
+    });
+  }
+
+  private draw() {
+    const { context, editor } = this;
+    if (this.fitted !== '' && this.fitted !== editor.storey) this.fitted = editor.storey;
+    const ratio = window.devicePixelRatio || 1;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.fillStyle = tokens.paper;
+    context.fillRect(0, 0, this.canvas.width, this.canvas.height);
+    const { width, height } = this.size;
+    const k = this.pixelsPerMm * ratio;
+    const inModel = () => context.setTransform(k, 0, 0, -k, (width / 2 - this.centre.x * this.pixelsPerMm) * ratio, (height / 2 + this.centre.y * this.pixelsPerMm) * ratio);
+    inModel();
+    this.drawSheets();
+    this.drawGrid();
+    this.drawGhost();
+    const model = editor.storeyModel;
+    const { material } = editor.shown.tables;
+    for (const wall of model?.walls ?? []) this.strokeBatches(batchesOf(drawWall(wall, model!.places.get(wall.frame.wall.id) ?? noPlaces, material)));
+    this.strokeBatches(batchesOf(this.roofs()));
+    const dims = this.dimensions();
+    this.strokeBatches(batchesOf(dims));
+    this.drawTexts(dims, ratio);
+    inModel();
+    this.drawTrial();
+    this.drawSelection();
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    this.drawOverlay();
+  }
+
+  private strokeBatches(list: readonly Batch[]) {
+    const { context } = this;
+    const unit = paperPixels / this.pixelsPerMm;
+    for (const { fill, stroke, width, dash, path } of list) {
+      if (fill) {
+        context.fillStyle = fill;
+        context.fill(path);
+      }
+      if (stroke) {
+        context.strokeStyle = stroke;
+        context.lineWidth = Math.max(width * unit * 0.72, 0.75 / this.pixelsPerMm);
+        context.setLineDash(dash.map((d) => d * unit * 0.8));
+        context.stroke(path);
+      }
+    }
+    context.setLineDash([]);
+  }
+
+  private drawSheets() {
+    const { context } = this;
+    for (const sheet of this.editor.shown.tables.sheet.values()) {
+      if (sheet.storey !== this.editor.storey) continue;
+      const picture = this.pictures.get(sheet.blob);
+      context.save();
+      context.translate(sheet.origin.x, sheet.origin.y);
+      context.rotate(sheet.angle);
+      context.scale(sheet.mmPerPixel, -sheet.mmPerPixel);
+      context.globalAlpha = sheet.fade;
+      if (picture) context.drawImage(picture, 0, -sheet.heightPx);
+      context.restore();
+      if (!this.editor.selection.has(sheet.id)) continue;
+      context.save();
+      context.translate(sheet.origin.x, sheet.origin.y);
+      context.rotate(sheet.angle);
+      context.strokeStyle = tokens.heather;
+      context.lineWidth = 2 / this.pixelsPerMm;
+      context.strokeRect(0, 0, sheet.widthPx * sheet.mmPerPixel, sheet.heightPx * sheet.mmPerPixel);
+      context.restore();
+    }
+  }
+
+  /** Project zero: a small cross, only while the storey is empty or a tool is in hand. */
+  private drawGrid() {
+    const { context, editor } = this;
+    if (!editor.tool && (editor.storeyModel?.walls.length ?? 0) > 0) return;
+    const size = 10 / this.pixelsPerMm;
+    context.strokeStyle = tokens.shale;
+    context.lineWidth = 1 / this.pixelsPerMm;
+    context.beginPath();
+    context.moveTo(-size, 0);
+    context.lineTo(size, 0);
+    context.moveTo(0, -size);
+    context.lineTo(0, size);
+    context.stroke();
+  }
+
+  /** The storey below, faintly, to line up with. */
+  private drawGhost() {
+    const { editor, context } = this;
+    const order = storeysInOrder(editor.shown);
+    const below = order[order.findIndex((storey) => storey.id === editor.storey) - 1];
+    const model = below && editor.model.storey(editor.shown, below.id);
+    if (!model) return;
+    context.strokeStyle = tokens.lichen;
+    context.lineWidth = 1 / this.pixelsPerMm;
+    for (const { bands } of model.walls) for (const ring of bands[0]?.outline ?? []) this.strokeRing(ring);
+  }
+
+  private strokeRing(ring: readonly Point[]) {
+    const { context } = this;
+    context.beginPath();
+    ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));
+    context.closePath();
+    context.stroke();
+  }
+
+  private roofs(): readonly Mark[] {
+    const { editor } = this;
+    const roofs = [...editor.shown.tables.roof.values()].filter((roof) => roof.storey === editor.storey);
+    const solved = roofs.map((roof) => editor.model.roof(editor.shown, roof));
+    if (this.roofMarks && sameList(this.roofMarks.inputs, solved)) return this.roofMarks.marks;
+    const marks = solved.flatMap((one) => (one ? drawRoof(one) : []));
+    this.roofMarks = { inputs: solved, marks };
+    return marks;
+  }
+
+  private dimensions(): readonly Mark[] {
+    const { editor } = this;
+    const model = editor.storeyModel;
+    if (!model) return [];
+    const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
+    const paper = 1 / (this.pixelsPerMm * paperPixels);
+    const inputs = [model, outline, paper, editor.settings.units];
+    if (this.dims && sameList(this.dims.inputs, inputs)) return this.dims.marks;
+    const marks = drawDimensions(dimensionStrings(model, outline, paper), editor.settings.units, paper);
+    this.dims = { inputs, marks };
+    return marks;
+  }
+
+  private drawTexts(marks: readonly Mark[], ratio: number) {
+    const { context } = this;
+    context.textAlign = 'center';
+    context.textBaseline = 'middle';
+    for (const mark of marks) {
+      if (mark.kind !== 'text') continue;
+      const [x, y] = this.toScreen(mark.at);
+      context.setTransform(ratio, 0, 0, ratio, x * ratio, y * ratio);
+      context.rotate(-mark.angle);
+      context.font = `${Math.round(mark.height * paperPixels * 1.12)}px "${drawingFont}", "DejaVu Sans", sans-serif`;
+      context.fillStyle = inks[mark.ink];
+      context.fillText(mark.text, 0, 0);
+    }
+  }
+
+  private outlineOf(id: string): WallFootprint | undefined {
+    return this.editor.storeyModel?.footprints.walls.get(id);
+  }
+
+  private drawTrial() {
+    const { editor, context } = this;
+    if (!editor.isTrial) return;
+    for (const id of editor.trialIds) {
+      const footprint = this.outlineOf(id);
+      if (!footprint || editor.shown.tables.wall.get(id) === editor.project.tables.wall.get(id)) continue;
+      context.fillStyle = `${tokens.gorse}55`;
+      context.strokeStyle = tokens.gorse;
+      context.lineWidth = 1.5 / this.pixelsPerMm;
+      for (const ring of footprint.bands[0]?.outline ?? []) {
+        this.strokeRing(ring);
+        context.fill();
+      }
+    }
+    this.outlineOpenings((id) => editor.trialIds.has(id), tokens.gorse);
+    for (const slab of editor.shown.tables.slab.values())
+      if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
+        context.strokeStyle = tokens.gorse;
+        context.fillStyle = `${tokens.gorse}22`;
+        context.lineWidth = 2 / this.pixelsPerMm;
+        for (const ring of editor.model.slabRings(editor.shown, slab)) {
+          this.strokeRing(ring);
+          context.fill();
+        }
+      }
+  }
+
+  private outlineOpenings(which: (id: string) => boolean, colour: string) {
+    const { editor, context } = this;
+    const model = editor.storeyModel;
+    context.strokeStyle = colour;
+    context.lineWidth = 2 / this.pixelsPerMm;
+    for (const [wall, places] of model?.places ?? [])
+      for (const { opening, t0, t1 } of places) {
+        if (!which(opening.id)) continue;
+        const frame = model!.frames.get(wall)!;
+        this.strokeRing([fromFrame(frame, t0, frame.y0), fromFrame(frame, t1, frame.y0), fromFrame(frame, t1, frame.y1), fromFrame(frame, t0, frame.y1)]);
+      }
+  }
+
+  private drawSelection() {
+    const { editor, context } = this;
+    for (const id of [...editor.selection, ...(editor.hover ? [editor.hover] : [])]) {
+      const footprint = this.outlineOf(id);
+      const selected = editor.selection.has(id);
+      context.strokeStyle = tokens.heather;
+      context.lineWidth = (selected ? 2 : 1) / this.pixelsPerMm;
+      for (const ring of footprint?.bands[0]?.outline ?? []) this.strokeRing(ring);
+      if (footprint && selected) this.drawSettingOut(footprint.frame);
+    }
+    this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, tokens.heather);
+  }
+
+  /** The setting-out line in dashes, its ends marked, short ticks on the outside. */
+  private drawSettingOut(frame: Frame) {
+    const { context } = this;
+    const px = 1 / this.pixelsPerMm;
+    const line = (p: Point, q: Point) => {
+      context.beginPath();
+      context.moveTo(p.x, p.y);
+      context.lineTo(q.x, q.y);
+      context.stroke();
+    };
+    context.lineWidth = 1.4 * px;
+    context.setLineDash([6 * px, 4 * px]);
+    line(frame.wall.a, frame.wall.b);
+    context.setLineDash([]);
+    const y = frame.wall.outside === 'left' ? frame.y1 : frame.y0;
+    const out = (frame.wall.outside === 'left' ? 1 : -1) * 5 * px;
+    for (let t = 14 * px; t < frame.length; t += 28 * px) line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
+    context.fillStyle = tokens.heather;
+    for (const p of [frame.wall.a, frame.wall.b]) context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
+  }
+
+  private drawOverlay() {
+    const { context, editor } = this;
+    const overlay = editor.tool?.overlay?.();
+    context.lineWidth = 1;
+    context.strokeStyle = tokens.shale;
+    context.setLineDash([9, 3, 2, 3]);
+    for (const [p, q] of overlay?.lines ?? []) {
+      context.beginPath();
+      context.moveTo(...this.toScreen(p));
+      context.lineTo(...this.toScreen(q));
+      context.stroke();
+    }
+    context.setLineDash([]);
+    context.strokeStyle = tokens.slate;
+    for (const p of overlay?.points ?? []) this.cross(...this.toScreen(p));
+    if (overlay?.label) this.chip(...this.toScreen(overlay.label.at), overlay.label.text, tokens.tide, '#FFFFFF', true);
+    if (overlay?.snap?.name) {
+      const [x, y] = this.toScreen(overlay.snap.at);
+      this.chip(x + 12, y + 22, overlay.snap.name, tokens.slate, '#FFFFFF', false);
+    }
+    if (this.box) {
+      const [x0, y0] = this.toScreen(this.box.from);
+      const [x1, y1] = this.toScreen(this.box.to);
+      context.strokeStyle = tokens.heather;
+      context.setLineDash([4, 3]);
+      context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+      context.setLineDash([]);
+    }
+  }
+
+  private cross(x: number, y: number) {
+    const { context } = this;
+    context.beginPath();
+    context.moveTo(x - 6, y);
+    context.lineTo(x + 6, y);
+    context.moveTo(x, y - 6);
+    context.lineTo(x, y + 6);
+    context.stroke();
+  }
+
+  private chip(x: number, y: number, text: string, back: string, ink: string, centred: boolean) {
+    const { context } = this;
+    context.font = `12px "Instrument Sans Variable", sans-serif`;
+    const width = context.measureText(text).width + 14;
+    const left = Math.max(4, Math.min(this.size.width - width - 4, centred ? x - width / 2 : x));
+    const top = Math.max(4, Math.min(this.size.height - 24, y - 10));
+    context.fillStyle = back;
+    context.beginPath();
+    context.roundRect(left, top, width, 20, 3);
+    context.fill();
+    context.fillStyle = ink;
+    context.textAlign = 'left';
+    context.textBaseline = 'middle';
+    context.fillText(text, left + 7, top + 10.5);
+  }
+}
+
+const sameList = (p: readonly unknown[], q: readonly unknown[]) => p.length === q.length && p.every((value, i) => value === q[i]);

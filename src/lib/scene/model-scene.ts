@@ -1,0 +1,243 @@
+/** The model in three.js: shaded with edges, orthographic so that it stays to scale; renders on demand. */
+import CameraControls from 'camera-controls';
+import * as THREE from 'three';
+import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
+import { fillingColours } from '../core/exchange/glb';
+import type { Material } from '../core/project/records';
+import { tokens } from '../tokens';
+import type { ShownElement } from '../worker/protocol';
+
+CameraControls.install({ THREE });
+THREE.Mesh.prototype.raycast = acceleratedRaycast;
+THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree;
+THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree;
+
+export type ViewName = 'north' | 'east' | 'south' | 'west' | 'top' | 'oblique';
+const directions: Record<ViewName, [number, number, number]> = {
+  north: [0, 0, -1],
+  east: [1, 0, 0],
+  south: [0, 0, 1],
+  west: [-1, 0, 0],
+  top: [0, 1, 0.0001],
+  oblique: [-0.75, 0.72, 1]
+};
+
+interface Shown {
+  readonly element: ShownElement;
+  readonly group: THREE.Group;
+  readonly lines: THREE.LineSegments;
+  readonly solid: THREE.Mesh | undefined;
+}
+
+type Tint = 'plain' | 'selected' | 'trial';
+
+export class ModelScene {
+  private readonly renderer: THREE.WebGLRenderer;
+  private readonly scene = new THREE.Scene();
+  private readonly camera = new THREE.OrthographicCamera(-10, 10, 10, -10, -500, 1000);
+  private readonly controls: CameraControls;
+  private readonly shown = new Map<string, Shown>();
+  private readonly ground: THREE.Mesh;
+  private readonly surface = new THREE.MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+  private readonly trialSurface = new THREE.MeshLambertMaterial({ color: tokens.gorse, transparent: true, opacity: 0.75, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+  private readonly glass = new THREE.MeshLambertMaterial({ color: '#9DBFCB', transparent: true, opacity: 0.6 });
+  private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
+    plain: new THREE.LineBasicMaterial({ color: tokens.slate, transparent: true, opacity: 0.75 }),
+    selected: new THREE.LineBasicMaterial({ color: tokens.heather, depthTest: false }),
+    trial: new THREE.LineBasicMaterial({ color: '#8A6207' })
+  };
+  private waiting = false;
+  private last = performance.now();
+  private fitted = false;
+  private view: ViewName = 'oblique';
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly materials: () => ReadonlyMap<string, Material>
+  ) {
+    this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true });
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
+    this.scene.background = new THREE.Color('#EDF0EE');
+    this.scene.add(new THREE.HemisphereLight('#FFFFFF', '#B9B6A8', 1.9));
+    const sun = new THREE.DirectionalLight('#FFF6E4', 1.7);
+    sun.position.set(-6, 10, 8);
+    this.scene.add(sun);
+    this.ground = new THREE.Mesh(new THREE.PlaneGeometry(1, 1).rotateX(-Math.PI / 2), new THREE.MeshBasicMaterial({ color: '#D9DDC6', polygonOffset: true, polygonOffsetFactor: 2, polygonOffsetUnits: 2 }));
+    this.ground.visible = false;
+    this.scene.add(this.ground);
+    this.controls = new CameraControls(this.camera, canvas);
+    this.controls.smoothTime = 0;
+    this.controls.draggingSmoothTime = 0;
+    this.controls.mouseButtons.left = CameraControls.ACTION.ROTATE;
+    this.controls.mouseButtons.middle = CameraControls.ACTION.TRUCK;
+    this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK;
+    this.controls.mouseButtons.wheel = CameraControls.ACTION.ZOOM;
+    this.controls.dollyToCursor = true;
+    for (const event of ['control', 'update', 'transitionstart'] as const) this.controls.addEventListener(event, () => this.redraw());
+  }
+
+  resize(width: number, height: number) {
+    if (width < 2 || height < 2) return;
+    this.renderer.setSize(width, height, false);
+    const half = 10;
+    const aspect = width / height;
+    Object.assign(this.camera, { left: -half * aspect, right: half * aspect, top: half, bottom: -half });
+    this.camera.updateProjectionMatrix();
+    if (!this.fitted) this.look(this.view);
+    this.redraw();
+  }
+
+  /** Take changed elements in, drop removed ones. Unchanged ones are not touched. */
+  update(changed: readonly ShownElement[], removed: readonly string[], ground: number) {
+    for (const id of removed) this.drop(id);
+    for (const element of changed) {
+      this.drop(element.id);
+      const shown = this.make(element);
+      this.shown.set(element.id, shown);
+      this.scene.add(shown.group);
+    }
+    this.placeGround(ground);
+    if (!this.fitted && this.shown.size > 0) this.look(this.view);
+    this.redraw();
+  }
+
+  private placeGround(level: number) {
+    const box = this.box();
+    this.ground.visible = box !== undefined;
+    if (!box) return;
+    const size = box.getSize(new THREE.Vector3());
+    const centre = box.getCenter(new THREE.Vector3());
+    this.ground.scale.set(size.x + 8, 1, size.z + 8);
+    this.ground.position.set(centre.x, level / 1000, centre.z);
+  }
+
+  private make(element: ShownElement): Shown {
+    const group = new THREE.Group();
+    group.userData.id = element.id;
+    const solids = element.parts.filter(({ material }) => material !== 'glass');
+    const solid = this.makeSolid(solids);
+    if (solid) group.add(solid);
+    for (const part of element.parts) {
+      if (part.material !== 'glass') continue;
+      const geometry = new THREE.BufferGeometry();
+      geometry.setAttribute('position', new THREE.BufferAttribute(part.triangles, 3));
+      geometry.setAttribute('normal', new THREE.BufferAttribute(part.normals, 3));
+      group.add(new THREE.Mesh(geometry, this.glass));
+    }
+    const edges = concat(element.parts.map((part) => part.edges));
+    const lines = new THREE.LineSegments(new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(edges, 3)), this.edgeInk.plain);
+    group.add(lines);
+    return { element, group, lines, solid };
+  }
+
+  private makeSolid(parts: ShownElement['parts']): THREE.Mesh | undefined {
+    const positions = concat(parts.map((part) => part.triangles));
+    if (positions.length === 0) return undefined;
+    const colours = new Float32Array(positions.length);
+    let at = 0;
+    for (const { material, triangles } of parts) {
+      const colour = new THREE.Color(this.materials().get(material)?.colour ?? fillingColours[material]?.colour ?? '#C9CCC6');
+      for (let i = 0; i < triangles.length; i += 3, at += 3) colours.set([colour.r, colour.g, colour.b], at);
+    }
+    const geometry = new THREE.BufferGeometry();
+    geometry.setAttribute('position', new THREE.BufferAttribute(positions, 3));
+    geometry.setAttribute('normal', new THREE.BufferAttribute(concat(parts.map((part) => part.normals)), 3));
+    geometry.setAttribute('color', new THREE.BufferAttribute(colours, 3));
+    return new THREE.Mesh(geometry, this.surface);
+  }
+
+  private drop(id: string) {
+    const old = this.shown.get(id);
+    if (!old) return;
+    this.scene.remove(old.group);
+    old.group.traverse((child) => {
+      if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments) child.geometry.dispose();
+    });
+    this.shown.delete(id);
+  }
+
+  /** Selection and what is being drawn, by edges and surface; storeys above the one in hand may be hidden. */
+  tint(selection: ReadonlySet<string>, trial: ReadonlySet<string>, hover: string | undefined, hidden: ReadonlySet<string>) {
+    for (const [id, { lines, solid, group, element }] of this.shown) {
+      const tint: Tint = selection.has(id) || hover === id ? 'selected' : trial.has(id) ? 'trial' : 'plain';
+      lines.material = this.edgeInk[tint];
+      lines.renderOrder = tint === 'selected' ? 2 : 0;
+      if (solid) solid.material = tint === 'trial' ? this.trialSurface : this.surface;
+      group.visible = !hidden.has(element.storey);
+    }
+    this.redraw();
+  }
+
+  private box(): THREE.Box3 | undefined {
+    const box = new THREE.Box3();
+    for (const { group } of this.shown.values()) if (group.visible) box.expandByObject(group);
+    return box.isEmpty() ? undefined : box;
+  }
+
+  /** Turn to a side, the top or the oblique, everything in view. */
+  look(view: ViewName) {
+    this.view = view;
+    const box = this.box();
+    if (box) this.fitted = true;
+    const centre = box?.getCenter(new THREE.Vector3()) ?? new THREE.Vector3(4, 0, -3);
+    const radius = box ? box.getSize(new THREE.Vector3()).length() / 2 : 8;
+    const [x, y, z] = directions[view];
+    const away = new THREE.Vector3(x, y, z).normalize().multiplyScalar(radius * 3 + 10);
+    void this.controls.setLookAt(centre.x + away.x, centre.y + away.y, centre.z + away.z, centre.x, centre.y, centre.z, false);
+    const { left, right, top } = this.camera;
+    const half = Math.min(top, (right - left) / 2);
+    void this.controls.zoomTo(half / (radius * (view === 'oblique' ? 0.82 : 0.92)), false);
+    this.redraw();
+  }
+
+  /** What is under a point of the canvas. */
+  pick(x: number, y: number): string | undefined {
+    const rect = this.canvas.getBoundingClientRect();
+    const ray = new THREE.Raycaster();
+    ray.firstHitOnly = true;
+    ray.setFromCamera(new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2), this.camera);
+    const meshes: THREE.Object3D[] = [];
+    for (const { group } of this.shown.values())
+      if (group.visible)
+        for (const child of group.children)
+          if (child instanceof THREE.Mesh) {
+            if (!child.geometry.boundsTree) child.geometry.computeBoundsTree();
+            meshes.push(child);
+          }
+    const hit = ray.intersectObjects(meshes, false)[0];
+    return hit?.object.parent?.userData.id as string | undefined;
+  }
+
+  redraw() {
+    if (this.waiting) return;
+    this.waiting = true;
+    requestAnimationFrame((now) => {
+      this.waiting = false;
+      const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
+      this.last = now;
+      this.renderer.render(this.scene, this.camera);
+      if (moved) this.redraw();
+    });
+  }
+
+  get triangles(): number {
+    return [...this.shown.values()].reduce((sum, { element }) => sum + element.parts.reduce((n, part) => n + part.triangles.length / 9, 0), 0);
+  }
+
+  close() {
+    for (const id of [...this.shown.keys()]) this.drop(id);
+    this.controls.dispose();
+    this.renderer.dispose();
+  }
+}
+
+function concat(arrays: readonly Float32Array[]): Float32Array {
+  if (arrays.length === 1) return arrays[0]!;
+  const whole = new Float32Array(arrays.reduce((sum, array) => sum + array.length, 0));
+  let at = 0;
+  for (const array of arrays) {
+    whole.set(array, at);
+    at += array.length;
+  }
+  return whole;
+}

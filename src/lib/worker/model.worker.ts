@@ -1,0 +1,21 @@
+/** The worker end of the model service. */
+import * as Comlink from 'comlink';
+import type { Patch } from '../core/project/patch';
+import type { Rec } from '../core/project/records';
+import type { Progress } from './protocol';
+import { LocalModelService, transfersOf } from './service';
+
+const service = new LocalModelService(() => performance.now());
+
+Comlink.expose({
+  load: (records: Rec[]) => service.load(records),
+  cancel: () => service.cancel(),
+  async update(revision: number, patch: Patch, review: boolean, progress?: Progress) {
+    const update = await service.update(revision, patch, review, progress);
+    return update && Comlink.transfer(update, transfersOf(update));
+  },
+  async exportGlb(progress?: Progress) {
+    const bytes = await service.exportGlb(progress);
+    return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
+  }
+});

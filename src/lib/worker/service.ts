@@ -1,0 +1,96 @@
+/** The model service itself, free of worker plumbing so that tests and the benchmark can run it in process. */
+import { Model, type ElementBody } from '../core/derive/graph';
+import { flatTriangles, writeGlb } from '../core/exchange/glb';
+import type { Mesh } from '../core/geometry/mesh';
+import { applyPatch, type Patch } from '../core/project/patch';
+import { projectOf } from '../core/project/project';
+import type { Project, Rec } from '../core/project/records';
+import { reviewProject } from '../core/review/review';
+import type { ModelService, ModelUpdate, Progress, ShownElement } from './protocol';
+
+/** How long to work before letting newer calls in, ms. */
+const slice = 30;
+
+export class LocalModelService implements ModelService {
+  private project: Project = projectOf([]);
+  private readonly model = new Model();
+  private sent = new Map<string, ElementBody>();
+  private turn = 0;
+
+  constructor(private readonly clock: () => number) {}
+
+  load(records: Rec[]) {
+    this.project = projectOf(records);
+    this.sent = new Map();
+    this.turn += 1;
+  }
+
+  cancel() {
+    this.turn += 1;
+  }
+
+  async update(revision: number, patch: Patch, review: boolean, progress?: Progress): Promise<ModelUpdate | undefined> {
+    const from = this.clock();
+    this.project = applyPatch(this.project, patch);
+    const elements = await this.derive(progress);
+    if (!elements) return undefined;
+    const changed: ShownElement[] = [];
+    const present = new Map<string, ElementBody>();
+    for (const element of elements) {
+      present.set(element.id, element);
+      if (this.sent.get(element.id) !== element) changed.push(showElement(element));
+    }
+    const removed = [...this.sent.keys()].filter((id) => !present.has(id));
+    this.sent = present;
+    const findings = review ? reviewProject(this.project, this.model) : undefined;
+    return { revision, changed, removed, findings, milliseconds: this.clock() - from };
+  }
+
+  private async derive(progress?: Progress): Promise<ElementBody[] | undefined> {
+    const turn = ++this.turn;
+    const jobs = this.model.jobs(this.project);
+    const done: ElementBody[] = [];
+    let since = this.clock();
+    for (const job of jobs) {
+      done.push(job());
+      if (this.clock() - since < slice) continue;
+      progress?.(done.length, jobs.length);
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (turn !== this.turn) return undefined;
+      since = this.clock();
+    }
+    return done;
+  }
+
+  async exportGlb(progress?: Progress): Promise<Uint8Array> {
+    const elements = (await this.derive(progress)) ?? this.model.elements(this.project);
+    return writeGlb(this.project, elements);
+  }
+}
+
+function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
+  return {
+    id,
+    kind,
+    storey,
+    parts: parts.map(({ material, mesh }) => {
+      const { positions, normals } = flatTriangles(mesh);
+      return { material, triangles: positions.slice(), normals: normals.slice(), edges: edgeLines(mesh) };
+    })
+  };
+}
+
+function edgeLines({ positions: p, edges }: Mesh): Float32Array {
+  const lines = new Float32Array(edges.length * 3);
+  edges.forEach((v, i) => {
+    lines[3 * i] = p[3 * v]! / 1000;
+    lines[3 * i + 1] = p[3 * v + 2]! / 1000;
+    lines[3 * i + 2] = -p[3 * v + 1]! / 1000;
+  });
+  return lines;
+}
+
+/** Buffers to hand over instead of copying. */
+export function transfersOf(update: ModelUpdate | undefined): ArrayBuffer[] {
+  return (update?.changed ?? []).flatMap(({ parts }) => parts.flatMap((part) => [part.triangles, part.normals, part.edges].map((array) => array.buffer as ArrayBuffer)));
+}
