@@ -18,10 +18,16 @@ module.exports = {
     forbid('commands-above-derive', core('commands'), [core('(exchange|drawing|review|takeoff)')]),
     forbid('drawing-above-derive', core('drawing'), [core('(exchange|review|takeoff|commands)')]),
     forbid('core-stands-alone', '^src/lib/core/', ['^src/lib/(?!core/)', '^src/routes', '^src/cli']),
-    forbid('core-has-no-interface', '^src/lib/core/', ['^node_modules/(svelte|three|dexie|comlink|flowbite)']),
+    forbid('core-has-no-interface', '^src/lib/core/', [
+      '^node_modules/(svelte|three|dexie|comlink|flowbite)'
+    ]),
     forbid('worker-on-core', lib('worker'), ['^src/lib/(?!core/|worker/)', '^src/routes']),
     forbid('storage-on-core', lib('storage'), ['^src/lib/(?!core/|storage/)', '^src/routes']),
-    forbid('editor-below-views', lib('editor'), ['^src/lib/(plan|scene|components)/', '^src/routes', '^node_modules/svelte']),
+    forbid('editor-below-views', lib('editor'), [
+      '^src/lib/(plan|scene|components)/',
+      '^src/routes',
+      '^node_modules/svelte'
+    ]),
     forbid('plan-not-scene', lib('plan'), ['^src/lib/(scene|components)/', '^src/routes']),
     forbid('scene-not-plan', lib('scene'), ['^src/lib/(plan|components)/', '^src/routes']),
     forbid('components-below-routes', lib('components'), ['^src/routes']),

@@ -31,5 +31,8 @@ export default ts.config(
       'svelte/require-each-key': 'error'
     }
   },
-  { files: ['**/*.test.ts', 'tests/**', '**/*.cjs'], rules: { 'max-lines-per-function': 'off', '@typescript-eslint/no-require-imports': 'off' } }
+  {
+    files: ['**/*.test.ts', 'tests/**', '**/*.cjs'],
+    rules: { 'max-lines-per-function': 'off', '@typescript-eslint/no-require-imports': 'off' }
+  }
 );

@@ -26,7 +26,13 @@ export default {
     typescript: {
       config: (config) => ({
         ...config,
-        include: [...config.include, '../src/cli/**/*.ts', '../scripts/**/*.ts', '../tests/**/*.ts', '../*.ts']
+        include: [
+          ...config.include,
+          '../src/cli/**/*.ts',
+          '../scripts/**/*.ts',
+          '../tests/**/*.ts',
+          '../*.ts'
+        ]
       })
     }
   }

@@ -9,7 +9,10 @@ const wanted = new Set(process.argv.slice(2));
 const say = (text) => wanted.has('--quiet') || console.log(`setup: ${text}`);
 
 function run(command, args, env = {}) {
-  const result = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const result = spawnSync(command, args, {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env }
+  });
   if (result.status !== 0) {
     console.error(`setup: "${command} ${args.join(' ')}" failed`);
     process.exit(result.status || 1);

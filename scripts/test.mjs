@@ -8,8 +8,13 @@ let failed = 0;
 function step(name, command, args, env = {}) {
   const from = Date.now();
   console.log(`\n== ${name}`);
-  const { status } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
-  console.log(`== ${name}: ${status === 0 ? 'good' : 'FAILED'} in ${((Date.now() - from) / 1000).toFixed(0)} s`);
+  const { status } = spawnSync(command, args, {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env }
+  });
+  console.log(
+    `== ${name}: ${status === 0 ? 'good' : 'FAILED'} in ${((Date.now() - from) / 1000).toFixed(0)} s`
+  );
   return status === 0;
 }
 

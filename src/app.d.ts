@@ -1,4 +1,6 @@
 declare module 'gltf-validator' {
-  export function validateBytes(data: Uint8Array): Promise<{ issues: { numErrors: number; messages: unknown[] } }>;
+  export function validateBytes(
+    data: Uint8Array
+  ): Promise<{ issues: { numErrors: number; messages: unknown[] } }>;
 }
 declare namespace App {}

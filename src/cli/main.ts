@@ -43,17 +43,30 @@ function readScript(path: string | undefined): Script {
     throw new BadInput(`"${path}" is not JSON: ${(fault as Error).message}.`);
   }
   const { commands } = (data ?? {}) as { commands?: unknown };
-  if (!Array.isArray(commands)) throw new BadInput(`"${path}" has no list of commands. It must be { "commands": [{ "name": ..., "args": {...} }] }.`);
+  if (!Array.isArray(commands))
+    throw new BadInput(
+      `"${path}" has no list of commands. It must be { "commands": [{ "name": ..., "args": {...} }] }.`
+    );
   return data as Script;
 }
 
-type Options = { out?: string | undefined; to?: string | undefined; from?: string | undefined; json?: boolean | undefined; storey?: string | undefined; scale?: string | undefined };
+type Options = {
+  out?: string | undefined;
+  to?: string | undefined;
+  from?: string | undefined;
+  json?: boolean | undefined;
+  storey?: string | undefined;
+  scale?: string | undefined;
+};
 
 function run(path: string | undefined, { out, from }: Options) {
   if (!out) throw new BadInput('Say where to write: --out HOUSE.cliffstead');
   const start = from ? open(from) : undefined;
   const result = runScript(readScript(path), start?.project);
-  if (!result.ok) throw new BadInput(`Command ${result.index + 1}: ${result.problem.message} ${result.problem.hint} Nothing was written.`);
+  if (!result.ok)
+    throw new BadInput(
+      `Command ${result.index + 1}: ${result.problem.message} ${result.problem.hint} Nothing was written.`
+    );
   writeFileSync(out, writeProject(result.project, start?.blobs ?? new Map()));
   console.log(`Wrote ${out}`);
 }
@@ -64,7 +77,8 @@ async function exportTo(path: string | undefined, { to, storey, scale }: Options
   if (to?.endsWith('.glb')) writeFileSync(to, await writeGlb(project, model.elements(project)));
   else if (to?.endsWith('.svg')) {
     const ratio = Number(scale ?? 75);
-    if (!(ratio >= 1 && ratio <= 5000)) throw new BadInput(`A scale of 1:${scale} is not possible; give a number from 1 to 5000.`);
+    if (!(ratio >= 1 && ratio <= 5000))
+      throw new BadInput(`A scale of 1:${scale} is not possible; give a number from 1 to 5000.`);
     const svg = writePlanSvg(project, model, storey, ratio);
     if (!svg) throw new BadInput(`There is no storey "${storey}". Run inspect for their ids.`);
     writeFileSync(to, svg);
@@ -80,7 +94,9 @@ function inspect(path: string | undefined, { json }: Options) {
     console.log(
       [
         report.project.name,
-        ...report.storeys.map((s) => `  ${s.name}: datum ${s.datum} mm, footprint ${(s.footprintArea / 1e6).toFixed(2)} m²`),
+        ...report.storeys.map(
+          (s) => `  ${s.name}: datum ${s.datum} mm, footprint ${(s.footprintArea / 1e6).toFixed(2)} m²`
+        ),
         `  ${report.walls.length} walls, ${report.openings.length} openings, ${report.slabs.length} slabs, ${report.roofs.length} roofs`,
         ...report.findings.map((f) => `  ! ${f.message}`)
       ].join('\n')
@@ -90,13 +106,27 @@ function inspect(path: string | undefined, { json }: Options) {
 async function main() {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { out: { type: 'string' }, to: { type: 'string' }, from: { type: 'string' }, json: { type: 'boolean' }, storey: { type: 'string' }, scale: { type: 'string' } }
+    options: {
+      out: { type: 'string' },
+      to: { type: 'string' },
+      from: { type: 'string' },
+      json: { type: 'boolean' },
+      storey: { type: 'string' },
+      scale: { type: 'string' }
+    }
   });
   const [verb, path] = positionals;
   if (verb === 'run') run(path, values);
   else if (verb === 'export') await exportTo(path, values);
   else if (verb === 'inspect') inspect(path, values);
-  else if (verb === 'commands') console.log(values.json ? JSON.stringify(describeCommands(), null, 2) : describeCommands().map((c) => `${c.name}: ${c.about}`).join('\n'));
+  else if (verb === 'commands')
+    console.log(
+      values.json
+        ? JSON.stringify(describeCommands(), null, 2)
+        : describeCommands()
+            .map((c) => `${c.name}: ${c.about}`)
+            .join('\n')
+    );
   else throw new BadInput(`${verb ? `There is no "${verb}".` : ''}\n${usage}`.trim());
 }
 

@@ -44,7 +44,12 @@ class CardMaker {
     return this.editor.state === before ? this.editor.message?.text : undefined;
   }
 
-  length(name: string, label: string, values: readonly number[], command: (value: number) => { name: string; args: unknown }): Field {
+  length(
+    name: string,
+    label: string,
+    values: readonly number[],
+    command: (value: number) => { name: string; args: unknown }
+  ): Field {
     const { units } = this.editor.settings;
     const same = values.every((value) => value === values[0]);
     return {
@@ -76,7 +81,13 @@ class CardMaker {
     };
   }
 
-  choice(name: string, label: string, values: readonly string[], choices: readonly Choice[], command: (value: string) => { name: string; args: unknown }): Field {
+  choice(
+    name: string,
+    label: string,
+    values: readonly string[],
+    choices: readonly Choice[],
+    command: (value: string) => { name: string; args: unknown }
+  ): Field {
     const same = values.every((value) => value === values[0]);
     return {
       name,
@@ -91,7 +102,12 @@ class CardMaker {
     };
   }
 
-  text(name: string, label: string, value: string, command: (value: string) => { name: string; args: unknown }): Field {
+  text(
+    name: string,
+    label: string,
+    value: string,
+    command: (value: string) => { name: string; args: unknown }
+  ): Field {
     return {
       name,
       label,
@@ -104,7 +120,12 @@ class CardMaker {
     };
   }
 
-  flag(name: string, label: string, value: boolean, command: (value: boolean) => { name: string; args: unknown }): Field {
+  flag(
+    name: string,
+    label: string,
+    value: boolean,
+    command: (value: boolean) => { name: string; args: unknown }
+  ): Field {
     return {
       name,
       label,
@@ -159,56 +180,122 @@ function mixedCard(records: readonly Rec[]): DetailsCard {
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
   return (buildUp?.plies ?? []).map(({ material, thickness }) => {
     const known = editor.project.tables.material.get(material);
-    return { colour: known?.colour ?? '#C9CCC6', thickness, label: `${known?.name ?? material} ${formatLengthWithUnit(thickness, editor.settings.units)}` };
+    return {
+      colour: known?.colour ?? '#C9CCC6',
+      thickness,
+      label: `${known?.name ?? material} ${formatLengthWithUnit(thickness, editor.settings.units)}`
+    };
   });
 }
 
 function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
   const { editor } = make;
-  const ids = walls.map(({ id }) => id);
   const first = walls[0]!;
   const one = walls.length === 1;
   const buildUp = editor.project.tables.buildUp.get(first.buildUp);
-  const set = (changes: object) => ({ name: 'setWalls', args: { ids, ...changes } });
-  const where: Field[] = one ? [make.text('name', 'Name', first.name, (name) => set({ name }))] : [];
-  if (one) where.push(make.length('length', 'Length', [distance(first.a, first.b)], (length) => ({ name: 'setWallLength', args: { id: first.id, length, hold: 'a' } })));
-  where.push(
-    make.choice('settingOut', 'Set out on', walls.map((wall) => wall.settingOut), settingOuts.map((value) => ({ value, label: settingOutWords[value] })), (settingOut) => set({ settingOut })),
-    make.choice('outside', 'Outside', walls.map((wall) => wall.outside), [
-      { value: 'left', label: 'left of the run' },
-      { value: 'right', label: 'right of the run' }
-    ], (outside) => set({ outside })),
-    make.choice('role', 'Kind', walls.map((wall) => wall.role), words(wallRoles), (role) => set({ role }))
-  );
+  const ids = walls.map(({ id }) => id);
+  const set: WallSetter = (changes) => ({ name: 'setWalls', args: { ids, ...changes } });
   return {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
     plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
     groups: [
-      { title: 'Where', fields: where },
-      {
-        title: 'Size',
-        fields: [
-          make.length('thickness', 'Thickness', walls.map((wall) => thicknessOf(editor.project.tables.buildUp.get(wall.buildUp)!)), (thickness) => set({ thickness })),
-          make.length('base', 'Base above datum', walls.map((wall) => wall.base), (base) => set({ base })),
-          make.choice('top', 'Top', walls.map((wall) => (wall.top.kind === 'roof' ? 'roof' : 'height')), [
-            { value: 'height', label: 'fixed height' },
-            { value: 'roof', label: 'carried up to roof' }
-          ], (kind) => set({ top: kind === 'roof' ? { kind } : { kind, height: 2400 } })),
-          ...(walls.every((wall) => wall.top.kind === 'height')
-            ? [make.length('height', 'Height', walls.map((wall) => (wall.top.kind === 'height' ? wall.top.height : 0)), (height) => set({ height }))]
-            : [])
-        ]
-      },
+      { title: 'Where', fields: wallPlace(make, walls, set) },
+      { title: 'Size', fields: wallSize(make, walls, set) },
       {
         title: 'Make-up and joints',
         fields: [
-          make.choice('buildUp', 'Build-up', walls.map((wall) => wall.buildUp), buildUpChoices(editor.project).slice(1), (value) => set({ buildUp: value })),
-          make.flag('standsApart', 'Stands apart', walls.every((wall) => wall.standsApart), (standsApart) => set({ standsApart }))
+          make.choice(
+            'buildUp',
+            'Build-up',
+            walls.map((wall) => wall.buildUp),
+            buildUpChoices(editor.project).slice(1),
+            (value) => set({ buildUp: value })
+          ),
+          make.flag(
+            'standsApart',
+            'Stands apart',
+            walls.every((wall) => wall.standsApart),
+            (standsApart) => set({ standsApart })
+          )
         ]
       }
     ]
   };
+}
+
+type WallSetter = (changes: object) => { name: string; args: unknown };
+
+function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const first = walls[0]!;
+  const single = [
+    make.text('name', 'Name', first.name, (name) => set({ name })),
+    make.length('length', 'Length', [distance(first.a, first.b)], (length) => ({
+      name: 'setWallLength',
+      args: { id: first.id, length, hold: 'a' }
+    }))
+  ];
+  return [
+    ...(walls.length === 1 ? single : []),
+    make.choice(
+      'settingOut',
+      'Set out on',
+      walls.map((wall) => wall.settingOut),
+      settingOuts.map((value) => ({ value, label: settingOutWords[value] })),
+      (settingOut) => set({ settingOut })
+    ),
+    make.choice(
+      'outside',
+      'Outside',
+      walls.map((wall) => wall.outside),
+      [
+        { value: 'left', label: 'left of the run' },
+        { value: 'right', label: 'right of the run' }
+      ],
+      (outside) => set({ outside })
+    ),
+    make.choice(
+      'role',
+      'Kind',
+      walls.map((wall) => wall.role),
+      words(wallRoles),
+      (role) => set({ role })
+    )
+  ];
+}
+
+function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const { project, storey } = make.editor;
+  const usual = project.tables.storey.get(storey)?.height ?? 2400;
+  const heights = walls.flatMap(({ top }) => (top.kind === 'height' ? [top.height] : []));
+  return [
+    make.length(
+      'thickness',
+      'Thickness',
+      walls.map((wall) => thicknessOf(project.tables.buildUp.get(wall.buildUp)!)),
+      (thickness) => set({ thickness })
+    ),
+    make.length(
+      'base',
+      'Base above datum',
+      walls.map((wall) => wall.base),
+      (base) => set({ base })
+    ),
+    make.choice(
+      'top',
+      'Top',
+      walls.map(({ top }) => top.kind),
+      [
+        { value: 'height', label: 'fixed height' },
+        { value: 'roof', label: 'carried up to roof' },
+        ...(walls.some(({ top }) => top.kind === 'datum') ? [{ value: 'datum', label: 'at a datum' }] : [])
+      ],
+      (kind) => set({ top: kind === 'roof' ? { kind } : { kind: 'height', height: usual } })
+    ),
+    ...(heights.length === walls.length
+      ? [make.length('height', 'Height', heights, (height) => set({ height }))]
+      : [])
+  ];
 }
 
 function openingCard(make: CardMaker, opening: Opening): DetailsCard {
@@ -220,12 +307,23 @@ function openingCard(make: CardMaker, opening: Opening): DetailsCard {
       fields: [
         make.text('name', 'Name', opening.name, (name) => set({ name })),
         fact('In', nameElement(project, opening.wall)),
-        make.choice('to', 'Set out to', [opening.to], [
-          { value: 'near', label: 'near jamb' },
-          { value: 'centre', label: 'centre' },
-          { value: 'far', label: 'far jamb' }
-        ], (to) => set({ to })),
-        make.length('distance', opening.end === 'a' ? 'From start' : 'From end', [opening.distance], (value) => set({ distance: value }))
+        make.choice(
+          'to',
+          'Set out to',
+          [opening.to],
+          [
+            { value: 'near', label: 'near jamb' },
+            { value: 'centre', label: 'centre' },
+            { value: 'far', label: 'far jamb' }
+          ],
+          (to) => set({ to })
+        ),
+        make.length(
+          'distance',
+          opening.end === 'a' ? 'From start' : 'From end',
+          [opening.distance],
+          (value) => set({ distance: value })
+        )
       ]
     },
     {
@@ -239,21 +337,39 @@ function openingCard(make: CardMaker, opening: Opening): DetailsCard {
     {
       title: 'Filling',
       fields: [
-        make.choice('filling', 'Filled by', [opening.filling], [
-          { value: 'door', label: 'door' },
-          { value: 'window', label: 'window' },
-          { value: 'none', label: 'nothing' }
-        ], (filling) => set({ filling })),
+        make.choice(
+          'filling',
+          'Filled by',
+          [opening.filling],
+          [
+            { value: 'door', label: 'door' },
+            { value: 'window', label: 'window' },
+            { value: 'none', label: 'nothing' }
+          ],
+          (filling) => set({ filling })
+        ),
         ...(opening.filling === 'door'
           ? [
-              make.choice('hinge', 'Hung on', [opening.handing.hinge], [
-                { value: 'near', label: 'near jamb' },
-                { value: 'far', label: 'far jamb' }
-              ], (hinge) => set({ handing: { ...opening.handing, hinge } })),
-              make.choice('opens', 'Opens', [opening.handing.opens], [
-                { value: 'inside', label: 'inwards' },
-                { value: 'outside', label: 'outwards' }
-              ], (opens) => set({ handing: { ...opening.handing, opens } }))
+              make.choice(
+                'hinge',
+                'Hung on',
+                [opening.handing.hinge],
+                [
+                  { value: 'near', label: 'near jamb' },
+                  { value: 'far', label: 'far jamb' }
+                ],
+                (hinge) => set({ handing: { ...opening.handing, hinge } })
+              ),
+              make.choice(
+                'opens',
+                'Opens',
+                [opening.handing.opens],
+                [
+                  { value: 'inside', label: 'inwards' },
+                  { value: 'outside', label: 'outwards' }
+                ],
+                (opens) => set({ handing: { ...opening.handing, opens } })
+              )
             ]
           : [])
       ]
@@ -264,20 +380,39 @@ function openingCard(make: CardMaker, opening: Opening): DetailsCard {
 
 function slabCard(make: CardMaker, slab: Slab): DetailsCard {
   const set = (changes: object) => ({ name: 'setSlab', args: { id: slab.id, ...changes } });
-  const face = slab.outline.kind === 'walls'
-    ? [make.choice('face', 'Outline by', [slab.outline.face], [
-        { value: 'outer', label: 'outer face of walls' },
-        { value: 'structure', label: 'structure of walls' },
-        { value: 'inner', label: 'inner face of walls' }
-      ], (value) => set({ face: value }))]
-    : [fact('Outline', 'drawn')];
+  const face =
+    slab.outline.kind === 'walls'
+      ? [
+          make.choice(
+            'face',
+            'Outline by',
+            [slab.outline.face],
+            [
+              { value: 'outer', label: 'outer face of walls' },
+              { value: 'structure', label: 'structure of walls' },
+              { value: 'inner', label: 'inner face of walls' }
+            ],
+            (value) => set({ face: value })
+          )
+        ]
+      : [fact('Outline', 'drawn')];
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
     plies: [],
     groups: [
-      { title: 'Where', fields: [make.text('name', 'Name', slab.name, (name) => set({ name })), ...face, make.length('offset', 'Top above datum', [slab.offset], (offset) => set({ offset }))] },
-      { title: 'Size', fields: [make.length('thickness', 'Thickness', [slab.thickness], (thickness) => set({ thickness }))] }
+      {
+        title: 'Where',
+        fields: [
+          make.text('name', 'Name', slab.name, (name) => set({ name })),
+          ...face,
+          make.length('offset', 'Top above datum', [slab.offset], (offset) => set({ offset }))
+        ]
+      },
+      {
+        title: 'Size',
+        fields: [make.length('thickness', 'Thickness', [slab.thickness], (thickness) => set({ thickness }))]
+      }
     ]
   };
 }
@@ -300,7 +435,9 @@ function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           make.text('name', 'Name', roof.name, (name) => set({ name })),
           make.pitch('Pitch', roof.pitch, (pitch) => set({ pitch })),
           make.length('overhang', 'Overhang', [roof.overhang], (overhang) => set({ overhang })),
-          make.length('plateLevel', 'Plate above datum', [roof.plateLevel], (plateLevel) => set({ plateLevel })),
+          make.length('plateLevel', 'Plate above datum', [roof.plateLevel], (plateLevel) =>
+            set({ plateLevel })
+          ),
           make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness }))
         ]
       },
@@ -326,7 +463,15 @@ function sheetCard(make: CardMaker, sheet: TracingSheet): DetailsCard {
       {
         title: 'Show',
         fields: [
-          { ...make.choice('fade', 'Strength', [String(sheet.fade)], [0.15, 0.3, 0.5, 0.75, 1].map((v) => ({ value: String(v), label: `${v * 100} %` })), (fade) => set({ fade: Number(fade) })) },
+          {
+            ...make.choice(
+              'fade',
+              'Strength',
+              [String(sheet.fade)],
+              [0.15, 0.3, 0.5, 0.75, 1].map((v) => ({ value: String(v), label: `${v * 100} %` })),
+              (fade) => set({ fade: Number(fade) })
+            )
+          },
           make.flag('locked', 'Locked', sheet.locked, (locked) => set({ locked }))
         ]
       },
@@ -354,4 +499,3 @@ function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
     ]
   };
 }
-

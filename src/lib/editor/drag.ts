@@ -13,7 +13,8 @@ type Grip =
   | { readonly kind: 'sheet'; readonly id: string };
 
 /** Steps that a dragged thing takes, mm; finer when zoomed in. */
-const stepFor = (mmPerPixel: number) => (mmPerPixel > 20 ? 100 : mmPerPixel > 8 ? 50 : mmPerPixel > 2 ? 10 : 5);
+const stepFor = (mmPerPixel: number) =>
+  mmPerPixel > 20 ? 100 : mmPerPixel > 8 ? 50 : mmPerPixel > 2 ? 10 : 5;
 
 export class Drag {
   private last: Call | undefined;
@@ -29,14 +30,17 @@ export class Drag {
     const slack = 6 * mmPerPixel;
     const model = editor.storeyModel;
     const corner = model?.footprints.nodes.find(
-      ({ point, members }) => distance(point, p) <= 9 * mmPerPixel && members.some(({ frame, part }) => part !== 'body' && editor.selection.has(frame.wall.id))
+      ({ point, members }) =>
+        distance(point, p) <= 9 * mmPerPixel &&
+        members.some(({ frame, part }) => part !== 'body' && editor.selection.has(frame.wall.id))
     );
     if (corner) return new Drag(editor, { kind: 'corner', at: corner.point }, p);
     const id = hitAt(editor, p, slack);
     const record = id === undefined ? undefined : findRecord(editor.project, id);
     if (record?.kind === 'opening') return new Drag(editor, { kind: 'opening', id: record.id }, p);
     if (record?.kind === 'wall') return new Drag(editor, { kind: 'wall', id: record.id }, p);
-    if (record?.kind === 'sheet' && !record.locked && editor.selection.has(record.id)) return new Drag(editor, { kind: 'sheet', id: record.id }, p);
+    if (record?.kind === 'sheet' && !record.locked && editor.selection.has(record.id))
+      return new Drag(editor, { kind: 'sheet', id: record.id }, p);
     return undefined;
   }
 
@@ -60,15 +64,23 @@ export class Drag {
     switch (grip.kind) {
       case 'corner': {
         const to = add(grip.at, by);
-        return { name: 'moveCorner', args: { storey: this.editor.storey, from: grip.at, to: { x: round(to.x), y: round(to.y) } } };
+        return {
+          name: 'moveCorner',
+          args: { storey: this.editor.storey, from: grip.at, to: { x: round(to.x), y: round(to.y) } }
+        };
       }
       case 'wall': {
-        const ids = this.editor.selection.has(grip.id) ? [...this.editor.selection].filter((id) => project.tables.wall.has(id)) : [grip.id];
+        const ids = this.editor.selection.has(grip.id)
+          ? [...this.editor.selection].filter((id) => project.tables.wall.has(id))
+          : [grip.id];
         const wall = project.tables.wall.get(grip.id)!;
         const normal = leftOf(scale(subtract(wall.b, wall.a), 1 / distance(wall.a, wall.b)));
         const off = round(dot(by, normal));
         const free = ids.length > 1 || standsFree(this.editor, grip.id);
-        return { name: 'moveWalls', args: { ids, by: free ? { x: round(by.x), y: round(by.y) } : scale(normal, off) } };
+        return {
+          name: 'moveWalls',
+          args: { ids, by: free ? { x: round(by.x), y: round(by.y) } : scale(normal, off) }
+        };
       }
       case 'opening': {
         const opening = project.tables.opening.get(grip.id)!;
@@ -98,7 +110,9 @@ export class Drag {
 
 function standsFree(editor: Editor, id: string): boolean {
   const nodes = editor.model.storey(editor.project, editor.storey)?.footprints.nodes ?? [];
-  return nodes.every(({ members }) => members.length === 1 || members.every(({ frame }) => frame.wall.id !== id));
+  return nodes.every(
+    ({ members }) => members.length === 1 || members.every(({ frame }) => frame.wall.id !== id)
+  );
 }
 
 /** The topmost thing at a point of the plan. */
@@ -112,15 +126,22 @@ function sheetAt(editor: Editor, p: Point): string | undefined {
     if (sheet.storey !== editor.storey || sheet.locked) continue;
     const direction = { x: Math.cos(sheet.angle), y: Math.sin(sheet.angle) };
     const { t, y } = locate(p, sheet.origin, direction);
-    if (t >= 0 && y >= 0 && t <= sheet.widthPx * sheet.mmPerPixel && y <= sheet.heightPx * sheet.mmPerPixel) return sheet.id;
+    if (t >= 0 && y >= 0 && t <= sheet.widthPx * sheet.mmPerPixel && y <= sheet.heightPx * sheet.mmPerPixel)
+      return sheet.id;
   }
   return undefined;
 }
 
 /** Ids of walls and openings wholly inside a box of the plan. */
 export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
-  const inside = (v: Point) => v.x >= Math.min(p.x, q.x) && v.x <= Math.max(p.x, q.x) && v.y >= Math.min(p.y, q.y) && v.y <= Math.max(p.y, q.y);
-  return [...(editor.storeyModel?.frames.values() ?? [])].filter(({ wall }) => inside(wall.a) && inside(wall.b)).map(({ wall }) => wall.id);
+  const inside = (v: Point) =>
+    v.x >= Math.min(p.x, q.x) &&
+    v.x <= Math.max(p.x, q.x) &&
+    v.y >= Math.min(p.y, q.y) &&
+    v.y <= Math.max(p.y, q.y);
+  return [...(editor.storeyModel?.frames.values() ?? [])]
+    .filter(({ wall }) => inside(wall.a) && inside(wall.b))
+    .map(({ wall }) => wall.id);
 }
 
 /** Nudge the selected walls and openings by keys. */
@@ -135,6 +156,7 @@ export function nudge(editor: Editor, by: Point) {
     const frame = opening && editor.storeyModel?.frames.get(opening.wall);
     if (!opening || !frame) continue;
     const along = dot(by, frame.direction) * (opening.end === 'a' ? 1 : -1);
-    if (Math.abs(along) > tolerances.coincident) editor.perform({ name: 'setOpening', args: { id, distance: opening.distance + along } });
+    if (Math.abs(along) > tolerances.coincident)
+      editor.perform({ name: 'setOpening', args: { id, distance: opening.distance + along } });
   }
 }

@@ -89,7 +89,11 @@ export class Editor {
   perform(call: Call): readonly string[] | undefined {
     this.trialPatch = this.trialProject = undefined;
     if (this.readOnly) {
-      this.say({ kind: 'problem', text: 'Another tab is editing this house; this one follows.', hint: 'Close the other tab to edit here.' });
+      this.say({
+        kind: 'problem',
+        text: 'Another tab is editing this house; this one follows.',
+        hint: 'Close the other tab to edit here.'
+      });
       return undefined;
     }
     const result = perform(this.state.project, call);
@@ -120,7 +124,8 @@ export class Editor {
   apply(operation: Operation, own: boolean) {
     this.trialPatch = this.trialProject = undefined;
     this.state = operate(this.state, operation);
-    if (!this.state.project.tables.storey.has(this.storey)) this.storey = storeysInOrder(this.state.project)[0]!.id;
+    if (!this.state.project.tables.storey.has(this.storey))
+      this.storey = storeysInOrder(this.state.project)[0]!.id;
     this.selection = new Set([...this.selection].filter((id) => findRecord(this.state.project, id)));
     if (own) this.events.operated(operation, this.state);
     this.changed();
@@ -169,7 +174,9 @@ export class Editor {
     return [
       ...ids,
       ...[...opening.values()].filter((one) => ids.has(one.wall)).map((one) => one.id),
-      ...[slab, roof, sheet].flatMap((table) => [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id))
+      ...[slab, roof, sheet].flatMap((table) =>
+        [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id)
+      )
     ];
   }
 

@@ -18,10 +18,13 @@ export function operate(state: HistoryState, operation: Operation): HistoryState
     const { label, patch } = operation;
     return { project: applyPatch(state.project, patch), undo: [...state.undo, { label, patch }], redo: [] };
   }
-  const [from, to] = operation.op === 'undo' ? ([state.undo, state.redo] as const) : ([state.redo, state.undo] as const);
+  const [from, to] =
+    operation.op === 'undo' ? ([state.undo, state.redo] as const) : ([state.redo, state.undo] as const);
   const entry = from.at(-1);
   if (!entry) return state;
   const project = applyPatch(state.project, operation.op === 'undo' ? invertPatch(entry.patch) : entry.patch);
   const [rest, grown] = [from.slice(0, -1), [...to, entry]];
-  return operation.op === 'undo' ? { project, undo: rest, redo: grown } : { project, undo: grown, redo: rest };
+  return operation.op === 'undo'
+    ? { project, undo: rest, redo: grown }
+    : { project, undo: grown, redo: rest };
 }

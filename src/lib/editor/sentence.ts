@@ -22,22 +22,51 @@ export type SentencePart = string | Blank;
 
 export const isBlank = (part: SentencePart): part is Blank => typeof part !== 'string';
 
-export const lengthBlank = (name: string, label: string, value: number, units: LengthUnits, typed = false): Blank => ({
+export const lengthBlank = (
+  name: string,
+  label: string,
+  value: number,
+  units: LengthUnits,
+  typed = false
+): Blank => ({
   name,
   label,
   kind: 'length',
   value: formatLength(value, units),
   typed
 });
-export const angleBlank = (name: string, label: string, value: number, typed = false): Blank => ({ name, label, kind: 'angle', value: formatAngle(value, 1), typed });
-export const pitchBlank = (name: string, label: string, value: number): Blank => ({ name, label, kind: 'pitch', value: formatAngle(value, 2) });
-export const textBlank = (name: string, label: string, value: string): Blank => ({ name, label, kind: 'text', value });
-export const choiceBlank = (name: string, label: string, value: string, choices: readonly Choice[]): Blank => ({ name, label, kind: 'choice', value, choices });
+export const angleBlank = (name: string, label: string, value: number, typed = false): Blank => ({
+  name,
+  label,
+  kind: 'angle',
+  value: formatAngle(value, 1),
+  typed
+});
+export const pitchBlank = (name: string, label: string, value: number): Blank => ({
+  name,
+  label,
+  kind: 'pitch',
+  value: formatAngle(value, 2)
+});
+export const textBlank = (name: string, label: string, value: string): Blank => ({
+  name,
+  label,
+  kind: 'text',
+  value
+});
+export const choiceBlank = (
+  name: string,
+  label: string,
+  value: string,
+  choices: readonly Choice[]
+): Blank => ({ name, label, kind: 'choice', value, choices });
 
-export type Read = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
+export type Read =
+  { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
 
 /** Read what was typed in a blank, mm or radians; or say where it went wrong and what was expected. */
 export function readBlank(kind: 'length' | 'angle' | 'pitch', text: string, units: LengthUnits): Read {
-  const parsed = kind === 'length' ? parseLength(text, units) : kind === 'angle' ? parseAngle(text) : parsePitch(text);
+  const parsed =
+    kind === 'length' ? parseLength(text, units) : kind === 'angle' ? parseAngle(text) : parsePitch(text);
   return parsed.ok ? parsed : { ok: false, message: `${explainFault(text, parsed)}.` };
 }

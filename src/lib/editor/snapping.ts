@@ -1,5 +1,14 @@
 /** Named places near the pointer: ends, faces, middles, lines, in line with. The typed value wins over all of them. */
-import { along, distance, dot, fromAngle, locate, meetLines, subtract, type Point } from '../core/geometry/point';
+import {
+  along,
+  distance,
+  dot,
+  fromAngle,
+  locate,
+  meetLines,
+  subtract,
+  type Point
+} from '../core/geometry/point';
 import { degree } from '../core/units/angle';
 import type { StoreyModel } from '../core/derive/graph';
 import { fromFrame } from '../core/derive/frame';
@@ -78,14 +87,24 @@ function offerDirections(start: Point, pointer: Point, radius: number, offer: Of
   for (let turn = 0; turn < 360; turn += 15) {
     const direction = fromAngle(turn * degree);
     const size = dot(away, direction);
-    if (size > 0) offer(along(start, direction, size), `at ${turn}°`, turn % 90 === 0 ? 3 : 3.6, { from: start });
+    if (size > 0)
+      offer(along(start, direction, size), `at ${turn}°`, turn % 90 === 0 ? 3 : 3.6, { from: start });
   }
 }
 
 /** Level with a joint, across or up the page; with a start also where that crosses a square direction. */
-function offerAlignments(model: StoreyModel, pointer: Point, start: Point | undefined, radius: number, offer: Offer) {
+function offerAlignments(
+  model: StoreyModel,
+  pointer: Point,
+  start: Point | undefined,
+  radius: number,
+  offer: Offer
+) {
   for (const { point } of model.footprints.nodes) {
-    for (const direction of [{ x: 1, y: 0 }, { x: 0, y: 1 }]) {
+    for (const direction of [
+      { x: 1, y: 0 },
+      { x: 0, y: 1 }
+    ]) {
       const foot = along(point, direction, dot(subtract(pointer, point), direction));
       if (distance(foot, pointer) > radius || distance(foot, point) < radius) continue;
       offer(foot, 'in line with a joint', 4, { from: point });
@@ -119,4 +138,3 @@ export function openingAt(model: StoreyModel | undefined, p: Point, slack: numbe
   }
   return undefined;
 }
-

@@ -56,8 +56,17 @@ export const stages: readonly StageInfo[] = [
     ]
   },
   { stage: 'review', label: 'Review', tools: [{ tool: 'review', label: 'Findings', key: 'v' }] },
-  { stage: 'drawings', label: 'Drawings', tools: [{ tool: 'handOver', label: 'Hand over', key: 'o' }], later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.' }
+  {
+    stage: 'drawings',
+    label: 'Drawings',
+    tools: [{ tool: 'handOver', label: 'Hand over', key: 'o' }],
+    later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.'
+  }
 ];
 
-export const shelfByKey = new Map(stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const)));
-export const stageOfTool = new Map(stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const)));
+export const shelfByKey = new Map(
+  stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const))
+);
+export const stageOfTool = new Map(
+  stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const))
+);

@@ -28,7 +28,13 @@ export class WallStyle {
 
   get args() {
     const make = this.buildUp ? { buildUp: this.buildUp } : { thickness: this.thickness };
-    return { settingOut: this.settingOut, outside: this.outside, role: this.role, height: this.currentHeight, ...make };
+    return {
+      settingOut: this.settingOut,
+      outside: this.outside,
+      role: this.role,
+      height: this.currentHeight,
+      ...make
+    };
   }
 
   get currentHeight(): number {
@@ -40,14 +46,24 @@ export class WallStyle {
   get depth(): { total: number; line: number } {
     const buildUp = this.buildUp ? this.editor.project.tables.buildUp.get(this.buildUp) : undefined;
     if (buildUp) return { total: thicknessOf(buildUp), line: settingOutDepth(buildUp, this.settingOut) };
-    const line = this.settingOut === 'outer' || this.settingOut === 'structureOuter' ? 0 : this.settingOut === 'centre' ? this.thickness / 2 : this.thickness;
+    const line =
+      this.settingOut === 'outer' || this.settingOut === 'structureOuter'
+        ? 0
+        : this.settingOut === 'centre'
+          ? this.thickness / 2
+          : this.thickness;
     return { total: this.thickness, line };
   }
 
   blanks(): { settingOut: Blank; buildUp: Blank; height: Blank; role: Blank } {
     const { units } = this.editor.settings;
     return {
-      settingOut: choiceBlank('settingOut', 'Setting-out line', this.settingOut, settingOuts.map((value) => ({ value, label: settingOutWords[value] }))),
+      settingOut: choiceBlank(
+        'settingOut',
+        'Setting-out line',
+        this.settingOut,
+        settingOuts.map((value) => ({ value, label: settingOutWords[value] }))
+      ),
       buildUp: this.buildUp
         ? choiceBlank('buildUp', 'Build-up', this.buildUp, buildUpChoices(this.editor.project))
         : lengthBlank('thickness', 'Thickness', this.thickness, units, true),
@@ -110,6 +126,9 @@ export class WallStyle {
 
 export function buildUpChoices(project: Project): Choice[] {
   const { units } = [...project.tables.project.values()][0]!;
-  const named = [...project.tables.buildUp.values()].map((one) => ({ value: one.id, label: `${one.name} (${formatLength(thicknessOf(one), units)})` }));
+  const named = [...project.tables.buildUp.values()].map((one) => ({
+    value: one.id,
+    label: `${one.name} (${formatLength(thicknessOf(one), units)})`
+  }));
   return [{ value: 'plain', label: 'a typed thickness' }, ...named];
 }

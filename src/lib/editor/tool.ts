@@ -1,10 +1,18 @@
 /** What a tool is: a pure state machine. It gets points and texts, and answers calls to try or perform. */
-import type { Call } from '../core/commands/register';
 import type { Point } from '../core/geometry/point';
-import type { Editor } from './editor';
 import type { SentencePart } from './sentence';
 
-export type ToolName = 'wallRun' | 'rectangle' | 'door' | 'window' | 'opening' | 'slab' | 'copyUp' | 'roof' | 'roofEdge' | 'trueUp';
+export type ToolName =
+  | 'wallRun'
+  | 'rectangle'
+  | 'door'
+  | 'window'
+  | 'opening'
+  | 'slab'
+  | 'copyUp'
+  | 'roof'
+  | 'roofEdge'
+  | 'trueUp';
 
 export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
@@ -29,20 +37,4 @@ export interface Tool {
   /** A letter key while the tool is in hand; true when it was used. */
   key?(key: string): boolean;
   overlay?(): Overlay;
-}
-
-export abstract class BaseTool {
-  constructor(protected readonly editor: Editor) {}
-
-  protected get units() {
-    return this.editor.settings.units;
-  }
-
-  protected attempt(call: Call | undefined) {
-    this.editor.attempt(call);
-  }
-
-  protected perform(call: Call): readonly string[] | undefined {
-    return this.editor.perform(call);
-  }
 }

@@ -34,7 +34,13 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
     let entry = found.get(key);
     if (!entry) {
       const pen = mark.pen ? pens[mark.pen] : undefined;
-      entry = { fill, stroke: fill ? undefined : inks[mark.ink], width: pen?.width ?? 0, dash: pen?.dash ?? [], path: new Path2D() };
+      entry = {
+        fill,
+        stroke: fill ? undefined : inks[mark.ink],
+        width: pen?.width ?? 0,
+        dash: pen?.dash ?? [],
+        path: new Path2D()
+      };
       found.set(key, entry);
     }
     return entry.path;
@@ -43,16 +49,24 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
     if (mark.kind === 'text') continue;
     if (mark.kind === 'arc') {
       const path = batch(undefined, mark);
-      path.moveTo(mark.centre.x + mark.radius * Math.cos(mark.a0), mark.centre.y + mark.radius * Math.sin(mark.a0));
+      path.moveTo(
+        mark.centre.x + mark.radius * Math.cos(mark.a0),
+        mark.centre.y + mark.radius * Math.sin(mark.a0)
+      );
       path.arc(mark.centre.x, mark.centre.y, mark.radius, mark.a0, mark.a1);
       continue;
     }
-    for (const path of [...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []), ...(mark.pen ? [batch(undefined, mark)] : [])]) {
+    for (const path of [
+      ...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []),
+      ...(mark.pen ? [batch(undefined, mark)] : [])
+    ]) {
       mark.points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
       if (mark.closed) path.closePath();
     }
   }
-  const list = [...found.values()].sort((p, q) => Number(q.fill !== undefined) - Number(p.fill !== undefined));
+  const list = [...found.values()].sort(
+    (p, q) => Number(q.fill !== undefined) - Number(p.fill !== undefined)
+  );
   batches.set(marks, list);
   return list;
 }
@@ -62,7 +76,7 @@ export class PlanView {
   private pixelsPerMm = 0.05;
   private centre: Point = { x: 4000, y: 3000 };
   private waiting = false;
-  private fitted = '';
+  private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
   private dims: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
   private roofMarks: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
@@ -89,10 +103,13 @@ export class PlanView {
 
   resize(width: number, height: number) {
     const ratio = window.devicePixelRatio || 1;
-    if (this.canvas.width === Math.round(width * ratio) && this.canvas.height === Math.round(height * ratio)) return;
+    if (this.canvas.width === Math.round(width * ratio) && this.canvas.height === Math.round(height * ratio))
+      return;
     this.canvas.width = Math.round(width * ratio);
     this.canvas.height = Math.round(height * ratio);
-    if (this.fitted !== this.editor.storey) this.fit();
+    const first = !this.sized;
+    this.sized = true;
+    if (first) this.fit();
     this.redraw();
   }
 
@@ -103,12 +120,18 @@ export class PlanView {
 
   toModel(x: number, y: number): Point {
     const { width, height } = this.size;
-    return { x: this.centre.x + (x - width / 2) / this.pixelsPerMm, y: this.centre.y - (y - height / 2) / this.pixelsPerMm };
+    return {
+      x: this.centre.x + (x - width / 2) / this.pixelsPerMm,
+      y: this.centre.y - (y - height / 2) / this.pixelsPerMm
+    };
   }
 
   toScreen({ x, y }: Point): [number, number] {
     const { width, height } = this.size;
-    return [width / 2 + (x - this.centre.x) * this.pixelsPerMm, height / 2 - (y - this.centre.y) * this.pixelsPerMm];
+    return [
+      width / 2 + (x - this.centre.x) * this.pixelsPerMm,
+      height / 2 - (y - this.centre.y) * this.pixelsPerMm
+    ];
   }
 
   zoom(factor: number, x: number, y: number) {
@@ -128,14 +151,27 @@ export class PlanView {
   /** Show the whole storey with its dimension strings, or a given box. */
   fit(only?: { minX: number; minY: number; maxX: number; maxY: number }) {
     const { width, height } = this.size;
-    if (width < 10 || height < 10) return;
-    this.fitted = this.editor.storey;
+    if (!this.sized || width < 10 || height < 10) return;
     const walls = this.editor.storeyModel?.walls ?? [];
-    const sheet = [...this.editor.shown.tables.sheet.values()].find((one) => one.storey === this.editor.storey);
-    const around = only ?? marksBox(walls.flatMap((wall) => drawWall(wall, noPlaces, this.editor.shown.tables.material))) ??
-      (sheet ? { minX: sheet.origin.x, minY: sheet.origin.y, maxX: sheet.origin.x + sheet.widthPx * sheet.mmPerPixel, maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel } : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
-    const room = only ? 60 : 150;
-    const scale = Math.min((width - 2 * room) / Math.max(500, around.maxX - around.minX), (height - 2 * room) / Math.max(500, around.maxY - around.minY));
+    const sheet = [...this.editor.shown.tables.sheet.values()].find(
+      (one) => one.storey === this.editor.storey
+    );
+    const around =
+      only ??
+      marksBox(walls.flatMap((wall) => drawWall(wall, noPlaces, this.editor.shown.tables.material))) ??
+      (sheet
+        ? {
+            minX: sheet.origin.x,
+            minY: sheet.origin.y,
+            maxX: sheet.origin.x + sheet.widthPx * sheet.mmPerPixel,
+            maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel
+          }
+        : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
+    const room = only ? 60 : 125;
+    const scale = Math.min(
+      (width - 2 * room) / Math.max(500, around.maxX - around.minX),
+      (height - 2 * room) / Math.max(500, around.maxY - around.minY)
+    );
     this.pixelsPerMm = Math.max(0.002, Math.min(2, scale));
     this.centre = { x: (around.minX + around.maxX) / 2, y: (around.minY + around.maxY) / 2 };
     this.onView();
@@ -164,21 +200,31 @@ export class PlanView {
 
   private draw() {
     const { context, editor } = this;
-    if (this.fitted !== '' && this.fitted !== editor.storey) this.fitted = editor.storey;
     const ratio = window.devicePixelRatio || 1;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.fillStyle = tokens.paper;
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
     const { width, height } = this.size;
     const k = this.pixelsPerMm * ratio;
-    const inModel = () => context.setTransform(k, 0, 0, -k, (width / 2 - this.centre.x * this.pixelsPerMm) * ratio, (height / 2 + this.centre.y * this.pixelsPerMm) * ratio);
+    const inModel = () =>
+      context.setTransform(
+        k,
+        0,
+        0,
+        -k,
+        (width / 2 - this.centre.x * this.pixelsPerMm) * ratio,
+        (height / 2 + this.centre.y * this.pixelsPerMm) * ratio
+      );
     inModel();
     this.drawSheets();
     this.drawGrid();
     this.drawGhost();
     const model = editor.storeyModel;
     const { material } = editor.shown.tables;
-    for (const wall of model?.walls ?? []) this.strokeBatches(batchesOf(drawWall(wall, model!.places.get(wall.frame.wall.id) ?? noPlaces, material)));
+    for (const wall of model?.walls ?? [])
+      this.strokeBatches(
+        batchesOf(drawWall(wall, model!.places.get(wall.frame.wall.id) ?? noPlaces, material))
+      );
     this.strokeBatches(batchesOf(this.roofs()));
     const dims = this.dimensions();
     this.strokeBatches(batchesOf(dims));
@@ -344,7 +390,12 @@ export class PlanView {
       for (const { opening, t0, t1 } of places) {
         if (!which(opening.id)) continue;
         const frame = model!.frames.get(wall)!;
-        this.strokeRing([fromFrame(frame, t0, frame.y0), fromFrame(frame, t1, frame.y0), fromFrame(frame, t1, frame.y1), fromFrame(frame, t0, frame.y1)]);
+        this.strokeRing([
+          fromFrame(frame, t0, frame.y0),
+          fromFrame(frame, t1, frame.y0),
+          fromFrame(frame, t1, frame.y1),
+          fromFrame(frame, t0, frame.y1)
+        ]);
       }
   }
 
@@ -377,9 +428,11 @@ export class PlanView {
     context.setLineDash([]);
     const y = frame.wall.outside === 'left' ? frame.y1 : frame.y0;
     const out = (frame.wall.outside === 'left' ? 1 : -1) * 5 * px;
-    for (let t = 14 * px; t < frame.length; t += 28 * px) line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
+    for (let t = 14 * px; t < frame.length; t += 28 * px)
+      line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
     context.fillStyle = tokens.heather;
-    for (const p of [frame.wall.a, frame.wall.b]) context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
+    for (const p of [frame.wall.a, frame.wall.b])
+      context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
   }
 
   private drawOverlay() {
@@ -397,7 +450,8 @@ export class PlanView {
     context.setLineDash([]);
     context.strokeStyle = tokens.slate;
     for (const p of overlay?.points ?? []) this.cross(...this.toScreen(p));
-    if (overlay?.label) this.chip(...this.toScreen(overlay.label.at), overlay.label.text, tokens.tide, '#FFFFFF', true);
+    if (overlay?.label)
+      this.chip(...this.toScreen(overlay.label.at), overlay.label.text, tokens.tide, '#FFFFFF', true);
     if (overlay?.snap?.name) {
       const [x, y] = this.toScreen(overlay.snap.at);
       this.chip(x + 12, y + 22, overlay.snap.name, tokens.slate, '#FFFFFF', false);
@@ -439,4 +493,5 @@ export class PlanView {
   }
 }
 
-const sameList = (p: readonly unknown[], q: readonly unknown[]) => p.length === q.length && p.every((value, i) => value === q[i]);
+const sameList = (p: readonly unknown[], q: readonly unknown[]) =>
+  p.length === q.length && p.every((value, i) => value === q[i]);

@@ -38,9 +38,25 @@ export class ModelScene {
   private readonly controls: CameraControls;
   private readonly shown = new Map<string, Shown>();
   private readonly ground: THREE.Mesh;
-  private readonly surface = new THREE.MeshLambertMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
-  private readonly trialSurface = new THREE.MeshLambertMaterial({ color: tokens.gorse, transparent: true, opacity: 0.75, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
-  private readonly glass = new THREE.MeshLambertMaterial({ color: '#9DBFCB', transparent: true, opacity: 0.6 });
+  private readonly surface = new THREE.MeshLambertMaterial({
+    vertexColors: true,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1
+  });
+  private readonly trialSurface = new THREE.MeshLambertMaterial({
+    color: tokens.gorse,
+    transparent: true,
+    opacity: 0.75,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1
+  });
+  private readonly glass = new THREE.MeshLambertMaterial({
+    color: '#9DBFCB',
+    transparent: true,
+    opacity: 0.6
+  });
   private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
     plain: new THREE.LineBasicMaterial({ color: tokens.slate, transparent: true, opacity: 0.75 }),
     selected: new THREE.LineBasicMaterial({ color: tokens.heather, depthTest: false }),
@@ -62,7 +78,15 @@ export class ModelScene {
     const sun = new THREE.DirectionalLight('#FFF6E4', 1.7);
     sun.position.set(-6, 10, 8);
     this.scene.add(sun);
-    this.ground = new THREE.Mesh(new THREE.PlaneGeometry(1, 1).rotateX(-Math.PI / 2), new THREE.MeshBasicMaterial({ color: '#D9DDC6', polygonOffset: true, polygonOffsetFactor: 2, polygonOffsetUnits: 2 }));
+    this.ground = new THREE.Mesh(
+      new THREE.PlaneGeometry(1, 1).rotateX(-Math.PI / 2),
+      new THREE.MeshBasicMaterial({
+        color: '#D9DDC6',
+        polygonOffset: true,
+        polygonOffsetFactor: 2,
+        polygonOffsetUnits: 2
+      })
+    );
     this.ground.visible = false;
     this.scene.add(this.ground);
     this.controls = new CameraControls(this.camera, canvas);
@@ -73,7 +97,8 @@ export class ModelScene {
     this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK;
     this.controls.mouseButtons.wheel = CameraControls.ACTION.ZOOM;
     this.controls.dollyToCursor = true;
-    for (const event of ['control', 'update', 'transitionstart'] as const) this.controls.addEventListener(event, () => this.redraw());
+    for (const event of ['control', 'update', 'transitionstart'] as const)
+      this.controls.addEventListener(event, () => this.redraw());
   }
 
   resize(width: number, height: number) {
@@ -125,7 +150,10 @@ export class ModelScene {
       group.add(new THREE.Mesh(geometry, this.glass));
     }
     const edges = concat(element.parts.map((part) => part.edges));
-    const lines = new THREE.LineSegments(new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(edges, 3)), this.edgeInk.plain);
+    const lines = new THREE.LineSegments(
+      new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(edges, 3)),
+      this.edgeInk.plain
+    );
     group.add(lines);
     return { element, group, lines, solid };
   }
@@ -136,7 +164,9 @@ export class ModelScene {
     const colours = new Float32Array(positions.length);
     let at = 0;
     for (const { material, triangles } of parts) {
-      const colour = new THREE.Color(this.materials().get(material)?.colour ?? fillingColours[material]?.colour ?? '#C9CCC6');
+      const colour = new THREE.Color(
+        this.materials().get(material)?.colour ?? fillingColours[material]?.colour ?? '#C9CCC6'
+      );
       for (let i = 0; i < triangles.length; i += 3, at += 3) colours.set([colour.r, colour.g, colour.b], at);
     }
     const geometry = new THREE.BufferGeometry();
@@ -157,7 +187,12 @@ export class ModelScene {
   }
 
   /** Selection and what is being drawn, by edges and surface; storeys above the one in hand may be hidden. */
-  tint(selection: ReadonlySet<string>, trial: ReadonlySet<string>, hover: string | undefined, hidden: ReadonlySet<string>) {
+  tint(
+    selection: ReadonlySet<string>,
+    trial: ReadonlySet<string>,
+    hover: string | undefined,
+    hidden: ReadonlySet<string>
+  ) {
     for (const [id, { lines, solid, group, element }] of this.shown) {
       const tint: Tint = selection.has(id) || hover === id ? 'selected' : trial.has(id) ? 'trial' : 'plain';
       lines.material = this.edgeInk[tint];
@@ -183,11 +218,35 @@ export class ModelScene {
     const radius = box ? box.getSize(new THREE.Vector3()).length() / 2 : 8;
     const [x, y, z] = directions[view];
     const away = new THREE.Vector3(x, y, z).normalize().multiplyScalar(radius * 3 + 10);
-    void this.controls.setLookAt(centre.x + away.x, centre.y + away.y, centre.z + away.z, centre.x, centre.y, centre.z, false);
-    const { left, right, top } = this.camera;
-    const half = Math.min(top, (right - left) / 2);
-    void this.controls.zoomTo(half / (radius * (view === 'oblique' ? 0.82 : 0.92)), false);
+    void this.controls.setLookAt(
+      centre.x + away.x,
+      centre.y + away.y,
+      centre.z + away.z,
+      centre.x,
+      centre.y,
+      centre.z,
+      false
+    );
+    this.controls.update(0);
+    this.camera.updateMatrixWorld();
+    void this.controls.zoomTo(box ? this.zoomFor(box, centre) : 1, false);
     this.redraw();
+  }
+
+  /** The zoom at which all corners of the box are in view, with a margin and room for the buttons on top. */
+  private zoomFor(box: THREE.Box3, centre: THREE.Vector3): number {
+    const inverse = this.camera.matrixWorld.clone().invert();
+    const middle = centre.clone().applyMatrix4(inverse);
+    let [wide, high] = [0.5, 0.5];
+    for (const x of [box.min.x, box.max.x])
+      for (const y of [box.min.y, box.max.y])
+        for (const z of [box.min.z, box.max.z]) {
+          const corner = new THREE.Vector3(x, y, z).applyMatrix4(inverse);
+          wide = Math.max(wide, Math.abs(corner.x - middle.x));
+          high = Math.max(high, Math.abs(corner.y - middle.y));
+        }
+    const { right, top } = this.camera;
+    return 0.88 * Math.min(right / wide, top / high);
   }
 
   /** What is under a point of the canvas. */
@@ -195,7 +254,10 @@ export class ModelScene {
     const rect = this.canvas.getBoundingClientRect();
     const ray = new THREE.Raycaster();
     ray.firstHitOnly = true;
-    ray.setFromCamera(new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2), this.camera);
+    ray.setFromCamera(
+      new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2),
+      this.camera
+    );
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
       if (group.visible)
@@ -221,7 +283,10 @@ export class ModelScene {
   }
 
   get triangles(): number {
-    return [...this.shown.values()].reduce((sum, { element }) => sum + element.parts.reduce((n, part) => n + part.triangles.length / 9, 0), 0);
+    return [...this.shown.values()].reduce(
+      (sum, { element }) => sum + element.parts.reduce((n, part) => n + part.triangles.length / 9, 0),
+      0
+    );
   }
 
   close() {

@@ -12,7 +12,8 @@ export interface StoredEntry {
   readonly patch: Patch;
 }
 /** What the journal keeps of one operation. */
-export type StoredOperation = ({ readonly op: 'do' } & StoredEntry) | { readonly op: 'undo' } | { readonly op: 'redo' };
+export type StoredOperation =
+  ({ readonly op: 'do' } & StoredEntry) | { readonly op: 'undo' } | { readonly op: 'redo' };
 
 export interface ProjectRow {
   readonly id: string;
@@ -55,7 +56,13 @@ class Database extends Dexie {
 
   constructor() {
     super('cliffstead');
-    this.version(1).stores({ projects: 'id, changed', snapshots: 'project', journal: '++seq, project', blobs: 'name', versions: '++id, project' });
+    this.version(1).stores({
+      projects: 'id, changed',
+      snapshots: 'project',
+      journal: '++seq, project',
+      blobs: 'name',
+      versions: '++id, project'
+    });
   }
 }
 
@@ -80,9 +87,18 @@ export async function listProjects(): Promise<ProjectRow[]> {
   return db().projects.orderBy('changed').reverse().toArray();
 }
 
-export async function createProject(id: string, project: Project, blobs: ReadonlyMap<string, { mime: string; bytes: Uint8Array }> = new Map()): Promise<void> {
+export async function createProject(
+  id: string,
+  project: Project,
+  blobs: ReadonlyMap<string, { mime: string; bytes: Uint8Array }> = new Map()
+): Promise<void> {
   await db().transaction('rw', db().projects, db().snapshots, db().blobs, async () => {
-    await db().projects.add({ id, name: settingsOf(project).name, changed: Date.now(), summary: summarise(project) });
+    await db().projects.add({
+      id,
+      name: settingsOf(project).name,
+      changed: Date.now(),
+      summary: summarise(project)
+    });
     await db().snapshots.put({ project: id, upTo: 0, records: allRecords(project), undo: [], redo: [] });
     for (const [name, blob] of blobs) await db().blobs.put({ name, ...blob });
   });
@@ -91,7 +107,12 @@ export async function createProject(id: string, project: Project, blobs: Readonl
 export async function removeProject(id: string): Promise<void> {
   const { projects, snapshots, journal, versions } = db();
   await db().transaction('rw', projects, snapshots, journal, versions, async () => {
-    await Promise.all([projects.delete(id), snapshots.delete(id), journal.where({ project: id }).delete(), versions.where({ project: id }).delete()]);
+    await Promise.all([
+      projects.delete(id),
+      snapshots.delete(id),
+      journal.where({ project: id }).delete(),
+      versions.where({ project: id }).delete()
+    ]);
   });
 }
 
@@ -112,20 +133,37 @@ export async function openProject(id: string): Promise<StoredState | undefined> 
 }
 
 /** Keep an operation; resolves once it is on disk. */
-export async function journalOperation(id: string, operation: StoredOperation, after: Project): Promise<number> {
+export async function journalOperation(
+  id: string,
+  operation: StoredOperation,
+  after: Project
+): Promise<number> {
   const when = Date.now();
   const seq = await db().transaction('rw', db().journal, db().projects, async () => {
-    await db().projects.update(id, { changed: when, name: settingsOf(after).name, summary: summarise(after) });
+    await db().projects.update(id, {
+      changed: when,
+      name: settingsOf(after).name,
+      summary: summarise(after)
+    });
     return db().journal.add({ project: id, when, operation });
   });
   return seq;
 }
 
 /** Fold everything up to `seq` into a snapshot. */
-export async function takeSnapshot(id: string, seq: number, project: Project, undo: readonly StoredEntry[], redo: readonly StoredEntry[]): Promise<void> {
+export async function takeSnapshot(
+  id: string,
+  seq: number,
+  project: Project,
+  undo: readonly StoredEntry[],
+  redo: readonly StoredEntry[]
+): Promise<void> {
   await db().transaction('rw', db().snapshots, db().journal, async () => {
     await db().snapshots.put({ project: id, upTo: seq, records: allRecords(project), undo, redo });
-    await db().journal.where({ project: id }).and((row) => row.seq! <= seq).delete();
+    await db()
+      .journal.where({ project: id })
+      .and((row) => row.seq! <= seq)
+      .delete();
   });
 }
 

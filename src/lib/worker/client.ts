@@ -49,7 +49,9 @@ export class ModelClient {
       const { project, trial } = this.wanted;
       this.wanted = undefined;
       if (!this.sent) await this.service.load([]);
-      const patch = this.sent ? diffProjects(this.sent, project) : new Map(allRecords(project).map((after) => [after.id, { after }]));
+      const patch = this.sent
+        ? diffProjects(this.sent, project)
+        : new Map(allRecords(project).map((after) => [after.id, { after }]));
       this.sent = project;
       const review = !trial && this.reviewed !== project;
       if (review) this.reviewed = project;
@@ -67,7 +69,9 @@ export class ModelClient {
   }
 
   exportGlb(): Promise<Uint8Array> {
-    return this.service.exportGlb(Comlink.proxy((done: number, of: number) => this.events.onProgress(done, of)));
+    return this.service.exportGlb(
+      Comlink.proxy((done: number, of: number) => this.events.onProgress(done, of))
+    );
   }
 
   close() {

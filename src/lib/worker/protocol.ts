@@ -31,7 +31,12 @@ export type Progress = (done: number, of: number) => void;
 export interface ModelService {
   load(records: Rec[]): void;
   /** Apply and derive. Undefined when a newer call overtook this one: its work was dropped. */
-  update(revision: number, patch: Patch, review: boolean, progress?: Progress): Promise<ModelUpdate | undefined>;
+  update(
+    revision: number,
+    patch: Patch,
+    review: boolean,
+    progress?: Progress
+  ): Promise<ModelUpdate | undefined>;
   cancel(): void;
   exportGlb(progress?: Progress): Promise<Uint8Array>;
 }

@@ -29,7 +29,12 @@ export class LocalModelService implements ModelService {
     this.turn += 1;
   }
 
-  async update(revision: number, patch: Patch, review: boolean, progress?: Progress): Promise<ModelUpdate | undefined> {
+  async update(
+    revision: number,
+    patch: Patch,
+    review: boolean,
+    progress?: Progress
+  ): Promise<ModelUpdate | undefined> {
     const from = this.clock();
     this.project = applyPatch(this.project, patch);
     const elements = await this.derive(progress);
@@ -92,5 +97,9 @@ function edgeLines({ positions: p, edges }: Mesh): Float32Array {
 
 /** Buffers to hand over instead of copying. */
 export function transfersOf(update: ModelUpdate | undefined): ArrayBuffer[] {
-  return (update?.changed ?? []).flatMap(({ parts }) => parts.flatMap((part) => [part.triangles, part.normals, part.edges].map((array) => array.buffer as ArrayBuffer)));
+  return (update?.changed ?? []).flatMap(({ parts }) =>
+    parts.flatMap((part) =>
+      [part.triangles, part.normals, part.edges].map((array) => array.buffer as ArrayBuffer)
+    )
+  );
 }

@@ -14,7 +14,10 @@ export function after(project: Project, puts: readonly Rec[], removes: readonly 
 }
 
 export function needFrame(project: Project, wall: Wall): Frame {
-  return frameOf(project, wall) ?? refuse(project, 'record.missing', { texts: { kind: 'build-up', id: wall.buildUp } });
+  return (
+    frameOf(project, wall) ??
+    refuse(project, 'record.missing', { texts: { kind: 'build-up', id: wall.buildUp } })
+  );
 }
 
 export function placeOf(project: Project, opening: Opening, wall: Wall): OpeningPlace {
@@ -27,35 +30,58 @@ export function checkWall(project: Project, wall: Wall) {
   const size = distance(wall.a, wall.b);
   const thing = nameOf(wall);
   if (size < tolerances.leastLength)
-    refuse(project, 'wall.too-short', { subjects: [wall.id], numbers: { length: size, least: tolerances.leastLength }, texts: { thing } });
+    refuse(project, 'wall.too-short', {
+      subjects: [wall.id],
+      numbers: { length: size, least: tolerances.leastLength },
+      texts: { thing }
+    });
   const frame = needFrame(project, wall);
   if (!(frame.top - frame.base > 0))
-    refuse(project, 'wall.height', { subjects: [wall.id], numbers: { height: frame.top - frame.base }, texts: { thing } });
+    refuse(project, 'wall.height', {
+      subjects: [wall.id],
+      numbers: { height: frame.top - frame.base },
+      texts: { thing }
+    });
 }
 
 /** Refuses a wall that lies on another or meets one end to end at too small an angle. */
 export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall>) {
   const direction = unit(subtract(wall.b, wall.a));
   for (const other of others) {
-    if (other.id === wall.id || other.storey !== wall.storey || other.standsApart || wall.standsApart) continue;
+    if (other.id === wall.id || other.storey !== wall.storey || other.standsApart || wall.standsApart)
+      continue;
     const theirs = unit(subtract(other.b, other.a));
     const texts = { thing: nameOf(wall), other: nameOf(other) };
     const [p, q] = [locate(other.a, wall.a, direction), locate(other.b, wall.a, direction)];
     const over = Math.min(distance(wall.a, wall.b), Math.max(p.t, q.t)) - Math.max(0, Math.min(p.t, q.t));
     if (Math.max(Math.abs(p.y), Math.abs(q.y)) <= tolerances.joint && over > tolerances.leastLength)
       refuse(project, 'wall.duplicate', { subjects: [wall.id, other.id], numbers: { length: over }, texts });
-    for (const [own, away] of [[wall.a, direction], [wall.b, { x: -direction.x, y: -direction.y }]] as const)
-      for (const [end, back] of [[other.a, theirs], [other.b, { x: -theirs.x, y: -theirs.y }]] as const) {
+    for (const [own, away] of [
+      [wall.a, direction],
+      [wall.b, { x: -direction.x, y: -direction.y }]
+    ] as const)
+      for (const [end, back] of [
+        [other.a, theirs],
+        [other.b, { x: -theirs.x, y: -theirs.y }]
+      ] as const) {
         if (distance(own, end) > tolerances.joint) continue;
         const angle = Math.atan2(Math.abs(cross(away, back)), dot(away, back));
         if (angle < tolerances.leastAngle)
-          refuse(project, 'wall.acute', { subjects: [wall.id, other.id], numbers: { angle, least: tolerances.leastAngle }, texts });
+          refuse(project, 'wall.acute', {
+            subjects: [wall.id, other.id],
+            numbers: { angle, least: tolerances.leastAngle },
+            texts
+          });
       }
   }
 }
 
 /** Refuses when an opening of these walls, or one set out from their faces, no longer fits. `squeezed`: by an edit. */
-export function checkOpenings(project: Project, walls: ReadonlySet<string>, squeezed: ReadonlySet<string> | 'none' = 'none') {
+export function checkOpenings(
+  project: Project,
+  walls: ReadonlySet<string>,
+  squeezed: ReadonlySet<string> | 'none' = 'none'
+) {
   const affected = new Set(walls);
   for (const opening of project.tables.opening.values())
     if (opening.origin.kind === 'face' && walls.has(opening.origin.wall)) affected.add(opening.wall);
@@ -75,17 +101,31 @@ function checkPlace(project: Project, wall: Wall, place: OpeningPlace, squeezed:
   const subjects = [opening.id, wall.id];
   const slack = tolerances.coincident;
   if (!squeezed && opening.width > frame.length + slack)
-    refuse(project, 'opening.too-wide', { subjects, numbers: { width: opening.width, room: frame.length }, texts });
+    refuse(project, 'opening.too-wide', {
+      subjects,
+      numbers: { width: opening.width, room: frame.length },
+      texts
+    });
   const over = Math.max(-t0, t1 - frame.length);
   if (over > slack) {
     if (squeezed) refuse(project, 'opening.squeezed', { subjects, numbers: { over }, texts });
-    refuse(project, 'opening.outside', { subjects, numbers: { over }, texts: { ...texts, end: -t0 > t1 - frame.length ? 'start' : 'end' } });
+    refuse(project, 'opening.outside', {
+      subjects,
+      numbers: { over },
+      texts: { ...texts, end: -t0 > t1 - frame.length ? 'start' : 'end' }
+    });
   }
-  if (z0 < frame.base - slack) refuse(project, 'opening.below', { subjects, numbers: { sill: z0, base: frame.base }, texts });
-  if (z1 > frame.top + slack) refuse(project, 'opening.height', { subjects, numbers: { head: z1, top: frame.top }, texts });
+  if (z0 < frame.base - slack)
+    refuse(project, 'opening.below', { subjects, numbers: { sill: z0, base: frame.base }, texts });
+  if (z1 > frame.top + slack)
+    refuse(project, 'opening.height', { subjects, numbers: { head: z1, top: frame.top }, texts });
 }
 
-function checkOverlaps(project: Project, { opening, t0, t1, z0, z1 }: OpeningPlace, places: readonly OpeningPlace[]) {
+function checkOverlaps(
+  project: Project,
+  { opening, t0, t1, z0, z1 }: OpeningPlace,
+  places: readonly OpeningPlace[]
+) {
   const slack = tolerances.coincident;
   for (const other of places) {
     if (other.opening.id <= opening.id) continue;
@@ -103,7 +143,13 @@ function checkOverlaps(project: Project, { opening, t0, t1, z0, z1 }: OpeningPla
  * An end that falls inside the body of another wall is carried along its own line to that wall's setting-out line,
  * so that what touches also joins. Answers the point unchanged when nothing is there.
  */
-export function settleEnd(project: Project, storey: string, end: Point, from: Point, except: ReadonlySet<string>): Point {
+export function settleEnd(
+  project: Project,
+  storey: string,
+  end: Point,
+  from: Point,
+  except: ReadonlySet<string>
+): Point {
   const direction = unit(subtract(end, from));
   let best: { point: Point; gap: number } | undefined;
   for (const wall of project.tables.wall.values()) {
@@ -113,7 +159,8 @@ export function settleEnd(project: Project, storey: string, end: Point, from: Po
     const { t, y } = locate(end, frame.origin, frame.direction);
     const slack = tolerances.joint;
     if (t < -slack || t > frame.length + slack || y < frame.y0 - slack || y > frame.y1 + slack) continue;
-    if (distance(end, wall.a) <= slack || distance(end, wall.b) <= slack || Math.abs(y) <= slack / 2) return end;
+    if (distance(end, wall.a) <= slack || distance(end, wall.b) <= slack || Math.abs(y) <= slack / 2)
+      return end;
     const sine = cross(direction, frame.direction);
     if (Math.abs(sine) < Math.sin(tolerances.leastAngle)) continue;
     const reach = cross(subtract(frame.origin, end), frame.direction) / sine;

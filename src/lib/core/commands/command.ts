@@ -50,10 +50,16 @@ export function ask(project: Project, asked: Command, args: unknown): Result {
   const { units } = settingsOf(project);
   let checked: AnyObject;
   try {
-    checked = asked.args.noUnknown(true).strict(true).validateSync(args ?? {}, { abortEarly: true }) as AnyObject;
+    checked = asked.args
+      .noUnknown(true)
+      .strict(true)
+      .validateSync(args ?? {}, { abortEarly: true }) as AnyObject;
   } catch (fault) {
     if (!(fault instanceof ValidationError)) throw fault;
-    return { ok: false, problem: problem('args.invalid', units, { texts: { command: asked.name, fault: fault.message } }) };
+    return {
+      ok: false,
+      problem: problem('args.invalid', units, { texts: { command: asked.name, fault: fault.message } })
+    };
   }
   try {
     return asked.run(project, checked);
@@ -64,7 +70,13 @@ export function ask(project: Project, asked: Command, args: unknown): Result {
 }
 
 /** The usual answer: records put and removed. */
-export function done(project: Project, label: string, puts: readonly Rec[], removes: readonly string[] = [], made: readonly string[] = []): Result {
+export function done(
+  project: Project,
+  label: string,
+  puts: readonly Rec[],
+  removes: readonly string[] = [],
+  made: readonly string[] = []
+): Result {
   return { ok: true, patch: patchOf(project, puts, removes), label, made };
 }
 
@@ -83,11 +95,15 @@ const kindWords: Record<Kind, string> = {
 /** The record of a kind, or the refusal that there is none. */
 export function need<K extends Kind>(project: Project, kind: K, id: string): RecordOf<K> {
   const found = project.tables[kind].get(id);
-  return (found as RecordOf<K> | undefined) ?? refuse(project, 'record.missing', { texts: { kind: kindWords[kind], id } });
+  return (
+    (found as RecordOf<K> | undefined) ??
+    refuse(project, 'record.missing', { texts: { kind: kindWords[kind], id } })
+  );
 }
 
 export function needFreeId(project: Project, id: string | undefined) {
-  if (id !== undefined && findRecord(project, id)) refuse(project, 'id.taken', { subjects: [id], texts: { id } });
+  if (id !== undefined && findRecord(project, id))
+    refuse(project, 'id.taken', { subjects: [id], texts: { id } });
 }
 
 export function needPositive(project: Project, what: string, thing: string, value: number) {

@@ -19,8 +19,13 @@ type Described = SchemaDescription | SchemaObjectDescription | SchemaInnerTypeDe
 
 function typeOf(schema: Described): string {
   if ('fields' in schema && schema.type === 'object')
-    return `{ ${Object.entries(schema.fields).map(([key, field]) => `${key}${isRequired(field as Described) ? '' : '?'}: ${typeOf(field as Described)}`).join(', ')} }`;
-  if ('innerType' in schema && schema.innerType && !Array.isArray(schema.innerType)) return `list of ${typeOf(schema.innerType as Described)}`;
+    return `{ ${Object.entries(schema.fields)
+      .map(
+        ([key, field]) => `${key}${isRequired(field as Described) ? '' : '?'}: ${typeOf(field as Described)}`
+      )
+      .join(', ')} }`;
+  if ('innerType' in schema && schema.innerType && !Array.isArray(schema.innerType))
+    return `list of ${typeOf(schema.innerType as Described)}`;
   const values = 'oneOf' in schema ? schema.oneOf : [];
   if (values.length > 0) return values.map((value) => `"${String(value)}"`).join(' | ');
   return schema.type === 'string' ? 'text' : schema.type;
@@ -33,6 +38,10 @@ export function describeCommands(): CommandDescription[] {
     name,
     about,
     example,
-    args: Object.entries(args.describe().fields).map(([key, field]) => ({ name: key, type: typeOf(field as Described), required: isRequired(field as Described) }))
+    args: Object.entries(args.describe().fields).map(([key, field]) => ({
+      name: key,
+      type: typeOf(field as Described),
+      required: isRequired(field as Described)
+    }))
   }));
 }

@@ -15,24 +15,34 @@ const mostPitch = 80;
 
 function outlineOf(project: Project, storeyId: string, face: 'outer' | 'structure' | 'inner') {
   const storey = need(project, 'storey', storeyId);
-  if (wallsOf(project, storeyId).length === 0) refuse(project, 'storey.no-walls', { subjects: [storeyId], texts: { thing: nameOf(storey), what: '' } });
+  if (wallsOf(project, storeyId).length === 0)
+    refuse(project, 'storey.no-walls', { subjects: [storeyId], texts: { thing: nameOf(storey), what: '' } });
   const outline = new Model().outline(project, storeyId, face);
-  return outline ?? refuse(project, 'outline.none', { subjects: [storeyId], texts: { thing: nameOf(storey) } });
+  return (
+    outline ?? refuse(project, 'outline.none', { subjects: [storeyId], texts: { thing: nameOf(storey) } })
+  );
 }
 
-function slabOutline(project: Project, storey: string, face: 'outer' | 'structure' | 'inner' | undefined, points: readonly { x: number; y: number }[] | undefined): SlabOutline {
+function slabOutline(
+  project: Project,
+  storey: string,
+  face: 'outer' | 'structure' | 'inner' | undefined,
+  points: readonly { x: number; y: number }[] | undefined
+): SlabOutline {
   if (!points) {
     outlineOf(project, storey, face ?? 'outer');
     return { kind: 'walls', face: face ?? 'outer' };
   }
   const ring = points.map(storedPoint);
-  if (!isSimple(ring) || ringArea(ring) === 0) refuse(project, 'outline.crosses', { texts: { thing: 'the slab' } });
+  if (!isSimple(ring) || ringArea(ring) === 0)
+    refuse(project, 'outline.crosses', { texts: { thing: 'the slab' } });
   return { kind: 'drawn', points: ringArea(ring) > 0 ? ring : ring.reverse() };
 }
 
 const addSlab = command({
   name: 'addSlab',
-  about: 'Lay a slab by the outline of the walls (outer, structure or inner face) or by drawn points; its top is `offset` above the datum.',
+  about:
+    'Lay a slab by the outline of the walls (outer, structure or inner face) or by drawn points; its top is `offset` above the datum.',
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -63,12 +73,20 @@ const addSlab = command({
 const setSlab = command({
   name: 'setSlab',
   about: 'Change a slab: outline, thickness, level.',
-  args: s.object({ id: s.id().required(), name: s.name(), face: s.slabFace(), points: s.array(s.point().required()).min(3).max(500).default(undefined), thickness: s.mm(), offset: s.mm() }),
+  args: s.object({
+    id: s.id().required(),
+    name: s.name(),
+    face: s.slabFace(),
+    points: s.array(s.point().required()).min(3).max(500).default(undefined),
+    thickness: s.mm(),
+    offset: s.mm()
+  }),
   example: { id: 'slab-1', thickness: 200 },
   run: (project, args) => {
     const old = need(project, 'slab', args.id);
     if (args.thickness !== undefined) needPositive(project, 'thickness', 'the slab', args.thickness);
-    const outline = args.face || args.points ? slabOutline(project, old.storey, args.face, args.points) : old.outline;
+    const outline =
+      args.face || args.points ? slabOutline(project, old.storey, args.face, args.points) : old.outline;
     const slab: Slab = {
       ...old,
       name: args.name ?? old.name,
@@ -82,7 +100,9 @@ const setSlab = command({
 
 function pitchOf(project: Project, degrees: number): number {
   if (!(degrees >= leastPitch && degrees <= mostPitch))
-    refuse(project, 'roof.pitch', { numbers: { pitch: degrees * degree, least: leastPitch * degree, most: mostPitch * degree } });
+    refuse(project, 'roof.pitch', {
+      numbers: { pitch: degrees * degree, least: leastPitch * degree, most: mostPitch * degree }
+    });
   return degrees * degree;
 }
 
@@ -91,12 +111,17 @@ const edge = () => s.object({ wall: s.id().required(), kind: s.edgeKind().requir
 function checkEdges(project: Project, roof: Roof) {
   const carried = new Set(outlineOf(project, roof.storey, 'outer').walls.flat(2));
   for (const { wall } of roof.edges)
-    if (!carried.has(wall)) refuse(project, 'roof.edge', { subjects: [wall, roof.id], texts: { wall: nameOf(need(project, 'wall', wall)), thing: nameOf(roof) } });
+    if (!carried.has(wall))
+      refuse(project, 'roof.edge', {
+        subjects: [wall, roof.id],
+        texts: { wall: nameOf(need(project, 'wall', wall)), thing: nameOf(roof) }
+      });
 }
 
 const addRoof = command({
   name: 'addRoof',
-  about: 'Put a roof on the outline of a storey: hipped all round, listed edges turned into gables; its outer walls are carried up to it.',
+  about:
+    'Put a roof on the outline of a storey: hipped all round, listed edges turned into gables; its outer walls are carried up to it.',
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -107,16 +132,30 @@ const addRoof = command({
     thickness: s.mm(),
     edges: s.array(edge().required()).max(500).default(undefined)
   }),
-  example: { storey: 'storey-1', pitch: 32, overhang: 450, thickness: 200, edges: [{ wall: 'wall-2', kind: 'gable' }] },
+  example: {
+    storey: 'storey-1',
+    pitch: 32,
+    overhang: 450,
+    thickness: 200,
+    edges: [{ wall: 'wall-2', kind: 'gable' }]
+  },
   run: (project, args) => {
     const storey = need(project, 'storey', args.storey);
     const there = [...project.tables.roof.values()].find((roof) => roof.storey === storey.id);
-    if (there) refuse(project, 'roof.exists', { subjects: [there.id], texts: { storey: nameOf(storey), thing: nameOf(there) } });
+    if (there)
+      refuse(project, 'roof.exists', {
+        subjects: [there.id],
+        texts: { storey: nameOf(storey), thing: nameOf(there) }
+      });
     const carried = new Set(outlineOf(project, storey.id, 'outer').walls.flat(2));
     const walls = wallsOf(project, storey.id).filter((wall) => carried.has(wall.id));
     const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
     const overhang = toStored(args.overhang ?? 400);
-    if (overhang < 0) refuse(project, 'length.not-positive', { numbers: { value: overhang }, texts: { what: 'overhang', thing: 'the roof' } });
+    if (overhang < 0)
+      refuse(project, 'length.not-positive', {
+        numbers: { value: overhang },
+        texts: { what: 'overhang', thing: 'the roof' }
+      });
     const roof: Roof = {
       id: freshOrGiven(project, 'roof', args.id),
       kind: 'roof',
@@ -138,12 +177,21 @@ const addRoof = command({
 const setRoof = command({
   name: 'setRoof',
   about: 'Change a roof: pitch, overhang, plate level, thickness, or all its listed edges.',
-  args: s.object({ id: s.id().required(), name: s.name(), pitch: s.degrees(), overhang: s.mm(), plateLevel: s.mm(), thickness: s.mm(), edges: s.array(edge().required()).max(500).default(undefined) }),
+  args: s.object({
+    id: s.id().required(),
+    name: s.name(),
+    pitch: s.degrees(),
+    overhang: s.mm(),
+    plateLevel: s.mm(),
+    thickness: s.mm(),
+    edges: s.array(edge().required()).max(500).default(undefined)
+  }),
   example: { id: 'roof-1', pitch: 35 },
   run: (project, args) => {
     const old = need(project, 'roof', args.id);
     if (args.thickness !== undefined) needPositive(project, 'thickness', 'the roof', args.thickness);
-    if (args.overhang !== undefined && args.overhang < 0) needPositive(project, 'overhang', 'the roof', args.overhang);
+    if (args.overhang !== undefined && args.overhang < 0)
+      needPositive(project, 'overhang', 'the roof', args.overhang);
     const roof: Roof = {
       ...old,
       name: args.name ?? old.name,
@@ -169,9 +217,14 @@ const setRoofEdge = command({
     // Walls in line under one edge turn together.
     const along = outline.walls.flat().find((walls) => walls.includes(args.wall)) ?? [args.wall];
     const others = old.edges.filter(({ wall }) => !along.includes(wall));
-    const roof: Roof = { ...old, edges: args.kind === 'eave' ? others : [...others, { wall: args.wall, kind: 'gable' }] };
+    const roof: Roof = {
+      ...old,
+      edges: args.kind === 'eave' ? others : [...others, { wall: args.wall, kind: 'gable' }]
+    };
     checkEdges(project, { ...roof, edges: [{ wall: args.wall, kind: 'gable' }] });
-    return done(project, args.kind === 'gable' ? 'Turn an edge into a gable' : 'Turn an edge into an eave', [roof]);
+    return done(project, args.kind === 'gable' ? 'Turn an edge into a gable' : 'Turn an edge into an eave', [
+      roof
+    ]);
   }
 });
 

@@ -25,7 +25,10 @@ const usual = {
   none: { width: 1200, height: 2100, sill: 0 }
 } as const;
 
-function originOf(project: Project, given: { kind: 'line' | 'face'; wall?: string | undefined; side?: 'left' | 'right' | undefined }): SetOutOrigin {
+function originOf(
+  project: Project,
+  given: { kind: 'line' | 'face'; wall?: string | undefined; side?: 'left' | 'right' | undefined }
+): SetOutOrigin {
   if (given.kind === 'line') return { kind: 'line' };
   return { kind: 'face', wall: need(project, 'wall', given.wall ?? '').id, side: given.side ?? 'left' };
 }
@@ -38,9 +41,19 @@ function checkSizes(project: Project, opening: Opening) {
 
 const addOpening = command({
   name: 'addOpening',
-  about: 'Put a door, window or bare opening in a wall, set out from one of its ends or from the face of a wall there.',
+  about:
+    'Put a door, window or bare opening in a wall, set out from one of its ends or from the face of a wall there.',
   args: s.object({ id: s.id(), wall: s.id().required(), ...shape, distance: s.mm().required() }),
-  example: { wall: 'wall-1', filling: 'door', end: 'a', to: 'near', distance: 600, width: 910, height: 2110, sill: 0 },
+  example: {
+    wall: 'wall-1',
+    filling: 'door',
+    end: 'a',
+    to: 'near',
+    distance: 600,
+    width: 910,
+    height: 2110,
+    sill: 0
+  },
   run: (project, args) => {
     const wall = need(project, 'wall', args.wall);
     const filling = args.filling ?? 'none';
@@ -62,7 +75,13 @@ const addOpening = command({
     };
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([wall.id]));
-    return done(project, `Add ${filling === 'none' ? 'an opening' : `a ${filling}`}`, [opening], [], [opening.id]);
+    return done(
+      project,
+      `Add ${filling === 'none' ? 'an opening' : `a ${filling}`}`,
+      [opening],
+      [],
+      [opening.id]
+    );
   }
 });
 
@@ -73,7 +92,8 @@ const setOpening = command({
   example: { id: 'opening-1', width: 1010, distance: 750 },
   run: (project, args) => {
     const old = need(project, 'opening', args.id);
-    const length = (value: number | undefined, before: number) => (value === undefined ? before : toStored(value));
+    const length = (value: number | undefined, before: number) =>
+      value === undefined ? before : toStored(value);
     const opening: Opening = {
       ...old,
       name: args.name ?? old.name,

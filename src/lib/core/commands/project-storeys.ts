@@ -15,12 +15,19 @@ import { freshOrGiven, storedPoint } from './walls';
 
 const setProject = command({
   name: 'setProject',
-  about: 'Name, units and fineness, ground level (above project zero), height limit above the ground (null: none).',
-  args: s.object({ name: s.name().min(1), units: s.units().default(undefined), ground: s.mm(), heightLimit: s.mm().nullable() }),
+  about:
+    'Name, units and fineness, ground level (above project zero), height limit above the ground (null: none).',
+  args: s.object({
+    name: s.name().min(1),
+    units: s.units().default(undefined),
+    ground: s.mm(),
+    heightLimit: s.mm().nullable()
+  }),
   example: { name: 'Gannet House', units: { system: 'mm', fineness: 1 }, ground: -360, heightLimit: 8200 },
   run: (project, args) => {
     const old = settingsOf(project);
-    if (args.heightLimit !== undefined && args.heightLimit !== null) needPositive(project, 'height limit', 'the project', args.heightLimit);
+    if (args.heightLimit !== undefined && args.heightLimit !== null)
+      needPositive(project, 'height limit', 'the project', args.heightLimit);
     return done(project, 'Change the project', [
       {
         ...old,
@@ -36,8 +43,15 @@ const setProject = command({
 function checkStorey(project: Project, storey: Storey) {
   needPositive(project, 'height', nameOf(storey), storey.height);
   if (storey.floorDepth < 0) needPositive(project, 'floor depth', nameOf(storey), storey.floorDepth);
-  const other = storeysInOrder(project).find((one) => one.id !== storey.id && Math.abs(one.datum - storey.datum) < 1);
-  if (other) refuse(project, 'storey.exists', { subjects: [other.id], numbers: { datum: storey.datum }, texts: { other: nameOf(other) } });
+  const other = storeysInOrder(project).find(
+    (one) => one.id !== storey.id && Math.abs(one.datum - storey.datum) < 1
+  );
+  if (other)
+    refuse(project, 'storey.exists', {
+      subjects: [other.id],
+      numbers: { datum: storey.datum },
+      texts: { other: nameOf(other) }
+    });
 }
 
 const storeyShape = { name: s.name().min(1), datum: s.mm(), height: s.mm(), floorDepth: s.mm() };
@@ -69,7 +83,8 @@ const setStorey = command({
   example: { id: 'storey-1', height: 2880 },
   run: (project, args) => {
     const old = need(project, 'storey', args.id);
-    const length = (value: number | undefined, before: number) => (value === undefined ? before : toStored(value));
+    const length = (value: number | undefined, before: number) =>
+      value === undefined ? before : toStored(value);
     const storey: Storey = {
       ...old,
       name: args.name ?? old.name,
@@ -84,7 +99,8 @@ const setStorey = command({
 
 const copyStoreyUp = command({
   name: 'copyStoreyUp',
-  about: 'Add a storey above by copying up the walls: the outer ones, or all; with their openings when asked.',
+  about:
+    'Add a storey above by copying up the walls: the outer ones, or all; with their openings when asked.',
   args: s.object({
     storey: s.id().required(),
     id: s.id(),
@@ -99,9 +115,14 @@ const copyStoreyUp = command({
   example: { storey: 'storey-1', which: 'outer', name: 'Upper', height: 2460, floorDepth: 330 },
   run: (project, args) => {
     const below = need(project, 'storey', args.storey);
-    const walls = wallsOf(project, below.id).filter((wall) => args.which === 'all' || wall.role === 'exterior');
+    const walls = wallsOf(project, below.id).filter(
+      (wall) => args.which === 'all' || wall.role === 'exterior'
+    );
     if (walls.length === 0)
-      refuse(project, 'storey.no-walls', { subjects: [below.id], texts: { thing: nameOf(below), what: args.which === 'all' ? '' : 'outer' } });
+      refuse(project, 'storey.no-walls', {
+        subjects: [below.id],
+        texts: { thing: nameOf(below), what: args.which === 'all' ? '' : 'outer' }
+      });
     const storey: Storey = {
       id: freshOrGiven(project, 'storey', args.id),
       kind: 'storey',
@@ -124,7 +145,13 @@ const copyStoreyUp = command({
       buildUp: buildUp ?? wall.buildUp
     }));
     const openings = args.openings ? copyOpenings(project, walls, ids) : [];
-    return done(project, `Copy ${walls.length} walls up to ${storey.name}`, [storey, ...copies, ...openings], [], [storey.id, ...ids]);
+    return done(
+      project,
+      `Copy ${walls.length} walls up to ${storey.name}`,
+      [storey, ...copies, ...openings],
+      [],
+      [storey.id, ...ids]
+    );
   }
 });
 
@@ -136,24 +163,42 @@ function copyOpenings(project: Project, walls: readonly Wall[], ids: readonly st
     ...opening,
     id: fresh[i]!,
     wall: to.get(opening.wall)!,
-    origin: opening.origin.kind === 'face' && to.has(opening.origin.wall) ? { ...opening.origin, wall: to.get(opening.origin.wall)! } : { kind: 'line' }
+    origin:
+      opening.origin.kind === 'face' && to.has(opening.origin.wall)
+        ? { ...opening.origin, wall: to.get(opening.origin.wall)! }
+        : { kind: 'line' }
   }));
 }
 
 const addMaterial = command({
   name: 'addMaterial',
   about: 'Add a material: name, colour (#rrggbb), hatch.',
-  args: s.object({ id: s.id(), name: s.name().required(), colour: s.string().matches(/^#[0-9A-Fa-f]{6}$/, '${path} must be like #8F8B80').required(), hatch: s.oneOf(hatches) }),
+  args: s.object({
+    id: s.id(),
+    name: s.name().required(),
+    colour: s
+      .string()
+      .matches(/^#[0-9A-Fa-f]{6}$/, '${path} must be like #8F8B80')
+      .required(),
+    hatch: s.oneOf(hatches)
+  }),
   example: { id: 'flint', name: 'Knapped flint', colour: '#6F7478', hatch: 'stone' },
   run: (project, args) => {
-    const material: Material = { id: freshOrGiven(project, 'material', args.id), kind: 'material', name: args.name, colour: args.colour, hatch: args.hatch ?? 'none' };
+    const material: Material = {
+      id: freshOrGiven(project, 'material', args.id),
+      kind: 'material',
+      name: args.name,
+      colour: args.colour,
+      hatch: args.hatch ?? 'none'
+    };
     return done(project, `Add the material ${args.name}`, [material], [], [material.id]);
   }
 });
 
 const addSheet = command({
   name: 'addSheet',
-  about: 'Lay a tracing sheet (a stored picture) under the plan of a storey, its lower left corner at `origin`.',
+  about:
+    'Lay a tracing sheet (a stored picture) under the plan of a storey, its lower left corner at `origin`.',
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -165,7 +210,15 @@ const addSheet = command({
     origin: s.point().default(undefined),
     mmPerPixel: s.number().positive().max(10_000)
   }),
-  example: { storey: 'storey-1', name: 'Ground plan', blob: 'blob-1', mime: 'image/png', widthPx: 1200, heightPx: 800, mmPerPixel: 10 },
+  example: {
+    storey: 'storey-1',
+    name: 'Ground plan',
+    blob: 'blob-1',
+    mime: 'image/png',
+    widthPx: 1200,
+    heightPx: 800,
+    mmPerPixel: 10
+  },
   run: (project, args) => {
     const mmPerPixel = args.mmPerPixel ?? 12_000 / args.widthPx;
     const sheet: TracingSheet = {
@@ -191,8 +244,15 @@ const leastSpan = 1;
 
 const trueUpSheet = command({
   name: 'trueUpSheet',
-  about: 'Give a tracing sheet its scale from two points on it and their true distance; with `angle` also its direction. The model is never scaled.',
-  args: s.object({ id: s.id().required(), p: s.point().required(), q: s.point().required(), length: s.mm().required(), angle: s.degrees() }),
+  about:
+    'Give a tracing sheet its scale from two points on it and their true distance; with `angle` also its direction. The model is never scaled.',
+  args: s.object({
+    id: s.id().required(),
+    p: s.point().required(),
+    q: s.point().required(),
+    length: s.mm().required(),
+    angle: s.degrees()
+  }),
   example: { id: 'sheet-1', p: { x: 1000, y: 1000 }, q: { x: 9000, y: 1000 }, length: 11400 },
   run: (project, { id, p, q, length, angle }) => {
     const old = need(project, 'sheet', id);
@@ -203,20 +263,36 @@ const trueUpSheet = command({
     const k = length / gap;
     const turn = angle === undefined ? 0 : normaliseAngle(angle * degree - angleOf(subtract(q, p)));
     const origin = rotate(add(p, scale(subtract(old.origin, p), k)), turn, p);
-    return done(project, 'True up the tracing sheet', [{ ...old, mmPerPixel: old.mmPerPixel * k, origin: storedPoint(origin), angle: old.angle + turn }]);
+    return done(project, 'True up the tracing sheet', [
+      { ...old, mmPerPixel: old.mmPerPixel * k, origin: storedPoint(origin), angle: old.angle + turn }
+    ]);
   }
 });
 
 const setSheet = command({
   name: 'setSheet',
-  about: 'Fade (0 clear to 1 full), lock, move or rename a tracing sheet. A locked sheet can only be unlocked or faded.',
-  args: s.object({ id: s.id().required(), name: s.name(), fade: s.number().min(0).max(1), locked: s.flag(), origin: s.point().default(undefined) }),
+  about:
+    'Fade (0 clear to 1 full), lock, move or rename a tracing sheet. A locked sheet can only be unlocked or faded.',
+  args: s.object({
+    id: s.id().required(),
+    name: s.name(),
+    fade: s.number().min(0).max(1),
+    locked: s.flag(),
+    origin: s.point().default(undefined)
+  }),
   example: { id: 'sheet-1', fade: 0.3, locked: true },
   run: (project, args) => {
     const old = need(project, 'sheet', args.id);
-    if (args.origin && old.locked && args.locked !== false) refuse(project, 'sheet.locked', { subjects: [old.id], texts: { thing: nameOf(old) } });
+    if (args.origin && old.locked && args.locked !== false)
+      refuse(project, 'sheet.locked', { subjects: [old.id], texts: { thing: nameOf(old) } });
     return done(project, 'Change the tracing sheet', [
-      { ...old, name: args.name ?? old.name, fade: args.fade ?? old.fade, locked: args.locked ?? old.locked, origin: args.origin ? storedPoint(args.origin) : old.origin }
+      {
+        ...old,
+        name: args.name ?? old.name,
+        fade: args.fade ?? old.fade,
+        locked: args.locked ?? old.locked,
+        origin: args.origin ? storedPoint(args.origin) : old.origin
+      }
     ]);
   }
 });
@@ -225,7 +301,8 @@ const setSheet = command({
 function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>; homed: Rec[] } {
   const gone = new Set(ids);
   const { wall, opening, slab, roof, sheet } = project.tables;
-  for (const table of [wall, slab, roof, sheet]) for (const record of table.values()) if (gone.has(record.storey)) gone.add(record.id);
+  for (const table of [wall, slab, roof, sheet])
+    for (const record of table.values()) if (gone.has(record.storey)) gone.add(record.id);
   for (const record of opening.values()) if (gone.has(record.wall)) gone.add(record.id);
   const homed: Rec[] = [];
   for (const record of opening.values()) {
@@ -236,8 +313,10 @@ function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>
     homed.push({ ...free, distance: toStored(distanceFor(needFrame(project, host), free, undefined, t0)) });
   }
   for (const record of roof.values()) {
-    if (gone.has(record.id)) for (const one of wallsOf(project, record.storey)) homed.push(...loweredWall(one, record, gone));
-    else if (record.edges.some((edge) => gone.has(edge.wall))) homed.push({ ...record, edges: record.edges.filter((edge) => !gone.has(edge.wall)) });
+    if (gone.has(record.id))
+      for (const one of wallsOf(project, record.storey)) homed.push(...loweredWall(one, record, gone));
+    else if (record.edges.some((edge) => gone.has(edge.wall)))
+      homed.push({ ...record, edges: record.edges.filter((edge) => !gone.has(edge.wall)) });
   }
   for (const record of wall.values())
     if (!gone.has(record.id) && record.top.kind === 'datum' && gone.has(record.top.storey)) {
@@ -260,15 +339,22 @@ const deleteItems = command({
   example: { ids: ['opening-1'] },
   run: (project, { ids }) => {
     for (const id of ids) {
-      const record = findRecord(project, id) ?? refuse(project, 'record.missing', { texts: { kind: 'thing', id } });
-      if (record.kind === 'project') refuse(project, 'record.kept', { subjects: [id], texts: { thing: nameOf(record) } });
+      const record =
+        findRecord(project, id) ?? refuse(project, 'record.missing', { texts: { kind: 'thing', id } });
+      if (record.kind === 'project')
+        refuse(project, 'record.kept', { subjects: [id], texts: { thing: nameOf(record) } });
       if (record.kind === 'storey' && storeysInOrder(project).every((storey) => ids.includes(storey.id)))
         refuse(project, 'storey.last', { subjects: [id], texts: { thing: nameOf(record) } });
     }
     const { gone, homed } = withdraw(project, ids);
     checkUnused(project, ids, gone);
     after(project, homed, [...gone]);
-    return done(project, ids.length === 1 ? `Delete ${nameOf(findRecord(project, ids[0]!))}` : `Delete ${ids.length} things`, homed, [...gone]);
+    return done(
+      project,
+      ids.length === 1 ? `Delete ${nameOf(findRecord(project, ids[0]!))}` : `Delete ${ids.length} things`,
+      homed,
+      [...gone]
+    );
   }
 });
 
@@ -277,12 +363,28 @@ function checkUnused(project: Project, ids: readonly string[], gone: ReadonlySet
     const record = findRecord(project, id)!;
     const user =
       record.kind === 'material'
-        ? [...project.tables.buildUp.values()].find((one) => !gone.has(one.id) && one.plies.some((ply) => ply.material === id))
+        ? [...project.tables.buildUp.values()].find(
+            (one) => !gone.has(one.id) && one.plies.some((ply) => ply.material === id)
+          )
         : record.kind === 'buildUp'
           ? [...project.tables.wall.values()].find((one) => !gone.has(one.id) && one.buildUp === id)
           : undefined;
-    if (user) refuse(project, 'material.used', { subjects: [id, user.id], texts: { thing: nameOf(record), other: nameOf(user) } });
+    if (user)
+      refuse(project, 'material.used', {
+        subjects: [id, user.id],
+        texts: { thing: nameOf(record), other: nameOf(user) }
+      });
   }
 }
 
-export const projectCommands: Command[] = [setProject, addStorey, setStorey, copyStoreyUp, addMaterial, addSheet, trueUpSheet, setSheet, deleteItems];
+export const projectCommands: Command[] = [
+  setProject,
+  addStorey,
+  setStorey,
+  copyStoreyUp,
+  addMaterial,
+  addSheet,
+  trueUpSheet,
+  setSheet,
+  deleteItems
+];

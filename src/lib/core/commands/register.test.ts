@@ -8,9 +8,15 @@ import { commands, perform, runScript, type Script } from './register';
 /** What the examples stand on: a closed house with an opening, a sheet; and what else one of them needs. */
 const base: Script = {
   commands: [
-    { name: 'drawRectangle', args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000, thickness: 200 } },
+    {
+      name: 'drawRectangle',
+      args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000, thickness: 200 }
+    },
     { name: 'addOpening', args: { wall: 'wall-1', filling: 'door', distance: 3000 } },
-    { name: 'addSheet', args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 100, heightPx: 100 } }
+    {
+      name: 'addSheet',
+      args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 100, heightPx: 100 }
+    }
   ]
 };
 const also: Record<string, Script['commands']> = {
@@ -21,21 +27,26 @@ const also: Record<string, Script['commands']> = {
 const empty = new Set(['drawWall', 'drawRun', 'drawRectangle']);
 
 const start = (name: string): Project => {
-  const result = empty.has(name) ? ({ ok: true, project: newProject() } as const) : runScript({ commands: [...base.commands, ...(also[name] ?? [])] });
+  const result = empty.has(name)
+    ? ({ ok: true, project: newProject() } as const)
+    : runScript({ commands: [...base.commands, ...(also[name] ?? [])] });
   if (!result.ok) throw new Error(result.problem.message);
   return result.project;
 };
 
 describe('every command', () => {
-  it.each(commands.map((one) => [one.name, one] as const))('%s: its example runs, and undo restores the same records', (name, one) => {
-    const project = start(name);
-    const result = perform(project, { name, args: one.example });
-    if (!result.ok) throw new Error(result.problem.message);
-    expect(result.patch.size).toBeGreaterThan(0);
-    const back = applyPatch(applyPatch(project, result.patch), invertPatch(result.patch));
-    expect(allRecords(back).every((record) => allRecords(project).includes(record))).toBe(true);
-    expect(allRecords(back)).toHaveLength(allRecords(project).length);
-  });
+  it.each(commands.map((one) => [one.name, one] as const))(
+    '%s: its example runs, and undo restores the same records',
+    (name, one) => {
+      const project = start(name);
+      const result = perform(project, { name, args: one.example });
+      if (!result.ok) throw new Error(result.problem.message);
+      expect(result.patch.size).toBeGreaterThan(0);
+      const back = applyPatch(applyPatch(project, result.patch), invertPatch(result.patch));
+      expect(allRecords(back).every((record) => allRecords(project).includes(record))).toBe(true);
+      expect(allRecords(back)).toHaveLength(allRecords(project).length);
+    }
+  );
 });
 
 const house = start('');
@@ -48,14 +59,38 @@ describe('refusals name the thing, the number and the remedy', () => {
   it.each([
     ['fly', {}, /command.unknown.*"fly"/],
     ['drawWall', { storey: 'storey-1', a: { x: 0, y: 0 }, length: -5 }, /length of the wall.*-5/],
-    ['drawWall', { storey: 'storey-1', a: { x: 9000, y: 0 }, length: 5 }, /too-short.*5\s*mm long; the shortest wall is 10/],
-    ['drawWall', { storey: 'storey-1', a: { x: 9000, y: 0 }, length: 500, thickness: 5000 }, /5\s000\s*mm thick/],
+    [
+      'drawWall',
+      { storey: 'storey-1', a: { x: 9000, y: 0 }, length: 5 },
+      /too-short.*5\s*mm long; the shortest wall is 10/
+    ],
+    [
+      'drawWall',
+      { storey: 'storey-1', a: { x: 9000, y: 0 }, length: 500, thickness: 5000 },
+      /5\s000\s*mm thick/
+    ],
     ['drawWall', { storey: 'storey-1', a: { x: 9000, y: 0 }, length: 500, colour: 'red' }, /args.invalid/],
     ['drawWall', { storey: 'attic', a: { x: 9000, y: 0 }, length: 500 }, /no storey "attic"/],
-    ['drawWall', { storey: 'storey-1', a: { x: 1000, y: 0 }, b: { x: 4000, y: 0 } }, /would lie on wall 1 for 3\s000/],
-    ['drawWall', { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 2 }, /would meet wall 1 at 2°; the least is 5°/],
-    ['drawRectangle', { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 0, depth: 10 }, /width of the rectangle/],
-    ['addOpening', { wall: 'wall-1', distance: 100, width: 9000 }, /9\s000\s*mm wide; wall 1 has only 6\s000/],
+    [
+      'drawWall',
+      { storey: 'storey-1', a: { x: 1000, y: 0 }, b: { x: 4000, y: 0 } },
+      /would lie on wall 1 for 3\s000/
+    ],
+    [
+      'drawWall',
+      { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 2 },
+      /would meet wall 1 at 2°; the least is 5°/
+    ],
+    [
+      'drawRectangle',
+      { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 0, depth: 10 },
+      /width of the rectangle/
+    ],
+    [
+      'addOpening',
+      { wall: 'wall-1', distance: 100, width: 9000 },
+      /9\s000\s*mm wide; wall 1 has only 6\s000/
+    ],
     ['addOpening', { wall: 'wall-1', distance: 5500, width: 1000 }, /reach 500\s*mm past the end of wall 1/],
     ['addOpening', { wall: 'wall-1', distance: 2500, width: 1000 }, /overlap the opening|overlap the door/],
     ['addOpening', { wall: 'wall-2', distance: 500, width: 1000, height: 4000 }, /head at 4\s000/],
@@ -70,7 +105,19 @@ describe('refusals name the thing, the number and the remedy', () => {
     ['deleteItems', { ids: ['storey-1'] }, /only storey/],
     ['deleteItems', { ids: ['project'] }, /cannot be deleted/],
     ['deleteItems', { ids: ['plain'] }, /is used by/],
-    ['addSlab', { storey: 'storey-1', points: [{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 1, y: 0 }, { x: 0, y: 1 }] }, /crosses itself/]
+    [
+      'addSlab',
+      {
+        storey: 'storey-1',
+        points: [
+          { x: 0, y: 0 },
+          { x: 1, y: 1 },
+          { x: 1, y: 0 },
+          { x: 0, y: 1 }
+        ]
+      },
+      /crosses itself/
+    ]
   ])('%s %o', (name, args, message) => expect(refusal(name, args)).toMatch(message));
   it('a script is all or nothing and says which command failed', () => {
     const result = runScript({ commands: [...base.commands, { name: 'fly', args: {} }] });
@@ -88,18 +135,41 @@ describe('moving walls', () => {
   it('neighbours stretch by d / sin(angle): interior angles 60 and 90, 4 000 long, 300 inwards', () => {
     const k = Math.tan(Math.PI / 3);
     let project = newProject();
-    const corners = [{ x: 0, y: 0 }, { x: 4000, y: 0 }, { x: 4000, y: 3000 }, { x: 3000 / k, y: 3000 }];
-    project = run(project, 'drawRun', { storey: 'storey-1', points: corners, close: true, thickness: 100, settingOut: 'centre' });
-    const length = (p: Project, id: string) => Math.hypot(p.tables.wall.get(id)!.b.x - p.tables.wall.get(id)!.a.x, p.tables.wall.get(id)!.b.y - p.tables.wall.get(id)!.a.y);
+    const corners = [
+      { x: 0, y: 0 },
+      { x: 4000, y: 0 },
+      { x: 4000, y: 3000 },
+      { x: 3000 / k, y: 3000 }
+    ];
+    project = run(project, 'drawRun', {
+      storey: 'storey-1',
+      points: corners,
+      close: true,
+      thickness: 100,
+      settingOut: 'centre'
+    });
+    const length = (p: Project, id: string) =>
+      Math.hypot(
+        p.tables.wall.get(id)!.b.x - p.tables.wall.get(id)!.a.x,
+        p.tables.wall.get(id)!.b.y - p.tables.wall.get(id)!.a.y
+      );
     const moved = run(project, 'moveWalls', { ids: ['wall-1'], by: { x: 0, y: 300 } });
     expect(length(project, 'wall-4') - length(moved, 'wall-4')).toBeCloseTo(346.41, 1);
     expect(length(project, 'wall-2') - length(moved, 'wall-2')).toBeCloseTo(300, 2);
     expect(length(moved, 'wall-1')).toBeCloseTo(3826.79, 1);
     const back = run(moved, 'moveWalls', { ids: ['wall-1'], by: { x: 0, y: -300 } });
-    for (const id of ['wall-1', 'wall-2', 'wall-4']) expect(length(back, id)).toBeCloseTo(length(project, id), 2);
+    for (const id of ['wall-1', 'wall-2', 'wall-4'])
+      expect(length(back, id)).toBeCloseTo(length(project, id), 2);
   });
   it('a tee slides on its host, and follows when the host moves', () => {
-    let project = run(house, 'drawWall', { id: 'tee', storey: 'storey-1', a: { x: 2000, y: 0 }, b: { x: 2000, y: 4000 }, thickness: 100, settingOut: 'centre' });
+    let project = run(house, 'drawWall', {
+      id: 'tee',
+      storey: 'storey-1',
+      a: { x: 2000, y: 0 },
+      b: { x: 2000, y: 4000 },
+      thickness: 100,
+      settingOut: 'centre'
+    });
     project = run(project, 'moveWalls', { ids: ['tee'], by: { x: 300, y: 0 } });
     expect(project.tables.wall.get('tee')).toMatchObject({ a: { x: 2300, y: 0 }, b: { x: 2300, y: 4000 } });
     project = run(project, 'moveWalls', { ids: ['wall-3'], by: { x: 0, y: 500 } });
@@ -108,14 +178,28 @@ describe('moving walls', () => {
   });
   it('a length is set with one end held; the corner moves with its neighbour', () => {
     const project = run(house, 'setWallLength', { id: 'wall-1', length: 6250, hold: 'a' });
-    expect(project.tables.wall.get('wall-2')).toMatchObject({ a: { x: 6250, y: 0 }, b: { x: 6250, y: 4000 } });
+    expect(project.tables.wall.get('wall-2')).toMatchObject({
+      a: { x: 6250, y: 0 },
+      b: { x: 6250, y: 4000 }
+    });
     expect(project.tables.wall.get('wall-3')!.a).toEqual({ x: 6250, y: 4000 });
   });
   it('a corner is moved, an end inside a body settles on its line, a deleted wall takes its door', () => {
-    const turned = run(house, 'moveCorner', { storey: 'storey-1', from: { x: 6000, y: 4000 }, to: { x: 6500, y: 4400 } });
+    const turned = run(house, 'moveCorner', {
+      storey: 'storey-1',
+      from: { x: 6000, y: 4000 },
+      to: { x: 6500, y: 4400 }
+    });
     expect(turned.tables.wall.get('wall-2')!.b).toEqual({ x: 6500, y: 4400 });
     expect(turned.tables.wall.get('wall-3')!.a).toEqual({ x: 6500, y: 4400 });
-    const met = run(house, 'drawWall', { id: 'w', storey: 'storey-1', a: { x: 3000, y: 150 }, b: { x: 3000, y: 3900 }, thickness: 100, settingOut: 'centre' });
+    const met = run(house, 'drawWall', {
+      id: 'w',
+      storey: 'storey-1',
+      a: { x: 3000, y: 150 },
+      b: { x: 3000, y: 3900 },
+      thickness: 100,
+      settingOut: 'centre'
+    });
     expect(met.tables.wall.get('w')).toMatchObject({ a: { x: 3000, y: 0 }, b: { x: 3000, y: 4000 } });
     expect(run(house, 'deleteItems', { ids: ['wall-1'] }).tables.opening.size).toBe(0);
   });

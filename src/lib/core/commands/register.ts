@@ -11,7 +11,13 @@ import { projectCommands } from './project-storeys';
 import { wallMoveCommands } from './wall-moves';
 import { wallCommands } from './walls';
 
-export const commands: readonly Command[] = [...projectCommands, ...wallCommands, ...wallMoveCommands, ...openingCommands, ...floorRoofCommands];
+export const commands: readonly Command[] = [
+  ...projectCommands,
+  ...wallCommands,
+  ...wallMoveCommands,
+  ...openingCommands,
+  ...floorRoofCommands
+];
 
 const byName = new Map(commands.map((one) => [one.name, one]));
 
@@ -23,7 +29,8 @@ export interface Call {
 /** Ask a command by name. Never throws for bad input; changes nothing. */
 export function perform(project: Project, { name, args }: Call): Result {
   const found = byName.get(name);
-  if (!found) return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
+  if (!found)
+    return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
   return ask(project, found, args);
 }
 
@@ -33,12 +40,16 @@ export interface Script {
 }
 
 export type ScriptResult =
-  { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem; readonly index: number };
+  | { readonly ok: true; readonly project: Project }
+  | { readonly ok: false; readonly problem: Problem; readonly index: number };
 
 /** Run a script on a project (a new one by default): all of it, or nothing. */
 export function runScript(script: Script, start?: Project): ScriptResult {
   let project = start ?? newProject();
-  const calls: Call[] = [...(script.project ? [{ name: 'setProject', args: script.project }] : []), ...script.commands];
+  const calls: Call[] = [
+    ...(script.project ? [{ name: 'setProject', args: script.project }] : []),
+    ...script.commands
+  ];
   const offset = script.project ? 1 : 0;
   for (const [index, call] of calls.entries()) {
     const result = perform(project, call);

@@ -2,7 +2,19 @@
  * Moving walls with everything jointed to them. A moved wall keeps its direction; neighbours keep their lines and
  * stretch; tees slide on their hosts; walls in line move as one chain. GEOMETRY: moving walls.
  */
-import { add, cross, distance, dot, leftOf, locate, meetLines, scale, subtract, unit, type Point } from '../geometry/point';
+import {
+  add,
+  cross,
+  distance,
+  dot,
+  leftOf,
+  locate,
+  meetLines,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import { gatherNodes, type Member, type Node } from '../derive/joints/gather';
 import { frameOf, type Frame } from '../derive/frame';
@@ -13,7 +25,9 @@ import * as s from './schemas';
 import { storedPoint } from './walls';
 
 function storeyNodes(project: Project, storey: string): Node[] {
-  const frames = [...project.tables.wall.values()].filter((wall) => wall.storey === storey).flatMap((wall) => frameOf(project, wall) ?? []);
+  const frames = [...project.tables.wall.values()]
+    .filter((wall) => wall.storey === storey)
+    .flatMap((wall) => frameOf(project, wall) ?? []);
   return gatherNodes(frames);
 }
 
@@ -22,14 +36,15 @@ const parallel = (p: Point, q: Point) => Math.abs(cross(p, q)) <= Math.sin(toler
 /** The walls that must move along: those in line, joined end to end, when the move leaves their common line. */
 function chainOf(nodes: readonly Node[], ids: Iterable<string>, by: Point): Set<string> {
   const chain = new Set(ids);
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const { members } of nodes) {
       const ends = members.filter((member) => member.part !== 'body');
       for (const { frame } of ends.filter((member) => chain.has(member.frame.wall.id)))
         for (const other of ends) {
           const out = Math.abs(dot(by, leftOf(frame.direction))) > tolerances.coincident;
-          if (chain.has(other.frame.wall.id) || !out || !parallel(frame.direction, other.frame.direction)) continue;
+          if (chain.has(other.frame.wall.id) || !out || !parallel(frame.direction, other.frame.direction))
+            continue;
           chain.add(other.frame.wall.id);
           grew = true;
         }
@@ -52,17 +67,25 @@ function shifted(project: Project, nodes: readonly Node[], moving: ReadonlySet<s
     entry[member.part] = point;
     ends.set(member.frame.wall.id, entry);
   };
-  const lineOf = (frame: Frame): Line => ({ origin: moving.has(frame.wall.id) ? add(frame.origin, by) : frame.origin, direction: frame.direction });
+  const lineOf = (frame: Frame): Line => ({
+    origin: moving.has(frame.wall.id) ? add(frame.origin, by) : frame.origin,
+    direction: frame.direction
+  });
   for (const node of nodes) {
     const movers = node.members.filter((member) => moving.has(member.frame.wall.id));
     if (movers.length === 0) continue;
     const stay = node.members.filter((member) => !moving.has(member.frame.wall.id));
     const lead = movers[0]!;
     const crossers = stay.filter((member) => !parallel(member.frame.direction, lead.frame.direction));
-    const anchor = [...crossers].sort((p, q) => Number(q.part === 'body') - Number(p.part === 'body') || sine(q, lead) - sine(p, lead))[0];
+    const anchor = [...crossers].sort(
+      (p, q) => Number(q.part === 'body') - Number(p.part === 'body') || sine(q, lead) - sine(p, lead)
+    )[0];
     if (!anchor) {
-      for (const member of node.members) if (member.part !== 'body' && moving.has(member.frame.wall.id)) put(member, add(member.frame.wall[member.part], by));
-      for (const member of stay) if (member.part !== 'body') put(member, add(member.frame.wall[member.part], by));
+      for (const member of node.members)
+        if (member.part !== 'body' && moving.has(member.frame.wall.id))
+          put(member, add(member.frame.wall[member.part], by));
+      for (const member of stay)
+        if (member.part !== 'body') put(member, add(member.frame.wall[member.part], by));
       continue;
     }
     meetNode(project, node, moving, lineOf, anchor, put);
@@ -95,12 +118,20 @@ function meetNode(
     if (anchor.part === 'body') checkOnHost(project, anchor, met, member);
     put(member, met);
   }
-  const lead = lineOf(movers.find((member) => !parallel(member.frame.direction, anchor.frame.direction))?.frame ?? movers[0]!.frame);
+  const lead = lineOf(
+    movers.find((member) => !parallel(member.frame.direction, anchor.frame.direction))?.frame ??
+      movers[0]!.frame
+  );
   for (const member of node.members) {
     if (member.part === 'body' || moving.has(member.frame.wall.id)) continue;
     const own = lineOf(member.frame);
     const met = meetLines(own.origin, own.direction, lead.origin, lead.direction);
-    if (met && movers.length > 0 && !(anchor.part === 'body' && movers.every((mover) => mover.part !== 'body'))) put(member, met);
+    if (
+      met &&
+      movers.length > 0 &&
+      !(anchor.part === 'body' && movers.every((mover) => mover.part !== 'body'))
+    )
+      put(member, met);
   }
 }
 
@@ -129,14 +160,20 @@ function settle(project: Project, walls: readonly Wall[], label: string): Result
   }
   const grown = after(project, walls);
   const ids = new Set(walls.map((wall) => wall.id));
-  for (const wall of walls) checkAgainst(grown, wall, [...grown.tables.wall.values()].filter((other) => !ids.has(other.id)));
+  for (const wall of walls)
+    checkAgainst(
+      grown,
+      wall,
+      [...grown.tables.wall.values()].filter((other) => !ids.has(other.id))
+    );
   checkOpenings(grown, ids, ids);
   return done(project, label, walls);
 }
 
 const moveWalls = command({
   name: 'moveWalls',
-  about: 'Move walls by a vector. Walls jointed to them stretch or shrink; tees slide; walls in line move along.',
+  about:
+    'Move walls by a vector. Walls jointed to them stretch or shrink; tees slide; walls in line move along.',
   args: s.object({ ids: s.ids().required(), by: s.point().required() }),
   example: { ids: ['wall-1'], by: { x: 0, y: -500 } },
   run: (project, { ids, by }) => {
@@ -153,7 +190,8 @@ const moveWalls = command({
 
 const moveCorner = command({
   name: 'moveCorner',
-  about: 'Move the joint at a point of a storey: the walls that end there turn; tees on them keep their direction.',
+  about:
+    'Move the joint at a point of a storey: the walls that end there turn; tees on them keep their direction.',
   args: s.object({ storey: s.id().required(), from: s.point().required(), to: s.point().required() }),
   example: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: -300, y: 0 } },
   run: (project, { storey, from, to }) => {
@@ -163,7 +201,8 @@ const moveCorner = command({
     if (!node || ends.length === 0) refuse(project, 'nothing.selected');
     const target = storedPoint(to);
     const turned = new Map<string, Wall>();
-    for (const { frame, part } of ends) if (part !== 'body') turned.set(frame.wall.id, { ...frame.wall, [part]: target });
+    for (const { frame, part } of ends)
+      if (part !== 'body') turned.set(frame.wall.id, { ...frame.wall, [part]: target });
     const changed = new Map(turned);
     for (const other of nodes)
       for (const host of other.members) {
@@ -171,7 +210,12 @@ const moveCorner = command({
         if (host.part !== 'body' || !wall || other === node) continue;
         for (const branch of other.members) {
           if (branch.part === 'body' || turned.has(branch.frame.wall.id)) continue;
-          const met = meetLines(branch.frame.origin, branch.frame.direction, wall.a, unit(subtract(wall.b, wall.a)));
+          const met = meetLines(
+            branch.frame.origin,
+            branch.frame.direction,
+            wall.a,
+            unit(subtract(wall.b, wall.a))
+          );
           const present = changed.get(branch.frame.wall.id) ?? branch.frame.wall;
           if (met) changed.set(branch.frame.wall.id, { ...present, [branch.part]: storedPoint(met) });
         }
@@ -182,7 +226,8 @@ const moveCorner = command({
 
 const setWallLength = command({
   name: 'setWallLength',
-  about: 'Give a wall another length on its setting-out line, one end held; what is jointed at the other end follows.',
+  about:
+    'Give a wall another length on its setting-out line, one end held; what is jointed at the other end follows.',
   args: s.object({ id: s.id().required(), length: s.mm().required(), hold: s.end() }),
   example: { id: 'wall-1', length: 6250, hold: 'a' },
   run: (project, { id, length, hold }) => {
@@ -193,7 +238,9 @@ const setWallLength = command({
     const by = scale(direction, length - distance(wall.a, wall.b));
     const nodes = storeyNodes(project, wall.storey);
     const node = nodes.find(({ members }) => members.some((m) => m.frame.wall.id === id && m.part === free));
-    const followers = (node?.members ?? []).filter((m) => m.frame.wall.id !== id && !parallel(m.frame.direction, direction)).map((m) => m.frame.wall.id);
+    const followers = (node?.members ?? [])
+      .filter((m) => m.frame.wall.id !== id && !parallel(m.frame.direction, direction))
+      .map((m) => m.frame.wall.id);
     const changed = followers.length > 0 ? shifted(project, nodes, chainOf(nodes, followers, by), by) : [];
     const known = changed.find((w) => w.id === id);
     const walls = known ? changed : [...changed, { ...wall, [free]: storedPoint(add(wall[free], by)) }];

@@ -35,37 +35,69 @@ interface Style {
   height?: number | undefined;
   base?: number | undefined;
   role?: Wall['role'] | undefined;
-  top?: { kind: WallTop['kind']; height?: number | undefined; storey?: string | undefined; offset?: number | undefined } | undefined;
+  top?:
+    | {
+        kind: WallTop['kind'];
+        height?: number | undefined;
+        storey?: string | undefined;
+        offset?: number | undefined;
+      }
+    | undefined;
 }
 
 export const storedPoint = (p: Point): Point => ({ x: toStored(p.x), y: toStored(p.y) });
 
 /** The build-up named, or the plain one of the thickness given, made if there is none yet. */
-export function chooseBuildUp(project: Project, given: Pick<Style, 'buildUp' | 'thickness'>): { buildUp: BuildUp; made: Rec[] } {
+export function chooseBuildUp(
+  project: Project,
+  given: Pick<Style, 'buildUp' | 'thickness'>
+): { buildUp: BuildUp; made: Rec[] } {
   if (given.buildUp !== undefined) return { buildUp: need(project, 'buildUp', given.buildUp), made: [] };
   const { units } = settingsOf(project);
   const thickness = toStored(given.thickness ?? (units.system === 'ft' ? 139.7 : 200));
   if (!(thickness >= leastThickness && thickness <= mostThickness))
-    refuse(project, 'wall.thickness', { numbers: { thickness, least: leastThickness, most: mostThickness }, texts: { thing: 'of this wall' } });
+    refuse(project, 'wall.thickness', {
+      numbers: { thickness, least: leastThickness, most: mostThickness },
+      texts: { thing: 'of this wall' }
+    });
   for (const buildUp of project.tables.buildUp.values())
-    if (buildUp.plies.length === 1 && buildUp.plies[0]!.material === 'plain' && thicknessOf(buildUp) === thickness) return { buildUp, made: [] };
+    if (
+      buildUp.plies.length === 1 &&
+      buildUp.plies[0]!.material === 'plain' &&
+      thicknessOf(buildUp) === thickness
+    )
+      return { buildUp, made: [] };
   const made = plainBuildUp(freshIds(project, 'buildUp', 1)[0]!, thickness, formatLength(thickness, units));
   return { buildUp: made, made: [made] };
 }
 
 export function topOf(project: Project, given: NonNullable<Style['top']>): WallTop {
   if (given.kind === 'roof') return { kind: 'roof' };
-  if (given.kind === 'datum') return { kind: 'datum', storey: need(project, 'storey', given.storey ?? '').id, offset: given.offset ?? 0 };
+  if (given.kind === 'datum')
+    return {
+      kind: 'datum',
+      storey: need(project, 'storey', given.storey ?? '').id,
+      offset: given.offset ?? 0
+    };
   const height = given.height ?? 0;
   needPositive(project, 'height', 'the wall', height);
   return { kind: 'height', height: toStored(height) };
 }
 
-function makeWalls(project: Project, given: Style, stretches: readonly (readonly [Point, Point])[], ids: readonly string[], label: string, name = ''): Result {
+function makeWalls(
+  project: Project,
+  given: Style,
+  stretches: readonly (readonly [Point, Point])[],
+  ids: readonly string[],
+  label: string,
+  name = ''
+): Result {
   const storey = need(project, 'storey', given.storey);
   const { buildUp, made } = chooseBuildUp(project, given);
   if (given.height !== undefined) needPositive(project, 'height', 'the wall', given.height);
-  const top: WallTop = given.top ? topOf(project, given.top) : { kind: 'height', height: toStored(given.height ?? storey.height - storey.floorDepth) };
+  const top: WallTop = given.top
+    ? topOf(project, given.top)
+    : { kind: 'height', height: toStored(given.height ?? storey.height - storey.floorDepth) };
   let grown = after(project, made);
   const walls = stretches.map(([a, b], i): Wall => {
     const wall: Wall = {
@@ -88,10 +120,20 @@ function makeWalls(project: Project, given: Style, stretches: readonly (readonly
     grown = after(grown, [wall]);
     return wall;
   });
-  return done(project, label, [...made, ...walls], [], walls.map((wall) => wall.id));
+  return done(
+    project,
+    label,
+    [...made, ...walls],
+    [],
+    walls.map((wall) => wall.id)
+  );
 }
 
-export function freshOrGiven(project: Project, kind: 'wall' | 'opening' | 'slab' | 'roof' | 'storey' | 'sheet' | 'buildUp' | 'material', given: string | undefined): string {
+export function freshOrGiven(
+  project: Project,
+  kind: 'wall' | 'opening' | 'slab' | 'roof' | 'storey' | 'sheet' | 'buildUp' | 'material',
+  given: string | undefined
+): string {
   needFreeId(project, given);
   return given ?? freshIds(project, kind, 1)[0]!;
 }
@@ -99,22 +141,48 @@ export function freshOrGiven(project: Project, kind: 'wall' | 'opening' | 'slab'
 const drawWall = command({
   name: 'drawWall',
   about: 'Draw one wall on its setting-out line, to a point or by length and angle.',
-  args: s.object({ id: s.id(), name: s.name(), a: s.point().required(), b: s.point().default(undefined), length: s.mm(), angle: s.degrees(), ...style }),
+  args: s.object({
+    id: s.id(),
+    name: s.name(),
+    a: s.point().required(),
+    b: s.point().default(undefined),
+    length: s.mm(),
+    angle: s.degrees(),
+    ...style
+  }),
   example: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 5000, angle: 90, thickness: 200, height: 2550 },
   run: (project, args) => {
     if (args.length !== undefined) needPositive(project, 'length', 'the wall', args.length);
     const b = args.b ?? along(args.a, fromAngle((args.angle ?? 0) * degree), args.length ?? 0);
-    return makeWalls(project, args, [[args.a, b]], [freshOrGiven(project, 'wall', args.id)], 'Draw a wall', args.name);
+    return makeWalls(
+      project,
+      args,
+      [[args.a, b]],
+      [freshOrGiven(project, 'wall', args.id)],
+      'Draw a wall',
+      args.name
+    );
   }
 });
 
 const drawRun = command({
   name: 'drawRun',
-  about: 'Draw a run of walls through points, closed on its start when asked. Ids are given in order or made.',
-  args: s.object({ points: s.array(s.point().required()).min(2).max(500).required(), close: s.flag(), ids: s.ids().default(undefined), ...style }),
+  about:
+    'Draw a run of walls through points, closed on its start when asked. Ids are given in order or made.',
+  args: s.object({
+    points: s.array(s.point().required()).min(2).max(500).required(),
+    close: s.flag(),
+    ids: s.ids().default(undefined),
+    ...style
+  }),
   example: {
     storey: 'storey-1',
-    points: [{ x: 0, y: 0 }, { x: 6000, y: 0 }, { x: 6000, y: 4000 }, { x: 0, y: 4000 }],
+    points: [
+      { x: 0, y: 0 },
+      { x: 6000, y: 0 },
+      { x: 6000, y: 4000 },
+      { x: 0, y: 4000 }
+    ],
     close: true,
     thickness: 250
   },
@@ -131,7 +199,8 @@ const drawRun = command({
 
 const drawRectangle = command({
   name: 'drawRectangle',
-  about: 'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line.',
+  about:
+    'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line.',
   args: s.object({
     corner: s.point().required(),
     offset: s.point().default(undefined),
@@ -140,14 +209,26 @@ const drawRectangle = command({
     ids: s.ids().default(undefined),
     ...style
   }),
-  example: { storey: 'storey-1', corner: { x: 0, y: 0 }, offset: { x: 500, y: 0 }, width: 6000, depth: 4000, thickness: 250 },
+  example: {
+    storey: 'storey-1',
+    corner: { x: 0, y: 0 },
+    offset: { x: 500, y: 0 },
+    width: 6000,
+    depth: 4000,
+    thickness: 250
+  },
   run: (project, args) => {
     needPositive(project, 'width', 'the rectangle', Math.abs(args.width));
     needPositive(project, 'depth', 'the rectangle', Math.abs(args.depth));
     const [x0, y0] = [args.corner.x + (args.offset?.x ?? 0), args.corner.y + (args.offset?.y ?? 0)];
     const [x1, y1] = [x0 + args.width, y0 + args.depth];
     const [l, r, d, u] = [Math.min(x0, x1), Math.max(x0, x1), Math.min(y0, y1), Math.max(y0, y1)];
-    const corners = [{ x: l, y: d }, { x: r, y: d }, { x: r, y: u }, { x: l, y: u }];
+    const corners = [
+      { x: l, y: d },
+      { x: r, y: d },
+      { x: r, y: u },
+      { x: l, y: u }
+    ];
     const stretches = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
     const ids = freshIds(project, 'wall', 4).map((fresh, i) => args.ids?.[i] ?? fresh);
     for (const id of args.ids ?? []) needFreeId(project, id);
@@ -157,7 +238,8 @@ const drawRectangle = command({
 
 const setWalls = command({
   name: 'setWalls',
-  about: 'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name.',
+  about:
+    'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name.',
   args: s.object({
     ids: s.ids().required(),
     name: s.name(),
@@ -173,9 +255,14 @@ const setWalls = command({
   }),
   example: { ids: ['wall-1'], height: 2400, thickness: 300 },
   run: (project, args) => {
-    const chosen = args.buildUp !== undefined || args.thickness !== undefined ? chooseBuildUp(project, args) : undefined;
+    const chosen =
+      args.buildUp !== undefined || args.thickness !== undefined ? chooseBuildUp(project, args) : undefined;
     if (args.height !== undefined) needPositive(project, 'height', 'the wall', args.height);
-    const top = args.top ? topOf(project, args.top) : args.height !== undefined ? topOf(project, { kind: 'height', height: args.height }) : undefined;
+    const top = args.top
+      ? topOf(project, args.top)
+      : args.height !== undefined
+        ? topOf(project, { kind: 'height', height: args.height })
+        : undefined;
     const walls = args.ids.map((id): Wall => {
       const wall = need(project, 'wall', id);
       return {
@@ -205,12 +292,27 @@ const addBuildUp = command({
     id: s.id(),
     name: s.name().required(),
     plies: s
-      .array(s.object({ material: s.id().required(), thickness: s.mm().required(), duty: s.string().oneOf(['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane']).required() }).required())
+      .array(
+        s
+          .object({
+            material: s.id().required(),
+            thickness: s.mm().required(),
+            duty: s
+              .string()
+              .oneOf(['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane'])
+              .required()
+          })
+          .required()
+      )
       .min(1)
       .max(20)
       .required()
   }),
-  example: { id: 'garden-wall', name: 'Brick 215', plies: [{ material: 'brick', thickness: 215, duty: 'structure' }] },
+  example: {
+    id: 'garden-wall',
+    name: 'Brick 215',
+    plies: [{ material: 'brick', thickness: 215, duty: 'structure' }]
+  },
   run: (project, args) => {
     const buildUp: BuildUp = {
       id: freshOrGiven(project, 'buildUp', args.id),
@@ -218,13 +320,26 @@ const addBuildUp = command({
       name: args.name,
       plies: args.plies.map((ply) => {
         needPositive(project, 'thickness', `the ply of ${ply.material}`, ply.thickness);
-        return { material: need(project, 'material', ply.material).id, thickness: toStored(ply.thickness), duty: ply.duty as BuildUp['plies'][number]['duty'] };
+        return {
+          material: need(project, 'material', ply.material).id,
+          thickness: toStored(ply.thickness),
+          duty: ply.duty as BuildUp['plies'][number]['duty']
+        };
       })
     };
     const thickness = thicknessOf(buildUp);
     if (thickness < leastThickness || thickness > mostThickness)
-      refuse(project, 'wall.thickness', { numbers: { thickness, least: leastThickness, most: mostThickness }, texts: { thing: args.name } });
-    return done(project, `Add the build-up ${args.name} (${formatLengthWithUnit(thickness, settingsOf(project).units)})`, [buildUp], [], [buildUp.id]);
+      refuse(project, 'wall.thickness', {
+        numbers: { thickness, least: leastThickness, most: mostThickness },
+        texts: { thing: args.name }
+      });
+    return done(
+      project,
+      `Add the build-up ${args.name} (${formatLengthWithUnit(thickness, settingsOf(project).units)})`,
+      [buildUp],
+      [],
+      [buildUp.id]
+    );
   }
 });
 

@@ -10,7 +10,12 @@ const solve = ({ records }: Joint) => deriveFootprints(framesOf(projectWith(...r
 
 describe('footprints partition their outline, at every height', () => {
   for (const many of [false, true])
-    for (const [arms, gap] of [[2, 15], [3, 25], [4, 25], [5, 25]] as const)
+    for (const [arms, gap] of [
+      [2, 15],
+      [3, 25],
+      [4, 25],
+      [5, 25]
+    ] as const)
       it(`${arms} arms, ${many ? 'many plies' : 'one ply'}, any setting-out line`, () => {
         fc.assert(
           fc.property(jointArb(arms, gap, many, true), (joint) => {

@@ -46,23 +46,31 @@ export function deriveFootprints(frames: readonly Frame[]): StoreyFootprints {
   for (const joint of joints) if (!bad.has(joint) && !pairsAreApart(joint, walls)) bad.add(joint);
   for (const [p, q] of neighbours(frames, byWall))
     if (!(bad.has(p) && bad.has(q)) && !jointsAreApart(p, q, walls)) bad.add(p).add(q);
-  for (const cluster of clustersOf(bad)) for (const footprint of solveCluster(cluster, byWall)) walls.set(footprint.frame.wall.id, footprint);
+  for (const cluster of clustersOf(bad))
+    for (const footprint of solveCluster(cluster, byWall)) walls.set(footprint.frame.wall.id, footprint);
   return { nodes, joints, walls };
 }
 
 /** Joints nearer than this along a wall are checked against each other, mm. */
 const closeJoints = 2500;
 
-const partIn = (joint: SolvedJoint, frame: Frame) => joint.node.members.find((member) => member.frame === frame)!;
+const partIn = (joint: SolvedJoint, frame: Frame) =>
+  joint.node.members.find((member) => member.frame === frame)!;
 
-const assembled = new WeakMap<Frame, WallFootprint | { readonly joints: readonly SolvedJoint[]; readonly failed: true }>();
+const assembled = new WeakMap<
+  Frame,
+  WallFootprint | { readonly joints: readonly SolvedJoint[]; readonly failed: true }
+>();
 
 function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootprint | undefined {
   const old = assembled.get(frame);
   if (old && old.joints.length === joints.length && old.joints.every((joint, i) => joint === joints[i]))
     return 'failed' in old ? undefined : old;
   const bands: BandFootprint[] = [];
-  const levels = levelsWithin(frame, joints.flatMap((joint) => joint.node.members.map((member) => member.frame)));
+  const levels = levelsWithin(
+    frame,
+    joints.flatMap((joint) => joint.node.members.map((member) => member.frame))
+  );
   for (let i = 0; i + 1 < levels.length; i++) {
     const band = assembleFrom(frame, joints, levels[i]!, levels[i + 1]!);
     if (!band) {
@@ -83,7 +91,12 @@ function levelsWithin(frame: Frame, others: readonly Frame[]): number[] {
 
 const middleOf = (z0: number, z1: number) => (z1 === Infinity ? z0 + 1 : (z0 + z1) / 2);
 
-function assembleFrom(frame: Frame, joints: readonly SolvedJoint[], z0: number, z1: number): BandFootprint | undefined {
+function assembleFrom(
+  frame: Frame,
+  joints: readonly SolvedJoint[],
+  z0: number,
+  z1: number
+): BandFootprint | undefined {
   const cuts: CutAlong[] = [];
   for (const joint of joints) {
     const { part, t } = partIn(joint, frame);
@@ -97,7 +110,10 @@ function assembleFrom(frame: Frame, joints: readonly SolvedJoint[], z0: number, 
 const apart = new WeakMap<SolvedJoint, { walls: readonly (WallFootprint | undefined)[]; good: boolean }>();
 
 /** Joints along one wall so close that what they carry may collide. */
-function* neighbours(frames: readonly Frame[], byWall: ReadonlyMap<string, SolvedJoint[]>): Iterable<[SolvedJoint, SolvedJoint]> {
+function* neighbours(
+  frames: readonly Frame[],
+  byWall: ReadonlyMap<string, SolvedJoint[]>
+): Iterable<[SolvedJoint, SolvedJoint]> {
   for (const frame of frames) {
     const own = byWall.get(frame.wall.id) ?? [];
     if (own.length < 3) continue;
@@ -107,13 +123,21 @@ function* neighbours(frames: readonly Frame[], byWall: ReadonlyMap<string, Solve
   }
 }
 
-const near = new WeakMap<SolvedJoint, { other: SolvedJoint; walls: readonly (WallFootprint | undefined)[]; good: boolean }>();
+const near = new WeakMap<
+  SolvedJoint,
+  { other: SolvedJoint; walls: readonly (WallFootprint | undefined)[]; good: boolean }
+>();
 
 function jointsAreApart(p: SolvedJoint, q: SolvedJoint, walls: ReadonlyMap<string, WallFootprint>): boolean {
   const [ps, qs] = [p, q].map((joint) => joint.node.members.map(({ frame }) => walls.get(frame.wall.id)));
   const inputs = [...ps!, ...qs!];
   const old = near.get(p);
-  if (old?.other === q && old.walls.length === inputs.length && old.walls.every((wall, i) => wall === inputs[i])) return old.good;
+  if (
+    old?.other === q &&
+    old.walls.length === inputs.length &&
+    old.walls.every((wall, i) => wall === inputs[i])
+  )
+    return old.good;
   const good = ps!.every((wall) => qs!.every((other) => wall === other || outlinesAreApart(wall, other)));
   near.set(p, { other: q, walls: inputs, good });
   return good;
@@ -123,7 +147,9 @@ function outlinesAreApart(p: WallFootprint | undefined, q: WallFootprint | undef
   return (p?.bands ?? []).every((band) =>
     (q?.bands ?? []).every(
       (other) =>
-        band.z1 <= other.z0 || other.z1 <= band.z0 || band.outline.every((r) => other.outline.every((s) => ringsAreApart(r, s)))
+        band.z1 <= other.z0 ||
+        other.z1 <= band.z0 ||
+        band.outline.every((r) => other.outline.every((s) => ringsAreApart(r, s)))
     )
   );
 }
@@ -133,7 +159,8 @@ function pairsAreApart(joint: SolvedJoint, walls: ReadonlyMap<string, WallFootpr
   if (joint.node.members.length < 2) return true;
   const own = joint.node.members.map(({ frame }) => walls.get(frame.wall.id));
   const old = apart.get(joint);
-  if (old && old.walls.length === own.length && old.walls.every((wall, i) => wall === own[i])) return old.good;
+  if (old && old.walls.length === own.length && old.walls.every((wall, i) => wall === own[i]))
+    return old.good;
   const good = own.every((wall, i) => own.every((other, j) => j <= i || outlinesAreApart(wall, other)));
   apart.set(joint, { walls: own, good });
   return good;
@@ -160,7 +187,10 @@ function touches(a: { x: number; y: number }, b: typeof a, c: typeof a, d: typeo
 }
 
 function holdsMiddle(p: Ring, q: Ring): boolean {
-  const middle = q.reduce((sum, v) => ({ x: sum.x + v.x / q.length, y: sum.y + v.y / q.length }), { x: 0, y: 0 });
+  const middle = q.reduce((sum, v) => ({ x: sum.x + v.x / q.length, y: sum.y + v.y / q.length }), {
+    x: 0,
+    y: 0
+  });
   return ringHolds(p, middle) && ringHolds(q, middle);
 }
 
@@ -186,13 +216,17 @@ function clustersOf(bad: ReadonlySet<SolvedJoint>): SolvedJoint[][] {
 
 const solvedClusters = new WeakMap<Frame, { inputs: readonly unknown[]; result: readonly WallFootprint[] }>();
 
-function solveCluster(cluster: readonly SolvedJoint[], byWall: ReadonlyMap<string, SolvedJoint[]>): readonly WallFootprint[] {
-  const frames = [...new Set(cluster.flatMap((joint) => joint.node.members.map((member) => member.frame)))].sort((p, q) =>
-    p.wall.id < q.wall.id ? -1 : 1
-  );
+function solveCluster(
+  cluster: readonly SolvedJoint[],
+  byWall: ReadonlyMap<string, SolvedJoint[]>
+): readonly WallFootprint[] {
+  const frames = [
+    ...new Set(cluster.flatMap((joint) => joint.node.members.map((member) => member.frame)))
+  ].sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1));
   const inputs = [...frames, ...frames.flatMap((frame) => byWall.get(frame.wall.id)!)];
   const old = solvedClusters.get(frames[0]!);
-  if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i])) return old.result;
+  if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i]))
+    return old.result;
   const bad = new Set(cluster);
   const levels = levelsOf(frames);
   const bands = new Map<Frame, BandFootprint[]>(frames.map((frame) => [frame, []]));
@@ -204,7 +238,13 @@ function solveCluster(cluster: readonly SolvedJoint[], byWall: ReadonlyMap<strin
     if (!solved) unsolved = true;
     else for (const [frame, band] of solved) bands.get(frame)!.push(band);
   }
-  const result = frames.map((frame) => ({ frame, bands: bands.get(frame)!, joints: byWall.get(frame.wall.id)!, entangled: true, unsolved }));
+  const result = frames.map((frame) => ({
+    frame,
+    bands: bands.get(frame)!,
+    joints: byWall.get(frame.wall.id)!,
+    entangled: true,
+    unsolved
+  }));
   solvedClusters.set(frames[0]!, { inputs, result });
   return result;
 }
@@ -221,19 +261,29 @@ function solveClusterBand(
   const strips: StripRing[] = [];
   for (const frame of present) {
     const sound = byWall.get(frame.wall.id)!.filter((joint) => !bad.has(joint));
-    const square: BandFootprint | undefined = assembleFrom(frame, sound, z0, z1) ?? assembleFrom(frame, [], z0, z1);
+    const square: BandFootprint | undefined =
+      assembleFrom(frame, sound, z0, z1) ?? assembleFrom(frame, [], z0, z1);
     square?.plies.forEach((rings, strip) => rings.forEach((ring) => strips.push({ frame, strip, ring })));
   }
   const hulls = cluster.map((joint) => {
     const ends = joint.node.members.filter(({ frame, part }) => part !== 'body' && present.includes(frame));
-    return ends.length < 2 ? [] : convexHull(ends.flatMap(({ frame, t }) => [fromFrame(frame, t, frame.y0), fromFrame(frame, t, frame.y1)]));
+    return ends.length < 2
+      ? []
+      : convexHull(
+          ends.flatMap(({ frame, t }) => [fromFrame(frame, t, frame.y0), fromFrame(frame, t, frame.y1)])
+        );
   });
   if (strips.length === 0) return new Map();
-  const rings = arrangeCluster(strips, hulls.filter((hull) => hull.length > 2));
+  const rings = arrangeCluster(
+    strips,
+    hulls.filter((hull) => hull.length > 2)
+  );
   if (!rings) return undefined;
   return new Map(
     present.map((frame) => {
-      const plies = frame.strips.map((_, strip) => strips.filter((s) => s.frame === frame && s.strip === strip).flatMap((s) => rings.get(s)!));
+      const plies = frame.strips.map((_, strip) =>
+        strips.filter((s) => s.frame === frame && s.strip === strip).flatMap((s) => rings.get(s)!)
+      );
       return [frame, { z0, z1, plies, outline: dissolve(plies.flat()) }];
     })
   );

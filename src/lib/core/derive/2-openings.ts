@@ -27,7 +27,12 @@ export function originAt(frame: Frame, end: WallEnd, origin: SetOutOrigin, named
   // The named wall's face that looks towards the opening.
   const middle = locate(fromFrame(frame, frame.length / 2, 0), named.origin, named.direction).y;
   const face = middle > (named.y0 + named.y1) / 2 ? named.y1 : named.y0;
-  const met = meetLines(fromFrame(frame, 0, y), frame.direction, along(named.origin, named.left, face), named.direction);
+  const met = meetLines(
+    fromFrame(frame, 0, y),
+    frame.direction,
+    along(named.origin, named.left, face),
+    named.direction
+  );
   if (!met) return tip;
   const { t } = locate(met, frame.origin, frame.direction);
   return (t - tip) * inward > -2000 ? t : tip;
@@ -39,7 +44,9 @@ export function placeOpening(frame: Frame, opening: Opening, named: Frame | unde
   const lead = opening.to === 'near' ? 0 : opening.to === 'centre' ? opening.width / 2 : opening.width;
   const near = opening.distance - lead;
   const [t0, t1] =
-    opening.end === 'a' ? [start + near, start + near + opening.width] : [start - near - opening.width, start - near];
+    opening.end === 'a'
+      ? [start + near, start + near + opening.width]
+      : [start - near - opening.width, start - near];
   return { opening, t0, t1, z0: opening.sill, z1: opening.sill + opening.height };
 }
 
@@ -51,7 +58,10 @@ export function distanceFor(frame: Frame, opening: Opening, named: Frame | undef
 }
 
 /** Clear stretch between what joins at the ends: where both faces are whole. */
-export function clearRange(frame: Frame, rings: readonly (readonly { x: number; y: number }[])[]): [number, number] {
+export function clearRange(
+  frame: Frame,
+  rings: readonly (readonly { x: number; y: number }[])[]
+): [number, number] {
   let [t0, t1] = [0, frame.length];
   const middle = frame.length / 2;
   for (const ring of rings)

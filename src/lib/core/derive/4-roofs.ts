@@ -44,7 +44,9 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
   const overhang = fitOverhang(outline.rings, roof.overhang);
   const start = roof.plateLevel - overhang * slope;
   const eaves = outline.rings.map((ring) => offsetRing(ring, overhang));
-  const edges = outline.walls.map((ring) => ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) })));
+  const edges = outline.walls.map((ring) =>
+    ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) }))
+  );
   const loops = eaves.map((ring, i) =>
     ring.map((a, k): FrontEdge => ({
       a,
@@ -53,7 +55,14 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     }))
   );
   const skeleton = solveWavefront(loops);
-  return { roof, bearing: outline.rings, eaves, edges, overhang, ...planesOf(roof, skeleton, loops.flat(), edges.flat(), start) };
+  return {
+    roof,
+    bearing: outline.rings,
+    eaves,
+    edges,
+    overhang,
+    ...planesOf(roof, skeleton, loops.flat(), edges.flat(), start)
+  };
 }
 
 function planesOf(
@@ -70,7 +79,9 @@ function planesOf(
     const ring = rings[i];
     if (!ring) return [];
     const isLid = facet.edge < 0;
-    const underside = isLid ? { a: 0, b: 0, c: facet.corners[0]!.z } : planeFrom(fronts[facet.edge]!, Math.tan(roof.pitch), start);
+    const underside = isLid
+      ? { a: 0, b: 0, c: facet.corners[0]!.z }
+      : planeFrom(fronts[facet.edge]!, Math.tan(roof.pitch), start);
     return [
       {
         name: isLid ? `lid ${i}` : `plane ${facet.edge}`,
@@ -84,7 +95,9 @@ function planesOf(
     ];
   });
   const ridge = Math.max(...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p))));
-  const lidArea = planes.filter(({ walls, pitch }) => walls.length === 0 && pitch === 0).reduce((sum, { ring }) => sum + ringArea(ring), 0);
+  const lidArea = planes
+    .filter(({ walls, pitch }) => walls.length === 0 && pitch === 0)
+    .reduce((sum, { ring }) => sum + ringArea(ring), 0);
   return { planes, ridge, lidArea };
 }
 
@@ -111,10 +124,13 @@ function fitOverhang(rings: readonly Ring[], wanted: number): number {
   const fits = (distance: number) =>
     rings.every((ring) => {
       const moved = offsetRing(ring, distance);
-      return isSimple(moved) && moved.every((p, i) => {
-        const j = (i + 1) % ring.length;
-        return dot(subtract(moved[j]!, p), subtract(ring[j]!, ring[i]!)) > 0;
-      });
+      return (
+        isSimple(moved) &&
+        moved.every((p, i) => {
+          const j = (i + 1) % ring.length;
+          return dot(subtract(moved[j]!, p), subtract(ring[j]!, ring[i]!)) > 0;
+        })
+      );
     });
   if (fits(wanted)) return wanted;
   let [low, high] = [0, wanted];

@@ -14,8 +14,15 @@ import { fromFrame } from './frame';
 import { degree } from '../units/angle';
 import { heightAt } from '../geometry/columns';
 
-const place = (t0: number, t1: number, z0: number, z1: number): OpeningPlace => ({ opening: {} as Opening, t0, t1, z0, z1 });
-const footprintOf = (records: Rec[], id = 'w') => deriveFootprints(framesOf(projectWith(...records))).walls.get(id)!;
+const place = (t0: number, t1: number, z0: number, z1: number): OpeningPlace => ({
+  opening: {} as Opening,
+  t0,
+  t1,
+  z0,
+  z1
+});
+const footprintOf = (records: Rec[], id = 'w') =>
+  deriveFootprints(framesOf(projectWith(...records))).walls.get(id)!;
 const solids = (footprint: WallFootprint, openings: OpeningPlace[] = [], roofs: RoofModel[] = []) =>
   deriveWallSolids(footprint, { datum: 0, height: 2500, openings, roofs });
 const volume = (...args: Parameters<typeof solids>) =>
@@ -28,10 +35,17 @@ const plain = (id: string, thickness: number) => buildUpOf(id, [thickness, 'stru
 describe('worked numbers of wall solids', () => {
   const long = wallOf('w', at(0, 0), at(5000, 0), 'p', { settingOut: 'outer', outside: 'right' });
   it('(a) 5 000 x 200 x 2 500 with a hole of 1 000 x 1 200', () => {
-    expect(volume(footprintOf([plain('p', 200), long]), [place(2000, 3000, 800, 2000)])).toBeCloseTo(2.26e9, -1);
+    expect(volume(footprintOf([plain('p', 200), long]), [place(2000, 3000, 800, 2000)])).toBeCloseTo(
+      2.26e9,
+      -1
+    );
   });
   it('(b) a hole across a mitred end takes only what is there', () => {
-    const records = [plain('p', 200), long, wallOf('x', at(5000, 0), at(5000, 3000), 'p', { settingOut: 'outer', outside: 'right' })];
+    const records = [
+      plain('p', 200),
+      long,
+      wallOf('x', at(5000, 0), at(5000, 3000), 'p', { settingOut: 'outer', outside: 'right' })
+    ];
     const footprint = footprintOf(records);
     expect(volume(footprint) - volume(footprint, [place(4700, 5200, 0, 1000)])).toBeCloseTo(4e7, -1);
   });
@@ -39,17 +53,33 @@ describe('worked numbers of wall solids', () => {
     const slope = Math.atan(1000 / 4000);
     const roof = {
       roof: { storey: 'storey-1' },
-      planes: [{ name: 'p', ring: [at(-100, -100), at(4100, -100), at(4100, 300), at(-100, 300)], underside: { a: Math.tan(slope), b: 0, c: 2000 } }]
+      planes: [
+        {
+          name: 'p',
+          ring: [at(-100, -100), at(4100, -100), at(4100, 300), at(-100, 300)],
+          underside: { a: Math.tan(slope), b: 0, c: 2000 }
+        }
+      ]
     } as unknown as RoofModel;
     const short = wallOf('w', at(0, 0), at(4000, 0), 'p', { settingOut: 'outer', top: { kind: 'roof' } });
     const footprint = footprintOf([plain('p', 100), short]);
-    expect(volume(footprint, [], [roof]) - volume(footprint, [place(1000, 2000, 1900, 2600)], [roof])).toBeCloseTo(4.75e7, -1);
+    expect(
+      volume(footprint, [], [roof]) - volume(footprint, [place(1000, 2000, 1900, 2600)], [roof])
+    ).toBeCloseTo(4.75e7, -1);
   });
 });
 
 /** Openings that lie apart along a wall, some reaching past its ends or top. */
 const openingsArb = fc
-  .array(fc.record({ gap: fc.integer({ min: 0, max: 1500 }), width: fc.integer({ min: 300, max: 2400 }), sill: fc.integer({ min: -100, max: 1500 }), height: fc.integer({ min: 300, max: 2200 }) }), { maxLength: 3 })
+  .array(
+    fc.record({
+      gap: fc.integer({ min: 0, max: 1500 }),
+      width: fc.integer({ min: 300, max: 2400 }),
+      sill: fc.integer({ min: -100, max: 1500 }),
+      height: fc.integer({ min: 300, max: 2200 })
+    }),
+    { maxLength: 3 }
+  )
   .map((list) => {
     let t = -300;
     return list.map(({ gap, width, sill, height }) => {
@@ -61,7 +91,14 @@ const openingsArb = fc
 
 const holePrisms = (footprint: WallFootprint, openings: OpeningPlace[]): Prism[] =>
   openings.map(({ t0, t1, z0, z1 }) => ({
-    rings: [[[t0, -2000], [t1, -2000], [t1, 2000], [t0, 2000]].map(([t, y]) => fromFrame(footprint.frame, t!, y!))],
+    rings: [
+      [
+        [t0, -2000],
+        [t1, -2000],
+        [t1, 2000],
+        [t0, 2000]
+      ].map(([t, y]) => fromFrame(footprint.frame, t!, y!))
+    ],
     z0,
     z1
   }));
@@ -70,38 +107,73 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
   const runs = Number(process.env.LAW_RUNS ?? 60);
   it('flat tops, any joint, any openings', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 4 }).chain((n) => jointArb(n, 25, true, true)), openingsArb, ({ records }, openings) => {
-        const footprint = footprintOf([...records], 'w0');
-        const holes = holePrisms(footprint, openings);
-        let wanted = 0;
-        for (const { plies, z0, z1 } of footprint.bands) for (const rings of plies) for (const ring of rings) wanted += solidVolume({ rings: [ring], z0, z1 }, holes);
-        expect(Math.abs(volume(footprint, openings) - wanted)).toBeLessThan(Math.max(1e3, wanted * 1e-6));
-        for (const { mesh } of solids(footprint, openings)) expect(judgeMesh(mesh).status).toMatch(/NoError|0/);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 4 }).chain((n) => jointArb(n, 25, true, true)),
+        openingsArb,
+        ({ records }, openings) => {
+          const footprint = footprintOf([...records], 'w0');
+          const holes = holePrisms(footprint, openings);
+          let wanted = 0;
+          for (const { plies, z0, z1 } of footprint.bands)
+            for (const rings of plies)
+              for (const ring of rings) wanted += solidVolume({ rings: [ring], z0, z1 }, holes);
+          expect(Math.abs(volume(footprint, openings) - wanted)).toBeLessThan(Math.max(1e3, wanted * 1e-6));
+          for (const { mesh } of solids(footprint, openings))
+            expect(judgeMesh(mesh).status).toMatch(/NoError|0/);
+        }
+      ),
       { numRuns: runs }
     );
   });
   it('tops cut by a hip roof', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 5, max: 60 }), fc.integer({ min: 0, max: 800 }), fc.integer({ min: 50, max: 600 }), openingsArb, (pitch, overhang, thick, openings) => {
-        const corners = [at(0, 0), at(9000, 0), at(9000, 6000), at(0, 6000)];
-        const walls = corners.map((p, i) => wallOf(`w${i}`, p, corners[(i + 1) % 4]!, 'p', { settingOut: 'outer', top: { kind: 'roof' } }));
-        const footprints = deriveFootprints(framesOf(projectWith(plain('p', thick), ...walls)));
-        const outline = deriveOutline([...footprints.walls.values()], 'outer')!;
-        const roof = deriveRoof(
-          { id: 'r', kind: 'roof', name: '', storey: 'storey-1', pitch: pitch * degree, overhang, plateLevel: 2400, thickness: 200, edges: [{ wall: 'w1', kind: 'gable' }] },
-          outline
-        )!;
-        for (const id of ['w0', 'w1']) {
-          const footprint = footprints.walls.get(id)!;
-          const ring = footprint.bands[0]!.plies[0]![0]!;
-          const top = Math.max(...roof.planes.flatMap((plane) => ring.map((p) => heightAt(plane.underside, p)))) + 10;
-          // Undersides of a hip or gable roof over a rectangle are the least of their planes.
-          const above = roof.planes.map(({ underside: { a, b, c } }) => ({ normal: [-a, -b, 1] as [number, number, number], offset: c }));
-          const wanted = solidVolume({ rings: [ring], z0: 0, z1: top }, holePrisms(footprint, openings), above);
-          expect(Math.abs(volume(footprint, openings, [roof]) - wanted)).toBeLessThan(Math.max(1e3, wanted * 1e-6));
+      fc.property(
+        fc.integer({ min: 5, max: 60 }),
+        fc.integer({ min: 0, max: 800 }),
+        fc.integer({ min: 50, max: 600 }),
+        openingsArb,
+        (pitch, overhang, thick, openings) => {
+          const corners = [at(0, 0), at(9000, 0), at(9000, 6000), at(0, 6000)];
+          const walls = corners.map((p, i) =>
+            wallOf(`w${i}`, p, corners[(i + 1) % 4]!, 'p', { settingOut: 'outer', top: { kind: 'roof' } })
+          );
+          const footprints = deriveFootprints(framesOf(projectWith(plain('p', thick), ...walls)));
+          const outline = deriveOutline([...footprints.walls.values()], 'outer')!;
+          const roof = deriveRoof(
+            {
+              id: 'r',
+              kind: 'roof',
+              name: '',
+              storey: 'storey-1',
+              pitch: pitch * degree,
+              overhang,
+              plateLevel: 2400,
+              thickness: 200,
+              edges: [{ wall: 'w1', kind: 'gable' }]
+            },
+            outline
+          )!;
+          for (const id of ['w0', 'w1']) {
+            const footprint = footprints.walls.get(id)!;
+            const ring = footprint.bands[0]!.plies[0]![0]!;
+            const top =
+              Math.max(...roof.planes.flatMap((plane) => ring.map((p) => heightAt(plane.underside, p)))) + 10;
+            // Undersides of a hip or gable roof over a rectangle are the least of their planes.
+            const above = roof.planes.map(({ underside: { a, b, c } }) => ({
+              normal: [-a, -b, 1] as [number, number, number],
+              offset: c
+            }));
+            const wanted = solidVolume(
+              { rings: [ring], z0: 0, z1: top },
+              holePrisms(footprint, openings),
+              above
+            );
+            expect(Math.abs(volume(footprint, openings, [roof]) - wanted)).toBeLessThan(
+              Math.max(1e3, wanted * 1e-6)
+            );
+          }
         }
-      }),
+      ),
       { numRuns: runs }
     );
   });

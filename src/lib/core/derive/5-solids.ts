@@ -43,10 +43,18 @@ export function deriveWallSolids(footprint: WallFootprint, context: SolidContext
   return footprint.bands.flatMap(({ z0, z1, plies }) =>
     plies.flatMap((rings, strip) =>
       rings.flatMap((ring): PlySolid[] => {
-        const cells = near.length === 0 && z1 !== Infinity ? flatCells(frame, ring, holes, z0, z1) : roofCells(frame, ring, holes, z0, z1, near, context.height);
+        const cells =
+          near.length === 0 && z1 !== Infinity
+            ? flatCells(frame, ring, holes, z0, z1)
+            : roofCells(frame, ring, holes, z0, z1, near, context.height);
         if (cells.length === 0) return [];
         const lifted = context.datum === 0 ? cells : cells.map((cell) => lift(cell, context.datum));
-        return [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, (p, q) => sideName(frame, holes, p, q)) }];
+        return [
+          {
+            ply: frame.strips[strip]!.ply,
+            mesh: buildColumns(lifted, (p, q) => sideName(frame, holes, p, q))
+          }
+        ];
       })
     )
   );
@@ -63,15 +71,25 @@ function couldCut(model: RoofModel, { frame, bands }: WallFootprint): boolean {
   if (model.roof.storey !== frame.wall.storey) return false;
   if (frame.top === Infinity) return true;
   const points = bands.flatMap(({ outline }) => outline.flat());
-  return points.some((p) => model.planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident));
+  return points.some((p) =>
+    model.planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
+  );
 }
 
 /** What is left of [bottom, top] at the cell of t range t0..t1 after the holes. */
-function intervalsBetween(bottom: number, top: Plane, topName: string, holes: readonly Hole[], middle: Point, topAt: number): Interval[] {
+function intervalsBetween(
+  bottom: number,
+  top: Plane,
+  topName: string,
+  holes: readonly Hole[],
+  middle: Point,
+  topAt: number
+): Interval[] {
   let from: { plane: Plane; name: string; z: number } = { plane: flat(bottom), name: 'base', z: bottom };
   const out: Interval[] = [];
   const put = (to: Plane, name: string, z: number) => {
-    if (z > from.z + tolerances.coincident / 10) out.push({ bottom: from.plane, top: to, bottomName: from.name, topName: name });
+    if (z > from.z + tolerances.coincident / 10)
+      out.push({ bottom: from.plane, top: to, bottomName: from.name, topName: name });
   };
   for (const { z0, z1 } of [...holes].sort((p, q) => p.z0 - q.z0)) {
     if (z1 <= bottom || z0 >= topAt) continue;
@@ -96,13 +114,24 @@ function flatCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number,
 const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
 
 /** Split a ring at jamb lines. Each line meets a wall's ply in two points; otherwise the arrangement does it. */
-export function cutAtJambs(frame: Frame, ring: Ring, holes: readonly { readonly t0: number; readonly t1: number }[]): Ring[] {
+export function cutAtJambs(
+  frame: Frame,
+  ring: Ring,
+  holes: readonly { readonly t0: number; readonly t1: number }[]
+): Ring[] {
   const lines = [...new Set(holes.flatMap(({ t0, t1 }) => [t0, t1]))].sort((p, q) => p - q);
   let rest: Ring = ring;
   const pieces: Ring[] = [];
   for (const t of lines) {
     const parts = splitAt(frame, rest, t);
-    if (parts === 'many') return arrangeCells(ring, lines.map((line): Segment => [fromFrame(frame, line, frame.y0 - 10), fromFrame(frame, line, frame.y1 + 10)]));
+    if (parts === 'many')
+      return arrangeCells(
+        ring,
+        lines.map((line): Segment => [
+          fromFrame(frame, line, frame.y0 - 10),
+          fromFrame(frame, line, frame.y1 + 10)
+        ])
+      );
     if (!parts) continue;
     pieces.push(parts[0]);
     rest = parts[1];
@@ -112,7 +141,8 @@ export function cutAtJambs(frame: Frame, ring: Ring, holes: readonly { readonly 
 
 function splitAt(frame: Frame, ring: Ring, t: number): [Ring, Ring] | 'many' | undefined {
   const ts = ring.map((p) => dot(subtract(p, frame.origin), frame.direction) - t);
-  if (ts.some((v) => Math.abs(v) < 1e-6) && ts.some((v) => v > 1e-6) && ts.some((v) => v < -1e-6)) return 'many';
+  if (ts.some((v) => Math.abs(v) < 1e-6) && ts.some((v) => v > 1e-6) && ts.some((v) => v < -1e-6))
+    return 'many';
   const low: Point[] = [];
   const high: Point[] = [];
   let crossings = 0;
@@ -142,29 +172,54 @@ function arrangeCells(ring: Ring, cuts: readonly Segment[]): Ring[] {
 }
 
 /** Cells under roofs: cut at the jambs, at the planes' borders, and where a plane crosses base, top, sill or head. */
-function roofCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number, z1: number, roofs: readonly RoofModel[], height: number): Cell[] {
+function roofCells(
+  frame: Frame,
+  ring: Ring,
+  holes: readonly Hole[],
+  z0: number,
+  z1: number,
+  roofs: readonly RoofModel[],
+  height: number
+): Cell[] {
   const ceiling = z1 === Infinity ? Infinity : z1;
   const fallback = z1 === Infinity ? height : z1;
   const box = boxOf(ring);
-  const planes = roofs.flatMap((model) => model.planes).filter((plane) => {
-    const b = boxOf(plane.ring);
-    return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
-  });
-  const cuts: Segment[] = holes.flatMap(({ t0, t1 }) => [t0, t1].map((t): Segment => [fromFrame(frame, t, frame.y0 - 10), fromFrame(frame, t, frame.y1 + 10)]));
+  const planes = roofs
+    .flatMap((model) => model.planes)
+    .filter((plane) => {
+      const b = boxOf(plane.ring);
+      return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
+    });
+  const cuts: Segment[] = holes.flatMap(({ t0, t1 }) =>
+    [t0, t1].map((t): Segment => [fromFrame(frame, t, frame.y0 - 10), fromFrame(frame, t, frame.y1 + 10)])
+  );
   for (const plane of planes) {
     plane.ring.forEach((p, i) => cuts.push([p, plane.ring[(i + 1) % plane.ring.length]!]));
     for (const z of new Set([z0, fallback])) cuts.push(...levelLine(plane.underside, z, box));
     for (const { t0, t1, z0: sill, z1: head } of holes)
-      for (const z of [sill, head]) cuts.push(...levelLine(plane.underside, z, box).flatMap((line) => clipToRange(frame, line, t0, t1)));
+      for (const z of [sill, head])
+        cuts.push(...levelLine(plane.underside, z, box).flatMap((line) => clipToRange(frame, line, t0, t1)));
   }
   return arrangeCells(ring, cuts).map((piece) => {
     const middle = middleOf(piece);
     const t = locate(middle, frame.origin, frame.direction).t;
     const within = holes.filter((hole) => hole.t0 < t && t < hole.t1);
-    const over = planes.filter((plane) => ringHolds(plane.ring, middle)).sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
+    const over = planes
+      .filter((plane) => ringHolds(plane.ring, middle))
+      .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
     const cut = over && heightAt(over.underside, middle) < ceiling;
     const top = cut ? over.underside : flat(fallback);
-    return { ring: piece, intervals: intervalsBetween(z0, top, cut ? `under ${over.name}` : 'top', within, middle, heightAt(top, middle)) };
+    return {
+      ring: piece,
+      intervals: intervalsBetween(
+        z0,
+        top,
+        cut ? `under ${over.name}` : 'top',
+        within,
+        middle,
+        heightAt(top, middle)
+      )
+    };
   });
 }
 
@@ -178,7 +233,12 @@ function levelLine(plane: Plane, z: number, box: ReturnType<typeof boxOf>): Segm
   if (Math.abs(off) > reach) return [];
   const [nx, ny] = [plane.a / steep, plane.b / steep];
   const foot = { x: centre.x + nx * off, y: centre.y + ny * off };
-  return [[{ x: foot.x - ny * reach, y: foot.y + nx * reach }, { x: foot.x + ny * reach, y: foot.y - nx * reach }]];
+  return [
+    [
+      { x: foot.x - ny * reach, y: foot.y + nx * reach },
+      { x: foot.x + ny * reach, y: foot.y - nx * reach }
+    ]
+  ];
 }
 
 function clipToRange(frame: Frame, [p, q]: Segment, t0: number, t1: number): Segment[] {

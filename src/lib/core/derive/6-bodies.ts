@@ -29,7 +29,17 @@ export function roofMesh(model: RoofModel, datum: number): Mesh {
   const rings = weldRings(model.planes.map(({ ring }) => ring));
   const cells = rings.map((ring, i): Cell => {
     const { underside, top, name } = model.planes[i]!;
-    return { ring, intervals: [{ bottom: raise(underside, datum), top: raise(top, datum), bottomName: `under ${name}`, topName: name }] };
+    return {
+      ring,
+      intervals: [
+        {
+          bottom: raise(underside, datum),
+          top: raise(top, datum),
+          bottomName: `under ${name}`,
+          topName: name
+        }
+      ]
+    };
   });
   return buildColumns(cells, () => 'eave');
 }
@@ -45,8 +55,18 @@ interface Bar {
 
 function bars(frame: Frame, list: readonly Bar[], y0: number, y1: number, datum: number): Mesh {
   const cells = list.map(({ t0, t1, z }): Cell => ({
-    ring: [fromFrame(frame, t0, y0), fromFrame(frame, t1, y0), fromFrame(frame, t1, y1), fromFrame(frame, t0, y1)],
-    intervals: z.map(([low, high]) => ({ bottom: flat(datum + low), top: flat(datum + high), bottomName: 'bottom', topName: 'top' }))
+    ring: [
+      fromFrame(frame, t0, y0),
+      fromFrame(frame, t1, y0),
+      fromFrame(frame, t1, y1),
+      fromFrame(frame, t0, y1)
+    ],
+    intervals: z.map(([low, high]) => ({
+      bottom: flat(datum + low),
+      top: flat(datum + high),
+      bottomName: 'bottom',
+      topName: 'top'
+    }))
   }));
   return buildColumns(cells, () => 'side');
 }
@@ -57,7 +77,16 @@ export function fillingParts(frame: Frame, { opening, t0, t1, z0, z1 }: OpeningP
   const middle = (frame.core[0] + frame.core[1]) / 2;
   const hollow = (w: number, sill: boolean): Bar[] => [
     { t0, t1: t0 + w, z: [[z0, z1]] },
-    { t0: t0 + w, t1: t1 - w, z: sill ? [[z0, z0 + w], [z1 - w, z1]] : [[z1 - w, z1]] },
+    {
+      t0: t0 + w,
+      t1: t1 - w,
+      z: sill
+        ? [
+            [z0, z0 + w],
+            [z1 - w, z1]
+          ]
+        : [[z1 - w, z1]]
+    },
     { t0: t1 - w, t1, z: [[z0, z1]] }
   ];
   if (opening.filling === 'window') {
@@ -65,13 +94,18 @@ export function fillingParts(frame: Frame, { opening, t0, t1, z0, z1 }: OpeningP
     const [d, g] = [fillingSizes.frameDepth / 2, fillingSizes.glass / 2];
     return [
       { material: 'frame', mesh: bars(frame, hollow(w, true), middle - d, middle + d, datum) },
-      { material: 'glass', mesh: bars(frame, [{ t0: t0 + w, t1: t1 - w, z: [[z0 + w, z1 - w]] }], middle - g, middle + g, datum) }
+      {
+        material: 'glass',
+        mesh: bars(frame, [{ t0: t0 + w, t1: t1 - w, z: [[z0 + w, z1 - w]] }], middle - g, middle + g, datum)
+      }
     ];
   }
   const w = Math.min(fillingSizes.lining, (t1 - t0) / 4);
   const insideIsLeft = frame.wall.outside === 'right';
   const toLeft = (opening.handing.opens === 'inside') === insideIsLeft;
-  const [y0, y1] = toLeft ? [frame.y1 - fillingSizes.leaf, frame.y1] : [frame.y0, frame.y0 + fillingSizes.leaf];
+  const [y0, y1] = toLeft
+    ? [frame.y1 - fillingSizes.leaf, frame.y1]
+    : [frame.y0, frame.y0 + fillingSizes.leaf];
   return [
     { material: 'frame', mesh: bars(frame, hollow(w, false), frame.y0, frame.y1, datum) },
     { material: 'leaf', mesh: bars(frame, [{ t0: t0 + w, t1: t1 - w, z: [[z0, z1 - w]] }], y0, y1, datum) }

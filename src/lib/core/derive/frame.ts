@@ -100,7 +100,12 @@ function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): Frame {
   if (sign < 0) strips.reverse();
   const [first, last] = corePlies(buildUp);
   const core = strips.filter((strip) => strip.ply >= first && strip.ply <= last);
-  const top = wall.top.kind === 'height' ? wall.base + wall.top.height : wall.top.kind === 'roof' ? Infinity : topDatum + wall.top.offset;
+  const top =
+    wall.top.kind === 'height'
+      ? wall.base + wall.top.height
+      : wall.top.kind === 'roof'
+        ? Infinity
+        : topDatum + wall.top.offset;
   return {
     wall,
     buildUp,

@@ -31,7 +31,8 @@ class Memo<T> {
 
   get(key: string, inputs: readonly unknown[], make: () => T): T {
     const old = this.kept.get(key);
-    if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i])) return old.value;
+    if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i]))
+      return old.value;
     const value = make();
     this.kept.set(key, { inputs, value });
     return value;
@@ -73,7 +74,9 @@ export class Model {
     const storey = project.tables.storey.get(id);
     if (!storey) return undefined;
     const { wall, buildUp, opening, storey: storeyTable } = project.tables;
-    return this.storeys.get(id, [storey, wall, buildUp, opening, storeyTable], () => this.deriveStorey(project, storey));
+    return this.storeys.get(id, [storey, wall, buildUp, opening, storeyTable], () =>
+      this.deriveStorey(project, storey)
+    );
   }
 
   private deriveStorey(project: Project, storey: Storey): StoreyModel {
@@ -94,7 +97,13 @@ export class Model {
       else byWall.set(opening.wall, [place]);
     }
     const places = new Map([...byWall].map(([wall, list]) => [wall, stable(this.placeLists, wall, list)]));
-    return { storey, frames, footprints, walls: stable(this.wallLists, storey.id, [...footprints.walls.values()]), places };
+    return {
+      storey,
+      frames,
+      footprints,
+      walls: stable(this.wallLists, storey.id, [...footprints.walls.values()]),
+      places
+    };
   }
 
   private place(opening: Opening, frame: Frame, frames: ReadonlyMap<string, Frame>): OpeningPlace {
@@ -105,7 +114,9 @@ export class Model {
   /** Stage 3. */
   outline(project: Project, storey: string, face: SlabFace): Outline | undefined {
     const model = this.storey(project, storey);
-    return model && this.outlines.get(`${storey} ${face}`, [model.walls], () => deriveOutline(model.walls, face));
+    return (
+      model && this.outlines.get(`${storey} ${face}`, [model.walls], () => deriveOutline(model.walls, face))
+    );
   }
 
   /** Stage 4. */
@@ -156,31 +167,50 @@ export class Model {
     return jobs;
   }
 
-  private wall(footprint: WallFootprint, openings: readonly OpeningPlace[], roofs: readonly RoofModel[], storey: Storey): ElementBody {
+  private wall(
+    footprint: WallFootprint,
+    openings: readonly OpeningPlace[],
+    roofs: readonly RoofModel[],
+    storey: Storey
+  ): ElementBody {
     const { wall, buildUp } = footprint.frame;
     return this.bodies.get(wall.id, [footprint, openings, roofs, storey], () => ({
       id: wall.id,
       kind: 'wall',
       storey: storey.id,
-      parts: deriveWallSolids(footprint, { datum: storey.datum, height: storey.height, openings, roofs }).map(({ ply, mesh }) => ({
-        material: buildUp.plies[ply]!.material,
-        mesh
-      }))
+      parts: deriveWallSolids(footprint, { datum: storey.datum, height: storey.height, openings, roofs }).map(
+        ({ ply, mesh }) => ({
+          material: buildUp.plies[ply]!.material,
+          mesh
+        })
+      )
     }));
   }
 
   private filling(frame: Frame, place: OpeningPlace, storey: Storey): ElementBody {
     const { id } = place.opening;
-    return this.bodies.get(id, [frame, place, storey], () => ({ id, kind: 'opening', storey: storey.id, parts: fillingParts(frame, place, storey.datum) }));
+    return this.bodies.get(id, [frame, place, storey], () => ({
+      id,
+      kind: 'opening',
+      storey: storey.id,
+      parts: fillingParts(frame, place, storey.datum)
+    }));
   }
 
   private slab(project: Project, slab: Slab): ElementBody {
     const storey = project.tables.storey.get(slab.storey);
-    const outline = slab.outline.kind === 'walls' ? this.outline(project, slab.storey, slab.outline.face) : undefined;
+    const outline =
+      slab.outline.kind === 'walls' ? this.outline(project, slab.storey, slab.outline.face) : undefined;
     return this.bodies.get(slab.id, [slab, storey, outline], () => {
       const rings = this.slabRings(project, slab);
-      const mesh: Mesh[] = rings.length > 0 ? [slabMesh(rings, (storey?.datum ?? 0) + slab.offset, slab.thickness)] : [];
-      return { id: slab.id, kind: 'slab', storey: slab.storey, parts: mesh.map((m) => ({ material: 'concrete', mesh: m })) };
+      const mesh: Mesh[] =
+        rings.length > 0 ? [slabMesh(rings, (storey?.datum ?? 0) + slab.offset, slab.thickness)] : [];
+      return {
+        id: slab.id,
+        kind: 'slab',
+        storey: slab.storey,
+        parts: mesh.map((m) => ({ material: 'concrete', mesh: m }))
+      };
     });
   }
 
@@ -195,4 +225,3 @@ export class Model {
     }));
   }
 }
-

@@ -28,7 +28,11 @@ const spacing = 8;
 const textHeight = 2.5;
 
 /** Strings for a storey. `paper`: model mm per mm of paper. None without a closed outline. */
-export function dimensionStrings(model: StoreyModel, outline: Outline | undefined, paper: number): DimensionString[] {
+export function dimensionStrings(
+  model: StoreyModel,
+  outline: Outline | undefined,
+  paper: number
+): DimensionString[] {
   const ring = outline?.rings[0];
   if (!ring) return [];
   const longest = ring
@@ -50,7 +54,13 @@ function squareAxis(d: Point): Point {
   return turns.reduce((best, turn) => (turn.x > best.x + 1e-9 ? turn : best));
 }
 
-function sideStrings(model: StoreyModel, outline: Outline, side: DimensionString['side'], direction: Point, paper: number): DimensionString[] {
+function sideStrings(
+  model: StoreyModel,
+  outline: Outline,
+  side: DimensionString['side'],
+  direction: Point,
+  paper: number
+): DimensionString[] {
   const ring = outline.rings[0]!;
   const out = scale(leftOf(direction), -1);
   const along = side === 'north' || side === 'west' ? scale(direction, -1) : direction;
@@ -75,7 +85,14 @@ function sideStrings(model: StoreyModel, outline: Outline, side: DimensionString
   if (jambs.length > 0) strings.push({ what: 'openings', stops: sorted([...corners, ...jambs]) });
   if (faces.length > 2) strings.push({ what: 'faces', stops: faces });
   strings.push({ what: 'overall', stops: ends });
-  return strings.map((string, i) => ({ side, along, out, from, ...string, level: from + paper * spacing * (i + 1.25) }));
+  return strings.map((string, i) => ({
+    side,
+    along,
+    out,
+    from,
+    ...string,
+    level: from + paper * spacing * (i + 1.25)
+  }));
 }
 
 function sorted(values: readonly number[]): number[] {
@@ -97,22 +114,41 @@ function crossFaces(model: StoreyModel, walls: ReadonlySet<string>, along: Point
 }
 
 /** Marks of the strings: line, extension lines, slanted ticks, sizes. Sizes too narrow for their text step outwards. */
-export function drawDimensions(strings: readonly DimensionString[], units: LengthUnits, paper: number): Mark[] {
+export function drawDimensions(
+  strings: readonly DimensionString[],
+  units: LengthUnits,
+  paper: number
+): Mark[] {
   return strings.flatMap((string) => drawString(string, units, paper));
 }
 
-function drawString({ along, out, stops, level, from, what, side }: DimensionString, units: LengthUnits, paper: number): Mark[] {
+function drawString(
+  { along, out, stops, level, from, what, side }: DimensionString,
+  units: LengthUnits,
+  paper: number
+): Mark[] {
   const point = (t: number, o: number): Point => add(scale(along, t), scale(out, o));
   const layer = `dimensions ${what}`;
   const base = { subject: '', layer, closed: false, ink: 'tide' as const };
-  const line = (points: Point[], pen: 'fine' | 'thin' | 'face'): Mark => ({ ...base, kind: 'path', points, pen });
-  const tick = add(scale(along, 1.1 * paper), scale(out, side === 'north' || side === 'west' ? 1.1 * paper : -1.1 * paper));
+  const line = (points: Point[], pen: 'fine' | 'thin' | 'face'): Mark => ({
+    ...base,
+    kind: 'path',
+    points,
+    pen
+  });
+  const tick = add(
+    scale(along, 1.1 * paper),
+    scale(out, side === 'north' || side === 'west' ? 1.1 * paper : -1.1 * paper)
+  );
   const marks: Mark[] = [line([point(stops[0]!, level), point(stops[stops.length - 1]!, level)], 'fine')];
   for (const t of stops) {
     marks.push(line([point(t, Math.min(level, from + 1.5 * paper)), point(t, level + 1.5 * paper)], 'thin'));
     marks.push(line([subtract(point(t, level), tick), add(point(t, level), tick)], 'face'));
   }
-  const angle = Math.abs(along.y) > Math.abs(along.x) ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y)) : Math.atan2(along.y, along.x);
+  const angle =
+    Math.abs(along.y) > Math.abs(along.x)
+      ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
+      : Math.atan2(along.y, along.x);
   const up = { x: -Math.sin(angle), y: Math.cos(angle) };
   stops.slice(1).forEach((t, i) => {
     const size = t - stops[i]!;
@@ -121,7 +157,14 @@ function drawString({ along, out, stops, level, from, what, side }: DimensionStr
     const narrow = wide > size;
     const middle = lerp(point(stops[i]!, level), point(t, level), 0.5);
     const step = (narrow && i % 2 === 1 ? -2.6 : 1) * 1.9 * paper * (narrow && wide > 2.2 * size ? 0.9 : 1);
-    marks.push({ ...base, kind: 'text', at: add(middle, scale(up, step)), angle, height: narrow ? textHeight * 0.8 : textHeight, text });
+    marks.push({
+      ...base,
+      kind: 'text',
+      at: add(middle, scale(up, step)),
+      angle,
+      height: narrow ? textHeight * 0.8 : textHeight,
+      text
+    });
   });
   return marks;
 }

@@ -16,24 +16,43 @@ export const cutHeight = 1200;
 
 export type MaterialTable = ReadonlyMap<string, Material>;
 
-const kept = new WeakMap<WallFootprint, { places: readonly OpeningPlace[]; materials: MaterialTable; marks: readonly Mark[] }>();
+const kept = new WeakMap<
+  WallFootprint,
+  { places: readonly OpeningPlace[]; materials: MaterialTable; marks: readonly Mark[] }
+>();
 
 /** Marks of one wall with its openings; the same array while nothing it reads changed. */
-export function drawWall(footprint: WallFootprint, places: readonly OpeningPlace[], materials: MaterialTable): readonly Mark[] {
+export function drawWall(
+  footprint: WallFootprint,
+  places: readonly OpeningPlace[],
+  materials: MaterialTable
+): readonly Mark[] {
   const old = kept.get(footprint);
   if (old && old.places === places && old.materials === materials) return old.marks;
-  const marks = [...drawPlies(footprint, places, materials), ...places.flatMap((place) => drawOpening(footprint.frame, place))];
+  const marks = [
+    ...drawPlies(footprint, places, materials),
+    ...places.flatMap((place) => drawOpening(footprint.frame, place))
+  ];
   kept.set(footprint, { places, materials, marks });
   return marks;
 }
 
-function drawPlies({ frame, bands, joints }: WallFootprint, places: readonly OpeningPlace[], materials: MaterialTable): Mark[] {
+function drawPlies(
+  { frame, bands, joints }: WallFootprint,
+  places: readonly OpeningPlace[],
+  materials: MaterialTable
+): Mark[] {
   const height = frame.top <= cutHeight ? (frame.base + frame.top) / 2 : Math.max(cutHeight, frame.base + 1);
   const band = bands.find(({ z0, z1 }) => z0 <= height && height <= z1) ?? bands[0];
   if (!band) return [];
   const low = frame.top < cutHeight;
   const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
-  const free = (['a', 'b'] as const).filter((part) => joints.some(({ node }) => node.members.length === 1 && node.members[0]!.frame === frame && node.members[0]!.part === part));
+  const free = (['a', 'b'] as const).filter((part) =>
+    joints.some(
+      ({ node }) =>
+        node.members.length === 1 && node.members[0]!.frame === frame && node.members[0]!.part === part
+    )
+  );
   const marks: Mark[] = [];
   const lines: Mark[] = [];
   band.plies.forEach((rings, strip) => {
@@ -41,7 +60,15 @@ function drawPlies({ frame, bands, joints }: WallFootprint, places: readonly Ope
     for (const ring of rings)
       for (const piece of cutAtJambs(frame, ring, holes)) {
         if (isInHole(frame, piece, holes)) continue;
-        marks.push({ kind: 'path', subject: frame.wall.id, layer: low ? 'walls low' : 'walls', points: piece, closed: true, ink: 'slate', fill: material?.colour ?? '#C9CCC6' });
+        marks.push({
+          kind: 'path',
+          subject: frame.wall.id,
+          layer: low ? 'walls low' : 'walls',
+          points: piece,
+          closed: true,
+          ink: 'slate',
+          fill: material?.colour ?? '#C9CCC6'
+        });
         lines.push(...drawBorders(frame, piece, holes, free, low));
       }
   });
@@ -56,20 +83,43 @@ function isInHole(frame: Frame, piece: Ring, holes: readonly OpeningPlace[]): bo
 }
 
 /** Faces and jambs strong, lines between plies thin, cut lines at joints left out. */
-function drawBorders(frame: Frame, piece: Ring, holes: readonly OpeningPlace[], free: readonly ('a' | 'b')[], low: boolean): Mark[] {
+function drawBorders(
+  frame: Frame,
+  piece: Ring,
+  holes: readonly OpeningPlace[],
+  free: readonly ('a' | 'b')[],
+  low: boolean
+): Mark[] {
   return piece.flatMap((p, i): Mark[] => {
     const q = piece[(i + 1) % piece.length]!;
     const [from, to] = [locate(p, frame.origin, frame.direction), locate(q, frame.origin, frame.direction)];
     const pen = borderPen(frame, from, to, holes, free);
     if (!pen || distance(p, q) < tolerances.coincident) return [];
     const used: Pen = low && pen === 'cut' ? 'face' : pen;
-    return [{ kind: 'path', subject: frame.wall.id, layer: 'walls', points: [p, q], closed: false, pen: used, ink: 'slate' }];
+    return [
+      {
+        kind: 'path',
+        subject: frame.wall.id,
+        layer: 'walls',
+        points: [p, q],
+        closed: false,
+        pen: used,
+        ink: 'slate'
+      }
+    ];
   });
 }
 
-function borderPen(frame: Frame, p: { t: number; y: number }, q: { t: number; y: number }, holes: readonly OpeningPlace[], free: readonly ('a' | 'b')[]): Pen | undefined {
+function borderPen(
+  frame: Frame,
+  p: { t: number; y: number },
+  q: { t: number; y: number },
+  holes: readonly OpeningPlace[],
+  free: readonly ('a' | 'b')[]
+): Pen | undefined {
   const gap = tolerances.coincident;
-  if (Math.abs(p.y - q.y) < gap) return Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap ? 'cut' : 'thin';
+  if (Math.abs(p.y - q.y) < gap)
+    return Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap ? 'cut' : 'thin';
   if (Math.abs(p.t - q.t) > gap) return undefined;
   if (holes.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap)) return 'cut';
   const end = free.some((part) => Math.abs(p.t - (part === 'a' ? 0 : frame.length)) < gap);
@@ -99,7 +149,11 @@ function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {
 }
 
 /** The leaf open at a right angle and the quarter it sweeps. */
-function drawSwing(frame: Frame, { opening, t0, t1 }: OpeningPlace, line: (t0: number, y0: number, t1: number, y1: number, pen: Pen) => Mark): Mark[] {
+function drawSwing(
+  frame: Frame,
+  { opening, t0, t1 }: OpeningPlace,
+  line: (t0: number, y0: number, t1: number, y1: number, pen: Pen) => Mark
+): Mark[] {
   const insideIsLeft = frame.wall.outside === 'right';
   const toLeft = (opening.handing.opens === 'inside') === insideIsLeft;
   const [y, sign] = toLeft ? [frame.y1, 1] : [frame.y0, -1];
@@ -108,15 +162,33 @@ function drawSwing(frame: Frame, { opening, t0, t1 }: OpeningPlace, line: (t0: n
   const [hinge, latch] = hingeAtLow ? [t0, t1] : [t1, t0];
   const radius = t1 - t0;
   const centre = fromFrame(frame, hinge, y);
-  const [open, shut] = [angleOf(subtract(fromFrame(frame, hinge, y + sign), centre)), angleOf(subtract(fromFrame(frame, latch, y), centre))];
+  const [open, shut] = [
+    angleOf(subtract(fromFrame(frame, hinge, y + sign), centre)),
+    angleOf(subtract(fromFrame(frame, latch, y), centre))
+  ];
   const turn = (from: number, to: number) => (((to - from) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
-  const [a0, a1] = turn(shut, open) < Math.PI ? [shut, shut + turn(shut, open)] : [open, open + turn(open, shut)];
+  const [a0, a1] =
+    turn(shut, open) < Math.PI ? [shut, shut + turn(shut, open)] : [open, open + turn(open, shut)];
   const thick = Math.sign(latch - hinge) * 44;
-  const leaf = [fromFrame(frame, hinge, y), fromFrame(frame, hinge + thick, y), fromFrame(frame, hinge + thick, y + sign * radius), fromFrame(frame, hinge, y + sign * radius)];
+  const leaf = [
+    fromFrame(frame, hinge, y),
+    fromFrame(frame, hinge + thick, y),
+    fromFrame(frame, hinge + thick, y + sign * radius),
+    fromFrame(frame, hinge, y + sign * radius)
+  ];
   return [
     line(t0, frame.y0, t1, frame.y0, 'thin'),
     line(t0, frame.y1, t1, frame.y1, 'thin'),
-    { kind: 'path', subject: opening.id, layer: 'openings', points: leaf, closed: true, pen: 'fine', ink: 'slate', fill: 'chalk' },
+    {
+      kind: 'path',
+      subject: opening.id,
+      layer: 'openings',
+      points: leaf,
+      closed: true,
+      pen: 'fine',
+      ink: 'slate',
+      fill: 'chalk'
+    },
     { kind: 'arc', subject: opening.id, layer: 'openings', centre, radius, a0, a1, pen: 'thin', ink: 'shale' }
   ];
 }
@@ -125,13 +197,25 @@ function drawSwing(frame: Frame, { opening, t0, t1 }: OpeningPlace, line: (t0: n
 export function drawRoof(model: RoofModel): Mark[] {
   const marks: Mark[] = [];
   const seen = new Set<string>();
-  const key = (p: Point, q: Point) => [p, q].map((v) => `${v.x.toFixed(1)},${v.y.toFixed(1)}`).sort().join(' ');
+  const key = (p: Point, q: Point) =>
+    [p, q]
+      .map((v) => `${v.x.toFixed(1)},${v.y.toFixed(1)}`)
+      .sort()
+      .join(' ');
   for (const { ring } of model.planes)
     ring.forEach((p, i) => {
       const q = ring[(i + 1) % ring.length]!;
       if (seen.has(key(p, q))) return;
       seen.add(key(p, q));
-      marks.push({ kind: 'path', subject: model.roof.id, layer: 'roof', points: [p, q], closed: false, pen: 'roof', ink: 'shale' });
+      marks.push({
+        kind: 'path',
+        subject: model.roof.id,
+        layer: 'roof',
+        points: [p, q],
+        closed: false,
+        pen: 'roof',
+        ink: 'shale'
+      });
     });
   return marks;
 }
@@ -142,8 +226,11 @@ export function marksBox(marks: Iterable<Mark>): ReturnType<typeof boxOf> | unde
   for (const mark of marks) {
     if (mark.kind === 'path') points.push(...mark.points);
     else if (mark.kind === 'text') points.push(mark.at);
-    else points.push({ x: mark.centre.x - mark.radius, y: mark.centre.y - mark.radius }, { x: mark.centre.x + mark.radius, y: mark.centre.y + mark.radius });
+    else
+      points.push(
+        { x: mark.centre.x - mark.radius, y: mark.centre.y - mark.radius },
+        { x: mark.centre.x + mark.radius, y: mark.centre.y + mark.radius }
+      );
   }
   return points.length > 0 ? boxOf(points) : undefined;
 }
-

@@ -14,7 +14,9 @@ export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 102
 const application = 'cliffstead';
 
 export type Blobs = ReadonlyMap<string, Uint8Array>;
-export type ReadResult = { readonly ok: true; readonly project: Project; readonly blobs: Blobs } | { readonly ok: false; readonly problem: Problem };
+export type ReadResult =
+  | { readonly ok: true; readonly project: Project; readonly blobs: Blobs }
+  | { readonly ok: false; readonly problem: Problem };
 
 /** The same project gives the same bytes: records sorted, fixed dates. */
 export function writeProject(project: Project, blobs: Blobs): Uint8Array {
@@ -23,7 +25,8 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   const mtime = new Date(1980, 0, 2);
   const files: Zippable = { 'project.json': [strToU8(json), { level: 6, mtime }] };
   const used = new Set([...project.tables.sheet.values()].map((sheet) => sheet.blob));
-  for (const [name, bytes] of blobs) if (used.has(name)) files[`blobs/${name}`] = [bytes, { level: 0, mtime }];
+  for (const [name, bytes] of blobs)
+    if (used.has(name)) files[`blobs/${name}`] = [bytes, { level: 0, mtime }];
   return zipSync(files);
 }
 
@@ -35,11 +38,21 @@ const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
 
 /** Read a file's bytes. Never throws for bad input; unpacking stops at the limits, whatever the file claims. */
 export function readProject(name: string, bytes: Uint8Array): ReadResult {
-  if (bytes.length > fileLimits.packed) return fail('file.too-large', { name, size: megabytes(bytes.length), most: megabytes(fileLimits.packed) });
+  if (bytes.length > fileLimits.packed)
+    return fail('file.too-large', {
+      name,
+      size: megabytes(bytes.length),
+      most: megabytes(fileLimits.packed)
+    });
   if (bytes.length < 4 || bytes[0] !== 0x50 || bytes[1] !== 0x4b) return fail('file.foreign', { name });
   const unpacked = unpack(bytes);
   if (unpacked === 'damaged') return fail('file.damaged', { name, fault: 'the archive cannot be unpacked' });
-  if (unpacked === 'large') return fail('file.too-large', { name, size: `more than ${megabytes(fileLimits.unpacked)}`, most: megabytes(fileLimits.unpacked) });
+  if (unpacked === 'large')
+    return fail('file.too-large', {
+      name,
+      size: `more than ${megabytes(fileLimits.unpacked)}`,
+      most: megabytes(fileLimits.unpacked)
+    });
   const json = unpacked.get('project.json');
   if (!json) return fail('file.foreign', { name });
   let data: unknown;
@@ -52,13 +65,23 @@ export function readProject(name: string, bytes: Uint8Array): ReadResult {
 }
 
 function interpret(name: string, data: unknown, files: Map<string, Uint8Array>): ReadResult {
-  if (typeof data !== 'object' || data === null || (data as { application?: unknown }).application !== application) return fail('file.foreign', { name });
+  if (
+    typeof data !== 'object' ||
+    data === null ||
+    (data as { application?: unknown }).application !== application
+  )
+    return fail('file.foreign', { name });
   const version = (data as { schemaVersion?: unknown }).schemaVersion;
   if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
-  if (version > schemaVersion) return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
+  if (version > schemaVersion)
+    return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
   const records = readRecords(migrate((data as { records?: unknown }).records, version));
   if (!records.ok) return fail('file.record', { name, fault: records.fault });
-  const blobs = new Map([...files].flatMap(([path, bytes]) => (path.startsWith('blobs/') ? [[path.slice(6), bytes] as const] : [])));
+  const blobs = new Map(
+    [...files].flatMap(([path, bytes]) =>
+      path.startsWith('blobs/') ? [[path.slice(6), bytes] as const] : []
+    )
+  );
   return { ok: true, project: projectOf(records.records), blobs };
 }
 
@@ -88,7 +111,8 @@ function unpack(bytes: Uint8Array): Map<string, Uint8Array> | 'damaged' | 'large
   unzip.register(UnzipInflate);
   try {
     // In slices, so that a bomb is stopped while it unpacks and not after.
-    for (let at = 0; at < bytes.length && !verdict; at += 65536) unzip.push(bytes.subarray(at, at + 65536), at + 65536 >= bytes.length);
+    for (let at = 0; at < bytes.length && !verdict; at += 65536)
+      unzip.push(bytes.subarray(at, at + 65536), at + 65536 >= bytes.length);
   } catch {
     verdict ||= 'damaged';
   }

@@ -54,17 +54,25 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
     const old = materials.get(id);
     if (old) return old;
     const known = project.tables.material.get(id);
-    const { name, colour, alpha } = known ? { ...known, alpha: 1 } : (fillingColours[id] ?? { name: id, colour: '#C9CCC6', alpha: 1 });
-    const made = document.createMaterial(name).setBaseColorFactor([...linearColour(colour), alpha]).setRoughnessFactor(0.9).setMetallicFactor(0);
+    const { name, colour, alpha } = known
+      ? { ...known, alpha: 1 }
+      : (fillingColours[id] ?? { name: id, colour: '#C9CCC6', alpha: 1 });
+    const made = document
+      .createMaterial(name)
+      .setBaseColorFactor([...linearColour(colour), alpha])
+      .setRoughnessFactor(0.9)
+      .setMetallicFactor(0);
     if (alpha < 1) made.setAlphaMode('BLEND');
     materials.set(id, made);
     return made;
   };
-  const storeys = new Map([...project.tables.storey.values()].map((storey) => {
-    const node = document.createNode(storey.name).setExtras({ id: storey.id, kind: 'storey' });
-    scene.addChild(node);
-    return [storey.id, node] as const;
-  }));
+  const storeys = new Map(
+    [...project.tables.storey.values()].map((storey) => {
+      const node = document.createNode(storey.name).setExtras({ id: storey.id, kind: 'storey' });
+      scene.addChild(node);
+      return [storey.id, node] as const;
+    })
+  );
   for (const element of elements) {
     const mesh = document.createMesh(element.id);
     for (const part of element.parts) {
@@ -75,15 +83,26 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
       mesh.dispose();
       continue;
     }
-    const node = document.createNode(nameElement(project, element.id)).setMesh(mesh).setExtras({ id: element.id, kind: element.kind });
+    const node = document
+      .createNode(nameElement(project, element.id))
+      .setMesh(mesh)
+      .setExtras({ id: element.id, kind: element.kind });
     (storeys.get(element.storey) ?? scene).addChild(node);
   }
   return new NodeIO().writeBinary(document);
 }
 
-function makePrimitive(document: Document, buffer: ReturnType<Document['createBuffer']>, mesh: Mesh): Primitive | undefined {
+function makePrimitive(
+  document: Document,
+  buffer: ReturnType<Document['createBuffer']>,
+  mesh: Mesh
+): Primitive | undefined {
   const { positions, normals } = flatTriangles(mesh);
   if (positions.length === 0) return undefined;
-  const accessor = (array: Float32Array) => document.createAccessor().setType('VEC3').setArray(new Float32Array(array)).setBuffer(buffer);
-  return document.createPrimitive().setAttribute('POSITION', accessor(positions)).setAttribute('NORMAL', accessor(normals));
+  const accessor = (array: Float32Array) =>
+    document.createAccessor().setType('VEC3').setArray(new Float32Array(array)).setBuffer(buffer);
+  return document
+    .createPrimitive()
+    .setAttribute('POSITION', accessor(positions))
+    .setAttribute('NORMAL', accessor(normals));
 }

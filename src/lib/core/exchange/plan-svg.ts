@@ -6,16 +6,29 @@ import { settingsOf, storeysInOrder } from '../project/project';
 import type { Project } from '../project/records';
 import { writeSvg } from './svg';
 
-export function writePlanSvg(project: Project, derived: Model, storeyId: string | undefined, scale: number): string | undefined {
+export function writePlanSvg(
+  project: Project,
+  derived: Model,
+  storeyId: string | undefined,
+  scale: number
+): string | undefined {
   const storey = storeyId ? project.tables.storey.get(storeyId) : storeysInOrder(project)[0];
   const model = storey && derived.storey(project, storey.id);
   if (!storey || !model) return undefined;
-  const walls = model.walls.flatMap((wall) => drawWall(wall, model.places.get(wall.frame.wall.id) ?? [], project.tables.material));
-  const roofs = [...project.tables.roof.values()].filter((roof) => roof.storey === storey.id).flatMap((roof) => {
-    const solved = derived.roof(project, roof);
-    return solved ? drawRoof(solved) : [];
-  });
+  const walls = model.walls.flatMap((wall) =>
+    drawWall(wall, model.places.get(wall.frame.wall.id) ?? [], project.tables.material)
+  );
+  const roofs = [...project.tables.roof.values()]
+    .filter((roof) => roof.storey === storey.id)
+    .flatMap((roof) => {
+      const solved = derived.roof(project, roof);
+      return solved ? drawRoof(solved) : [];
+    });
   const strings = dimensionStrings(model, derived.outline(project, storey.id, 'outer'), scale);
   const settings = settingsOf(project);
-  return writeSvg([...walls, ...roofs, ...drawDimensions(strings, settings.units, scale)], scale, `${settings.name}: plan of ${storey.name}`);
+  return writeSvg(
+    [...walls, ...roofs, ...drawDimensions(strings, settings.units, scale)],
+    scale,
+    `${settings.name}: plan of ${storey.name}`
+  );
 }

@@ -3,7 +3,13 @@ import { marksBox } from '../drawing/plan';
 import { drawingFont, pens, type Ink, type Mark } from '../drawing/display';
 import type { Point } from '../geometry/point';
 
-export const inks: Record<Ink, string> = { slate: '#1F2B33', shale: '#5C6B73', tide: '#2C6E9B', chalk: '#FFFFFF', lichen: '#A9B48A' };
+export const inks: Record<Ink, string> = {
+  slate: '#1F2B33',
+  shale: '#5C6B73',
+  tide: '#2C6E9B',
+  chalk: '#FFFFFF',
+  lichen: '#A9B48A'
+};
 /** Materials print lighter, so that lines and texts stay the loudest. */
 export function paperFill(colour: string): string {
   if (colour in inks) return inks[colour as Ink];
@@ -19,11 +25,20 @@ const n = (value: number) => String(Number(value.toFixed(3)));
 export function writeSvg(marks: readonly Mark[], scale: number, title: string): string {
   const box = marksBox(marks) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
   const margin = 10;
-  const [width, height] = [(box.maxX - box.minX) / scale + 2 * margin, (box.maxY - box.minY) / scale + 2 * margin];
-  const at = (p: Point): [number, number] => [(p.x - box.minX) / scale + margin, height - margin - (p.y - box.minY) / scale];
+  const [width, height] = [
+    (box.maxX - box.minX) / scale + 2 * margin,
+    (box.maxY - box.minY) / scale + 2 * margin
+  ];
+  const at = (p: Point): [number, number] => [
+    (p.x - box.minX) / scale + margin,
+    height - margin - (p.y - box.minY) / scale
+  ];
   const layers = new Map<string, string[]>();
-  for (const mark of marks) layers.set(mark.layer, [...(layers.get(mark.layer) ?? []), writeMark(mark, at, scale)]);
-  const groups = [...layers].map(([layer, lines]) => `<g id="${escapeXml(layer.replaceAll(' ', '-'))}">\n${lines.join('\n')}\n</g>`);
+  for (const mark of marks)
+    layers.set(mark.layer, [...(layers.get(mark.layer) ?? []), writeMark(mark, at, scale)]);
+  const groups = [...layers].map(
+    ([layer, lines]) => `<g id="${escapeXml(layer.replaceAll(' ', '-'))}">\n${lines.join('\n')}\n</g>`
+  );
   return [
     `<?xml version="1.0" encoding="UTF-8"?>`,
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'${drawingFont}', 'DejaVu Sans', sans-serif">`,
@@ -44,17 +59,23 @@ function writeMark(mark: Mark, at: (p: Point) => [number, number], scale: number
   const subject = mark.subject ? ` data-id="${escapeXml(mark.subject)}"` : '';
   switch (mark.kind) {
     case 'path': {
-      const d = mark.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('') + (mark.closed ? 'Z' : '');
+      const d =
+        mark.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('') +
+        (mark.closed ? 'Z' : '');
       return `<path${subject} d="${d}" fill="${mark.fill ? paperFill(mark.fill) : 'none'}" ${stroke(mark)}/>`;
     }
     case 'arc': {
-      const end = (a: number) => at({ x: mark.centre.x + mark.radius * Math.cos(a), y: mark.centre.y + mark.radius * Math.sin(a) }).map(n).join(' ');
+      const end = (a: number) =>
+        at({ x: mark.centre.x + mark.radius * Math.cos(a), y: mark.centre.y + mark.radius * Math.sin(a) })
+          .map(n)
+          .join(' ');
       const large = mark.a1 - mark.a0 > Math.PI ? 1 : 0;
       return `<path${subject} d="M${end(mark.a0)}A${n(mark.radius / scale)} ${n(mark.radius / scale)} 0 ${large} 0 ${end(mark.a1)}" fill="none" ${stroke(mark)}/>`;
     }
     case 'text': {
       const [x, y] = at(mark.at);
-      const turn = mark.angle === 0 ? '' : ` transform="rotate(${n((-mark.angle * 180) / Math.PI)} ${n(x)} ${n(y)})"`;
+      const turn =
+        mark.angle === 0 ? '' : ` transform="rotate(${n((-mark.angle * 180) / Math.PI)} ${n(x)} ${n(y)})"`;
       return `<text${subject} x="${n(x)}" y="${n(y)}"${turn} font-size="${n(mark.height * 1.37)}" text-anchor="middle" dominant-baseline="central" fill="${inks[mark.ink]}">${escapeXml(mark.text)}</text>`;
     }
   }

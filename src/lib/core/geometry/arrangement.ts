@@ -107,7 +107,12 @@ class Net {
   private cutPair(list: [number, number][], i: number, j: number, cut: (edge: number, v: number) => void) {
     const [[a, b], [c, d]] = [list[i]!, list[j]!];
     let touched = false;
-    for (const [edge, u, v, w] of [[i, a, b, c], [i, a, b, d], [j, c, d, a], [j, c, d, b]] as const) {
+    for (const [edge, u, v, w] of [
+      [i, a, b, c],
+      [i, a, b, d],
+      [j, c, d, a],
+      [j, c, d, b]
+    ] as const) {
       if (w === u || w === v || !this.touches(w, u, v)) continue;
       cut(edge, w);
       touched = true;
@@ -139,7 +144,7 @@ class Net {
       bump(a, 1);
       bump(b, 1);
     }
-    for (let dropped = true; dropped; ) {
+    for (let dropped = true; dropped;) {
       dropped = false;
       for (const [key, [a, b]] of this.edges) {
         if (degree.get(a) !== 1 && degree.get(b) !== 1) continue;
@@ -188,7 +193,10 @@ function collect(rings: Ring[]): { faces: Face[]; outlines: Ring[] } {
   for (const ring of rings) {
     const area = -ringArea(ring);
     if (area <= 0) continue;
-    const host = bySize.find(({ face, area: size }) => size > area && !sharesVertex(face.outer, ring) && ringHolds(face.outer, ring[0]!));
+    const host = bySize.find(
+      ({ face, area: size }) =>
+        size > area && !sharesVertex(face.outer, ring) && ringHolds(face.outer, ring[0]!)
+    );
     if (host) host.face.holes.push(ring);
     else outlines.push([...ring].reverse());
   }

@@ -40,7 +40,10 @@ interface Layer {
 type Level = readonly [number, number];
 
 /** Build the closed mesh; `nameSide` names the vertical face on the border p to q of a cell (its outside right). */
-export function buildColumns(cells: readonly Cell[], nameSide: (p: Point, q: Point, cell: Cell) => string): Mesh {
+export function buildColumns(
+  cells: readonly Cell[],
+  nameSide: (p: Point, q: Point, cell: Cell) => string
+): Mesh {
   const split = splitCrossings(cells);
   return new Columns(split, nameSide).build();
 }
@@ -58,7 +61,9 @@ class Columns {
     private readonly nameSide: (p: Point, q: Point, cell: Cell) => string
   ) {
     this.rings = cells.map(({ ring }) => ring.map((p) => this.vertex(p)));
-    this.layers = cells.map(({ intervals }, i) => intervals.flatMap((interval) => this.layer(this.rings[i]!, interval)));
+    this.layers = cells.map(({ intervals }, i) =>
+      intervals.flatMap((interval) => this.layer(this.rings[i]!, interval))
+    );
     for (const list of this.heights) list.sort((p, q) => p - q);
   }
 
@@ -92,7 +97,10 @@ class Columns {
     this.cells.forEach((_, i) => {
       const ring = this.rings[i]!;
       for (const { low, high, interval } of this.layers[i]!) {
-        this.mesh.polygon(interval.topName, ring.map((v, k) => this.at(v, high[k]!)));
+        this.mesh.polygon(
+          interval.topName,
+          ring.map((v, k) => this.at(v, high[k]!))
+        );
         this.mesh.polygon(interval.bottomName, ring.map((v, k) => this.at(v, low[k]!)).reverse());
       }
     });
@@ -118,7 +126,13 @@ class Columns {
       const ring = this.rings[i]!;
       const [u, v] = [ring[k]!, ring[(k + 1) % ring.length]!];
       const others = sides.filter((side) => side !== own).flatMap(([j, m]) => this.spans(j, m, true));
-      this.sides(u, v, this.spans(i, k, false), others, this.nameSide(this.points[u]!, this.points[v]!, this.cells[i]!));
+      this.sides(
+        u,
+        v,
+        this.spans(i, k, false),
+        others,
+        this.nameSide(this.points[u]!, this.points[v]!, this.cells[i]!)
+      );
     }
   }
 
@@ -127,8 +141,14 @@ class Columns {
     const next = (k + 1) % this.rings[i]!.length;
     return this.layers[i]!.map(({ low, high }) =>
       reversed
-        ? [[low[next]!, low[k]!], [high[next]!, high[k]!]]
-        : [[low[k]!, low[next]!], [high[k]!, high[next]!]]
+        ? [
+            [low[next]!, low[k]!],
+            [high[next]!, high[k]!]
+          ]
+        : [
+            [low[k]!, low[next]!],
+            [high[k]!, high[next]!]
+          ]
     );
   }
 
@@ -148,21 +168,29 @@ class Columns {
   }
 
   private quad(u: number, v: number, low: Level, high: Level, name: string) {
-    const between = (w: number, from: number, to: number) => this.heights[w]!.filter((z) => z > from && z < to);
+    const between = (w: number, from: number, to: number) =>
+      this.heights[w]!.filter((z) => z > from && z < to);
     this.mesh.polygon(name, [
       this.at(u, low[0]),
       this.at(v, low[1]),
       ...between(v, low[1], high[1]).map((z) => this.at(v, z)),
       this.at(v, high[1]),
       this.at(u, high[0]),
-      ...between(u, low[0], high[0]).reverse().map((z) => this.at(u, z))
+      ...between(u, low[0], high[0])
+        .reverse()
+        .map((z) => this.at(u, z))
     ]);
   }
 }
 
 /** Where the heights of two neighbours cross along their border, both get a vertex there. */
 function splitCrossings(cells: readonly Cell[]): readonly Cell[] {
-  if (cells.every(({ intervals }) => intervals.every(({ bottom, top }) => [bottom, top].every((p) => p.a === 0 && p.b === 0)))) return cells;
+  if (
+    cells.every(({ intervals }) =>
+      intervals.every(({ bottom, top }) => [bottom, top].every((p) => p.a === 0 && p.b === 0))
+    )
+  )
+    return cells;
   const name = (p: Point) => `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
   const sharers = new Map<string, Cell[]>();
   const keyOf = (p: Point, q: Point) => [name(p), name(q)].sort().join('|');
@@ -190,7 +218,10 @@ function crossingsAlong(p: Point, q: Point, cells: readonly Cell[]): Point[] {
   const margin = tolerances.height / Math.max(1, distance(p, q));
   for (let i = 0; i < planes.length; i++)
     for (let j = i + 1; j < planes.length; j++) {
-      const [dp, dq] = [p, q].map((v) => heightAt(planes[i]!, v) - heightAt(planes[j]!, v)) as [number, number];
+      const [dp, dq] = [p, q].map((v) => heightAt(planes[i]!, v) - heightAt(planes[j]!, v)) as [
+        number,
+        number
+      ];
       if (dp * dq >= 0 || Math.min(Math.abs(dp), Math.abs(dq)) <= tolerances.height) continue;
       const k = dp / (dp - dq);
       if (k > margin && k < 1 - margin && ![...steps].some((old) => Math.abs(old - k) < margin)) steps.add(k);
@@ -207,7 +238,9 @@ export function weldRings(rings: readonly Ring[], gap: number = tolerances.coinc
     points.push(p);
     return p;
   };
-  const merged = rings.map((ring) => ring.map(canon).filter((p, i, list) => p !== list[(i + list.length - 1) % list.length]));
+  const merged = rings.map((ring) =>
+    ring.map(canon).filter((p, i, list) => p !== list[(i + list.length - 1) % list.length])
+  );
   return merged
     .map((ring) =>
       ring.flatMap((p, i) => {

@@ -54,7 +54,10 @@ export class MeshBuilder {
     const all = rings.flat();
     for (const ring of rings) ring.forEach((v, i) => this.border(v, ring[(i + 1) % ring.length]!, face));
     const flat = this.flatten(first);
-    const triangles = triangulate(first.map(flat), rest.map((ring) => ring.map(flat)));
+    const triangles = triangulate(
+      first.map(flat),
+      rest.map((ring) => ring.map(flat))
+    );
     for (let i = 0; i < triangles.length; i += 3) {
       this.indices.push(all[triangles[i]!]!, all[triangles[i + 1]!]!, all[triangles[i + 2]!]!);
       this.faceOf.push(face);
@@ -76,7 +79,13 @@ export class MeshBuilder {
       ring.forEach((v, i) => {
         if (used.has(v)) return;
         used.add(v);
-        this.splitAt(v, ring[(i + ring.length - 1) % ring.length]!, ring[(i + 1) % ring.length]!, start, face);
+        this.splitAt(
+          v,
+          ring[(i + ring.length - 1) % ring.length]!,
+          ring[(i + 1) % ring.length]!,
+          start,
+          face
+        );
       });
   }
 
@@ -84,7 +93,8 @@ export class MeshBuilder {
     for (let i = start; i < this.indices.length; i += 3)
       for (let k = 0; k < 3; k++) {
         const [a, b, c] = [0, 1, 2].map((n) => this.indices[i + ((k + n) % 3)]!) as [number, number, number];
-        if (a !== before || b === undefined || !this.isBetween(v, a, b) || !this.isBetween(v, before, after)) continue;
+        if (a !== before || b === undefined || !this.isBetween(v, a, b) || !this.isBetween(v, before, after))
+          continue;
         this.indices.splice(i, 3, a, v, c);
         this.indices.push(v, b, c);
         this.faceOf.push(face);

@@ -17,7 +17,10 @@ export const length = (p: Point): number => Math.hypot(p.x, p.y);
 export const distance = (p: Point, q: Point): number => Math.hypot(p.x - q.x, p.y - q.y);
 /** A quarter turn counter-clockwise: the left-hand normal of a direction. */
 export const leftOf = (p: Point): Point => ({ x: -p.y, y: p.x });
-export const lerp = (p: Point, q: Point, k: number): Point => ({ x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k });
+export const lerp = (p: Point, q: Point, k: number): Point => ({
+  x: p.x + (q.x - p.x) * k,
+  y: p.y + (q.y - p.y) * k
+});
 export const angleOf = (p: Point): number => Math.atan2(p.y, p.x);
 export const fromAngle = (angle: number): Point => ({ x: Math.cos(angle), y: Math.sin(angle) });
 

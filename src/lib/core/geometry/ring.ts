@@ -60,7 +60,10 @@ export function isSimple(ring: Ring): boolean {
   const n = ring.length;
   for (let i = 0; i < n; i++)
     for (let j = i + 2; j < n; j++)
-      if ((i !== 0 || j !== n - 1) && segmentsCross(ring[i]!, ring[(i + 1) % n]!, ring[j]!, ring[(j + 1) % n]!))
+      if (
+        (i !== 0 || j !== n - 1) &&
+        segmentsCross(ring[i]!, ring[(i + 1) % n]!, ring[j]!, ring[(j + 1) % n]!)
+      )
         return false;
   return true;
 }
@@ -76,7 +79,7 @@ export function dropRepeats(ring: Ring, gap: number): Point[] {
 /** Drop points that lie on the line of their neighbours to within `gap`. */
 export function dropCollinear(ring: Ring, gap: number): Point[] {
   const kept = dropRepeats(ring, gap);
-  for (let i = 0; kept.length > 3 && i < kept.length; ) {
+  for (let i = 0; kept.length > 3 && i < kept.length;) {
     const [a, p, b] = [kept[(i + kept.length - 1) % kept.length]!, kept[i]!, kept[(i + 1) % kept.length]!];
     const base = distance(a, b);
     const off = base === 0 ? 0 : Math.abs(cross(subtract(b, a), subtract(p, a))) / base;

@@ -25,7 +25,11 @@ export const starterMaterials: readonly Material[] = [
   material('slate', 'Roof slate', '#52626C', 'none')
 ];
 
-const ply = (materialId: string, thickness: number, duty: Duty): Ply => ({ material: materialId, thickness, duty });
+const ply = (materialId: string, thickness: number, duty: Duty): Ply => ({
+  material: materialId,
+  thickness,
+  duty
+});
 
 /** A build-up of one ply, named by its thickness in the words given. */
 export function plainBuildUp(id: string, thickness: number, shown: string): BuildUp {

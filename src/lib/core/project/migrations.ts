@@ -8,6 +8,7 @@ const steps: Record<number, Step> = {};
 
 export function migrate(records: unknown, from: number): unknown {
   let current = records;
-  for (let version = from; version < schemaVersion; version++) current = (steps[version] ?? ((same) => same))(current);
+  for (let version = from; version < schemaVersion; version++)
+    current = (steps[version] ?? ((same) => same))(current);
   return current;
 }

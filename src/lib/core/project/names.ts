@@ -2,7 +2,16 @@
 import { findRecord } from './project';
 import type { Project } from './records';
 
-const words: Record<string, string> = { wall: 'Wall', slab: 'Slab', roof: 'Roof', door: 'Door', window: 'Window', none: 'Opening', storey: 'Storey', sheet: 'Tracing sheet' };
+const words: Record<string, string> = {
+  wall: 'Wall',
+  slab: 'Slab',
+  roof: 'Roof',
+  door: 'Door',
+  window: 'Window',
+  none: 'Opening',
+  storey: 'Storey',
+  sheet: 'Tracing sheet'
+};
 
 export function nameElement(project: Project, id: string): string {
   const record = findRecord(project, id);

@@ -43,7 +43,8 @@ export class PatchMismatch extends Error {}
 export function applyPatch(project: Project, patch: Patch): Project {
   if (patch.size === 0) return project;
   const touched: Partial<Record<Kind, Map<string, Rec>>> = {};
-  const table = (kind: Kind) => (touched[kind] ??= new Map<string, Rec>(project.tables[kind] as ReadonlyMap<string, Rec>));
+  const table = (kind: Kind) =>
+    (touched[kind] ??= new Map<string, Rec>(project.tables[kind] as ReadonlyMap<string, Rec>));
   for (const [id, { before, after }] of patch) {
     const kind = (after ?? before)?.kind;
     if (!kind) continue;
@@ -57,7 +58,10 @@ export function applyPatch(project: Project, patch: Patch): Project {
 
 export function invertPatch(patch: Patch): Patch {
   return new Map(
-    [...patch].map(([id, { before, after }]) => [id, { ...(after && { before: after }), ...(before && { after: before }) }])
+    [...patch].map(([id, { before, after }]) => [
+      id,
+      { ...(after && { before: after }), ...(before && { after: before }) }
+    ])
   );
 }
 

@@ -28,15 +28,25 @@ interface Entry {
 }
 
 const catalogue = {
-  'args.invalid': { message: (w) => `${w.t('command')}: ${w.t('fault')}.`, hint: 'See docs/commands.md for what it takes.' },
+  'args.invalid': {
+    message: (w) => `${w.t('command')}: ${w.t('fault')}.`,
+    hint: 'See docs/commands.md for what it takes.'
+  },
   'command.unknown': {
     message: (w) => `There is no command "${w.t('name')}".`,
     hint: 'Run "commands" for the list of all commands.'
   },
-  'record.missing': { message: (w) => `There is no ${w.t('kind')} "${w.t('id')}".`, hint: 'Check the id; it may have been deleted.' },
-  'id.taken': { message: (w) => `The id "${w.t('id')}" is already used.`, hint: 'Leave the id out to have one made.' },
+  'record.missing': {
+    message: (w) => `There is no ${w.t('kind')} "${w.t('id')}".`,
+    hint: 'Check the id; it may have been deleted.'
+  },
+  'id.taken': {
+    message: (w) => `The id "${w.t('id')}" is already used.`,
+    hint: 'Leave the id out to have one made.'
+  },
   'length.not-positive': {
-    message: (w) => `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
+    message: (w) =>
+      `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
     hint: 'Type a length greater than zero.'
   },
   'wall.too-short': {
@@ -48,11 +58,13 @@ const catalogue = {
     hint: 'Start where that wall ends, or delete it first.'
   },
   'wall.acute': {
-    message: (w) => `${w.t('thing')} would meet ${w.t('other')} at ${w.a('angle')}; the least is ${w.a('least')}.`,
+    message: (w) =>
+      `${w.t('thing')} would meet ${w.t('other')} at ${w.a('angle')}; the least is ${w.a('least')}.`,
     hint: 'Choose an angle further from the other wall.'
   },
   'wall.reversed': {
-    message: (w) => `${w.t('thing')} would shrink from ${w.l('from')} to ${w.l('to')}; it must keep ${w.l('least')}.`,
+    message: (w) =>
+      `${w.t('thing')} would shrink from ${w.l('from')} to ${w.l('to')}; it must keep ${w.l('least')}.`,
     hint: 'Move less far, or delete the wall that is in the way.'
   },
   'wall.off-host': {
@@ -64,7 +76,8 @@ const catalogue = {
     hint: 'Its top must be above its base: type a greater height.'
   },
   'wall.thickness': {
-    message: (w) => `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
+    message: (w) =>
+      `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
     hint: 'Type a thickness between these.'
   },
   'opening.too-wide': {
@@ -80,18 +93,23 @@ const catalogue = {
     hint: 'Set it out further away, or make one of them narrower.'
   },
   'opening.height': {
-    message: (w) => `${w.t('thing')}: its head at ${w.l('head')} is above the top of ${w.t('wall')} at ${w.l('top')}.`,
+    message: (w) =>
+      `${w.t('thing')}: its head at ${w.l('head')} is above the top of ${w.t('wall')} at ${w.l('top')}.`,
     hint: 'Lower the sill or the height of the opening.'
   },
   'opening.below': {
-    message: (w) => `${w.t('thing')}: its sill at ${w.l('sill')} is below the base of ${w.t('wall')} at ${w.l('base')}.`,
+    message: (w) =>
+      `${w.t('thing')}: its sill at ${w.l('sill')} is below the base of ${w.t('wall')} at ${w.l('base')}.`,
     hint: 'Raise the sill.'
   },
   'opening.squeezed': {
     message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
     hint: 'Move less far, or move or narrow that opening first.'
   },
-  'storey.last': { message: (w) => `${w.t('thing')} is the only storey.`, hint: 'A project keeps at least one storey.' },
+  'storey.last': {
+    message: (w) => `${w.t('thing')} is the only storey.`,
+    hint: 'A project keeps at least one storey.'
+  },
   'storey.exists': {
     message: (w) => `There is already ${w.t('other')} at the datum ${w.l('datum')}.`,
     hint: 'Change that storey, or choose another datum.'
@@ -104,9 +122,13 @@ const catalogue = {
     message: (w) => `The walls of ${w.t('thing')} enclose nothing.`,
     hint: 'Close the run of walls: the last wall must end where the first begins.'
   },
-  'outline.crosses': { message: (w) => `The outline of ${w.t('thing')} crosses itself.`, hint: 'Give its corners in order round it.' },
+  'outline.crosses': {
+    message: (w) => `The outline of ${w.t('thing')} crosses itself.`,
+    hint: 'Give its corners in order round it.'
+  },
   'roof.pitch': {
-    message: (w) => `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,
+    message: (w) =>
+      `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,
     hint: 'Type a pitch such as 30° or 7:12.'
   },
   'roof.edge': {
@@ -126,11 +148,15 @@ const catalogue = {
     message: (w) => `${w.t('thing')} is used by ${w.t('other')}.`,
     hint: 'Give what uses it another one first.'
   },
-  'record.kept': { message: (w) => `${w.t('thing')} cannot be deleted.`, hint: 'It belongs to every project.' },
+  'record.kept': {
+    message: (w) => `${w.t('thing')} cannot be deleted.`,
+    hint: 'It belongs to every project.'
+  },
   'nothing.selected': { message: () => 'Nothing was given to act on.', hint: 'Select something first.' },
   // Findings
   'run.open': {
-    message: (w) => `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
+    message: (w) =>
+      `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
     hint: 'Draw the missing wall, or move the end onto the other.'
   },
   'opening.near-joint': {
@@ -153,7 +179,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} lies wholly inside the walls it joins.`,
     hint: 'Make it longer or delete it.'
   },
-  'joint.unsolved': { message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`, hint: 'Move one of its walls a little.' },
+  'joint.unsolved': {
+    message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`,
+    hint: 'Move one of its walls a little.'
+  },
   'roof.no-plane': {
     message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
     hint: 'Turn one of its gables into an eave.'
@@ -171,18 +200,31 @@ const catalogue = {
     hint: 'Lower the pitch, the plate level or a storey height.'
   },
   // Files
-  'file.damaged': { message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`, hint: 'Ask for the file again; the open project is untouched.' },
-  'file.foreign': { message: (w) => `"${w.t('name')}" is not a Cliffstead file.`, hint: 'Choose a file that ends in .cliffstead.' },
+  'file.damaged': {
+    message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`,
+    hint: 'Ask for the file again; the open project is untouched.'
+  },
+  'file.foreign': {
+    message: (w) => `"${w.t('name')}" is not a Cliffstead file.`,
+    hint: 'Choose a file that ends in .cliffstead.'
+  },
   'file.too-large': {
     message: (w) => `"${w.t('name')}" unpacks to ${w.t('size')}; the most is ${w.t('most')}.`,
     hint: 'It was not opened; the open project is untouched.'
   },
   'file.newer': {
-    message: (w) => `"${w.t('name')}" was written by a newer Cliffstead (form ${w.t('version')}; this one reads up to ${w.t('own')}).`,
+    message: (w) =>
+      `"${w.t('name')}" was written by a newer Cliffstead (form ${w.t('version')}; this one reads up to ${w.t('own')}).`,
     hint: 'Update Cliffstead, then open it again.'
   },
-  'file.record': { message: (w) => `"${w.t('name')}" holds a wrong value: ${w.t('fault')}.`, hint: 'It was not opened; the open project is untouched.' },
-  'picture.unreadable': { message: (w) => `"${w.t('name')}" is not a picture that can be read.`, hint: 'Choose a PNG or JPEG.' }
+  'file.record': {
+    message: (w) => `"${w.t('name')}" holds a wrong value: ${w.t('fault')}.`,
+    hint: 'It was not opened; the open project is untouched.'
+  },
+  'picture.unreadable': {
+    message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
+    hint: 'Choose a PNG or JPEG.'
+  }
 } satisfies Record<string, Entry>;
 
 export type ProblemCode = keyof typeof catalogue;
@@ -192,7 +234,11 @@ export const problemCodes = Object.keys(catalogue) as ProblemCode[];
 export function problem(
   code: ProblemCode,
   units: LengthUnits,
-  given: { subjects?: readonly string[]; numbers?: Record<string, number>; texts?: Record<string, string> } = {}
+  given: {
+    subjects?: readonly string[];
+    numbers?: Record<string, number>;
+    texts?: Record<string, string>;
+  } = {}
 ): Problem {
   const numbers = given.numbers ?? {};
   const need = <T>(value: T | undefined, name: string): T => {

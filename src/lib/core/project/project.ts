@@ -17,7 +17,10 @@ import {
 
 /** A project from loose records; later records of an id replace earlier ones. */
 export function projectOf(records: Iterable<Rec>): Project {
-  const tables = Object.fromEntries(kinds.map((kind) => [kind, new Map<string, Rec>()])) as Record<Kind, Map<string, Rec>>;
+  const tables = Object.fromEntries(kinds.map((kind) => [kind, new Map<string, Rec>()])) as Record<
+    Kind,
+    Map<string, Rec>
+  >;
   for (const record of records) tables[record.kind].set(record.id, record);
   return { schemaVersion, tables: tables as unknown as Tables };
 }
@@ -25,7 +28,14 @@ export function projectOf(records: Iterable<Rec>): Project {
 /** A new project: its settings, a ground storey and the starter catalogue. */
 export function newProject(name = 'New house', units: LengthUnits = defaultUnits.mm): Project {
   const settings: Settings = { id: 'project', kind: 'project', name, units, ground: -150, heightLimit: null };
-  const ground: Storey = { id: 'storey-1', kind: 'storey', name: 'Ground', datum: 0, height: 2700, floorDepth: 0 };
+  const ground: Storey = {
+    id: 'storey-1',
+    kind: 'storey',
+    name: 'Ground',
+    datum: 0,
+    height: 2700,
+    floorDepth: 0
+  };
   return projectOf([settings, ground, ...starterMaterials, ...starterBuildUps(units.system)]);
 }
 

@@ -9,9 +9,26 @@ export const schemaVersion = 1;
 
 export type Side = 'left' | 'right';
 export type WallEnd = 'a' | 'b';
-export const duties = ['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane'] as const;
+export const duties = [
+  'structure',
+  'insulation',
+  'sheathing',
+  'cladding',
+  'finish',
+  'cavity',
+  'membrane'
+] as const;
 export type Duty = (typeof duties)[number];
-export const hatches = ['none', 'stone', 'block', 'brick', 'insulation', 'timber', 'concrete', 'board'] as const;
+export const hatches = [
+  'none',
+  'stone',
+  'block',
+  'brick',
+  'insulation',
+  'timber',
+  'concrete',
+  'board'
+] as const;
 export type Hatch = (typeof hatches)[number];
 export const settingOuts = ['outer', 'structureOuter', 'centre', 'structureInner', 'inner'] as const;
 export type SettingOut = (typeof settingOuts)[number];
@@ -93,8 +110,7 @@ export interface Wall {
 
 /** `line`: from the end of the setting-out line; `face`: from the face of a wall jointed there, read on one side. */
 export type SetOutOrigin =
-  | { readonly kind: 'line' }
-  | { readonly kind: 'face'; readonly wall: string; readonly side: Side };
+  { readonly kind: 'line' } | { readonly kind: 'face'; readonly wall: string; readonly side: Side };
 
 /** `hinge`: which jamb, `near` being nearer the origin's end; `opens`: to which side of the wall. */
 export interface Handing {

@@ -1,5 +1,15 @@
 /** The door for foreign records: every one is checked once, and named by its place when it is wrong. */
-import { array, boolean, mixed, number, object, string, ValidationError, type ObjectSchema, type AnyObject } from 'yup';
+import {
+  array,
+  boolean,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type ObjectSchema,
+  type AnyObject
+} from 'yup';
 import {
   duties,
   fillings,
@@ -20,7 +30,10 @@ const size = () => number().positive().max(most).required();
 const text = () => string().max(1000).defined();
 const id = () => string().min(1).max(200).required();
 const point = () => object({ x: mm(), y: mm() }).required();
-const choice = (values: readonly string[]) => string().oneOf([...values]).required();
+const choice = (values: readonly string[]) =>
+  string()
+    .oneOf([...values])
+    .required();
 const side = () => choice(['left', 'right']);
 
 const top = () =>
@@ -47,14 +60,40 @@ const origin = () =>
     .required()
     .test('origin', '${path} must be the line, or the face of a wall', (value) => {
       const given = value as { kind?: unknown; wall?: unknown; side?: unknown };
-      return given.kind === 'line' || (given.kind === 'face' && typeof given.wall === 'string' && (given.side === 'left' || given.side === 'right'));
+      return (
+        given.kind === 'line' ||
+        (given.kind === 'face' &&
+          typeof given.wall === 'string' &&
+          (given.side === 'left' || given.side === 'right'))
+      );
     });
 
 const schemas: Record<Kind, ObjectSchema<AnyObject>> = {
-  project: object({ name: text(), units: object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() }).required(), ground: mm(), heightLimit: number().nullable().defined() }),
-  storey: object({ name: text(), datum: mm(), height: size(), floorDepth: number().min(0).max(most).required() }),
-  material: object({ name: text(), colour: string().matches(/^#[0-9A-Fa-f]{6}$/).required(), hatch: choice(hatches) }),
-  buildUp: object({ name: text(), plies: array(object({ material: id(), thickness: size(), duty: choice(duties) }).required()).min(1).required() }),
+  project: object({
+    name: text(),
+    units: object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() }).required(),
+    ground: mm(),
+    heightLimit: number().nullable().defined()
+  }),
+  storey: object({
+    name: text(),
+    datum: mm(),
+    height: size(),
+    floorDepth: number().min(0).max(most).required()
+  }),
+  material: object({
+    name: text(),
+    colour: string()
+      .matches(/^#[0-9A-Fa-f]{6}$/)
+      .required(),
+    hatch: choice(hatches)
+  }),
+  buildUp: object({
+    name: text(),
+    plies: array(object({ material: id(), thickness: size(), duty: choice(duties) }).required())
+      .min(1)
+      .required()
+  }),
   wall: object({
     name: text(),
     storey: id(),
@@ -106,7 +145,8 @@ const schemas: Record<Kind, ObjectSchema<AnyObject>> = {
   })
 };
 
-export type ReadRecords = { readonly ok: true; readonly records: Rec[] } | { readonly ok: false; readonly fault: string };
+export type ReadRecords =
+  { readonly ok: true; readonly records: Rec[] } | { readonly ok: false; readonly fault: string };
 
 /** Check a list of records from outside, and that what they name is there. */
 export function readRecords(given: unknown): ReadRecords {
@@ -114,7 +154,8 @@ export function readRecords(given: unknown): ReadRecords {
   const records: Rec[] = [];
   for (const [i, one] of given.entries()) {
     const { kind, id: name } = (one ?? {}) as { kind?: unknown; id?: unknown };
-    if (!kinds.includes(kind as Kind) || typeof name !== 'string' || name === '') return { ok: false, fault: `records[${i}] is of no known kind or has no id` };
+    if (!kinds.includes(kind as Kind) || typeof name !== 'string' || name === '')
+      return { ok: false, fault: `records[${i}] is of no known kind or has no id` };
     try {
       const rest = { ...(one as AnyObject) };
       delete rest.kind;
@@ -139,16 +180,24 @@ function missingReference(records: readonly Rec[]): string | undefined {
   if (ids.get('project') !== 'project') return 'the settings of the project are missing';
   if (![...ids.values()].includes('storey')) return 'it has no storey';
   for (const record of records)
-    for (const [kind, name] of referencesOf(record)) if (ids.get(name) !== kind) return `${record.id} names the ${kind} "${name}", which is missing`;
+    for (const [kind, name] of referencesOf(record))
+      if (ids.get(name) !== kind) return `${record.id} names the ${kind} "${name}", which is missing`;
   return undefined;
 }
 
 function referencesOf(record: Rec): [Kind, string][] {
   switch (record.kind) {
     case 'wall':
-      return [['storey', record.storey], ['buildUp', record.buildUp], ...(record.top.kind === 'datum' ? [['storey', record.top.storey] as [Kind, string]] : [])];
+      return [
+        ['storey', record.storey],
+        ['buildUp', record.buildUp],
+        ...(record.top.kind === 'datum' ? [['storey', record.top.storey] as [Kind, string]] : [])
+      ];
     case 'opening':
-      return [['wall', record.wall], ...(record.origin.kind === 'face' ? [['wall', record.origin.wall] as [Kind, string]] : [])];
+      return [
+        ['wall', record.wall],
+        ...(record.origin.kind === 'face' ? [['wall', record.origin.wall] as [Kind, string]] : [])
+      ];
     case 'buildUp':
       return record.plies.map((ply) => ['material', ply.material]);
     case 'roof':

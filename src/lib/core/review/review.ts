@@ -23,7 +23,13 @@ interface Scope {
   readonly project: Project;
   readonly derived: Model;
   readonly model: StoreyModel;
-  readonly say: (stage: Stage, code: ProblemCode, subjects: string[], numbers?: Record<string, number>, texts?: Record<string, string>) => void;
+  readonly say: (
+    stage: Stage,
+    code: ProblemCode,
+    subjects: string[],
+    numbers?: Record<string, number>,
+    texts?: Record<string, string>
+  ) => void;
   readonly named: (id: string) => string;
 }
 
@@ -38,27 +44,49 @@ export function reviewProject(project: Project, derived: Model): Finding[] {
       model,
       named: (id) => nameElement(project, id),
       say: (stage, code, subjects, numbers, texts) =>
-        findings.push({ ...problem(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }), id: `${code} ${subjects.join(' ')}`, stage, storey: storey.id })
+        findings.push({
+          ...problem(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
+          id: `${code} ${subjects.join(' ')}`,
+          stage,
+          storey: storey.id
+        })
     };
-    for (const rule of [findOpenRuns, findOverlaps, findUnsolved, findOpenings, findSlabs, findRoofs]) rule(scope);
+    for (const rule of [findOpenRuns, findOverlaps, findUnsolved, findOpenings, findSlabs, findRoofs])
+      rule(scope);
   }
   return findings;
 }
 
 function findOpenRuns({ model, say, named }: Scope) {
-  const free = model.footprints.nodes.flatMap(({ members, point }) => (members.length === 1 && !members[0]!.frame.wall.standsApart ? [{ member: members[0]!, point }] : []));
+  const free = model.footprints.nodes.flatMap(({ members, point }) =>
+    members.length === 1 && !members[0]!.frame.wall.standsApart ? [{ member: members[0]!, point }] : []
+  );
   for (const { member, point } of free) {
     const { wall } = member.frame;
     const miss = nearestMiss(model, wall.id, point);
-    if (miss) say('walls', 'wall.near-miss', [wall.id, miss.wall], { gap: miss.gap }, { thing: named(wall.id), other: named(miss.wall) });
+    if (miss)
+      say(
+        'walls',
+        'wall.near-miss',
+        [wall.id, miss.wall],
+        { gap: miss.gap },
+        { thing: named(wall.id), other: named(miss.wall) }
+      );
     else if (wall.role === 'exterior') {
-      const others = free.filter((other) => other.member !== member && other.member.frame.wall.role === 'exterior').map((other) => distance(other.point, point));
-      if (others.length > 0) say('walls', 'run.open', [wall.id], { gap: Math.min(...others) }, { thing: named(wall.id) });
+      const others = free
+        .filter((other) => other.member !== member && other.member.frame.wall.role === 'exterior')
+        .map((other) => distance(other.point, point));
+      if (others.length > 0)
+        say('walls', 'run.open', [wall.id], { gap: Math.min(...others) }, { thing: named(wall.id) });
     }
   }
 }
 
-function nearestMiss(model: StoreyModel, own: string, p: { x: number; y: number }): { wall: string; gap: number } | undefined {
+function nearestMiss(
+  model: StoreyModel,
+  own: string,
+  p: { x: number; y: number }
+): { wall: string; gap: number } | undefined {
   let best: { wall: string; gap: number } | undefined;
   for (const [id, frame] of model.frames) {
     if (id === own || frame.wall.standsApart) continue;
@@ -72,7 +100,9 @@ function nearestMiss(model: StoreyModel, own: string, p: { x: number; y: number 
 
 /** Parallel or crossing walls that no joint has sorted out. */
 function findOverlaps({ model, say, named }: Scope) {
-  const boxes = model.walls.map((wall) => ({ wall, box: boxOf(wall.bands.flatMap(({ outline }) => outline.flat())) })).sort((p, q) => p.box.minX - q.box.minX);
+  const boxes = model.walls
+    .map((wall) => ({ wall, box: boxOf(wall.bands.flatMap(({ outline }) => outline.flat())) }))
+    .sort((p, q) => p.box.minX - q.box.minX);
   boxes.forEach((p, i) => {
     for (let j = i + 1; j < boxes.length && boxes[j]!.box.minX < p.box.maxX; j++) {
       const q = boxes[j]!;
@@ -80,7 +110,13 @@ function findOverlaps({ model, say, named }: Scope) {
       const area = overlapArea(p.wall, q.wall) / 1e6;
       if (area > largestReported / 10) {
         const [a, b] = [p.wall.frame.wall.id, q.wall.frame.wall.id].sort() as [string, string];
-        say('walls', 'walls.overlap', [a, b], { area }, { thing: named(a), other: named(b), area: `${area.toFixed(3)} m²` });
+        say(
+          'walls',
+          'walls.overlap',
+          [a, b],
+          { area },
+          { thing: named(a), other: named(b), area: `${area.toFixed(3)} m²` }
+        );
       }
     }
   });
@@ -91,7 +127,8 @@ function overlapArea(p: WallFootprint, q: WallFootprint): number {
   for (const band of p.bands)
     for (const other of q.bands) {
       if (band.z1 <= other.z0 || other.z1 <= band.z0) continue;
-      for (const ring of band.outline) for (const cutter of other.outline) area = Math.max(area, commonArea(ring, cutter));
+      for (const ring of band.outline)
+        for (const cutter of other.outline) area = Math.max(area, commonArea(ring, cutter));
     }
   return area;
 }
@@ -99,16 +136,21 @@ function overlapArea(p: WallFootprint, q: WallFootprint): number {
 /** Area of a ring inside the hull-like outline of a wall; exact for convex cutters, a lower bound otherwise. */
 function commonArea(ring: Ring, cutter: Ring): number {
   let rest: Ring = ring;
-  for (let i = 0; i < cutter.length && rest.length > 2; i++) rest = clipLeft(rest, cutter[i]!, cutter[(i + 1) % cutter.length]!);
+  for (let i = 0; i < cutter.length && rest.length > 2; i++)
+    rest = clipLeft(rest, cutter[i]!, cutter[(i + 1) % cutter.length]!);
   if (rest.length < 3) return 0;
-  const middle = rest.reduce((sum, p) => ({ x: sum.x + p.x / rest.length, y: sum.y + p.y / rest.length }), { x: 0, y: 0 });
+  const middle = rest.reduce((sum, p) => ({ x: sum.x + p.x / rest.length, y: sum.y + p.y / rest.length }), {
+    x: 0,
+    y: 0
+  });
   return ringHolds(cutter, middle) ? Math.max(0, ringArea(rest)) : 0;
 }
 
 function findUnsolved({ model, say, named }: Scope) {
   for (const { frame, bands, unsolved } of model.walls) {
     if (unsolved) say('walls', 'joint.unsolved', [frame.wall.id], {}, { thing: named(frame.wall.id) });
-    else if (bands.every(({ plies }) => plies.every((rings) => rings.length === 0))) say('walls', 'wall.swallowed', [frame.wall.id], {}, { thing: named(frame.wall.id) });
+    else if (bands.every(({ plies }) => plies.every((rings) => rings.length === 0)))
+      say('walls', 'wall.swallowed', [frame.wall.id], {}, { thing: named(frame.wall.id) });
   }
 }
 
@@ -119,17 +161,22 @@ function findOpenings({ model, say, named }: Scope) {
     for (const { opening, t0, t1 } of model.places.get(frame.wall.id) ?? []) {
       const over = Math.max(-t0, t1 - frame.length);
       const texts = { thing: named(opening.id), wall: named(frame.wall.id) };
-      if (over > tolerances.coincident) say('openings', 'opening.lost', [opening.id, frame.wall.id], { over }, texts);
+      if (over > tolerances.coincident)
+        say('openings', 'opening.lost', [opening.id, frame.wall.id], { over }, texts);
       else {
         const gap = Math.min(t0 - ends[0], ends[1] - t1);
-        if (gap < leastNib - tolerances.coincident) say('openings', 'opening.near-joint', [opening.id, frame.wall.id], { gap, least: leastNib }, texts);
+        if (gap < leastNib - tolerances.coincident)
+          say('openings', 'opening.near-joint', [opening.id, frame.wall.id], { gap, least: leastNib }, texts);
       }
     }
   }
 }
 
 function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
-  const jointed = (part: 'a' | 'b') => joints.some(({ node }) => node.members.length > 1 && node.members.some((m) => m.frame === frame && m.part === part));
+  const jointed = (part: 'a' | 'b') =>
+    joints.some(
+      ({ node }) => node.members.length > 1 && node.members.some((m) => m.frame === frame && m.part === part)
+    );
   const [t0, t1] = clearRange(frame, endPoints(frame.length, frame, bands[0]?.outline ?? []));
   return [jointed('a') ? t0 : -Infinity, jointed('b') ? t1 : Infinity];
 }
@@ -137,15 +184,18 @@ function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
 /** Only the corners near the ends: notches of branches along the wall do not narrow it. */
 function endPoints(length: number, frame: WallFootprint['frame'], rings: readonly Ring[]): Ring[] {
   const near = Math.min(length / 2, 2 * (frame.y1 - frame.y0) + 500);
-  return rings.map((ring) => ring.filter((p) => {
-    const { t } = locate(p, frame.origin, frame.direction);
-    return t < near || t > length - near;
-  }));
+  return rings.map((ring) =>
+    ring.filter((p) => {
+      const { t } = locate(p, frame.origin, frame.direction);
+      return t < near || t > length - near;
+    })
+  );
 }
 
 function findSlabs({ project, derived, model, say, named }: Scope) {
   for (const slab of project.tables.slab.values())
-    if (slab.storey === model.storey.id && derived.slabRings(project, slab).length === 0) say('floors', 'slab.no-outline', [slab.id], {}, { thing: named(slab.id) });
+    if (slab.storey === model.storey.id && derived.slabRings(project, slab).length === 0)
+      say('floors', 'slab.no-outline', [slab.id], {}, { thing: named(slab.id) });
 }
 
 function findRoofs({ project, derived, model, say, named }: Scope) {
@@ -155,9 +205,17 @@ function findRoofs({ project, derived, model, say, named }: Scope) {
     const solved = derived.roof(project, roof);
     if (!solved) say('roof', 'roof.no-outline', [roof.id], {}, { thing: named(roof.id) });
     else {
-      if (solved.lidArea > 1e4) say('roof', 'roof.no-plane', [roof.id], {}, { thing: named(roof.id), area: `${(solved.lidArea / 1e6).toFixed(2)} m²` });
+      if (solved.lidArea > 1e4)
+        say(
+          'roof',
+          'roof.no-plane',
+          [roof.id],
+          {},
+          { thing: named(roof.id), area: `${(solved.lidArea / 1e6).toFixed(2)} m²` }
+        );
       const height = model.storey.datum + solved.ridge - ground;
-      if (heightLimit !== null && height > heightLimit + tolerances.coincident) say('roof', 'limit.height', [roof.id], { height, limit: heightLimit });
+      if (heightLimit !== null && height > heightLimit + tolerances.coincident)
+        say('roof', 'limit.height', [roof.id], { height, limit: heightLimit });
     }
   }
 }

@@ -18,7 +18,8 @@ export function inspectProject(project: Project, derived: Model) {
   const elements = derived.elements(project);
   const volumeByMaterial = (id: string) => {
     const sums: Record<string, number> = {};
-    for (const { material, mesh } of elements.find((element) => element.id === id)?.parts ?? []) sums[material] = round((sums[material] ?? 0) + meshVolume(mesh));
+    for (const { material, mesh } of elements.find((element) => element.id === id)?.parts ?? [])
+      sums[material] = round((sums[material] ?? 0) + meshVolume(mesh));
     return sums;
   };
   const volume = (id: string) => round(Object.values(volumeByMaterial(id)).reduce((sum, v) => sum + v, 0));
@@ -27,7 +28,14 @@ export function inspectProject(project: Project, derived: Model) {
     project: { name: settingsOf(project).name, units: settingsOf(project).units },
     storeys: models.map(({ storey }) => {
       const outline = derived.outline(project, storey.id, 'outer');
-      return { id: storey.id, name: storey.name, datum: storey.datum, height: storey.height, floorDepth: storey.floorDepth, footprintArea: round(outline ? outline.rings.reduce((sum, ring) => sum + ringArea(ring), 0) : 0) };
+      return {
+        id: storey.id,
+        name: storey.name,
+        datum: storey.datum,
+        height: storey.height,
+        floorDepth: storey.floorDepth,
+        footprintArea: round(outline ? outline.rings.reduce((sum, ring) => sum + ringArea(ring), 0) : 0)
+      };
     }),
     walls: models.flatMap((model) => inspectWalls(project, model, volumeByMaterial, volume)),
     openings: models.flatMap((model) =>
@@ -46,14 +54,34 @@ export function inspectProject(project: Project, derived: Model) {
     ),
     slabs: [...project.tables.slab.values()].map((slab) => {
       const rings = derived.slabRings(project, slab);
-      return { id: slab.id, storey: slab.storey, thickness: slab.thickness, area: round(rings.reduce((sum, ring) => sum + ringArea(ring), 0)), perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)), volume: volume(slab.id) };
+      return {
+        id: slab.id,
+        storey: slab.storey,
+        thickness: slab.thickness,
+        area: round(rings.reduce((sum, ring) => sum + ringArea(ring), 0)),
+        perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
+        volume: volume(slab.id)
+      };
     }),
-    roofs: [...project.tables.roof.values()].map((roof) => inspectRoof(project, derived, roof.id, volume(roof.id))),
-    findings: reviewProject(project, derived).map(({ code, message, hint, subjects, numbers }) => ({ code, message, hint, subjects, numbers }))
+    roofs: [...project.tables.roof.values()].map((roof) =>
+      inspectRoof(project, derived, roof.id, volume(roof.id))
+    ),
+    findings: reviewProject(project, derived).map(({ code, message, hint, subjects, numbers }) => ({
+      code,
+      message,
+      hint,
+      subjects,
+      numbers
+    }))
   };
 }
 
-function inspectWalls(project: Project, model: StoreyModel, byMaterial: (id: string) => Record<string, number>, volume: (id: string) => number) {
+function inspectWalls(
+  project: Project,
+  model: StoreyModel,
+  byMaterial: (id: string) => Record<string, number>,
+  volume: (id: string) => number
+) {
   return model.walls.map(({ frame, bands, entangled }) => {
     const outline = bands[0]?.outline ?? [];
     const ts = outline.flat().map((p) => locate(p, frame.origin, frame.direction).t);

@@ -8,7 +8,10 @@ import { buildUpOf, wallOf } from './build';
 export const buildUpArb = (id: string, many: boolean): fc.Arbitrary<BuildUp> =>
   many
     ? fc
-        .array(fc.tuple(fc.integer({ min: 10, max: 140 }), fc.constantFrom(...duties)), { minLength: 1, maxLength: 5 })
+        .array(fc.tuple(fc.integer({ min: 10, max: 140 }), fc.constantFrom(...duties)), {
+          minLength: 1,
+          maxLength: 5
+        })
         .filter((plies) => plies.reduce((sum, [t]) => sum + t, 0) >= 50)
         .map((plies) => buildUpOf(id, ...plies))
     : fc.integer({ min: 50, max: 600 }).map((t) => buildUpOf(id, [t, 'structure']));
@@ -18,7 +21,12 @@ export interface Joint {
 }
 
 /** `arms` walls leaving one point, with the given least gap between neighbours, degrees. */
-export function jointArb(arms: number, leastGap: number, many: boolean, anyLine: boolean): fc.Arbitrary<Joint> {
+export function jointArb(
+  arms: number,
+  leastGap: number,
+  many: boolean,
+  anyLine: boolean
+): fc.Arbitrary<Joint> {
   const spare = 360 - arms * leastGap;
   return fc
     .record({
@@ -26,7 +34,10 @@ export function jointArb(arms: number, leastGap: number, many: boolean, anyLine:
       start: fc.integer({ min: 0, max: 359 }),
       buildUps: fc.tuple(...Array.from({ length: arms }, (_, i) => buildUpArb(`b${i}`, many))),
       lines: fc.array(fc.constantFrom(...settingOuts), { minLength: arms, maxLength: arms }),
-      sides: fc.array(fc.constantFrom('left' as const, 'right' as const), { minLength: arms, maxLength: arms }),
+      sides: fc.array(fc.constantFrom('left' as const, 'right' as const), {
+        minLength: arms,
+        maxLength: arms
+      }),
       reversed: fc.array(fc.boolean(), { minLength: arms, maxLength: arms }),
       heights: fc.array(fc.constantFrom(900, 2500, 2500, 2500), { minLength: arms, maxLength: arms })
     })
@@ -56,13 +67,21 @@ export function planArb(many: boolean): fc.Arbitrary<Joint> {
       turn: fc.integer({ min: 0, max: 359 }),
       outer: buildUpArb('outer', many),
       inner: buildUpArb('inner', many),
-      cuts: fc.array(fc.tuple(fc.nat(5), fc.nat(5), fc.integer({ min: 25, max: 75 }), fc.integer({ min: 25, max: 75 })), { maxLength: 3 })
+      cuts: fc.array(
+        fc.tuple(fc.nat(5), fc.nat(5), fc.integer({ min: 25, max: 75 }), fc.integer({ min: 25, max: 75 })),
+        { maxLength: 3 }
+      )
     })
     .map(({ corners, size, turn, outer, inner, cuts }) => {
       const n = corners.length;
-      const points = corners.map((k, i): Point => scale(fromAngle((turn + ((i + k / 250) * 360) / n) * degree), size));
-      const walls = points.map((p, i) => wallOf(`o${i}`, p, points[(i + 1) % n]!, 'outer', { settingOut: 'outer' }));
-      const on = (side: number, k: number) => add(scale(points[side % n]!, 1 - k / 100), scale(points[(side + 1) % n]!, k / 100));
+      const points = corners.map((k, i): Point =>
+        scale(fromAngle((turn + ((i + k / 250) * 360) / n) * degree), size)
+      );
+      const walls = points.map((p, i) =>
+        wallOf(`o${i}`, p, points[(i + 1) % n]!, 'outer', { settingOut: 'outer' })
+      );
+      const on = (side: number, k: number) =>
+        add(scale(points[side % n]!, 1 - k / 100), scale(points[(side + 1) % n]!, k / 100));
       cuts.forEach(([p, q, k, m], i) => {
         if (p % n !== q % n) walls.push(wallOf(`p${i}`, on(p, k), on(q, m), 'inner', { role: 'partition' }));
       });

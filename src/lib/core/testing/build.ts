@@ -6,7 +6,12 @@ import { frameOf, type Frame } from '../derive/frame';
 
 /** `[100, 'structure']` a ply, from the outside inwards. */
 export function buildUpOf(id: string, ...plies: [number, Duty][]): BuildUp {
-  return { id, kind: 'buildUp', name: id, plies: plies.map(([thickness, duty]) => ({ material: 'plain', thickness, duty })) };
+  return {
+    id,
+    kind: 'buildUp',
+    name: id,
+    plies: plies.map(([thickness, duty]) => ({ material: 'plain', thickness, duty }))
+  };
 }
 
 export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Partial<Wall> = {}): Wall {
@@ -38,5 +43,19 @@ export function framesOf(project: Project): Frame[] {
   return [...project.tables.wall.values()].map((wall) => frameOf(project, wall)!);
 }
 
-export const stoneCavity = buildUpOf('stone', [100, 'cladding'], [50, 'cavity'], [120, 'insulation'], [140, 'structure'], [15, 'finish']);
-export const boarded = buildUpOf('boards', [22, 'cladding'], [38, 'cavity'], [11, 'sheathing'], [165, 'structure'], [15, 'finish']);
+export const stoneCavity = buildUpOf(
+  'stone',
+  [100, 'cladding'],
+  [50, 'cavity'],
+  [120, 'insulation'],
+  [140, 'structure'],
+  [15, 'finish']
+);
+export const boarded = buildUpOf(
+  'boards',
+  [22, 'cladding'],
+  [38, 'cavity'],
+  [11, 'sheathing'],
+  [165, 'structure'],
+  [15, 'finish']
+);

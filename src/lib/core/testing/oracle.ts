@@ -7,7 +7,10 @@ const wasm = await Module();
 wasm.setup();
 
 const section = (rings: readonly Ring[]) =>
-  new wasm.CrossSection(rings.map((ring) => ring.map(({ x, y }) => [x, y] as [number, number])), 'NonZero');
+  new wasm.CrossSection(
+    rings.map((ring) => ring.map(({ x, y }) => [x, y] as [number, number])),
+    'NonZero'
+  );
 
 /** Area common to two sets of rings, mm2. */
 export function commonArea(p: readonly Ring[], q: readonly Ring[]): number {
@@ -21,7 +24,11 @@ export function commonArea(p: readonly Ring[], q: readonly Ring[]): number {
 export type Prism = { readonly rings: readonly Ring[]; readonly z0: number; readonly z1: number };
 
 /** A solid of prisms less others, and what lies below a list of tilted cutting boxes: its volume, mm3. */
-export function solidVolume(prism: Prism, holes: readonly Prism[], above: readonly { normal: [number, number, number]; offset: number }[] = []): number {
+export function solidVolume(
+  prism: Prism,
+  holes: readonly Prism[],
+  above: readonly { normal: [number, number, number]; offset: number }[] = []
+): number {
   const make = ({ rings, z0, z1 }: Prism) => {
     const flat = section(rings);
     const solid = flat.extrude(z1 - z0).translate(0, 0, z0);
@@ -30,7 +37,8 @@ export function solidVolume(prism: Prism, holes: readonly Prism[], above: readon
   };
   let body = make(prism);
   for (const hole of holes) body = body.subtract(make(hole));
-  for (const { normal, offset } of above) body = body.trimByPlane([-normal[0], -normal[1], -normal[2]], -offset / Math.hypot(...normal));
+  for (const { normal, offset } of above)
+    body = body.trimByPlane([-normal[0], -normal[1], -normal[2]], -offset / Math.hypot(...normal));
   return body.volume();
 }
 

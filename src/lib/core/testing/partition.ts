@@ -14,7 +14,9 @@ export interface NamedRing {
 
 export function plyRings(footprints: StoreyFootprints): NamedRing[] {
   return [...footprints.walls.values()].flatMap(({ frame, bands }) =>
-    bands.flatMap(({ plies, z0, z1 }) => plies.flatMap((rings, k) => rings.map((ring) => ({ name: `${frame.wall.id}/${k}`, ring, z0, z1 }))))
+    bands.flatMap(({ plies, z0, z1 }) =>
+      plies.flatMap((rings, k) => rings.map((ring) => ({ name: `${frame.wall.id}/${k}`, ring, z0, z1 })))
+    )
   );
 }
 
@@ -23,7 +25,8 @@ export function expectPartition(footprints: StoreyFootprints, z = 1000, gaps = f
   const rings = plyRings(footprints).filter(({ z0, z1 }) => z0 <= z && z <= z1);
   let sum = 0;
   rings.forEach(({ name, ring }, i) => {
-    if (!isSimple(ring) || !(ringArea(ring) > 0)) throw new Error(`${name} is not simple and counter-clockwise`);
+    if (!isSimple(ring) || !(ringArea(ring) > 0))
+      throw new Error(`${name} is not simple and counter-clockwise`);
     sum += ringArea(ring);
     const box = boxOf(ring);
     for (const other of rings.slice(i + 1)) {
@@ -33,7 +36,9 @@ export function expectPartition(footprints: StoreyFootprints, z = 1000, gaps = f
       if (common > 0.5) throw new Error(`${name} and ${other.name} overlap by ${common} mm2`);
     }
   });
-  const filled = arrange(rings.flatMap(({ ring }) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const)));
+  const filled = arrange(
+    rings.flatMap(({ ring }) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const))
+  );
   expect(filled).toBeDefined();
   const outline = filled!.outlines.reduce((total, ring) => total + ringArea(ring), 0);
   if (!gaps) expect(Math.abs(outline - sum)).toBeLessThan(Math.max(1, outline * 1e-6));

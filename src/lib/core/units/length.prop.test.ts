@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { defaultUnits, formatLength, formatLengthWithUnit, inch, parseLength, type LengthUnits } from './length';
+import {
+  defaultUnits,
+  formatLength,
+  formatLengthWithUnit,
+  inch,
+  parseLength,
+  type LengthUnits
+} from './length';
 
 const systems = fc.constantFrom<LengthUnits>(
   ...Object.values(defaultUnits),

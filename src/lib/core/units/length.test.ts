@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { parsePitch, parseAngle, formatAngle, degree, normaliseAngle } from './angle';
-import { defaultUnits, explainFault, formatLength, formatLengthWithUnit, inch, parseLength, roundToFineness } from './length';
+import {
+  defaultUnits,
+  explainFault,
+  formatLength,
+  formatLengthWithUnit,
+  inch,
+  parseLength,
+  roundToFineness
+} from './length';
 
 const { mm, cm, m, ft } = defaultUnits;
 const read = (text: string, units = mm) => {

@@ -19,7 +19,8 @@ export const defaultUnits: Record<UnitSystem, LengthUnits> = {
 };
 
 export type Parsed<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly at: number; readonly expected: string };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly at: number; readonly expected: string };
 
 export const inch = 25.4;
 const unitSizes: Record<string, number> = {
@@ -158,16 +159,19 @@ class LengthReader {
   private number(): number | undefined {
     const start = this.at;
     const mixed = this.match(/(\d+|\d{1,3}(?: \d{3})+)[ -](\d+)\/(\d+)(?![\d.])/y);
-    if (mixed && Number(mixed[2]) < Number(mixed[3])) return toNumber(mixed[1]!) + Number(mixed[2]) / Number(mixed[3]);
+    if (mixed && Number(mixed[2]) < Number(mixed[3]))
+      return toNumber(mixed[1]!) + Number(mixed[2]) / Number(mixed[3]);
     this.at = start;
     const fraction = this.match(/(\d+)\/(\d+)(?![\d.])/y);
     if (fraction) {
-      if (Number(fraction[2]) === 0) throw new Fault(this.at - 1, 'a fraction whose lower number is not zero');
+      if (Number(fraction[2]) === 0)
+        throw new Fault(this.at - 1, 'a fraction whose lower number is not zero');
       return Number(fraction[1]) / Number(fraction[2]);
     }
     const whole = this.match(/\d{1,3}( \d{3})+(?!\d)(\.\d*)?|\d+\.?\d*|\.\d+/y);
     if (!whole) return undefined;
-    if (this.text[this.at] === ',') throw new Fault(this.at, 'a point for decimals, or a space between thousands,');
+    if (this.text[this.at] === ',')
+      throw new Fault(this.at, 'a point for decimals, or a space between thousands,');
     return toNumber(whole[0]);
   }
 }

@@ -5,7 +5,8 @@ import { nameElement } from '../../core/project/names';
 import type { SlabFace } from '../../core/project/records';
 import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, pitchBlank, readBlank, textBlank, type SentencePart } from '../sentence';
-import { BaseTool, type Overlay, type Tool } from '../tool';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
 
 abstract class FormTool extends BaseTool {
   protected lengths: Record<string, number> = {};
@@ -78,7 +79,15 @@ export class SlabTool extends FormTool implements Tool {
   }
 
   protected call() {
-    return { name: 'addSlab', args: { storey: this.editor.storey, face: this.face, thickness: this.lengths.thickness, offset: this.lengths.offset } };
+    return {
+      name: 'addSlab',
+      args: {
+        storey: this.editor.storey,
+        face: this.face,
+        thickness: this.lengths.thickness,
+        offset: this.lengths.offset
+      }
+    };
   }
 }
 
@@ -123,7 +132,10 @@ export class CopyUpTool extends FormTool implements Tool {
 
   protected call() {
     const { height, floorDepth } = this.lengths;
-    return { name: 'copyStoreyUp', args: { storey: this.editor.storey, which: this.which, name: this.storeyName, height, floorDepth } };
+    return {
+      name: 'copyStoreyUp',
+      args: { storey: this.editor.storey, which: this.which, name: this.storeyName, height, floorDepth }
+    };
   }
 
   protected override after(made: readonly string[]) {
@@ -168,7 +180,10 @@ export class RoofTool extends FormTool implements Tool {
 
   protected call() {
     const { overhang, plateLevel, thickness } = this.lengths;
-    return { name: 'addRoof', args: { storey: this.editor.storey, pitch: this.pitch / degree, overhang, plateLevel, thickness } };
+    return {
+      name: 'addRoof',
+      args: { storey: this.editor.storey, pitch: this.pitch / degree, overhang, plateLevel, thickness }
+    };
   }
 }
 
@@ -195,7 +210,10 @@ export class RoofEdgeTool extends BaseTool implements Tool {
     const { project } = this.editor;
     return [
       'Turn the roof edge over',
-      choiceBlank('wall', 'Wall', this.wall, [{ value: '', label: 'the edge you point at' }, ...this.walls.map((value) => ({ value, label: nameElement(project, value) }))]),
+      choiceBlank('wall', 'Wall', this.wall, [
+        { value: '', label: 'the edge you point at' },
+        ...this.walls.map((value) => ({ value, label: nameElement(project, value) }))
+      ]),
       'into',
       choiceBlank('kind', 'Kind of edge', this.kind, [
         { value: 'gable', label: 'a gable' },
@@ -228,7 +246,8 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       ring.forEach((p, k) => {
         const edge = solved.edges[i]![k]!;
         const gap = distance(point, nearestOnSegment(point, p, ring[(k + 1) % ring.length]!));
-        if (edge.walls[0] && gap < Math.max(600, 20 * mmPerPixel) && (!best || gap < best.gap)) best = { wall: edge.walls[0], gable: edge.gable, gap };
+        if (edge.walls[0] && gap < Math.max(600, 20 * mmPerPixel) && (!best || gap < best.gap))
+          best = { wall: edge.walls[0], gable: edge.gable, gap };
       })
     );
     if (best?.wall !== this.wall) {
@@ -245,7 +264,11 @@ export class RoofEdgeTool extends BaseTool implements Tool {
 
   accept() {
     if (!this.roof || !this.wall) {
-      this.editor.say({ kind: 'problem', text: 'No roof edge is chosen yet.', hint: 'Point at an edge of the roof, or choose its wall in the sentence.' });
+      this.editor.say({
+        kind: 'problem',
+        text: 'No roof edge is chosen yet.',
+        hint: 'Point at an edge of the roof, or choose its wall in the sentence.'
+      });
       return;
     }
     if (this.perform(this.call())) {
@@ -267,15 +290,28 @@ export class TrueUpTool extends BaseTool implements Tool {
   private length: number | undefined;
 
   private get sheet() {
-    const sheets = [...this.editor.project.tables.sheet.values()].filter((sheet) => sheet.storey === this.editor.storey);
+    const sheets = [...this.editor.project.tables.sheet.values()].filter(
+      (sheet) => sheet.storey === this.editor.storey
+    );
     return sheets.find((sheet) => this.editor.selection.has(sheet.id)) ?? sheets.at(-1);
   }
 
   sentence(): SentencePart[] {
     if (!this.sheet) return ['This storey has no tracing sheet yet: lay one first.'];
-    if (this.points.length === 0) return [`True up “${this.sheet.name}”: point at one end of a length you know.`];
+    if (this.points.length === 0)
+      return [`True up “${this.sheet.name}”: point at one end of a length you know.`];
     if (this.points.length === 1) return ['Now point at the other end of that length.'];
-    return ['The stretch between the two points is', lengthBlank('length', 'True length', this.length ?? distance(this.points[0]!, this.points[1]!), this.units, this.length !== undefined), 'long in truth.'];
+    return [
+      'The stretch between the two points is',
+      lengthBlank(
+        'length',
+        'True length',
+        this.length ?? distance(this.points[0]!, this.points[1]!),
+        this.units,
+        this.length !== undefined
+      ),
+      'long in truth.'
+    ];
   }
 
   fill(blank: string, text: string): string | undefined {
@@ -301,12 +337,21 @@ export class TrueUpTool extends BaseTool implements Tool {
   accept() {
     const { sheet } = this;
     if (!sheet) {
-      this.editor.say({ kind: 'problem', text: 'There is no tracing sheet on this storey.', hint: 'Lay one first: Measure, Tracing sheet.' });
+      this.editor.say({
+        kind: 'problem',
+        text: 'There is no tracing sheet on this storey.',
+        hint: 'Lay one first: Measure, Tracing sheet.'
+      });
       return;
     }
     const [p, q] = this.points;
     if (!p || !q) return;
-    if (this.perform({ name: 'trueUpSheet', args: { id: sheet.id, p, q, length: this.length ?? distance(p, q) } })) {
+    if (
+      this.perform({
+        name: 'trueUpSheet',
+        args: { id: sheet.id, p, q, length: this.length ?? distance(p, q) }
+      })
+    ) {
       this.editor.take(undefined);
       this.editor.select([sheet.id]);
     }
@@ -325,4 +370,3 @@ export class TrueUpTool extends BaseTool implements Tool {
     return { points: this.points, lines: this.points[0] && last ? [[this.points[0], last]] : [] };
   }
 }
-

@@ -7,7 +7,8 @@ import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 import { wallAt } from '../snapping';
-import { BaseTool, type Overlay, type Tool } from '../tool';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
 
 export const fillingWords: Record<Filling, string> = { door: 'door', window: 'window', none: 'bare opening' };
 const sizes: Record<Filling, { width: number; height: number; sill: number }> = {
@@ -40,18 +41,24 @@ export class OpeningTool extends BaseTool implements Tool {
   }
 
   private get frame(): Frame | undefined {
-    return this.wall ? this.editor.model.storey(this.editor.project, this.editor.storey)?.frames.get(this.wall) : undefined;
+    return this.wall
+      ? this.editor.model.storey(this.editor.project, this.editor.storey)?.frames.get(this.wall)
+      : undefined;
   }
 
   /** Clear stretch of the wall between what joins it. */
   private get clear(): [number, number] {
-    const footprint = this.wall ? this.editor.model.storey(this.editor.project, this.editor.storey)?.footprints.walls.get(this.wall) : undefined;
+    const footprint = this.wall
+      ? this.editor.model.storey(this.editor.project, this.editor.storey)?.footprints.walls.get(this.wall)
+      : undefined;
     return footprint ? clearRange(footprint.frame, footprint.bands[0]?.outline ?? []) : [0, 0];
   }
 
   sentence(): SentencePart[] {
     const { units, editor } = this;
-    const walls = [...(editor.model.storey(editor.project, editor.storey)?.frames.keys() ?? [])].map((value) => ({ value, label: nameElement(editor.project, value) }));
+    const walls = [...(editor.model.storey(editor.project, editor.storey)?.frames.keys() ?? [])].map(
+      (value) => ({ value, label: nameElement(editor.project, value) })
+    );
     const parts: SentencePart[] = [
       `Put a ${fillingWords[this.filling]} in`,
       choiceBlank('wall', 'Wall', this.wall ?? '', [{ value: '', label: 'the wall you point at' }, ...walls]),
@@ -111,7 +118,8 @@ export class OpeningTool extends BaseTool implements Tool {
       default: {
         const read = readBlank('length', text, this.units);
         if (!read.ok) return read.message;
-        if ((blank === 'width' || blank === 'height') && read.value <= 0) return `A ${blank} must be more than zero.`;
+        if ((blank === 'width' || blank === 'height') && read.value <= 0)
+          return `A ${blank} must be more than zero.`;
         if (blank === 'distance') {
           this.distance = read.value;
           this.fixed = true;
@@ -123,7 +131,11 @@ export class OpeningTool extends BaseTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
-    const hit = wallAt(this.editor.model.storey(this.editor.project, this.editor.storey), point, 14 * mmPerPixel);
+    const hit = wallAt(
+      this.editor.model.storey(this.editor.project, this.editor.storey),
+      point,
+      14 * mmPerPixel
+    );
     if (!hit && this.wall) return;
     this.wall = hit;
     const { frame } = this;
@@ -142,14 +154,24 @@ export class OpeningTool extends BaseTool implements Tool {
     const start = near ? middle - width / 2 : Math.max(c0, Math.min(c1 - width, t - width / 2));
     const [fromFace, face] = this.end === 'a' ? [start - c0, c0] : [c1 - start - width, frame.length - c1];
     this.distance = near ? start : face + Math.max(0, Math.round(fromFace / step) * step);
-    this.snapped = near ? 'middle of the clear wall' : `${Math.round(this.distance - face)} from the corner face`;
+    this.snapped = near
+      ? 'middle of the clear wall'
+      : `${Math.round(this.distance - face)} from the corner face`;
   }
 
   private call() {
     const { wall, end, to, distance, size } = this;
     return {
       name: 'addOpening',
-      args: { wall, filling: this.filling, end, to, distance, ...size, ...(this.filling === 'door' && { handing: { hinge: this.hinge, opens: this.opens } }) }
+      args: {
+        wall,
+        filling: this.filling,
+        end,
+        to,
+        distance,
+        ...size,
+        ...(this.filling === 'door' && { handing: { hinge: this.hinge, opens: this.opens } })
+      }
     };
   }
 
@@ -164,7 +186,11 @@ export class OpeningTool extends BaseTool implements Tool {
 
   accept() {
     if (!this.wall) {
-      this.editor.say({ kind: 'problem', text: 'No wall is chosen yet.', hint: 'Point at a wall, or choose one in the sentence.' });
+      this.editor.say({
+        kind: 'problem',
+        text: 'No wall is chosen yet.',
+        hint: 'Point at a wall, or choose one in the sentence.'
+      });
       return;
     }
     if (this.perform(this.call())) {
@@ -196,6 +222,9 @@ export class OpeningTool extends BaseTool implements Tool {
     const start = this.end === 'a' ? 0 : frame.length;
     const to = this.end === 'a' ? this.distance : frame.length - this.distance;
     const y = frame.wall.outside === 'right' ? frame.y0 : frame.y1;
-    return { lines: [[fromFrame(frame, start, y), fromFrame(frame, to, y)]], snap: { at: fromFrame(frame, to, y), name: this.snapped } };
+    return {
+      lines: [[fromFrame(frame, start, y), fromFrame(frame, to, y)]],
+      snap: { at: fromFrame(frame, to, y), name: this.snapped }
+    };
   }
 }

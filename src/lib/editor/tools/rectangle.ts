@@ -4,7 +4,8 @@ import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../sentence';
 import { findSnaps, type Snap } from '../snapping';
 import type { WallStyle } from '../style';
-import { BaseTool, type Overlay, type Tool } from '../tool';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
 
 type Size = 'width' | 'depth' | 'across' | 'up';
 
@@ -32,7 +33,17 @@ export class RectangleTool extends BaseTool implements Tool {
   private get corners(): (Choice & { point: Point })[] {
     const nodes = this.editor.model.storey(this.editor.project, this.editor.storey)?.footprints.nodes ?? [];
     const zero = { value: 'zero', label: 'project zero', point: { x: 0, y: 0 } };
-    return [zero, ...nodes.filter(({ members }) => members.length > 1).slice(0, 40).map(({ key, point }) => ({ value: key, point, label: `joint at ${Math.round(point.x)}, ${Math.round(point.y)}` }))];
+    return [
+      zero,
+      ...nodes
+        .filter(({ members }) => members.length > 1)
+        .slice(0, 40)
+        .map(({ key, point }) => ({
+          value: key,
+          point,
+          label: `joint at ${Math.round(point.x)}, ${Math.round(point.y)}`
+        }))
+    ];
   }
 
   private size(name: 'width' | 'depth'): number {
@@ -43,7 +54,8 @@ export class RectangleTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { settingOut, buildUp, height, role } = this.style.blanks();
-    const blank = (name: Size, label: string, value: number) => lengthBlank(name, label, value, this.units, this.typed[name] !== undefined);
+    const blank = (name: Size, label: string, value: number) =>
+      lengthBlank(name, label, value, this.units, this.typed[name] !== undefined);
     return [
       'Draw a rectangle of walls',
       blank('width', 'Width', Math.abs(this.size('width'))),
@@ -74,7 +86,8 @@ export class RectangleTool extends BaseTool implements Tool {
     else if (!own) {
       const read = readBlank('length', text, this.units);
       if (!read.ok) return read.message;
-      if ((blank === 'width' || blank === 'depth') && read.value <= 0) return `A ${blank} must be more than zero.`;
+      if ((blank === 'width' || blank === 'depth') && read.value <= 0)
+        return `A ${blank} must be more than zero.`;
       this.typed = { ...this.typed, [blank]: read.value };
     }
     this.preview();
@@ -86,7 +99,14 @@ export class RectangleTool extends BaseTool implements Tool {
     const { from, typed } = this;
     return {
       name: 'drawRectangle',
-      args: { storey: this.editor.storey, corner: from, offset: { x: typed.across ?? 0, y: typed.up ?? 0 }, width, depth, ...this.style.args }
+      args: {
+        storey: this.editor.storey,
+        corner: from,
+        offset: { x: typed.across ?? 0, y: typed.up ?? 0 },
+        width,
+        depth,
+        ...this.style.args
+      }
     };
   }
 
@@ -96,7 +116,11 @@ export class RectangleTool extends BaseTool implements Tool {
 
   move(point: Point, mmPerPixel: number) {
     this.pointer = point;
-    this.snap = findSnaps({ pointer: point, mmPerPixel, model: this.editor.model.storey(this.editor.project, this.editor.storey) })[0];
+    this.snap = findSnaps({
+      pointer: point,
+      mmPerPixel,
+      model: this.editor.model.storey(this.editor.project, this.editor.storey)
+    })[0];
     this.preview();
   }
 

@@ -6,7 +6,8 @@ import type { Editor } from '../editor';
 import { angleBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 import { findSnaps, type Snap } from '../snapping';
 import type { WallStyle } from '../style';
-import { BaseTool, type Overlay, type Tool } from '../tool';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
 
 export class WallRunTool extends BaseTool implements Tool {
   readonly name = 'wallRun';
@@ -43,7 +44,14 @@ export class WallRunTool extends BaseTool implements Tool {
     const { settingOut, buildUp, height, role } = this.style.blanks();
     const { units } = this;
     const { start, end } = this;
-    const make: SentencePart[] = [buildUp.kind === 'choice' ? ', of' : ', thick', buildUp, ',', height, 'high, as an', role];
+    const make: SentencePart[] = [
+      buildUp.kind === 'choice' ? ', of' : ', thick',
+      buildUp,
+      ',',
+      height,
+      'high, as an',
+      role
+    ];
     if (!start) {
       const at = this.snaps[this.candidate]?.point ?? this.pointer ?? { x: 0, y: 0 };
       return [
@@ -60,9 +68,20 @@ export class WallRunTool extends BaseTool implements Tool {
     const away = end ? subtract(end, start) : { x: 0, y: 0 };
     return [
       'Draw a wall',
-      lengthBlank('length', 'Length', this.typed.length ?? distance(start, end ?? start), units, this.typed.length !== undefined),
+      lengthBlank(
+        'length',
+        'Length',
+        this.typed.length ?? distance(start, end ?? start),
+        units,
+        this.typed.length !== undefined
+      ),
       'long, at',
-      angleBlank('angle', 'Angle', this.typed.angle ?? (angleOf(away) + 2 * Math.PI) % (2 * Math.PI), this.typed.angle !== undefined),
+      angleBlank(
+        'angle',
+        'Angle',
+        this.typed.angle ?? (angleOf(away) + 2 * Math.PI) % (2 * Math.PI),
+        this.typed.angle !== undefined
+      ),
       ', on its',
       settingOut,
       ...make,
@@ -86,7 +105,13 @@ export class WallRunTool extends BaseTool implements Tool {
   move(point: Point, mmPerPixel: number) {
     this.pointer = point;
     this.candidate = 0;
-    this.snaps = findSnaps({ pointer: point, mmPerPixel, model: this.editor.model.storey(this.editor.project, this.editor.storey), start: this.start, first: this.points[0] });
+    this.snaps = findSnaps({
+      pointer: point,
+      mmPerPixel,
+      model: this.editor.model.storey(this.editor.project, this.editor.storey),
+      start: this.start,
+      first: this.points[0]
+    });
     this.preview();
   }
 
@@ -123,7 +148,12 @@ export class WallRunTool extends BaseTool implements Tool {
     this.points = closed ? [] : [...this.points, wall?.b ?? end];
     this.typed = {};
     this.snaps = [];
-    if (closed) this.editor.say({ kind: 'done', text: 'The run is closed.', hint: 'Start another, or press Esc to leave the tool.' });
+    if (closed)
+      this.editor.say({
+        kind: 'done',
+        text: 'The run is closed.',
+        hint: 'Start another, or press Esc to leave the tool.'
+      });
     else this.preview();
   }
 
@@ -143,7 +173,8 @@ export class WallRunTool extends BaseTool implements Tool {
     if (key === 'f') this.style.nextSettingOut();
     else if (key === 'x') this.style.flip();
     else if (key === 'n' && this.snaps.length > 0) this.candidate = (this.candidate + 1) % this.snaps.length;
-    else if (key === 'N' && this.snaps.length > 0) this.candidate = (this.candidate + this.snaps.length - 1) % this.snaps.length;
+    else if (key === 'N' && this.snaps.length > 0)
+      this.candidate = (this.candidate + this.snaps.length - 1) % this.snaps.length;
     else if (key === 'c' && this.points.length > 2) {
       this.snaps = [{ point: this.points[0]!, name: 'start of the run' }];
       this.candidate = 0;
@@ -161,10 +192,19 @@ export class WallRunTool extends BaseTool implements Tool {
     const others = this.snaps.length > 1 ? ` (N: ${this.snaps.length - 1} more)` : '';
     return {
       points: [...this.points, ...(at ? [at] : [])],
-      lines: [...(start && end ? [[start, end] as const] : []), ...(snap?.from && this.typed.length === undefined ? [[snap.from, snap.point] as const] : [])],
-      ...(start && end && distance(start, end) > 1 && { label: { at: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 }, text: formatLengthWithUnit(distance(start, end), this.units) } }),
+      lines: [
+        ...(start && end ? [[start, end] as const] : []),
+        ...(snap?.from && this.typed.length === undefined ? [[snap.from, snap.point] as const] : [])
+      ],
+      ...(start &&
+        end &&
+        distance(start, end) > 1 && {
+          label: {
+            at: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
+            text: formatLengthWithUnit(distance(start, end), this.units)
+          }
+        }),
       ...(snap && at && this.typed.length === undefined && { snap: { at, name: `${snap.name}${others}` } })
     };
   }
-
 }

@@ -59,7 +59,11 @@ function makeArm(member: Member, part: Arm['part']): Arm {
 /** The arms of a node, counter-clockwise by angle; equal angles by wall id. */
 export function armsOf(members: readonly Member[]): Arm[] {
   return members
-    .flatMap((member) => (member.part === 'body' ? [makeArm(member, 'before'), makeArm(member, 'after')] : [makeArm(member, member.part)]))
+    .flatMap((member) =>
+      member.part === 'body'
+        ? [makeArm(member, 'before'), makeArm(member, 'after')]
+        : [makeArm(member, member.part)]
+    )
     .sort((p, q) => p.angle - q.angle || (p.frame.wall.id < q.frame.wall.id ? -1 : 1));
 }
 

@@ -26,12 +26,22 @@ const armCut = (cut: JointCut, frame: Frame, part: ArmCut['arm']['part']) =>
   cut.cuts.find(({ arm }) => arm.frame === frame && arm.part === part);
 
 /** Chains in the order of the wall's strips: an arm towards b has them mirrored. */
-function chainOf(cut: ArmCut | undefined, strip: number, count: number, mirrored: boolean): readonly Point[] | undefined {
+function chainOf(
+  cut: ArmCut | undefined,
+  strip: number,
+  count: number,
+  mirrored: boolean
+): readonly Point[] | undefined {
   return cut?.chains[mirrored ? strip : count - 1 - strip];
 }
 
 /** Undefined when a ring is not simple and counter-clockwise: the joints are entangled. */
-export function assembleBand(frame: Frame, cuts: readonly CutAlong[], z0: number, z1: number): BandFootprint | undefined {
+export function assembleBand(
+  frame: Frame,
+  cuts: readonly CutAlong[],
+  z0: number,
+  z1: number
+): BandFootprint | undefined {
   const sorted = [...cuts].sort((p, q) => p.t - q.t);
   const clips = sorted.flatMap(({ cut, part }) => (cut.clip && part !== 'body' ? [cut.clip] : []));
   const clipped = (ring: Ring): Ring =>
@@ -51,7 +61,13 @@ function isSound(ring: Ring): boolean {
   return ring.length >= 3 && ringArea(ring) > 0 && isSimple(ring);
 }
 
-function piecesOf(frame: Frame, cuts: readonly CutAlong[], strip: number, y0: number, y1: number): Ring[] | undefined {
+function piecesOf(
+  frame: Frame,
+  cuts: readonly CutAlong[],
+  strip: number,
+  y0: number,
+  y1: number
+): Ring[] | undefined {
   const n = frame.strips.length;
   const rings: Ring[] = [];
   let start: readonly Point[] = [fromFrame(frame, 0, y1), fromFrame(frame, 0, y0)];
@@ -76,12 +92,18 @@ function piecesOf(frame: Frame, cuts: readonly CutAlong[], strip: number, y0: nu
 
 /** A ring whose ends have swapped places along the wall would still be "simple" after repeats are dropped. */
 function runsForward(frame: Frame, ring: Ring): boolean {
-  return ring.length >= 3 && ring.some((p, i) => cross(frame.direction, subtract(ring[(i + 1) % ring.length]!, p)) > 0);
+  return (
+    ring.length >= 3 &&
+    ring.some((p, i) => cross(frame.direction, subtract(ring[(i + 1) % ring.length]!, p)) > 0)
+  );
 }
 
 function outlineOf(frame: Frame, cuts: readonly CutAlong[]): Ring[] | undefined {
   let start: readonly Point[] = [fromFrame(frame, 0, frame.y1), fromFrame(frame, 0, frame.y0)];
-  let end: readonly Point[] = [fromFrame(frame, frame.length, frame.y0), fromFrame(frame, frame.length, frame.y1)];
+  let end: readonly Point[] = [
+    fromFrame(frame, frame.length, frame.y0),
+    fromFrame(frame, frame.length, frame.y1)
+  ];
   const rings: Ring[] = [];
   const notches = { low: [] as Point[], high: [] as Point[] };
   const close = (to: readonly Point[]) => {
@@ -116,7 +138,8 @@ function addNotches(before: ArmCut, after: ArmCut, notches: { low: Point[]; high
   }
   const high = a.findIndex((cut) => !cut);
   if (high > 0) {
-    for (let k = b.length - 1; k >= b.length - high; k--) notches.high.push(...[...before.chains[k]!].reverse());
+    for (let k = b.length - 1; k >= b.length - high; k--)
+      notches.high.push(...[...before.chains[k]!].reverse());
     for (let k = high - 1; k >= 0; k--) notches.high.push(...[...after.chains[k]!].reverse());
   }
 }

@@ -25,7 +25,10 @@ export function levelsOf(frames: readonly Frame[]): number[] {
 
 /** Whether the frame stands all through the band. */
 export function standsIn(frame: Frame, z0: number, z1: number): boolean {
-  return frame.base <= z0 + tolerances.coincident && (frame.top === Infinity || frame.top >= z1 - tolerances.coincident);
+  return (
+    frame.base <= z0 + tolerances.coincident &&
+    (frame.top === Infinity || frame.top >= z1 - tolerances.coincident)
+  );
 }
 
 interface Known {
@@ -40,7 +43,8 @@ export function solveNode(node: Node): SolvedJoint {
   const shelf = known.get(frames[0]!) ?? new Map<string, Known>();
   known.set(frames[0]!, shelf);
   const old = shelf.get(node.key);
-  if (old && old.frames.length === frames.length && old.frames.every((frame, i) => frame === frames[i])) return old.joint;
+  if (old && old.frames.length === frames.length && old.frames.every((frame, i) => frame === frames[i]))
+    return old.joint;
   const joint = { node, bands: solveBands(node) };
   shelf.set(node.key, { frames, joint });
   return joint;

@@ -15,7 +15,9 @@ export interface JointClass {
 
 /** Angle off a straight line between two arms, radians. */
 export function offStraight(p: Arm, q: Arm): number {
-  return Math.abs(Math.atan2(cross(p.direction, scale(q.direction, -1)), dot(p.direction, scale(q.direction, -1))));
+  return Math.abs(
+    Math.atan2(cross(p.direction, scale(q.direction, -1)), dot(p.direction, scale(q.direction, -1)))
+  );
 }
 
 const inLine = (p: Arm, q: Arm) => offStraight(p, q) <= tolerances.inLine;
@@ -26,7 +28,10 @@ function runsThrough(p: Arm, q: Arm): boolean {
   if (!inLine(p, q)) return false;
   const offset = dot({ x: q.origin.x - p.origin.x, y: q.origin.y - p.origin.y }, p.left);
   const gap = (yp: number, yq: number) => Math.abs(yp - (offset - yq));
-  return gap(p.coreLeft, q.coreRight) <= tolerances.coincident && gap(p.coreRight, q.coreLeft) <= tolerances.coincident;
+  return (
+    gap(p.coreLeft, q.coreRight) <= tolerances.coincident &&
+    gap(p.coreRight, q.coreLeft) <= tolerances.coincident
+  );
 }
 
 export function classify(arms: readonly Arm[], at: Point): JointClass {
@@ -36,7 +41,8 @@ export function classify(arms: readonly Arm[], at: Point): JointClass {
   for (let i = 0; i < arms.length; i++)
     for (let j = i + 1; j < arms.length; j++) if (runsThrough(arms[i]!, arms[j]!)) pairs.push([i, j]);
   if (arms.length === 3 && pairs.length === 1) return { kind: 'tee', host: pairs[0]! };
-  if (arms.length === 4 && pairs.length === 2 && new Set(pairs.flat()).size === 4) return { kind: 'crossing', host: strongest(arms, pairs) };
+  if (arms.length === 4 && pairs.length === 2 && new Set(pairs.flat()).size === 4)
+    return { kind: 'crossing', host: strongest(arms, pairs) };
   return { kind: 'star' };
 }
 
@@ -45,7 +51,9 @@ function isSplice(p: Arm, q: Arm, at: Point): boolean {
   if (off <= tolerances.inLine) return true;
   if (off > tolerances.nearlyStraight) return false;
   const thickest = Math.max(p.yLeft - p.yRight, q.yLeft - q.yRight);
-  return [meetArms(p, p.yLeft, q, q.yRight), meetArms(p, p.yRight, q, q.yLeft)].some((x) => !x || distance(x, at) > thickest);
+  return [meetArms(p, p.yLeft, q, q.yRight), meetArms(p, p.yRight, q, q.yLeft)].some(
+    (x) => !x || distance(x, at) > thickest
+  );
 }
 
 /** Who runs through a crossing: thicker core, taller, lower id. */
@@ -54,5 +62,7 @@ function strongest(arms: readonly Arm[], pairs: [number, number][]): [number, nu
   const coreOf = ([i, j]: [number, number]) => Math.max(coreThickness(arms[i]!), coreThickness(arms[j]!));
   const topOf = ([i, j]: [number, number]) => Math.max(arms[i]!.frame.top, arms[j]!.frame.top);
   const higher = (p: number, q: number) => (p === q ? 0 : q > p ? 1 : -1);
-  return [...pairs].sort((p, q) => higher(coreOf(p), coreOf(q)) || higher(topOf(p), topOf(q)) || (idOf(p) < idOf(q) ? -1 : 1))[0]!;
+  return [...pairs].sort(
+    (p, q) => higher(coreOf(p), coreOf(q)) || higher(topOf(p), topOf(q)) || (idOf(p) < idOf(q) ? -1 : 1)
+  )[0]!;
 }

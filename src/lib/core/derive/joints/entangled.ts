@@ -23,7 +23,11 @@ export function convexHull(points: readonly Point[]): Point[] {
   const half = (list: Point[]) => {
     const chain: Point[] = [];
     for (const p of list) {
-      while (chain.length > 1 && cross(subtract(chain.at(-1)!, chain.at(-2)!), subtract(p, chain.at(-2)!)) <= 0) chain.pop();
+      while (
+        chain.length > 1 &&
+        cross(subtract(chain.at(-1)!, chain.at(-2)!), subtract(p, chain.at(-2)!)) <= 0
+      )
+        chain.pop();
       chain.push(p);
     }
     return chain.slice(0, -1);
@@ -36,13 +40,18 @@ const coreOf = (frame: Frame) => frame.core[1] - frame.core[0];
 /** Higher duty, thicker core, lower id: negative when p outranks q. */
 function outranks(p: StripRing, q: StripRing): number {
   const duty = (s: StripRing) => dutyRank[s.frame.strips[s.strip]!.duty];
-  return duty(q) - duty(p) || coreOf(q.frame) - coreOf(p.frame) || (p.frame.wall.id < q.frame.wall.id ? -1 : 1);
+  return (
+    duty(q) - duty(p) || coreOf(q.frame) - coreOf(p.frame) || (p.frame.wall.id < q.frame.wall.id ? -1 : 1)
+  );
 }
 
 const edgesOf = (ring: Ring): Segment[] => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!]);
 
 /** Rings of every strip; a strip with none was swallowed. Undefined only when the arrangement did not settle. */
-export function arrangeCluster(strips: readonly StripRing[], hulls: readonly Ring[]): Map<StripRing, Ring[]> | undefined {
+export function arrangeCluster(
+  strips: readonly StripRing[],
+  hulls: readonly Ring[]
+): Map<StripRing, Ring[]> | undefined {
   const ranked = [...strips].sort(outranks);
   const strongest = ranked[0]!;
   const thickest = Math.max(...strips.map(({ frame }) => frame.y1 - frame.y0)) / 2;
@@ -55,12 +64,17 @@ export function arrangeCluster(strips: readonly StripRing[], hulls: readonly Rin
     const own = ranked.find((s) => ringHolds(s.ring, inside));
     const hull = own ? undefined : hulls.findIndex((ring) => ringHolds(ring, inside));
     if (own) owned.push({ face, owner: own });
-    else if ((hull !== undefined && hull >= 0) || widthOf(face.outer) < thickest) owned.push({ face, owner: strongest });
+    else if ((hull !== undefined && hull >= 0) || widthOf(face.outer) < thickest)
+      owned.push({ face, owner: strongest });
   }
-  giveAway(owned, ({ face, owner }) => owner === strongest && !ringHolds(strongest.ring, innerPoint(face.outer)!));
+  giveAway(
+    owned,
+    ({ face, owner }) => owner === strongest && !ringHolds(strongest.ring, innerPoint(face.outer)!)
+  );
   giveAway(owned, ({ face }) => widthOf(face.outer) < tolerances.leastWidth);
   const rings = new Map<StripRing, Ring[]>(strips.map((s) => [s, []]));
-  for (const strip of strips) rings.set(strip, dissolve(owned.filter(({ owner }) => owner === strip).map(({ face }) => face.outer)));
+  for (const strip of strips)
+    rings.set(strip, dissolve(owned.filter(({ owner }) => owner === strip).map(({ face }) => face.outer)));
   return rings;
 }
 
@@ -70,7 +84,10 @@ const edgeKey = (p: Point, q: Point) => `${p.x},${p.y}>${q.x},${q.y}`;
 const widthOf = (ring: Ring) => (2 * ringArea(ring)) / ringPerimeter(ring);
 
 /** Faces that nobody has a claim to, and those under the least width, go to the neighbour with the longest border. */
-function giveAway(owned: { face: Face; owner: StripRing }[], which: (entry: { face: Face; owner: StripRing }) => boolean) {
+function giveAway(
+  owned: { face: Face; owner: StripRing }[],
+  which: (entry: { face: Face; owner: StripRing }) => boolean
+) {
   const at = new Map<string, number>();
   owned.forEach(({ face }, i) => edgesOf(face.outer).forEach(([p, q]) => at.set(edgeKey(p, q), i)));
   owned.forEach((entry) => {
@@ -79,7 +96,8 @@ function giveAway(owned: { face: Face; owner: StripRing }[], which: (entry: { fa
     const shared = new Map<StripRing, number>();
     for (const [p, q] of edgesOf(outer)) {
       const other = at.get(edgeKey(q, p));
-      if (other !== undefined) shared.set(owned[other]!.owner, (shared.get(owned[other]!.owner) ?? 0) + distance(p, q));
+      if (other !== undefined)
+        shared.set(owned[other]!.owner, (shared.get(owned[other]!.owner) ?? 0) + distance(p, q));
     }
     const best = [...shared].sort((p, q) => q[1] - p[1] || outranks(p[0], q[0]))[0];
     if (best) entry.owner = best[0];

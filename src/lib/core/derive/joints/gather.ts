@@ -33,14 +33,20 @@ interface EndPoint {
 /** Gather the nodes of one storey. Cost O(n log n) through box indexes. */
 export function gatherNodes(frames: readonly Frame[]): Node[] {
   const usable = frames.filter((frame) => frame.length >= tolerances.leastLength / 10);
-  const joining = usable.filter((frame) => !frame.wall.standsApart).sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1));
+  const joining = usable
+    .filter((frame) => !frame.wall.standsApart)
+    .sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1));
   const clusters = clusterEnds(joining);
   if (joining.length > 0) addBodies(joining, clusters);
   for (const frame of usable)
     if (frame.wall.standsApart)
-      for (const part of ['a', 'b'] as const) clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
+      for (const part of ['a', 'b'] as const)
+        clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
   return clusters.map(({ point, members }) => ({
-    key: members.map(({ frame, part }) => `${frame.wall.id}:${part}`).sort().join(' '),
+    key: members
+      .map(({ frame, part }) => `${frame.wall.id}:${part}`)
+      .sort()
+      .join(' '),
     point,
     members
   }));
@@ -51,11 +57,20 @@ interface Cluster {
   members: Member[];
 }
 
-const endMember = (frame: Frame, part: 'a' | 'b'): Member => ({ frame, part, t: part === 'a' ? 0 : frame.length });
+const endMember = (frame: Frame, part: 'a' | 'b'): Member => ({
+  frame,
+  part,
+  t: part === 'a' ? 0 : frame.length
+});
 
 function clusterEnds(frames: readonly Frame[]): Cluster[] {
   const ends = frames.flatMap((frame): EndPoint[] =>
-    (['a', 'b'] as const).map((part) => ({ frame, part, point: frame.wall[part], name: `${frame.wall.id}:${part}` }))
+    (['a', 'b'] as const).map((part) => ({
+      frame,
+      part,
+      point: frame.wall[part],
+      name: `${frame.wall.id}:${part}`
+    }))
   );
   if (ends.length === 0) return [];
   const groups = ends.map((_, i) => [i]);
@@ -63,16 +78,29 @@ function clusterEnds(frames: readonly Frame[]): Cluster[] {
   for (const { i, j } of closePairs(ends)) {
     const [p, q] = [groups[groupOf[i]!]!, groups[groupOf[j]!]!];
     if (p === q) continue;
-    const fits = p.every((m) => q.every((n) => distance(ends[m]!.point, ends[n]!.point) <= tolerances.joint && ends[m]!.frame !== ends[n]!.frame));
+    const fits = p.every((m) =>
+      q.every(
+        (n) =>
+          distance(ends[m]!.point, ends[n]!.point) <= tolerances.joint && ends[m]!.frame !== ends[n]!.frame
+      )
+    );
     if (!fits) continue;
     for (const n of q) groupOf[n] = groupOf[i]!;
     p.push(...q);
     q.length = 0;
   }
-  return groups.filter((group) => group.length > 0).map((group) => {
-    const sum = group.reduce((total, i) => ({ x: total.x + ends[i]!.point.x, y: total.y + ends[i]!.point.y }), { x: 0, y: 0 });
-    return { point: scale(sum, 1 / group.length), members: group.map((i) => endMember(ends[i]!.frame, ends[i]!.part)) };
-  });
+  return groups
+    .filter((group) => group.length > 0)
+    .map((group) => {
+      const sum = group.reduce(
+        (total, i) => ({ x: total.x + ends[i]!.point.x, y: total.y + ends[i]!.point.y }),
+        { x: 0, y: 0 }
+      );
+      return {
+        point: scale(sum, 1 / group.length),
+        members: group.map((i) => endMember(ends[i]!.frame, ends[i]!.part))
+      };
+    });
 }
 
 function closePairs(ends: readonly EndPoint[]): { i: number; j: number; gap: number }[] {
@@ -94,7 +122,12 @@ function closePairs(ends: readonly EndPoint[]): { i: number; j: number; gap: num
 function addBodies(frames: readonly Frame[], clusters: Cluster[]) {
   const index = new Flatbush(frames.length);
   for (const { wall } of frames)
-    index.add(Math.min(wall.a.x, wall.b.x), Math.min(wall.a.y, wall.b.y), Math.max(wall.a.x, wall.b.x), Math.max(wall.a.y, wall.b.y));
+    index.add(
+      Math.min(wall.a.x, wall.b.x),
+      Math.min(wall.a.y, wall.b.y),
+      Math.max(wall.a.x, wall.b.x),
+      Math.max(wall.a.y, wall.b.y)
+    );
   index.finish();
   const r = tolerances.joint;
   for (const cluster of clusters) {
@@ -126,7 +159,9 @@ function addCrossings(frames: readonly Frame[], index: Flatbush, clusters: Clust
       const [p, q] = [bodyAt(frame, point), bodyAt(other, point)];
       if (!p || !q) continue;
       const met = clusters.find(
-        (cluster) => distance(cluster.point, point) <= tolerances.joint && [frame, other].every((f) => cluster.members.some((m) => m.frame === f))
+        (cluster) =>
+          distance(cluster.point, point) <= tolerances.joint &&
+          [frame, other].every((f) => cluster.members.some((m) => m.frame === f))
       );
       if (!met) clusters.push({ point, members: [p, q] });
     }

@@ -20,7 +20,15 @@ interface Layer {
   readonly thickness: number;
 }
 
-const matchWeight: Record<Duty, number> = { structure: 16, insulation: 8, sheathing: 4, cladding: 2, finish: 2, cavity: 1, membrane: 1 };
+const matchWeight: Record<Duty, number> = {
+  structure: 16,
+  insulation: 8,
+  sheathing: 4,
+  cladding: 2,
+  finish: 2,
+  cavity: 1,
+  membrane: 1
+};
 
 /** Pairs of matched indices, heaviest in sum; ties prefer plies nearest the face. */
 export function alignLayers(p: readonly Layer[], q: readonly Layer[]): [number, number][] {
@@ -31,22 +39,36 @@ export function alignLayers(p: readonly Layer[], q: readonly Layer[]): [number, 
       best[i]![j] = Math.max(matched, best[i + 1]![j]!, best[i]![j + 1]!);
     }
   const pairs: [number, number][] = [];
-  for (let i = 0, j = 0; i < p.length && j < q.length; ) {
+  for (let i = 0, j = 0; i < p.length && j < q.length;) {
     const here = best[i]![j]!;
-    if (p[i]!.duty === q[j]!.duty && here === matchWeight[p[i]!.duty] + best[i + 1]![j + 1]!) pairs.push([i++, j++]);
+    if (p[i]!.duty === q[j]!.duty && here === matchWeight[p[i]!.duty] + best[i + 1]![j + 1]!)
+      pairs.push([i++, j++]);
     else if (here === best[i + 1]![j]!) i++;
     else j++;
   }
   return pairs;
 }
 
-const toLayer = ({ duty, y0, y1 }: { duty: Duty; y0: number; y1: number }): Layer => ({ duty, thickness: y1 - y0 });
+const toLayer = ({ duty, y0, y1 }: { duty: Duty; y0: number; y1: number }): Layer => ({
+  duty,
+  thickness: y1 - y0
+});
 /** Plies from the left face to the core, and from the right face to the core. */
-export const leftLayers = (arm: Arm): Layer[] => arm.strips.filter((strip) => strip.y0 >= arm.coreLeft).map(toLayer);
-export const rightLayers = (arm: Arm): Layer[] => arm.strips.filter((strip) => strip.y1 <= arm.coreRight).reverse().map(toLayer);
+export const leftLayers = (arm: Arm): Layer[] =>
+  arm.strips.filter((strip) => strip.y0 >= arm.coreLeft).map(toLayer);
+export const rightLayers = (arm: Arm): Layer[] =>
+  arm.strips
+    .filter((strip) => strip.y1 <= arm.coreRight)
+    .reverse()
+    .map(toLayer);
 
 /** Depth steps from faces to cores: each is a gain in s and r. */
-export function sectorSteps(p: readonly Layer[], q: readonly Layer[], salient: boolean, tieToP: boolean): [number, number][] {
+export function sectorSteps(
+  p: readonly Layer[],
+  q: readonly Layer[],
+  salient: boolean,
+  tieToP: boolean
+): [number, number][] {
   const steps: [number, number][] = [];
   let [i, j] = [0, 0];
   for (const [m, n] of [...alignLayers(p, q), [p.length, q.length] as [number, number]]) {

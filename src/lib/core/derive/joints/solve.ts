@@ -2,7 +2,18 @@
  * The closed form of a joint: for each arm, the chain of points that ends each of its plies, ordered from the
  * arm's left to its right. A ply of a passing body without a chain runs on unbroken. GEOMETRY: joints.
  */
-import { along, cross, distance, dot, leftOf, scale, subtract, unit, meetLines, type Point } from '../../geometry/point';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  leftOf,
+  scale,
+  subtract,
+  unit,
+  meetLines,
+  type Point
+} from '../../geometry/point';
 import type { Ring } from '../../geometry/ring';
 import { ringArea } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
@@ -42,7 +53,11 @@ export function solveJoint(node: Node, arms: readonly Arm[]): JointCut | undefin
 }
 
 function cutAcross(arm: Arm, at: (y: number) => Point): ArmCut {
-  return { arm, chains: arm.strips.map(({ y0, y1 }) => [at(y1), at(y0)]), outline: [at(arm.yLeft), at(arm.yRight)] };
+  return {
+    arm,
+    chains: arm.strips.map(({ y0, y1 }) => [at(y1), at(y0)]),
+    outline: [at(arm.yLeft), at(arm.yRight)]
+  };
 }
 
 function seamOf(node: Node, p: Arm, q: Arm): (arm: Arm) => (y: number) => Point {
@@ -77,7 +92,11 @@ function leftChains(arm: Arm, path: readonly PathPoint[]): Map<number, Point[]> 
   const chains = new Map<number, Point[]>();
   arm.strips.forEach((strip, k) => {
     const [s0, s1] = [arm.yLeft - strip.y1, arm.yLeft - strip.y0];
-    if (strip.y0 >= arm.coreLeft) chains.set(k, within(path, (p) => p.s, s0, s1));
+    if (strip.y0 >= arm.coreLeft)
+      chains.set(
+        k,
+        within(path, (p) => p.s, s0, s1)
+      );
   });
   return chains;
 }
@@ -92,7 +111,12 @@ function rightChains(arm: Arm, path: readonly PathPoint[]): Map<number, Point[]>
 }
 
 /** The stretch of a path from the last point at depth d0 to the first at d1. */
-function within(path: readonly PathPoint[], depth: (p: PathPoint) => number, d0: number, d1: number): Point[] {
+function within(
+  path: readonly PathPoint[],
+  depth: (p: PathPoint) => number,
+  d0: number,
+  d1: number
+): Point[] {
   const slack = 1e-7;
   let first = 0;
   path.forEach((p, i) => {
@@ -121,17 +145,29 @@ function coreChains(arm: Arm, chain: readonly Point[]): Map<number, Point[]> {
     if (strip.y1 > arm.coreLeft || strip.y0 < arm.coreRight) return;
     const start = strip.y1 === arm.coreLeft ? chain[0]! : at(strip.y1);
     const end = strip.y0 === arm.coreRight ? chain[chain.length - 1]! : at(strip.y0);
-    const [most, least] = [strip.y1 === arm.coreLeft ? Infinity : strip.y1, strip.y0 === arm.coreRight ? -Infinity : strip.y0];
+    const [most, least] = [
+      strip.y1 === arm.coreLeft ? Infinity : strip.y1,
+      strip.y0 === arm.coreRight ? -Infinity : strip.y0
+    ];
     chains.set(k, [start, ...chain.slice(1, -1).filter((p) => y(p) < most && y(p) > least), end]);
   });
   return chains;
 }
 
 /** An arm cut by paths on both sides and a chain across its core. */
-function cutArm(arm: Arm, left: readonly PathPoint[], right: readonly PathPoint[], middle: readonly Point[] = []): ArmCut {
+function cutArm(
+  arm: Arm,
+  left: readonly PathPoint[],
+  right: readonly PathPoint[],
+  middle: readonly Point[] = []
+): ArmCut {
   const core = [left[left.length - 1]!.point, ...middle, right[right.length - 1]!.point];
   const all = new Map([...leftChains(arm, left), ...coreChains(arm, core), ...rightChains(arm, right)]);
-  return { arm, chains: arm.strips.map((_, k) => all.get(k)), outline: [left[0]!.point, ...middle, right[0]!.point] };
+  return {
+    arm,
+    chains: arm.strips.map((_, k) => all.get(k)),
+    outline: [left[0]!.point, ...middle, right[0]!.point]
+  };
 }
 
 function solveCorner(arms: readonly Arm[]): JointCut | undefined {
@@ -156,7 +192,12 @@ function spikeClip(p: Arm, q: Arm, salient: Sector, reentrant: Sector): JointCut
 }
 
 /** Tee and crossing: the host's core is unbroken, each branch stops at it. */
-function solveThrough(node: Node, arms: readonly Arm[], kind: JointKind, host: readonly [number, number]): JointCut | undefined {
+function solveThrough(
+  node: Node,
+  arms: readonly Arm[],
+  kind: JointKind,
+  host: readonly [number, number]
+): JointCut | undefined {
   const n = arms.length;
   const cuts = new Map<Arm, ArmCut>();
   const paths = new Map<Arm, { left?: readonly PathPoint[]; right?: readonly PathPoint[] }>();
@@ -182,10 +223,18 @@ function solveThrough(node: Node, arms: readonly Arm[], kind: JointKind, host: r
   return cuts.size === n ? { kind, cuts: [...cuts.values()] } : undefined;
 }
 
-function cutHost(node: Node, arm: Arm, other: Arm, left?: readonly PathPoint[], right?: readonly PathPoint[]): ArmCut {
+function cutHost(
+  node: Node,
+  arm: Arm,
+  other: Arm,
+  left?: readonly PathPoint[],
+  right?: readonly PathPoint[]
+): ArmCut {
   const [onLeft, onRight] = [left && leftChains(arm, left), right && rightChains(arm, right)];
   const seam = arm.frame === other.frame ? undefined : seamOf(node, arm, other)(arm);
-  const chains = arm.strips.map((strip, k) => onLeft?.get(k) ?? onRight?.get(k) ?? (seam && [seam(strip.y1), seam(strip.y0)]));
+  const chains = arm.strips.map(
+    (strip, k) => onLeft?.get(k) ?? onRight?.get(k) ?? (seam && [seam(strip.y1), seam(strip.y0)])
+  );
   const through = seam && [seam(arm.yLeft), seam(arm.yRight)];
   const outline = through && [left ? left[0]!.point : through[0]!, right ? right[0]!.point : through[1]!];
   return { arm, chains, outline };

@@ -1,7 +1,15 @@
 /** From the arcs of a skeleton to the facets they bound. */
 import { cross, subtract, type Point } from '../../geometry/point';
 import { ringArea } from '../../geometry/ring';
-import type { Facet } from './wavefront';
+
+export interface Facet {
+  /** Index of the outline edge it rises from; -1: a lid, where no edge gives a plane. */
+  readonly edge: number;
+  readonly piece: number;
+  /** Corners in order, counter-clockwise in plan unless the facet is vertical. */
+  readonly corners: readonly (Point & { readonly z: number })[];
+  readonly vertical: boolean;
+}
 
 export interface SkeletonNode {
   readonly x: number;
@@ -38,7 +46,9 @@ export function collectFacets(nodes: readonly SkeletonNode[], arcs: readonly Arc
     put(left, root(from), root(to));
     put(right, root(to), root(from));
   }
-  return [...borders].flatMap(([name, edges]) => closeRings(edges, nodes).map((ring) => toFacet(name, ring, nodes)));
+  return [...borders].flatMap(([name, edges]) =>
+    closeRings(edges, nodes).map((ring) => toFacet(name, ring, nodes))
+  );
 }
 
 function toFacet(name: string, ring: readonly number[], nodes: readonly SkeletonNode[]): Facet {
@@ -61,14 +71,22 @@ function closeRings(edges: readonly [number, number][], nodes: readonly Skeleton
     while (edge) {
       unused.delete(edge);
       ring.push(edge[0]);
-      edge = pickNext(edge, (out.get(edge[1]) ?? []).filter((next) => unused.has(next)), nodes);
+      edge = pickNext(
+        edge,
+        (out.get(edge[1]) ?? []).filter((next) => unused.has(next)),
+        nodes
+      );
     }
     if (ring.length >= 3) rings.push(ring);
   }
   return rings;
 }
 
-function pickNext(edge: [number, number], fan: [number, number][], nodes: readonly SkeletonNode[]): [number, number] | undefined {
+function pickNext(
+  edge: [number, number],
+  fan: [number, number][],
+  nodes: readonly SkeletonNode[]
+): [number, number] | undefined {
   if (fan.length < 2) return fan[0];
   const at = (i: number): Point => nodes[i]!;
   const back = subtract(at(edge[0]), at(edge[1]));

@@ -11,7 +11,9 @@ const outline = (points: Point[], profiles: ProfilePiece[][]): FrontEdge[] =>
   points.map((a, i) => ({ a, b: points[(i + 1) % points.length]!, profile: profiles[i % profiles.length]! }));
 const areas = (edges: FrontEdge[]) => {
   const { facets, lid } = solveWavefront([edges]);
-  const byEdge = edges.map((_, i) => facets.filter((f) => f.edge === i && !f.vertical).reduce((sum, f) => sum + ringArea(f.corners), 0));
+  const byEdge = edges.map((_, i) =>
+    facets.filter((f) => f.edge === i && !f.vertical).reduce((sum, f) => sum + ringArea(f.corners), 0)
+  );
   const top = Math.max(...facets.flatMap((f) => f.corners.map((p) => p.z)));
   return { byEdge, top, lid };
 };
@@ -20,14 +22,19 @@ const rectangle = (w: number, d: number) => [at(0, 0), at(w, 0), at(w, d), at(0,
 describe('worked numbers of the roof solver', () => {
   it('hip over 11 400 x 7 800 at 32 degrees', () => {
     const o = 450;
-    const edges = outline(rectangle(11400 + 2 * o, 7800 + 2 * o).map((p) => at(p.x - o, p.y - o)), [eave(32, 5340 - o * Math.tan(32 * degree))]);
+    const edges = outline(
+      rectangle(11400 + 2 * o, 7800 + 2 * o).map((p) => at(p.x - o, p.y - o)),
+      [eave(32, 5340 - o * Math.tan(32 * degree))]
+    );
     expect(edges[0]!.profile[0]!.from).toBeCloseTo(5058.81, 2);
     const { byEdge, top, lid } = areas(edges);
     expect(lid).toBeUndefined();
     expect(top).toBeCloseTo(7776.99, 1);
-    for (const [i, area] of [34582500, 18922500, 34582500, 18922500].entries()) expect(byEdge[i]).toBeCloseTo(area, 0);
+    for (const [i, area] of [34582500, 18922500, 34582500, 18922500].entries())
+      expect(byEdge[i]).toBeCloseTo(area, 0);
     const { nodes } = solveWavefront([edges]);
-    for (const x of [3900, 7500]) expect(nodes.some((n) => Math.abs(n.x - x) < 0.01 && Math.abs(n.y - 3900) < 0.01)).toBe(true);
+    for (const x of [3900, 7500])
+      expect(nodes.some((n) => Math.abs(n.x - x) < 0.01 && Math.abs(n.y - 3900) < 0.01)).toBe(true);
   });
   const ell = [at(0, 0), at(10000, 0), at(10000, 4000), at(4000, 4000), at(4000, 10000), at(0, 10000)];
   it('L of 10 000 less 6 000 at 45 degrees', () => {
@@ -46,7 +53,10 @@ describe('worked numbers of the roof solver', () => {
     expect(facets.reduce((sum, f) => sum + ringArea(f.corners), 0)).toBeCloseTo(6e7, 0);
   });
   it('half hip: 8 000 x 6 000 at 45 degrees from 1 500', () => {
-    const half: ProfilePiece[] = [{ from: 0, speed: 0 }, { from: 1500, speed: 1 }];
+    const half: ProfilePiece[] = [
+      { from: 0, speed: 0 },
+      { from: 1500, speed: 1 }
+    ];
     const { byEdge } = areas(outline(rectangle(8000, 6000), [eave(), half]));
     expect(byEdge[1]).toBeCloseTo(2250000, 0);
   });

@@ -5,10 +5,21 @@
  * Sources: Aichholzer & Aurenhammer 1996; Eppstein & Erickson 1999; Kelly & Wonka 2011; Biedl et al. 2015.
  * Cost: O(n^2) an event, n events; outlines here have under 60 edges.
  */
-import { along, cross, distance, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../../geometry/point';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  leftOf,
+  meetLines,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { ringArea } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { collectFacets, rootOf, type Arc, type SkeletonNode } from './facets';
+import { collectFacets, rootOf, type Arc, type Facet, type SkeletonNode } from './facets';
 
 /** From height `from` upwards the edge moves inwards by `speed` per unit of height. Ascending `from`. */
 export interface ProfilePiece {
@@ -20,15 +31,6 @@ export interface FrontEdge {
   readonly a: Point;
   readonly b: Point;
   readonly profile: readonly ProfilePiece[];
-}
-
-export interface Facet {
-  /** Index of the outline edge it rises from; -1: a lid, where no edge gives a plane. */
-  readonly edge: number;
-  readonly piece: number;
-  /** Corners in order, counter-clockwise in plan unless the facet is vertical. */
-  readonly corners: readonly (Point & { readonly z: number })[];
-  readonly vertical: boolean;
 }
 
 export interface Skeleton {
@@ -82,7 +84,14 @@ class Wavefront {
       for (const { a, b, profile } of outline) this.addLine(a, unit(subtract(b, a)), profile);
       const n = outline.length;
       const corners = outline.map((edge) => this.node(edge.a, this.z));
-      outline.forEach((_, i) => this.arcs.push({ from: corners[i]!, to: corners[(i + 1) % n]!, left: this.facet(first + i), right: undefined }));
+      outline.forEach((_, i) =>
+        this.arcs.push({
+          from: corners[i]!,
+          to: corners[(i + 1) % n]!,
+          left: this.facet(first + i),
+          right: undefined
+        })
+      );
       const loop = outline.map((edge, i): Vertex => ({
         before: first + ((i + n - 1) % n),
         after: first + i,
@@ -107,7 +116,8 @@ class Wavefront {
   private pieceAt(line: number): number {
     const { profile } = this.lines[line]!;
     let piece = 0;
-    while (piece + 1 < profile.length && profile[piece + 1]!.from <= this.z + tolerances.wavefront / 10) piece += 1;
+    while (piece + 1 < profile.length && profile[piece + 1]!.from <= this.z + tolerances.wavefront / 10)
+      piece += 1;
     return piece;
   }
 
@@ -156,7 +166,12 @@ class Wavefront {
       this.advance(next);
     }
     if (this.loops.length > 0 && this.lid === undefined) this.closeWithLid();
-    return { facets: collectFacets(this.nodes, this.arcs), arcs: this.arcs, nodes: this.nodes, lid: this.lid };
+    return {
+      facets: collectFacets(this.nodes, this.arcs),
+      arcs: this.arcs,
+      nodes: this.nodes,
+      lid: this.lid
+    };
   }
 
   /** The next height at which a stretch vanishes, a reflex vertex meets a stretch, or a profile changes. */
@@ -182,7 +197,8 @@ class Wavefront {
         const { direction } = this.lines[m.v.after]!;
         const size = dot(subtract(n.at, m.at), direction);
         const growth = dot(subtract(n.velocity, m.velocity), direction);
-        if (growth < -1e-12 && size > -tolerances.wavefront) offer(Math.max(this.z + size / -growth, this.z + 2e-9));
+        if (growth < -1e-12 && size > -tolerances.wavefront)
+          offer(Math.max(this.z + size / -growth, this.z + 2e-9));
       });
     for (const loop of moving)
       for (const m of loop) {
@@ -201,7 +217,12 @@ class Wavefront {
     const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
     const [wp, wq] = [this.speed(v.before), this.speed(v.after)];
     if (Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection) return scale(q.inward, wq);
-    const met = meetLines(along(at, p.inward, wp * step), p.direction, along(at, q.inward, wq * step), q.direction);
+    const met = meetLines(
+      along(at, p.inward, wp * step),
+      p.direction,
+      along(at, q.inward, wq * step),
+      q.direction
+    );
     return met ? scale(subtract(met, at), 1 / step) : { x: 0, y: 0 };
   }
 
@@ -223,7 +244,11 @@ class Wavefront {
   }
 
   private advance(z: number) {
-    const changing = new Set(this.lines.flatMap(({ profile }, i) => (profile.some(({ from }, k) => k > 0 && Math.abs(from - z) < 1e-9) ? [i] : [])));
+    const changing = new Set(
+      this.lines.flatMap(({ profile }, i) =>
+        profile.some(({ from }, k) => k > 0 && Math.abs(from - z) < 1e-9) ? [i] : []
+      )
+    );
     const oldFacet = new Map(this.lines.map((_, i) => [i, this.facet(i)]));
     const stretches = this.stretchesAt(z);
     this.z = z;
@@ -236,14 +261,29 @@ class Wavefront {
     for (const walk of walks) {
       const merged = mergeSame(walk);
       const alive = merged.length >= 3 || (merged.length === 2 && walk.length >= 3);
-      if (!alive || Math.abs(ringArea(walk.map((part) => nodeOf.points[part.from]!))) < tolerances.coincident) continue;
-      const loop = merged.map((part, i): Vertex => this.carryOn(merged[(i + merged.length - 1) % merged.length]!.line, part, ids, nodeOf.points, ended, changing));
+      if (!alive || Math.abs(ringArea(walk.map((part) => nodeOf.points[part.from]!))) < tolerances.coincident)
+        continue;
+      const loop = merged.map((part, i): Vertex =>
+        this.carryOn(
+          merged[(i + merged.length - 1) % merged.length]!.line,
+          part,
+          ids,
+          nodeOf.points,
+          ended,
+          changing
+        )
+      );
       this.loops.push(this.withSteps(loop));
     }
     for (const { v, at, done } of ended) if (!done) this.emit(v, ids[at]!, oldFacet);
     for (const part of kept)
       if (changing.has(part.line))
-        this.arcs.push({ from: ids[part.from]!, to: ids[part.to]!, left: this.facet(part.line), right: oldFacet.get(part.line)! });
+        this.arcs.push({
+          from: ids[part.from]!,
+          to: ids[part.to]!,
+          left: this.facet(part.line),
+          right: oldFacet.get(part.line)!
+        });
   }
 
   private emit(v: Vertex, to: number, facets: ReadonlyMap<number, string>) {
@@ -260,10 +300,25 @@ class Wavefront {
     if (from !== to) this.nodes[from] = { ...this.nodes[from]!, same: to };
   }
 
-  private carryOn(before: number, part: Part, ids: number[], points: readonly Point[], ended: Ended[], changing: ReadonlySet<number>): Vertex {
-    const fresh: Vertex = { before, after: part.line, from: ids[part.from]!, anchor: points[part.from]!, anchorZ: this.z };
+  private carryOn(
+    before: number,
+    part: Part,
+    ids: number[],
+    points: readonly Point[],
+    ended: Ended[],
+    changing: ReadonlySet<number>
+  ): Vertex {
+    const fresh: Vertex = {
+      before,
+      after: part.line,
+      from: ids[part.from]!,
+      anchor: points[part.from]!,
+      anchorZ: this.z
+    };
     if (changing.has(before) || changing.has(part.line)) return fresh;
-    const old = ended.find((e) => !e.done && e.at === part.from && e.v.before === before && e.v.after === part.line);
+    const old = ended.find(
+      (e) => !e.done && e.at === part.from && e.v.before === before && e.v.after === part.line
+    );
     if (!old) return fresh;
     old.done = true;
     return old.v;
@@ -271,7 +326,12 @@ class Wavefront {
 
   private stretchesAt(z: number): Stretch[] {
     return this.loops.flatMap((loop) =>
-      loop.map((v, i) => ({ line: v.after, start: v, a: this.position(v, z), b: this.position(loop[(i + 1) % loop.length]!, z) }))
+      loop.map((v, i) => ({
+        line: v.after,
+        start: v,
+        a: this.position(v, z),
+        b: this.position(loop[(i + 1) % loop.length]!, z)
+      }))
     );
   }
 
@@ -282,7 +342,12 @@ class Wavefront {
       if (twin < 0) rest.push(part);
       else {
         const [other] = rest.splice(twin, 1);
-        this.arcs.push({ from: ids[part.to]!, to: ids[part.from]!, left: facets.get(part.line)!, right: facets.get(other!.line)! });
+        this.arcs.push({
+          from: ids[part.to]!,
+          to: ids[part.from]!,
+          left: facets.get(part.line)!,
+          right: facets.get(other!.line)!
+        });
       }
     }
     return rest;
@@ -293,13 +358,19 @@ class Wavefront {
     const out: Vertex[] = [];
     for (const v of loop) {
       const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
-      const parallel = Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection && dot(p.direction, q.direction) > 0;
+      const parallel =
+        Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection &&
+        dot(p.direction, q.direction) > 0;
       if (!parallel || sameProfile(p.profile, q.profile)) {
         out.push(v);
         continue;
       }
-      const faster = this.moved(v.before, this.z + 1000) - this.moved(v.before, this.z) > this.moved(v.after, this.z + 1000) - this.moved(v.after, this.z);
-      const step = this.addLine(v.anchor, faster ? scale(p.inward, -1) : p.inward, [{ from: this.z, speed: 0 }]);
+      const faster =
+        this.moved(v.before, this.z + 1000) - this.moved(v.before, this.z) >
+        this.moved(v.after, this.z + 1000) - this.moved(v.after, this.z);
+      const step = this.addLine(v.anchor, faster ? scale(p.inward, -1) : p.inward, [
+        { from: this.z, speed: 0 }
+      ]);
       out.push({ ...v, after: step }, { ...v, before: step });
     }
     return out;
@@ -311,19 +382,28 @@ class Wavefront {
       const ends = loop.map((v) => {
         const p = this.nodes[v.from]!;
         const at = this.position(v, this.z);
-        if (distance(p, at) < tolerances.wavefront && Math.abs(p.z - this.z) < tolerances.wavefront) return v.from;
+        if (distance(p, at) < tolerances.wavefront && Math.abs(p.z - this.z) < tolerances.wavefront)
+          return v.from;
         const id = this.node(at, this.z);
         this.arcs.push({ from: v.from, to: id, left: this.facet(v.before), right: this.facet(v.after) });
         return id;
       });
-      ends.forEach((id, i) => this.arcs.push({ from: id, to: ends[(i + 1) % ends.length]!, left: '-1.0', right: this.facet(loop[i]!.after) }));
+      ends.forEach((id, i) =>
+        this.arcs.push({
+          from: id,
+          to: ends[(i + 1) % ends.length]!,
+          left: '-1.0',
+          right: this.facet(loop[i]!.after)
+        })
+      );
     }
     this.loops = [];
   }
 }
 
 const sameProfile = (p: readonly ProfilePiece[], q: readonly ProfilePiece[]) =>
-  p.length === q.length && p.every((piece, i) => piece.from === q[i]!.from && Math.abs(piece.speed - q[i]!.speed) < 1e-12);
+  p.length === q.length &&
+  p.every((piece, i) => piece.from === q[i]!.from && Math.abs(piece.speed - q[i]!.speed) < 1e-12);
 
 const distanceOf = (p: SkeletonNode, q: SkeletonNode) => Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z);
 
@@ -345,7 +425,10 @@ interface Part {
 }
 
 /** Cluster the ends of all stretches, split stretches at nodes on them, drop those without length. */
-function nodeStretches(stretches: readonly Stretch[]): { nodeOf: { points: Point[]; start: number[] }; parts: Part[] } {
+function nodeStretches(stretches: readonly Stretch[]): {
+  nodeOf: { points: Point[]; start: number[] };
+  parts: Part[];
+} {
   const points: Point[] = [];
   const gap = 10 * tolerances.wavefront;
   const nodeAt = (p: Point) => {
@@ -392,7 +475,9 @@ function joinParts(parts: readonly Part[], points: readonly Point[]): Part[][] {
         const angle = Math.atan2(cross(d, back), dot(d, back));
         return angle <= 1e-12 ? angle + 2 * Math.PI : angle;
       };
-      part = [...(out.get(part.to) ?? [])].filter((next) => unused.has(next)).sort((p, q) => turn(p) - turn(q))[0];
+      part = [...(out.get(part.to) ?? [])]
+        .filter((next) => unused.has(next))
+        .sort((p, q) => turn(p) - turn(q))[0];
     }
     walks.push(walk);
   }

@@ -1,0 +1,63 @@
+<script lang="ts">
+  import { settingOutWords } from '../editor/style';
+  import { nameElement } from '../core/project/names';
+  import type { House } from './house.svelte';
+
+  let { house, tray = $bindable(), scale }: { house: House; tray: boolean; scale: () => number } = $props();
+  const { editor } = $derived(house);
+  const storey = $derived((house.tick, editor.shown.tables.storey.get(editor.storey)));
+  const message = $derived((house.tick, editor.message));
+  const drawing = $derived(
+    (house.tick, editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle')
+  );
+  const selected = $derived((house.tick, editor.selection.size));
+
+  /** What the wall being drawn will join, by name and kind. */
+  const joins = $derived.by(() => {
+    void house.tick;
+    if (!editor.isTrial) return '';
+    const trial = editor.trialIds;
+    const names = (editor.storeyModel?.footprints.joints ?? []).flatMap(({ node, bands }) => {
+      const own = node.members.filter(({ frame }) => trial.has(frame.wall.id));
+      const others = node.members.filter(({ frame }) => !trial.has(frame.wall.id));
+      if (own.length === 0 || others.length === 0) return [];
+      return [
+        `${nameElement(editor.shown, others[0]!.frame.wall.id)} as a ${bands[0]?.cut?.kind ?? 'joint'}`
+      ];
+    });
+    return [...new Set(names)].slice(0, 2).join(' and ');
+  });
+</script>
+
+<footer
+  class="col-span-3 flex items-center gap-5 overflow-hidden whitespace-nowrap border-t border-fog bg-chalk px-3 text-[13px] text-shale"
+>
+  <span>Plan of <strong class="text-slate">{storey?.name}</strong> · 1 : {(house.tick, scale())}</span>
+  {#if message}
+    <span
+      role={message.kind === 'problem' ? 'alert' : 'status'}
+      class="truncate {message.kind === 'problem' ? 'text-rust' : 'text-kelp'}"
+      ><strong>{message.text}</strong> {message.hint}</span
+    >
+  {:else if drawing}
+    <span
+      >measured along the <strong class="text-slate">{settingOutWords[house.style.settingOut]}</strong>,
+      outside on the {house.style.outside} · F line · X side · N other snap · C close</span
+    >
+    {#if joins}<span class="truncate">will join <strong class="text-slate">{joins}</strong></span>{/if}
+  {:else if selected > 0}<span>{selected} selected · arrows nudge 10 mm, with Shift 100 mm · Del removes</span
+    >
+  {:else}<span class="truncate"
+      >Click selects · drag moves · wheel zooms · right button pans · [ and ] step through things</span
+    >{/if}
+  <button
+    class="ml-auto px-2 font-semibold {house.findings.length > 0 ? 'text-rust' : 'text-kelp'}"
+    aria-expanded={tray}
+    onclick={() => (tray = !tray)}
+    data-testid="findings"
+  >
+    {house.findings.length === 0
+      ? 'No findings'
+      : `${house.findings.length} finding${house.findings.length === 1 ? '' : 's'}`}
+  </button>
+</footer>

@@ -1,0 +1,91 @@
+<script lang="ts">
+  import { fileSave } from 'browser-fs-access';
+  import { Model } from '../core/derive/graph';
+  import { writeProject } from '../core/exchange/archive';
+  import { writePlanSvg } from '../core/exchange/plan-svg';
+  import type { House } from './house.svelte';
+
+  let { house, onclose }: { house: House; onclose: () => void } = $props();
+  let scale = $state(75);
+  let fault = $state('');
+  const scales = [20, 50, 75, 100, 200];
+  const stem = $derived(
+    house.editor.settings.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'house'
+  );
+
+  async function save(bytes: Promise<BlobPart>, type: string, name: string) {
+    fault = '';
+    try {
+      await fileSave(new Blob([await bytes], { type }), {
+        fileName: name,
+        extensions: [name.slice(name.lastIndexOf('.'))]
+      });
+      onclose();
+    } catch (error) {
+      if ((error as Error).name !== 'AbortError')
+        fault = `"${name}" could not be written: ${(error as Error).message}.`;
+    }
+  }
+
+  const saveProject = () =>
+    save(
+      house.blobs().then((blobs) => writeProject(house.editor.project, blobs) as Uint8Array<ArrayBuffer>),
+      'application/zip',
+      `${stem}.cliffstead`
+    );
+  const saveGlb = () =>
+    save(
+      house.exportGlb().then((bytes) => bytes as Uint8Array<ArrayBuffer>),
+      'model/gltf-binary',
+      `${stem}.glb`
+    );
+  function saveSvg() {
+    const { editor } = house;
+    const storey = editor.project.tables.storey.get(editor.storey)!;
+    const svg = writePlanSvg(editor.project, new Model(), storey.id, scale);
+    return save(
+      Promise.resolve(svg ?? ''),
+      'image/svg+xml',
+      `${stem}-${storey.name.toLowerCase()}-1-${scale}.svg`
+    );
+  }
+</script>
+
+<section
+  class="absolute right-3 top-12 z-30 w-80 border border-fog bg-white p-4 text-slate shadow-lg"
+  aria-label="Hand over"
+>
+  <h2 class="font-semibold">Hand over</h2>
+  <ul class="mt-2 space-y-3">
+    <li>
+      <button class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveProject}>
+        <span class="block font-medium">Save the project as a file</span><span class="text-shale"
+          >Everything in it, tracing sheets too (.cliffstead)</span
+        >
+      </button>
+    </li>
+    <li>
+      <button class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveGlb}>
+        <span class="block font-medium">Export the model</span><span class="text-shale"
+          >glTF binary in true metres (.glb)</span
+        >
+      </button>
+    </li>
+    <li class="flex items-stretch gap-2">
+      <button class="flex-1 border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveSvg}>
+        <span class="block font-medium">Export this plan</span><span class="text-shale"
+          >Drawing to scale (.svg)</span
+        >
+      </button>
+      <label class="flex flex-col justify-center text-shale"
+        >Scale<select class="border border-fog px-2 py-1 pr-7 text-slate" bind:value={scale}
+          >{#each scales as one (one)}<option value={one}>1 : {one}</option>{/each}</select
+        ></label
+      >
+    </li>
+  </ul>
+  {#if fault}<p role="alert" class="mt-2 text-rust">{fault}</p>{/if}
+</section>

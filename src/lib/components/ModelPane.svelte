@@ -1,0 +1,128 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { storeysInOrder } from '../core/project/project';
+  import { ModelScene, type ViewName } from '../scene/model-scene';
+  import type { House } from './house.svelte';
+
+  let { house }: { house: House } = $props();
+  let canvas: HTMLCanvasElement;
+  let frame: HTMLElement;
+  let scene: ModelScene | undefined;
+  let current = $state<ViewName>('oblique');
+  let below = $state(false);
+  let failed = $state(false);
+  let pressed: { x: number; y: number } | undefined;
+
+  const { editor } = $derived(house);
+  const views: { value: ViewName; label: string }[] = [
+    { value: 'north', label: 'North' },
+    { value: 'east', label: 'East' },
+    { value: 'south', label: 'South' },
+    { value: 'west', label: 'West' },
+    { value: 'top', label: 'Top' },
+    { value: 'oblique', label: 'Oblique' }
+  ];
+
+  onMount(() => {
+    try {
+      scene = new ModelScene(canvas, () => editor.shown.tables.material);
+    } catch {
+      failed = true;
+      return undefined;
+    }
+    const stop = house.watchModel(({ changed, removed }) => {
+      scene!.update(changed, removed, editor.settings.ground);
+      tint();
+    });
+    const observer = new ResizeObserver(() => scene!.resize(frame.clientWidth, frame.clientHeight));
+    observer.observe(frame);
+    Object.assign(canvas, { modelScene: scene });
+    return () => {
+      stop();
+      observer.disconnect();
+      scene!.close();
+    };
+  });
+
+  /** Storeys above the one in hand, when they are to be lifted off; the roof goes with its storey. */
+  const hidden = $derived.by(() => {
+    void house.tick;
+    if (!below) return new Set<string>();
+    const order = storeysInOrder(editor.shown).map((storey) => storey.id);
+    return new Set(order.slice(order.indexOf(editor.storey) + 1));
+  });
+
+  function tint() {
+    const trial = editor.trialIds;
+    scene?.tint(editor.selection, trial, editor.hover, hidden);
+  }
+  $effect(() => {
+    void house.tick;
+    void hidden;
+    tint();
+  });
+
+  function look(view: ViewName) {
+    current = view;
+    scene?.look(view);
+  }
+
+  function onpointerup(event: PointerEvent) {
+    if (
+      !pressed ||
+      event.button !== 0 ||
+      Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4
+    )
+      return;
+    const id = scene?.pick(event.clientX, event.clientY);
+    const storey = id ? storeyOf(id) : undefined;
+    if (storey && storey !== editor.storey) editor.goTo(storey);
+    if (id && event.shiftKey) editor.toggle(id);
+    else editor.select(id ? [id] : []);
+  }
+
+  function storeyOf(id: string): string | undefined {
+    const { wall, opening, slab, roof } = editor.shown.tables;
+    const host = opening.get(id)?.wall;
+    return wall.get(host ?? id)?.storey ?? slab.get(id)?.storey ?? roof.get(id)?.storey;
+  }
+</script>
+
+<div bind:this={frame} class="absolute inset-0">
+  <canvas
+    bind:this={canvas}
+    class="h-full w-full touch-none"
+    aria-label="Model"
+    data-testid="model"
+    onpointerdown={(event) => (pressed = { x: event.clientX, y: event.clientY })}
+    {onpointerup}
+    oncontextmenu={(event) => event.preventDefault()}
+  ></canvas>
+  {#if failed}<p class="absolute inset-0 grid place-items-center p-8 text-center text-shale">
+      This browser cannot draw in 3D. The plan, the findings and all exports work without it.
+    </p>{/if}
+  <div class="absolute left-2 top-2 flex items-center gap-2">
+    <div class="flex border border-fog bg-white" role="group" aria-label="Look at the model from">
+      {#each views as { value, label } (value)}
+        <button
+          class="px-2 py-1 text-xs {current === value ? 'bg-slate text-white' : 'text-shale hover:bg-fog'}"
+          aria-pressed={current === value}
+          onclick={() => look(value)}>{label}</button
+        >
+      {/each}
+    </div>
+    <label class="flex items-center gap-1.5 border border-fog bg-white px-2 py-1 text-xs text-shale"
+      ><input type="checkbox" class="h-3 w-3" bind:checked={below} />Lift off above</label
+    >
+  </div>
+  {#if house.progress}
+    <div
+      class="absolute bottom-2 left-2 flex items-center gap-3 border border-fog bg-white px-3 py-1.5 text-xs"
+      role="status"
+    >
+      Building the model: {house.progress.done} of {house.progress.of}
+      <progress class="h-1.5 w-28" value={house.progress.done} max={house.progress.of}></progress>
+      <button class="text-rust underline" onclick={() => house.cancelWork()}>Cancel</button>
+    </div>
+  {/if}
+</div>

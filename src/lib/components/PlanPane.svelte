@@ -1,0 +1,210 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import type { Point } from '../core/geometry/point';
+  import { Drag, hitAt, idsInBox } from '../editor/drag';
+  import type { ActionName } from '../editor/stages';
+  import type { ToolName } from '../editor/tool';
+  import { PlanView } from '../plan/plan-view';
+  import { getBlob } from '../storage/store';
+  import type { House } from './house.svelte';
+  import { laySheetFile, pickSheet } from './sheets';
+
+  let { house, take }: { house: House; take: (name: ToolName | ActionName) => void } = $props();
+  let canvas: HTMLCanvasElement;
+  let frame: HTMLElement;
+  let view: PlanView | undefined;
+  let shownStorey = '';
+  let scaleTick = $state(0);
+  let drag: Drag | undefined;
+  let pressed: { x: number; y: number; at: Point; button: number } | undefined;
+  let moved = false;
+
+  const { editor } = $derived(house);
+  const empty = $derived((house.tick, editor.things.length === 0 && !editor.tool));
+
+  export function focus() {
+    canvas.focus();
+  }
+  export function fit() {
+    view?.fit();
+  }
+  export function zoomTo(box: { minX: number; minY: number; maxX: number; maxY: number }) {
+    view?.fit(box);
+  }
+  export function scale(): number {
+    void scaleTick;
+    return Math.round(view?.scale ?? 75);
+  }
+
+  onMount(() => {
+    view = new PlanView(canvas, editor, () => (scaleTick += 1));
+    const observer = new ResizeObserver(() => view!.resize(frame.clientWidth, frame.clientHeight));
+    observer.observe(frame);
+    void document.fonts.load('12px "DejaVu Sans Condensed"').then(() => view?.redraw());
+    Object.assign(canvas, { planView: view });
+    return () => observer.disconnect();
+  });
+
+  $effect(() => {
+    void house.tick;
+    if (!view) return;
+    if (shownStorey !== editor.storey) {
+      shownStorey = editor.storey;
+      view.fit();
+    }
+    view.redraw();
+    for (const sheet of editor.shown.tables.sheet.values())
+      if (!view.hasPicture(sheet.blob)) void loadPicture(sheet.blob);
+  });
+
+  const loading = new Set<string>();
+  async function loadPicture(name: string) {
+    if (loading.has(name)) return;
+    loading.add(name);
+    const row = await getBlob(name);
+    if (row)
+      view?.setPicture(
+        name,
+        await createImageBitmap(new Blob([row.bytes as Uint8Array<ArrayBuffer>], { type: row.mime }))
+      );
+  }
+
+  function at(event: PointerEvent | WheelEvent): { x: number; y: number; point: Point } {
+    const rect = canvas.getBoundingClientRect();
+    const [x, y] = [event.clientX - rect.left, event.clientY - rect.top];
+    return { x, y, point: view!.toModel(x, y) };
+  }
+
+  function onpointerdown(event: PointerEvent) {
+    canvas.setPointerCapture(event.pointerId);
+    canvas.focus();
+    const { x, y, point } = at(event);
+    pressed = { x, y, at: point, button: event.button };
+    moved = false;
+    if (event.button === 0 && !editor.tool) drag = Drag.begin(editor, point, view!.mmPerPixel);
+  }
+
+  function onpointermove(event: PointerEvent) {
+    const { x, y, point } = at(event);
+    const per = view!.mmPerPixel;
+    if (!pressed) {
+      if (editor.tool) editor.tool.move?.(point, per);
+      else hover(hitAt(editor, point, 4 * per));
+      return;
+    }
+    if (Math.hypot(x - pressed.x, y - pressed.y) > 3) moved = true;
+    if (!moved) return;
+    if (pressed.button !== 0) {
+      view!.pan(event.movementX, event.movementY);
+      return;
+    }
+    if (editor.tool) editor.tool.move?.(point, per);
+    else if (drag) drag.move(point, per);
+    else {
+      view!.box = { from: pressed.at, to: point };
+      view!.redraw();
+    }
+  }
+
+  function hover(id: string | undefined) {
+    if (editor.hover === id) return;
+    editor.hover = id;
+    editor.changed();
+  }
+
+  function onpointerup(event: PointerEvent) {
+    const { point } = at(event);
+    const was = pressed;
+    pressed = undefined;
+    if (!was || was.button !== 0) return;
+    if (editor.tool) {
+      editor.tool.click?.(point, view!.mmPerPixel);
+      return;
+    }
+    if (moved && drag) drag.drop();
+    else if (moved && view!.box) {
+      editor.select([...(event.shiftKey ? editor.selection : []), ...idsInBox(editor, was.at, point)]);
+    } else {
+      const id = hitAt(editor, point, 4 * view!.mmPerPixel);
+      if (id && event.shiftKey) editor.toggle(id);
+      else editor.select(id ? [id] : []);
+    }
+    view!.box = undefined;
+    drag = undefined;
+    view!.redraw();
+  }
+
+  function onpointercancel() {
+    drag?.cancel();
+    drag = undefined;
+    pressed = undefined;
+    view!.box = undefined;
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key !== 'Escape' || !drag) return;
+    drag.cancel();
+    drag = undefined;
+    event.preventDefault();
+  }
+
+  function onwheel(event: WheelEvent) {
+    event.preventDefault();
+    const { x, y } = at(event);
+    view!.zoom(Math.exp(-event.deltaY * 0.0015), x, y);
+  }
+
+  function ondrop(event: DragEvent) {
+    event.preventDefault();
+    const file =
+      [...(event.dataTransfer?.files ?? [])].find((one) => /^image\/(png|jpeg)$/.test(one.type)) ??
+      event.dataTransfer?.files[0];
+    if (file) void laySheetFile(house, file);
+  }
+</script>
+
+<div
+  bind:this={frame}
+  class="relative h-full overflow-hidden bg-paper"
+  role="presentation"
+  {ondrop}
+  ondragover={(event) => event.preventDefault()}
+>
+  <!-- svelte-ignore a11y_no_interactive_element_to_noninteractive_role -->
+  <canvas
+    bind:this={canvas}
+    class="absolute inset-0 h-full w-full touch-none outline-offset-[-2px]"
+    class:cursor-crosshair={(house.tick, editor.tool !== undefined)}
+    tabindex="0"
+    role="application"
+    aria-label="Plan. Brackets step through its things, arrows nudge, letters take tools."
+    data-testid="plan"
+    {onpointerdown}
+    {onpointermove}
+    {onpointerup}
+    {onpointercancel}
+    {onwheel}
+    {onkeydown}
+    oncontextmenu={(event) => event.preventDefault()}
+  ></canvas>
+  {#if empty}
+    <div class="pointer-events-none absolute inset-0 grid place-items-center">
+      <div class="pointer-events-auto max-w-sm border border-fog bg-white px-6 py-5 text-center">
+        <p class="font-semibold">Nothing is drawn on this storey yet</p>
+        <p class="mt-1 text-shale">Drop a picture of a plan here to trace it, or draw straight away.</p>
+        <div class="mt-4 flex justify-center gap-2">
+          <Button size="sm" onclick={() => take('wallRun')}>Draw a wall run</Button>
+          <Button size="sm" color="light" onclick={() => take('rectangle')}>Type a rectangle</Button>
+        </div>
+        <button class="mt-3 text-kelp underline" onclick={() => pickSheet(house)}
+          >Choose a picture of a plan</button
+        >
+      </div>
+    </div>
+  {/if}
+  <button
+    class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
+    onclick={fit}>Fit plan</button
+  >
+</div>

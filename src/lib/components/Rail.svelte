@@ -1,0 +1,84 @@
+<script lang="ts">
+  import BrickWall from '@lucide/svelte/icons/brick-wall';
+  import DoorOpen from '@lucide/svelte/icons/door-open';
+  import Layers from '@lucide/svelte/icons/layers';
+  import Building2 from '@lucide/svelte/icons/building-2';
+  import House from '@lucide/svelte/icons/house';
+  import ListChecks from '@lucide/svelte/icons/list-checks';
+  import PenTool from '@lucide/svelte/icons/drafting-compass';
+  import Ruler from '@lucide/svelte/icons/ruler';
+  import type { Component } from 'svelte';
+  import type { Stage } from '../core/review/review';
+  import { stageOfTool, stages, type ActionName } from '../editor/stages';
+  import type { ToolName } from '../editor/tool';
+  import type { House as OpenHouse } from './house.svelte';
+
+  let { house, take }: { house: OpenHouse; take: (name: ToolName | ActionName) => void } = $props();
+  let chosen = $state<Stage>('walls');
+
+  const icons: Record<Stage, Component<{ size?: number }>> = {
+    measure: Ruler,
+    walls: BrickWall,
+    openings: DoorOpen,
+    floors: Layers,
+    storeys: Building2,
+    roof: House,
+    review: ListChecks,
+    drawings: PenTool
+  };
+  const inHand = $derived((house.tick, house.editor.tool?.name));
+  const open = $derived(inHand ? (stageOfTool.get(inHand) ?? chosen) : chosen);
+  const count = (stage: Stage) =>
+    stage === 'review'
+      ? house.findings.length
+      : house.findings.filter((finding) => finding.stage === stage).length;
+
+  function choose(stage: Stage) {
+    chosen = stage;
+    if (house.editor.tool) house.editor.take(undefined);
+  }
+</script>
+
+<nav class="flex w-[152px] flex-col overflow-y-auto bg-chalk py-2" aria-label="Order of work">
+  {#each stages as { stage, label, tools, later } (stage)}
+    {@const Icon = icons[stage]}
+    {@const findings = count(stage)}
+    <div class={open === stage ? 'border-l-[3px] border-kelp bg-white' : 'border-l-[3px] border-transparent'}>
+      <button
+        class="flex w-full items-center gap-2.5 px-3 py-2 text-left {open === stage
+          ? 'font-semibold'
+          : 'text-shale'}"
+        aria-expanded={open === stage}
+        onclick={() => choose(stage)}
+      >
+        <Icon size={17} />
+        <span class="flex-1">{label}</span>
+        {#if findings > 0}<span
+            class="rounded-full bg-rust px-1.5 text-xs font-semibold text-white"
+            title="{findings} findings">{findings}</span
+          >{/if}
+      </button>
+      {#if open === stage}
+        <ul class="px-2 pb-2">
+          {#each tools as { tool, label: word, key } (tool)}
+            <li>
+              <button
+                class="flex w-full items-center gap-2 rounded px-2 py-1 text-left {inHand === tool
+                  ? 'bg-primary-100 font-semibold text-kelp'
+                  : 'hover:bg-fog'}"
+                aria-pressed={inHand === tool}
+                onclick={() => take(tool)}
+              >
+                <span class="flex-1">{word}</span><kbd
+                  class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
+                  >{key}</kbd
+                >
+              </button>
+            </li>
+          {/each}
+          {#if later}<li class="px-2 py-1 text-xs text-shale">{later}</li>{/if}
+        </ul>
+      {/if}
+    </div>
+  {/each}
+</nav>

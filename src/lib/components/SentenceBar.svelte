@@ -1,0 +1,132 @@
+<script lang="ts">
+  import { tick as painted } from 'svelte';
+  import { sentenceOfSelection } from '../editor/selection-sentence';
+  import { isBlank, type Blank, type SentencePart } from '../editor/sentence';
+  import type { House } from './house.svelte';
+
+  let { house, onleave }: { house: House; onleave: () => void } = $props();
+  let faults = $state<Record<string, string>>({});
+  let drafts = $state<Record<string, string>>({});
+  let bar: HTMLElement;
+
+  const { editor } = $derived(house);
+  const subject = $derived((house.tick, editor.tool ?? sentenceOfSelection(editor)));
+  const parts = $derived<readonly SentencePart[]>((house.tick, subject?.sentence() ?? []));
+  const idle = $derived(parts.length === 0);
+
+  /** A key typed anywhere goes into the present blank. */
+  export async function begin(text: string) {
+    await painted();
+    const blank =
+      bar.querySelector<HTMLInputElement>('input[data-present]') ??
+      bar.querySelector<HTMLInputElement | HTMLSelectElement>('input, select');
+    if (!blank) return;
+    blank.focus();
+    if (blank instanceof HTMLInputElement) {
+      if (text) {
+        drafts[blank.name] = text;
+        await painted();
+        blank.setSelectionRange(text.length, text.length);
+      } else blank.select();
+    }
+  }
+
+  function fill(blank: Blank, text: string): boolean {
+    if (text === blank.value) {
+      delete drafts[blank.name];
+      delete faults[blank.name];
+      return true;
+    }
+    const fault = subject?.fill(blank.name, text);
+    if (fault) {
+      faults[blank.name] = fault;
+      return false;
+    }
+    delete faults[blank.name];
+    delete drafts[blank.name];
+    return true;
+  }
+
+  function leave() {
+    drafts = {};
+    faults = {};
+    onleave();
+  }
+
+  function onkeydown(event: KeyboardEvent, blank: Blank) {
+    const field = event.currentTarget as HTMLInputElement | HTMLSelectElement;
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      if (field instanceof HTMLInputElement && !fill(blank, field.value)) return;
+      subject?.accept();
+      leave();
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      leave();
+      if (editor.tool) editor.escape();
+    } else if (
+      event.key === 'Tab' &&
+      field instanceof HTMLInputElement &&
+      drafts[blank.name] !== undefined &&
+      !fill(blank, field.value)
+    )
+      event.preventDefault();
+  }
+</script>
+
+<div
+  bind:this={bar}
+  class="flex min-h-[46px] flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-fog bg-white px-4 py-1.5"
+  role="group"
+  aria-label="The sentence"
+>
+  {#each parts as part, i (isBlank(part) ? part.name : i)}
+    {#if isBlank(part)}
+      <span class="relative">
+        {#if part.kind === 'choice'}
+          <select
+            name={part.name}
+            aria-label={part.label}
+            class="max-w-56 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-7 font-semibold focus:border-tide"
+            value={part.value}
+            onkeydown={(event) => onkeydown(event, part)}
+            onchange={(event) => fill(part, event.currentTarget.value)}
+          >
+            {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
+                >{choice.label}</option
+              >{/each}
+          </select>
+        {:else}
+          <input
+            name={part.name}
+            aria-label={part.label}
+            aria-invalid={faults[part.name] !== undefined}
+            data-present={i === parts.findIndex(isBlank) ? '' : undefined}
+            class="border-0 border-b-2 px-2 py-1 text-center font-semibold {part.typed
+              ? 'bg-[#E4EFF6] text-tide'
+              : 'bg-chalk text-slate'} {faults[part.name] ? 'border-rust' : 'border-shale focus:border-tide'}"
+            style:width="{Math.max(5, (drafts[part.name] ?? part.value).length + 2)}ch"
+            autocomplete="off"
+            value={drafts[part.name] ?? part.value}
+            oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
+            onfocus={(event) => event.currentTarget.select()}
+            onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
+            onkeydown={(event) => onkeydown(event, part)}
+          />
+        {/if}
+      </span>
+    {:else}
+      <span class={/^[,.]/.test(part) ? '-ml-1' : ''}>{part}</span>
+    {/if}
+  {/each}
+  {#if idle}<span class="text-shale"
+      >Nothing in hand. Take a tool from the left, or point at something to select it.</span
+    >{/if}
+  <span class="ml-auto whitespace-nowrap text-xs text-shale">
+    {#if Object.values(faults)[0]}<span role="alert" class="font-medium text-rust"
+        >{Object.values(faults)[0]}</span
+      >
+    {:else if editor.tool}Enter accepts · Tab next blank · Esc back{:else if !idle}Type to change · Enter
+      accepts{/if}
+  </span>
+</div>

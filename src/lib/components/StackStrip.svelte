@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { storeysInOrder } from '../core/project/project';
+  import { formatLength } from '../core/units/length';
+  import type { House } from './house.svelte';
+
+  let { house }: { house: House } = $props();
+  let height = $state(600);
+
+  interface Level {
+    readonly z: number;
+    readonly text: string;
+    readonly over: boolean;
+  }
+  const picture = $derived.by(() => {
+    void house.tick;
+    const { editor } = house;
+    const { ground, heightLimit, units } = editor.settings;
+    const project = editor.shown;
+    const storeys = storeysInOrder(project);
+    const ridges = [...project.tables.roof.values()].flatMap((roof) => {
+      const solved = editor.model.roof(project, roof);
+      const storey = project.tables.storey.get(roof.storey);
+      return solved && storey
+        ? [{ plate: storey.datum + roof.plateLevel, ridge: storey.datum + solved.ridge }]
+        : [];
+    });
+    const limit = heightLimit === null ? undefined : ground + heightLimit;
+    const last = storeys.at(-1)!;
+    const top = Math.max(last.datum + last.height, ...ridges.map(({ ridge }) => ridge), limit ?? 0) + 600;
+    const bottom = Math.min(ground, storeys[0]!.datum) - 900;
+    const scale = (height - 60) / (top - bottom);
+    const y = (z: number) => 36 + (top - z) * scale;
+    const label = (z: number) => formatLength(z, units);
+    const levels: Level[] = [
+      ...storeys.map((storey) => ({ z: storey.datum, text: label(storey.datum), over: false })),
+      ...ridges.map(({ ridge }) => ({
+        z: ridge,
+        text: label(ridge),
+        over: limit !== undefined && ridge > limit + 0.01
+      }))
+    ];
+    return { storeys, ridges, levels, limit, ground, y, scale, label };
+  });
+  const current = $derived((house.tick, house.editor.storey));
+
+  function choose(id: string) {
+    house.editor.goTo(id);
+    house.editor.select([id]);
+  }
+</script>
+
+<section
+  class="relative overflow-hidden border-r border-fog bg-fog/60"
+  aria-label="The stack"
+  bind:clientHeight={height}
+>
+  <h2 class="absolute left-3 top-2 text-xs font-semibold text-shale">The stack</h2>
+  <svg class="absolute inset-0 h-full w-full" aria-hidden="true">
+    <rect x="0" y={picture.y(picture.ground)} width="108" {height} fill="#D5DAC5" />
+    <line
+      x1="0"
+      x2="108"
+      y1={picture.y(picture.ground)}
+      y2={picture.y(picture.ground)}
+      stroke="#6F7B4C"
+      stroke-width="1.5"
+    />
+    {#each picture.storeys as storey (storey.id)}
+      {@const top = picture.y(storey.datum + storey.height)}
+      {@const base = picture.y(storey.datum)}
+      {#if storey.floorDepth > 0}<rect
+          x="14"
+          y={base}
+          width="52"
+          height={Math.max(2, storey.floorDepth * picture.scale)}
+          fill="#8B979D"
+        />{/if}
+      <rect
+        x="14"
+        y={top}
+        width="52"
+        height={base - top}
+        fill={current === storey.id ? '#FCF3DA' : '#FBFAF6'}
+        stroke={current === storey.id ? '#D99A0B' : '#9AA4A9'}
+        stroke-width={current === storey.id ? 2 : 1}
+      />
+      <line x1="66" x2="108" y1={base} y2={base} stroke="#5C6B73" />
+    {/each}
+    {#each picture.ridges as { plate, ridge } (ridge)}
+      <path
+        d="M8 {picture.y(plate)}L40 {picture.y(ridge)}L72 {picture.y(plate)}"
+        fill="none"
+        stroke="#1F2B33"
+        stroke-width="1.5"
+      />
+      <line
+        x1="40"
+        x2="108"
+        y1={picture.y(ridge)}
+        y2={picture.y(ridge)}
+        stroke="#5C6B73"
+        stroke-dasharray="2 3"
+      />
+    {/each}
+    {#if picture.limit !== undefined}
+      <line
+        x1="0"
+        x2="108"
+        y1={picture.y(picture.limit)}
+        y2={picture.y(picture.limit)}
+        stroke="#B0452A"
+        stroke-dasharray="5 3"
+        stroke-width="1.5"
+      />
+    {/if}
+  </svg>
+  {#if picture.limit !== undefined}<span
+      class="absolute left-1 text-[11px] text-rust"
+      style:top="{picture.y(picture.limit) - 16}px">limit {picture.label(picture.limit)}</span
+    >{/if}
+  {#each picture.levels as level (level.text + level.z)}
+    <span
+      class="absolute right-1 text-[11px] {level.over ? 'font-semibold text-rust' : 'text-shale'}"
+      style:top="{picture.y(level.z) + 1}px">{level.text}</span
+    >
+  {/each}
+  {#each picture.storeys as storey (storey.id)}
+    {@const top = picture.y(storey.datum + storey.height)}
+    <button
+      class="absolute left-[14px] w-[52px] break-words px-0.5 text-center text-xs {current === storey.id
+        ? 'font-semibold'
+        : 'text-shale'}"
+      style:top="{top}px"
+      style:height="{Math.max(18, picture.y(storey.datum) - top)}px"
+      aria-pressed={current === storey.id}
+      onclick={() => choose(storey.id)}>{storey.name}</button
+    >
+  {/each}
+</section>

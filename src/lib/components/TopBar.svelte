@@ -1,0 +1,66 @@
+<script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import FileOutput from '@lucide/svelte/icons/file-output';
+  import History from '@lucide/svelte/icons/history';
+  import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import HandOver from './HandOver.svelte';
+  import Versions from './Versions.svelte';
+  import type { House } from './house.svelte';
+
+  let { house, handing = $bindable() }: { house: House; handing: boolean } = $props();
+  let versions = $state(false);
+  const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+  const history = $derived((house.tick, house.editor.state));
+  const name = $derived((house.tick, house.editor.settings.name));
+  const undoLabel = $derived(history.undo.at(-1)?.label);
+  const redoLabel = $derived(history.redo.at(-1)?.label);
+</script>
+
+<header class="relative col-span-3 flex items-center gap-3 bg-slate px-3 text-white">
+  <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Cliffstead: all projects"
+    ><img src="/mark.svg" alt="" class="h-6 w-6" />Cliffstead</a
+  >
+  <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
+  <span class="text-fog" data-testid="saved" aria-live="polite">
+    {#if house.following}Following the tab that edits{:else if house.saving}Saving…{:else if house.saved}Saved {clock.format(
+        house.saved
+      )}{/if}
+  </span>
+  <span class="flex-1"></span>
+  <button
+    class="flex items-center gap-2 px-2 py-1 disabled:opacity-50"
+    onclick={() => house.editor.undo()}
+    disabled={!undoLabel}
+    title={undoLabel ? `Undo: ${undoLabel}` : 'Nothing to undo'}
+  >
+    <Undo2 size={17} /><span class="hidden xl:inline">Undo</span><span class="sr-only xl:hidden">Undo</span>
+  </button>
+  <button
+    class="flex items-center gap-2 px-2 py-1 disabled:opacity-50"
+    onclick={() => house.editor.redo()}
+    disabled={!redoLabel}
+    title={redoLabel ? `Redo: ${redoLabel}` : 'Nothing to redo'}
+  >
+    <Redo2 size={17} /><span class="hidden xl:inline">Redo</span><span class="sr-only xl:hidden">Redo</span>
+  </button>
+  <button
+    class="flex items-center gap-2 px-2 py-1"
+    aria-expanded={versions}
+    onclick={() => {
+      versions = !versions;
+      handing = false;
+    }}><History size={17} />Versions</button
+  >
+  <Button
+    size="sm"
+    aria-expanded={handing}
+    onclick={() => {
+      handing = !handing;
+      versions = false;
+    }}><FileOutput size={16} class="mr-2" />Hand over</Button
+  >
+  {#if versions}<Versions {house} onclose={() => (versions = false)} />{/if}
+  {#if handing}<HandOver {house} onclose={() => (handing = false)} />{/if}
+</header>

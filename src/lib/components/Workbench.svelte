@@ -1,0 +1,132 @@
+<script lang="ts">
+  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import { tinykeys } from 'tinykeys';
+  import { onMount } from 'svelte';
+  import { nudge } from '../editor/drag';
+  import { shelfByKey } from '../editor/stages';
+  import type { ActionName } from '../editor/stages';
+  import type { ToolName } from '../editor/tool';
+  import Details from './Details.svelte';
+  import FootLine from './FootLine.svelte';
+  import Hints from './Hints.svelte';
+  import type { House } from './house.svelte';
+  import ModelPane from './ModelPane.svelte';
+  import PlanPane from './PlanPane.svelte';
+  import Rail from './Rail.svelte';
+  import ReviewTray from './ReviewTray.svelte';
+  import SentenceBar from './SentenceBar.svelte';
+  import StackStrip from './StackStrip.svelte';
+  import TopBar from './TopBar.svelte';
+  import { pickSheet } from './sheets';
+
+  let { house }: { house: House } = $props();
+  let tray = $state(false);
+  let handing = $state(false);
+  let plan: PlanPane;
+  let sentence: SentenceBar;
+
+  const { editor } = $derived(house);
+
+  function take(name: ToolName | ActionName) {
+    if (name === 'laySheet') void pickSheet(house);
+    else if (name === 'review') tray = !tray;
+    else if (name === 'handOver') handing = true;
+    else {
+      house.take(name);
+      plan.focus();
+    }
+  }
+
+  /** Keys belong to the field being typed in, but for Enter, Esc and Tab which the sentence handles itself. */
+  const inField = (target: EventTarget | null) =>
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
+  const onControl = (target: EventTarget | null) =>
+    target instanceof HTMLElement && target.closest('button, a, [role="menu"], [role="separator"]') !== null;
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
+      return;
+    if (event.key === 'Escape') {
+      if (handing) handing = false;
+      else editor.escape();
+    } else if (/^[0-9.('"]$/.test(event.key) && (editor.tool || editor.selection.size > 0))
+      sentence.begin(event.key);
+    else if (event.key === 'Enter') {
+      if (onControl(event.target)) return;
+      editor.tool?.accept();
+    } else if (event.key === 'Tab' && !event.shiftKey && editor.tool && !onControl(event.target))
+      sentence.begin('');
+    else if (event.key === 'Delete' || event.key === 'Backspace') editor.deleteSelection();
+    else if (event.key === ']' || event.key === '[') editor.step(event.key === ']' ? 1 : -1);
+    else if (event.key.startsWith('Arrow') && editor.selection.size > 0 && !onControl(event.target))
+      nudgeBy(event);
+    else if (event.key === 'a' && !editor.tool) plan.fit();
+    else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
+      take(shelfByKey.get(event.key)!.tool);
+    else if (!event.key.match(/^[a-zA-Z]$/)) return;
+    event.preventDefault();
+  }
+
+  function nudgeBy(event: KeyboardEvent) {
+    const step = event.shiftKey ? 100 : 10;
+    const ways: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, 1],
+      ArrowDown: [0, -1]
+    };
+    const [x, y] = ways[event.key] ?? [0, 0];
+    nudge(editor, { x: x * step, y: y * step });
+  }
+
+  onMount(() =>
+    tinykeys(window, {
+      '$mod+z': (event) => {
+        if (inField(event.target)) return;
+        event.preventDefault();
+        editor.undo();
+      },
+      '$mod+Shift+z': (event) => {
+        event.preventDefault();
+        editor.redo();
+      },
+      '$mod+y': (event) => {
+        event.preventDefault();
+        editor.redo();
+      }
+    })
+  );
+</script>
+
+<svelte:window {onkeydown} />
+<svelte:head><title>{(house.tick, editor.settings.name)}: Cliffstead</title></svelte:head>
+
+<div
+  class="grid h-dvh grid-cols-[auto_108px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_30px] overflow-hidden"
+>
+  <TopBar {house} bind:handing />
+  <Rail {house} {take} />
+  <StackStrip {house} />
+  <main class="flex min-w-0 flex-col">
+    <SentenceBar {house} bind:this={sentence} onleave={() => plan.focus()} />
+    <PaneGroup direction="horizontal" class="min-h-0 flex-1">
+      <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
+        ><PlanPane {house} bind:this={plan} {take} /></Pane
+      >
+      <PaneResizer
+        class="w-1 bg-fog hover:bg-lichen focus-visible:bg-tide"
+        aria-label="Width of plan and model"
+      />
+      <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
+        <div class="relative h-full">
+          <ModelPane {house} />
+          <Details {house} />
+        </div>
+      </Pane>
+    </PaneGroup>
+    {#if tray}<ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />{/if}
+  </main>
+  <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />
+  <Hints {house} />
+</div>

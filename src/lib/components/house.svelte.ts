@@ -1,0 +1,214 @@
+/** One open house: ties the editor to storage, the other tabs and the model service. Views read `tick` to follow it. */
+import { nanoid } from 'nanoid';
+import { patchOf } from '../core/project/patch';
+import { allRecords } from '../core/project/project';
+import type { Finding } from '../core/review/review';
+import { Editor } from '../editor/editor';
+import { operate, type HistoryState, type Operation } from '../editor/history';
+import { WallStyle } from '../editor/style';
+import { takeTool, isTool } from '../editor/take-tool';
+import type { ActionName } from '../editor/stages';
+import type { ToolName } from '../editor/tool';
+import {
+  addVersion,
+  getBlob,
+  journalOperation,
+  openProject,
+  putBlob,
+  snapshotEvery,
+  takeSnapshot,
+  type VersionRow
+} from '../storage/store';
+import { joinTabs, type TabRole } from '../storage/tabs';
+import { ModelClient } from '../worker/client';
+import type { ModelUpdate } from '../worker/protocol';
+
+export class House {
+  /** Rises with every change; reading it makes a view follow. */
+  tick = $state(0);
+  saved = $state<number | undefined>();
+  saving = $state(false);
+  following = $state(false);
+  findings = $state.raw<readonly Finding[]>([]);
+  progress = $state.raw<{ done: number; of: number } | undefined>();
+  update = $state.raw<ModelUpdate | undefined>();
+  readonly style: WallStyle;
+  private client: ModelClient | undefined;
+  private tabs: TabRole | undefined;
+  private queue: Promise<void> = Promise.resolve();
+  private operations = 0;
+  private readonly viewers = new Set<(update: ModelUpdate) => void>();
+  private frame = false;
+
+  private constructor(
+    readonly id: string,
+    readonly editor: Editor
+  ) {
+    this.style = new WallStyle(editor);
+  }
+
+  /** Undefined when the project is not in this browser. */
+  static async open(id: string): Promise<House | undefined> {
+    const state = await restored(id);
+    if (!state) return undefined;
+    let house: House | undefined = undefined;
+    const editor = new Editor(state.history, {
+      changed: () => house?.changed(),
+      operated: (operation, after) => house?.keep(operation, after)
+    });
+    house = new House(id, editor);
+    house.saved = state.saved;
+    house.operations = state.operations;
+    house.start();
+    return house;
+  }
+
+  private start() {
+    this.client = new ModelClient({
+      onUpdate: (update) => {
+        if (update.findings) this.findings = update.findings;
+        this.update = update;
+        for (const viewer of this.viewers) viewer(update);
+      },
+      onProgress: (done, of) => (this.progress = { done, of }),
+      onIdle: () => (this.progress = undefined)
+    });
+    this.tabs = joinTabs(this.id, {
+      onEdit: () => void this.becomeEditor(),
+      onFollow: () => {
+        this.following = true;
+        this.editor.readOnly = true;
+      },
+      onOperation: (operation) => {
+        if (this.following) this.editor.apply(operation, false);
+      }
+    });
+    this.showModel();
+  }
+
+  /** The other tab is gone: take its last state from the journal and edit from there. */
+  private async becomeEditor() {
+    if (this.following) {
+      const state = await restored(this.id);
+      if (state) {
+        this.editor.state = state.history;
+        this.operations = state.operations;
+      }
+    }
+    this.following = false;
+    this.editor.readOnly = false;
+    this.editor.changed();
+  }
+
+  private changed() {
+    if (this.frame) return;
+    this.frame = true;
+    // Once a frame: the pointer may report faster than anything can be drawn.
+    requestAnimationFrame(() => {
+      this.frame = false;
+      this.tick += 1;
+      this.showModel();
+    });
+  }
+
+  private showModel() {
+    this.client?.show(this.editor.shown, this.editor.isTrial);
+  }
+
+  /** Every update of the model service, in order. Answers how to stop. */
+  watchModel(viewer: (update: ModelUpdate) => void): () => void {
+    this.viewers.add(viewer);
+    return () => this.viewers.delete(viewer);
+  }
+
+  private keep(operation: Operation, after: HistoryState) {
+    this.saving = true;
+    this.queue = this.queue.then(async () => {
+      const seq = await journalOperation(this.id, operation, after.project);
+      this.tabs?.tell(operation);
+      this.operations += 1;
+      if (this.operations % snapshotEvery === 0)
+        await takeSnapshot(this.id, seq, after.project, after.undo, after.redo);
+      this.saved = Date.now();
+      this.saving = false;
+    });
+  }
+
+  /** All that was done is on disk. */
+  settled(): Promise<void> {
+    return this.queue;
+  }
+
+  take(name: ToolName | ActionName) {
+    if (isTool(name)) takeTool(this.editor, this.style, name);
+  }
+
+  cancelWork() {
+    this.client?.cancel();
+    this.progress = undefined;
+  }
+
+  async exportGlb(): Promise<Uint8Array> {
+    try {
+      return await this.client!.exportGlb();
+    } finally {
+      this.progress = undefined;
+    }
+  }
+
+  async nameVersion(name: string): Promise<void> {
+    await this.queue;
+    await addVersion(this.id, name, this.editor.project);
+  }
+
+  /** Go back to a version: an ordinary entry of history, so it can be undone. */
+  goBackTo(version: VersionRow) {
+    const { project } = this.editor;
+    const kept = new Set(version.records.map(({ id }) => id));
+    const removes = allRecords(project).flatMap(({ id }) => (kept.has(id) ? [] : [id]));
+    this.editor.restore(patchOf(project, version.records, removes), `Go back to “${version.name}”`);
+  }
+
+  async laySheet(
+    name: string,
+    mime: 'image/png' | 'image/jpeg',
+    bytes: Uint8Array,
+    widthPx: number,
+    heightPx: number
+  ): Promise<void> {
+    const blob = nanoid();
+    await putBlob(blob, mime, bytes);
+    const ids = this.editor.perform({
+      name: 'addSheet',
+      args: { storey: this.editor.storey, name, blob, mime, widthPx, heightPx }
+    });
+    if (ids) this.editor.select(ids);
+  }
+
+  async blobs(): Promise<Map<string, Uint8Array>> {
+    const out = new Map<string, Uint8Array>();
+    for (const sheet of this.editor.project.tables.sheet.values()) {
+      const row = await getBlob(sheet.blob);
+      if (row) out.set(sheet.blob, row.bytes);
+    }
+    return out;
+  }
+
+  close() {
+    this.client?.close();
+    this.tabs?.close();
+  }
+}
+
+async function restored(
+  id: string
+): Promise<{ history: HistoryState; saved: number; operations: number } | undefined> {
+  const stored = await openProject(id);
+  if (!stored) return undefined;
+  const start: HistoryState = { project: stored.project, undo: stored.undo, redo: stored.redo };
+  return {
+    history: stored.operations.reduce(operate, start),
+    saved: stored.saved,
+    operations: stored.operations.length
+  };
+}

@@ -1,0 +1,43 @@
+/** With a thing selected and no tool in hand, the sentence describes it and is editable: the main fields of its card. */
+import type { Editor } from './editor';
+import { describeSelection, type Field } from './details';
+import type { SentencePart } from './sentence';
+
+export interface SentenceSubject {
+  sentence(): readonly SentencePart[];
+  fill(blank: string, text: string): string | undefined;
+  accept(): void;
+}
+
+const shown: Record<string, readonly string[]> = {
+  wall: ['length', 'thickness', 'height', 'settingOut'],
+  opening: ['distance', 'width', 'height', 'sill'],
+  slab: ['thickness', 'offset'],
+  roof: ['pitch', 'overhang', 'plateLevel'],
+  storey: ['datum', 'height', 'floorDepth'],
+  sheet: ['fade']
+};
+
+export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined {
+  const card = describeSelection(editor);
+  const kind = editor.selected[0]?.kind;
+  if (!card || !kind) return undefined;
+  const fields = card.groups.flatMap((group) => group.fields);
+  const wanted = (shown[kind] ?? []).flatMap(
+    (name) => fields.find((field) => field.name === name && field.set) ?? []
+  );
+  return {
+    sentence: () => [
+      `${card.title}${card.subtitle ? ` “${card.subtitle}”` : ''}:`,
+      ...wanted.flatMap((field, i) => [`${i > 0 ? ', ' : ''}${field.label.toLowerCase()}`, toBlank(field)]),
+      '.'
+    ],
+    fill: (name, text) => wanted.find((field) => field.name === name)?.set?.(text),
+    accept: () => undefined
+  };
+}
+
+function toBlank({ name, label, kind, value, choices }: Field): SentencePart {
+  if (kind === 'choice') return { name, label, kind: 'choice', value, choices: choices ?? [] };
+  return { name, label, kind: kind === 'pitch' ? 'pitch' : kind === 'length' ? 'length' : 'text', value };
+}

@@ -1,0 +1,159 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { onMount } from 'svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import FolderOpen from '@lucide/svelte/icons/folder-open';
+  import House from '@lucide/svelte/icons/house';
+  import Plus from '@lucide/svelte/icons/plus';
+  import Trash2 from '@lucide/svelte/icons/trash-2';
+  import { layDemo, openFile, projectsHere, removeProject, startProject } from '$lib/components/projects';
+  import type { UnitSystem } from '$lib/core/units/length';
+  import type { ProjectRow } from '$lib/storage/store';
+
+  let rows = $state.raw<ProjectRow[] | undefined>();
+  let fault = $state('');
+  let asking = $state(false);
+  let name = $state('New house');
+  let system = $state<UnitSystem>('mm');
+  let doomed = $state('');
+  let picker: HTMLInputElement;
+
+  const systems: { value: UnitSystem; label: string; example: string }[] = [
+    { value: 'mm', label: 'Millimetres', example: '3 400' },
+    { value: 'cm', label: 'Centimetres', example: '340.0' },
+    { value: 'm', label: 'Metres', example: '3.400' },
+    { value: 'ft', label: 'Feet and inches', example: `11'-1 7/8"` }
+  ];
+  const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+  onMount(async () => {
+    rows = await projectsHere();
+  });
+
+  async function take(files: FileList | null) {
+    const file = files?.[0];
+    if (!file) return;
+    const result = await openFile(file);
+    if (result.ok) await goto(`/project/${result.id}`);
+    else fault = `${result.problem.message} ${result.problem.hint}`;
+    picker.value = '';
+  }
+
+  async function begin(event: SubmitEvent) {
+    event.preventDefault();
+    await goto(`/project/${await startProject(name, system)}`);
+  }
+
+  async function remove(id: string) {
+    await removeProject(id);
+    doomed = '';
+    rows = await projectsHere();
+  }
+
+  async function demo() {
+    await goto(`/project/${await layDemo()}`);
+  }
+</script>
+
+<svelte:head><title>Cliffstead: projects</title></svelte:head>
+
+<header class="flex h-12 items-center gap-3 bg-slate px-4 text-white">
+  <img src="/mark.svg" alt="" class="h-6 w-6" />
+  <span class="text-[15px] font-semibold">Cliffstead</span>
+  <span class="text-fog">From a house plan to a model that others can build from</span>
+</header>
+
+<main class="mx-auto max-w-4xl px-6 py-8">
+  <div class="flex items-end justify-between gap-4">
+    <div>
+      <h1 class="text-xl font-semibold">Projects</h1>
+      <p class="mt-1 text-shale">They are kept in this browser. Save a file to take one elsewhere.</p>
+    </div>
+    <div class="flex gap-2">
+      <Button color="light" onclick={() => picker.click()}
+        ><FolderOpen size={16} class="mr-2" />Open a file</Button
+      >
+      <Button onclick={() => (asking = !asking)} aria-expanded={asking}
+        ><Plus size={16} class="mr-2" />New project</Button
+      >
+    </div>
+  </div>
+  <input
+    bind:this={picker}
+    type="file"
+    accept=".cliffstead"
+    class="hidden"
+    aria-label="Project file"
+    onchange={(e) => take(e.currentTarget.files)}
+  />
+
+  {#if fault}
+    <p role="alert" class="mt-4 border-l-4 border-rust bg-white px-4 py-3 text-rust">{fault}</p>
+  {/if}
+
+  {#if asking}
+    <form class="mt-5 border border-fog bg-white p-5" onsubmit={begin}>
+      <label class="block font-medium" for="project-name">What is the house called?</label>
+      <input
+        id="project-name"
+        bind:value={name}
+        class="mt-1 w-80 border border-shale px-2 py-1.5"
+        maxlength="120"
+      />
+      <fieldset class="mt-4">
+        <legend class="font-medium">Which units is it measured in?</legend>
+        <p class="text-shale">A bare number is read in these. Any other unit can still be typed, anywhere.</p>
+        <div class="mt-2 grid grid-cols-4 gap-2">
+          {#each systems as one (one.value)}
+            <label
+              class="flex cursor-pointer items-start gap-2 border px-3 py-2 {system === one.value
+                ? 'border-kelp bg-primary-50'
+                : 'border-fog'}"
+            >
+              <input type="radio" name="units" value={one.value} bind:group={system} class="mt-1" />
+              <span>{one.label}<br /><span class="text-tide">{one.example}</span></span>
+            </label>
+          {/each}
+        </div>
+      </fieldset>
+      <div class="mt-4 flex gap-2">
+        <Button type="submit">Start drawing</Button>
+        <Button color="light" onclick={() => (asking = false)}>Not now</Button>
+      </div>
+    </form>
+  {/if}
+
+  {#if rows === undefined}
+    <p class="mt-8 text-shale">Looking for projects…</p>
+  {:else if rows.length === 0}
+    <div class="mt-8 border border-dashed border-shale p-8 text-center">
+      <p class="text-shale">
+        No project is here yet. Start a new one, open a file, or look round a finished house.
+      </p>
+      <Button class="mt-4" color="light" onclick={demo}>Lay out Gannet House</Button>
+    </div>
+  {:else}
+    <ul class="mt-6 divide-y divide-fog border border-fog bg-white">
+      {#each rows as row (row.id)}
+        <li class="flex items-center gap-4 px-4 py-3">
+          <House size={20} class="text-kelp" />
+          <a href="/project/{row.id}" class="flex-1">
+            <span class="block font-semibold underline-offset-2 hover:underline">{row.name}</span>
+            <span class="text-shale">{row.summary}</span>
+          </a>
+          <span class="text-shale">{when.format(row.changed)}</span>
+          {#if doomed === row.id}
+            <Button size="xs" color="red" onclick={() => remove(row.id)}>Remove for good</Button>
+            <Button size="xs" color="light" onclick={() => (doomed = '')}>Keep</Button>
+          {:else}
+            <button
+              class="p-2 text-shale hover:text-rust"
+              aria-label="Remove {row.name}"
+              onclick={() => (doomed = row.id)}><Trash2 size={16} /></button
+            >
+          {/if}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</main>
