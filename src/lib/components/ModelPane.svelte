@@ -115,6 +115,11 @@
       ><input type="checkbox" class="h-3 w-3" bind:checked={below} />Lift off above</label
     >
   </div>
+  {#if (house.tick, editor.shown.tables.wall.size + editor.shown.tables.slab.size === 0)}
+    <p class="pointer-events-none absolute inset-0 grid place-items-center p-8 text-center text-shale">
+      The model stands up here as you draw the plan.
+    </p>
+  {/if}
   {#if house.progress}
     <div
       class="absolute bottom-2 left-2 flex items-center gap-3 border border-fog bg-white px-3 py-1.5 text-xs"

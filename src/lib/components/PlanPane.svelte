@@ -184,6 +184,7 @@
     {onpointermove}
     {onpointerup}
     {onpointercancel}
+    onpointerleave={() => hover(undefined)}
     {onwheel}
     {onkeydown}
     oncontextmenu={(event) => event.preventDefault()}

@@ -76,7 +76,7 @@
 
 <div
   bind:this={bar}
-  class="flex min-h-[46px] flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-fog bg-white px-4 py-1.5"
+  class="flex h-[80px] shrink-0 flex-wrap content-center items-center gap-x-1.5 gap-y-1 overflow-hidden border-b border-fog bg-white px-4 py-1.5"
   role="group"
   aria-label="The sentence"
 >
@@ -87,7 +87,10 @@
           <select
             name={part.name}
             aria-label={part.label}
-            class="max-w-56 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-7 font-semibold focus:border-tide"
+            class="max-w-64 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-7 font-semibold focus:border-tide"
+            style:width="{(part.choices?.find(({ value }) => value === part.value)?.label.length ?? 8) *
+              0.95 +
+              5}ch"
             value={part.value}
             onkeydown={(event) => onkeydown(event, part)}
             onchange={(event) => fill(part, event.currentTarget.value)}

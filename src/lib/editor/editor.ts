@@ -139,6 +139,7 @@ export class Editor {
   take(tool: Tool | undefined) {
     this.trialPatch = this.trialProject = undefined;
     this.tool = tool;
+    this.hover = undefined;
     this.message = undefined;
     if (tool) this.selection = new Set();
     this.changed();

@@ -1,9 +1,9 @@
 /** What the next wall will be: kept between tools, changed in their sentences. */
-import { settingOutDepth, thicknessOf } from '../core/derive/frame';
+import { thicknessOf } from '../core/derive/frame';
 import { settingOuts, type Project, type SettingOut, type Side } from '../core/project/records';
 import { formatLength } from '../core/units/length';
 import type { Editor } from './editor';
-import { choiceBlank, lengthBlank, readBlank, type Blank, type Choice } from './sentence';
+import { choiceBlank, lengthBlank, readBlank, type Blank, type Choice, type SentencePart } from './sentence';
 
 export const settingOutWords: Record<SettingOut, string> = {
   outer: 'outer face',
@@ -42,37 +42,31 @@ export class WallStyle {
     return this.height ?? Math.max(100, (storey?.height ?? 2700) - (storey?.floorDepth ?? 0));
   }
 
-  /** Thickness now, and how far the setting-out line is from the outer face. */
-  get depth(): { total: number; line: number } {
-    const buildUp = this.buildUp ? this.editor.project.tables.buildUp.get(this.buildUp) : undefined;
-    if (buildUp) return { total: thicknessOf(buildUp), line: settingOutDepth(buildUp, this.settingOut) };
-    const line =
-      this.settingOut === 'outer' || this.settingOut === 'structureOuter'
-        ? 0
-        : this.settingOut === 'centre'
-          ? this.thickness / 2
-          : this.thickness;
-    return { total: this.thickness, line };
+  /** "of [build-up]", with its thickness where that is typed, then height and kind. */
+  get words(): SentencePart[] {
+    const { units } = this.editor.settings;
+    return [
+      ', of',
+      choiceBlank('buildUp', 'Build-up', this.buildUp ?? 'plain', buildUpChoices(this.editor.project)),
+      ...(this.buildUp ? [] : [lengthBlank('thickness', 'Thickness', this.thickness, units, true), 'thick']),
+      ',',
+      lengthBlank('height', 'Height', this.currentHeight, units, true),
+      'high, as',
+      choiceBlank('role', 'Kind of wall', this.role, [
+        { value: 'exterior', label: 'an outer wall' },
+        { value: 'partition', label: 'a partition' }
+      ]),
+      '.'
+    ];
   }
 
-  blanks(): { settingOut: Blank; buildUp: Blank; height: Blank; role: Blank } {
-    const { units } = this.editor.settings;
-    return {
-      settingOut: choiceBlank(
-        'settingOut',
-        'Setting-out line',
-        this.settingOut,
-        settingOuts.map((value) => ({ value, label: settingOutWords[value] }))
-      ),
-      buildUp: this.buildUp
-        ? choiceBlank('buildUp', 'Build-up', this.buildUp, buildUpChoices(this.editor.project))
-        : lengthBlank('thickness', 'Thickness', this.thickness, units, true),
-      height: lengthBlank('height', 'Height', this.currentHeight, units, true),
-      role: choiceBlank('role', 'Kind of wall', this.role, [
-        { value: 'exterior', label: 'outer wall' },
-        { value: 'partition', label: 'partition' }
-      ])
-    };
+  get line(): Blank {
+    return choiceBlank(
+      'settingOut',
+      'Setting-out line',
+      this.settingOut,
+      settingOuts.map((value) => ({ value, label: settingOutWords[value] }))
+    );
   }
 
   /** True when the blank belongs to the style; a string says what is wrong. */
@@ -89,16 +83,10 @@ export class WallStyle {
         this.buildUp = text === 'plain' ? undefined : text;
         return true;
       case 'thickness': {
-        const named = buildUpChoices(this.editor.project).find(({ value }) => value === text);
-        if (named) {
-          this.buildUp = named.value === 'plain' ? undefined : named.value;
-          return true;
-        }
         const read = readBlank('length', text, units);
         if (!read.ok) return read.message;
         if (read.value <= 0) return 'A thickness must be more than zero.';
         this.thickness = read.value;
-        this.buildUp = undefined;
         return true;
       }
       case 'height': {
@@ -130,5 +118,5 @@ export function buildUpChoices(project: Project): Choice[] {
     value: one.id,
     label: `${one.name} (${formatLength(thicknessOf(one), units)})`
   }));
-  return [{ value: 'plain', label: 'a typed thickness' }, ...named];
+  return [{ value: 'plain', label: 'plain wall' }, ...named];
 }

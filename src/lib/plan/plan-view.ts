@@ -167,7 +167,7 @@ export class PlanView {
             maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel
           }
         : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
-    const room = only ? 60 : 125;
+    const room = only ? 60 : 145;
     const scale = Math.min(
       (width - 2 * room) / Math.max(500, around.maxX - around.minX),
       (height - 2 * room) / Math.max(500, around.maxY - around.minY)
@@ -327,7 +327,7 @@ export class PlanView {
     const model = editor.storeyModel;
     if (!model) return [];
     const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
-    const paper = 1 / (this.pixelsPerMm * paperPixels);
+    const paper = paperPixels / this.pixelsPerMm;
     const inputs = [model, outline, paper, editor.settings.units];
     if (this.dims && sameList(this.dims.inputs, inputs)) return this.dims.marks;
     const marks = drawDimensions(dimensionStrings(model, outline, paper), editor.settings.units, paper);

@@ -24,8 +24,8 @@ export interface DimensionString {
 }
 
 /** Paper mm between strings, and from the building to the first. */
-const spacing = 8;
-const textHeight = 2.5;
+const spacing = 9;
+const textHeight = 2.3;
 
 /** Strings for a storey. `paper`: model mm per mm of paper. None without a closed outline. */
 export function dimensionStrings(
@@ -156,15 +156,12 @@ function drawString(
     const wide = text.length * textHeight * 0.55 * paper;
     const narrow = wide > size;
     const middle = lerp(point(stops[i]!, level), point(t, level), 0.5);
-    const step = (narrow && i % 2 === 1 ? -2.6 : 1) * 1.9 * paper * (narrow && wide > 2.2 * size ? 0.9 : 1);
-    marks.push({
-      ...base,
-      kind: 'text',
-      at: add(middle, scale(up, step)),
-      angle,
-      height: narrow ? textHeight * 0.8 : textHeight,
-      text
-    });
+    // Sizes too narrow for their text stand one row further out, smaller.
+    const away = dot(up, out) > 0 ? 1 : -1;
+    const at = narrow
+      ? add(middle, scale(out, (away > 0 ? 4.1 : 2.4) * paper))
+      : add(middle, scale(up, 1.8 * paper));
+    marks.push({ ...base, kind: 'text', at, angle, height: narrow ? textHeight * 0.8 : textHeight, text });
   });
   return marks;
 }

@@ -53,7 +53,6 @@ export class RectangleTool extends BaseTool implements Tool {
   }
 
   sentence(): SentencePart[] {
-    const { settingOut, buildUp, height, role } = this.style.blanks();
     const blank = (name: Size, label: string, value: number) =>
       lengthBlank(name, label, value, this.units, this.typed[name] !== undefined);
     return [
@@ -68,14 +67,8 @@ export class RectangleTool extends BaseTool implements Tool {
       'up from',
       this.corner ? 'the point' : choiceBlank('corner', 'Corner', this.cornerChoice, this.corners),
       ', on the',
-      settingOut,
-      buildUp.kind === 'choice' ? ', of' : ', thick',
-      buildUp,
-      ',',
-      height,
-      'high, as',
-      role,
-      '.'
+      this.style.line,
+      ...this.style.words
     ];
   }
 

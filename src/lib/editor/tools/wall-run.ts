@@ -41,17 +41,8 @@ export class WallRunTool extends BaseTool implements Tool {
   }
 
   sentence(): SentencePart[] {
-    const { settingOut, buildUp, height, role } = this.style.blanks();
     const { units } = this;
     const { start, end } = this;
-    const make: SentencePart[] = [
-      buildUp.kind === 'choice' ? ', of' : ', thick',
-      buildUp,
-      ',',
-      height,
-      'high, as an',
-      role
-    ];
     if (!start) {
       const at = this.snaps[this.candidate]?.point ?? this.pointer ?? { x: 0, y: 0 };
       return [
@@ -60,9 +51,8 @@ export class WallRunTool extends BaseTool implements Tool {
         'across and',
         lengthBlank('y', 'Up from project zero', this.typed.y ?? at.y, units, this.typed.y !== undefined),
         'up from project zero, on its',
-        settingOut,
-        ...make,
-        '.'
+        this.style.line,
+        ...this.style.words
       ];
     }
     const away = end ? subtract(end, start) : { x: 0, y: 0 };
@@ -83,9 +73,8 @@ export class WallRunTool extends BaseTool implements Tool {
         this.typed.angle !== undefined
       ),
       ', on its',
-      settingOut,
-      ...make,
-      '.'
+      this.style.line,
+      ...this.style.words
     ];
   }
 

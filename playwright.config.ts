@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+export const browser = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader'
+  ]
+};
+
+export default defineConfig({
+  testDir: 'tests',
+  testMatch: '*.spec.ts',
+  testIgnore: 'screenshots.spec.ts',
+  workers: 1,
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
+  outputDir: 'test-results',
+  use: {
+    baseURL: 'http://127.0.0.1:3123',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: browser,
+    acceptDownloads: true
+  },
+  webServer: {
+    command: 'node scripts/serve.mjs',
+    env: { PORT: '3123' },
+    url: 'http://127.0.0.1:3123',
+    reuseExistingServer: false
+  }
+});

@@ -1,0 +1,121 @@
+/** What the browser tests share: the page without console errors, and hands on the workbench. */
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+export const test = base.extend<{ quiet: void }>({
+  quiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('console', (message) => {
+        // A request that the page makes on purpose may be refused by the browser test itself.
+        if (message.type() === 'error') errors.push(message.text());
+      });
+      page.on('pageerror', (error) => errors.push(error.message));
+      await page.addInitScript(() => localStorage.setItem('cliffstead hints learned', '3'));
+      await use();
+      expect(errors, 'errors in the console').toEqual([]);
+    },
+    { auto: true }
+  ]
+});
+export { expect };
+
+export interface PlanHandle {
+  toScreen(p: { x: number; y: number }): [number, number];
+}
+
+/** The person at the workbench: points at plan places, types, takes tools. */
+export class Bench {
+  readonly plan: Locator;
+  constructor(readonly page: Page) {
+    this.plan = page.getByTestId('plan');
+  }
+
+  async newProject(name: string) {
+    await this.page.goto('/');
+    await this.page.getByRole('button', { name: 'New project' }).click();
+    await this.page.getByLabel('What is the house called?').fill(name);
+    await this.page.getByRole('button', { name: 'Start drawing' }).click();
+    await this.plan.waitFor();
+  }
+
+  async openDemo() {
+    await this.page.goto('/');
+    await this.page.getByRole('link', { name: /Gannet House/ }).click();
+    await this.plan.waitFor();
+    await this.settled();
+  }
+
+  /** Screen place of a plan point, in pixels of the page. */
+  async at(x: number, y: number): Promise<{ x: number; y: number }> {
+    const box = (await this.plan.boundingBox())!;
+    const [px, py] = await this.plan.evaluate(
+      (canvas, p) => (canvas as HTMLCanvasElement & { planView: PlanHandle }).planView.toScreen(p),
+      { x, y }
+    );
+    return { x: box.x + px, y: box.y + py };
+  }
+
+  async point(x: number, y: number) {
+    const at = await this.at(x, y);
+    await this.page.mouse.move(at.x, at.y);
+    await this.page.mouse.click(at.x, at.y);
+  }
+
+  async drag(from: [number, number], to: [number, number], drop = true) {
+    const [p, q] = [await this.at(...from), await this.at(...to)];
+    await this.page.mouse.move(p.x, p.y);
+    await this.page.mouse.down();
+    for (const k of [0.2, 0.5, 0.8, 1])
+      await this.page.mouse.move(p.x + (q.x - p.x) * k, p.y + (q.y - p.y) * k);
+    if (drop) await this.page.mouse.up();
+  }
+
+  key(...keys: string[]) {
+    return keys.reduce((before, key) => before.then(() => this.page.keyboard.press(key)), Promise.resolve());
+  }
+
+  blank(label: string): Locator {
+    return this.page.getByRole('group', { name: 'The sentence' }).getByLabel(label, { exact: true });
+  }
+
+  /** Fill blanks of the sentence in order and accept with Enter. */
+  async say(blanks: Record<string, string>) {
+    for (const [label, text] of Object.entries(blanks)) {
+      const blank = this.blank(label);
+      if ((await blank.evaluate((one) => one.tagName)) === 'SELECT')
+        await blank.selectOption({ label: text });
+      else {
+        await blank.fill(text);
+        await blank.press('Tab');
+      }
+    }
+    await this.blank(Object.keys(blanks).at(-1)!).press('Enter');
+  }
+
+  /** Everything is saved and the model has been built. */
+  async settled() {
+    await expect(this.page.getByTestId('saved')).toContainText('Saved');
+    await expect.poll(() => this.triangles(), { timeout: 20_000 }).toBeGreaterThan(-1);
+  }
+
+  triangles(): Promise<number> {
+    return this.page
+      .getByTestId('model')
+      .evaluate(
+        (canvas) =>
+          (canvas as HTMLCanvasElement & { modelScene?: { triangles: number } }).modelScene?.triangles ?? -1
+      );
+  }
+
+  field(label: string): Locator {
+    return this.page.getByRole('region', { name: 'Details' }).getByLabel(label);
+  }
+
+  /** Download what the hand-over button saves. */
+  async handOver(button: RegExp): Promise<string> {
+    await this.page.getByRole('button', { name: 'Hand over' }).first().click();
+    const wait = this.page.waitForEvent('download');
+    await this.page.getByRole('region', { name: 'Hand over' }).getByRole('button', { name: button }).click();
+    return (await wait).path();
+  }
+}
