@@ -19,14 +19,15 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   testIgnore: 'screenshots.spec.ts',
   workers: 1,
-  timeout: 180_000,
-  expect: { timeout: 15_000 },
+  timeout: 150_000,
+  expect: { timeout: 10_000 },
   outputDir: 'test-results',
   use: {
     baseURL: 'http://127.0.0.1:3123',
     viewport: { width: 1280, height: 800 },
     launchOptions: browser,
-    acceptDownloads: true
+    acceptDownloads: true,
+    actionTimeout: 10_000
   },
   webServer: {
     command: 'node scripts/serve.mjs',

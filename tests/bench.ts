@@ -3,14 +3,18 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 
 export const test = base.extend<{ quiet: void }>({
   quiet: [
-    async ({ page }, use) => {
+    async ({ page, context }, use) => {
       const errors: string[] = [];
       page.on('console', (message) => {
         // A request that the page makes on purpose may be refused by the browser test itself.
         if (message.type() === 'error') errors.push(message.text());
       });
       page.on('pageerror', (error) => errors.push(error.message));
-      await page.addInitScript(() => localStorage.setItem('cliffstead hints learned', '3'));
+      // Native file dialogs cannot be driven: the page then falls back to the ordinary file input and download.
+      await context.addInitScript(() => {
+        localStorage.setItem('cliffstead hints learned', '3');
+        for (const name of ['showOpenFilePicker', 'showSaveFilePicker']) Reflect.deleteProperty(window, name);
+      });
       await use();
       expect(errors, 'errors in the console').toEqual([]);
     },
@@ -82,6 +86,7 @@ export class Bench {
   async say(blanks: Record<string, string>) {
     for (const [label, text] of Object.entries(blanks)) {
       const blank = this.blank(label);
+      await expect(blank).toBeVisible();
       if ((await blank.evaluate((one) => one.tagName)) === 'SELECT')
         await blank.selectOption({ label: text });
       else {

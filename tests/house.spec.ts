@@ -90,7 +90,7 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   const there = await bench.at(11200, 2000);
   await page.mouse.move(there.x, there.y);
   await page.mouse.click(there.x, there.y);
-  await bench.key('Escape', 'Escape');
+  await bench.key('Escape');
 
   // Slab, the storey above, its roof, one gable and back.
   await bench.key('s', 'Enter');
@@ -115,8 +115,8 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   const ring = 11400 * 7800 + 4200 * 3600 - ((11400 - 850) * (7800 - 850) + 3350 * 3600);
   const holes = report.openings.reduce((sum, one) => sum + one.width, 0);
   const ground = report.walls.slice(0, 6).reduce((sum, wall) => sum + wall.volume, 0);
-  expect(holes).toBe(1010 + 1790 + 1200);
-  expect(ground).toBeCloseTo(ring * 2550 - 425 * (1010 * 2110 + 1790 * 2110 + 1200 * 2110), -3);
+  expect(holes).toBe(1010 + 1790 + 1790);
+  expect(ground).toBeCloseTo(ring * 2550 - 425 * (1010 * 2110 + 1790 * 2110 * 2), -3);
   expect(report.roofs[0]!.planes).toHaveLength(5);
 
   // The model for others: valid, one named node per element.
@@ -134,11 +134,11 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   const before = readFileSync(path);
   await page.reload();
   await bench.settled();
-  const undo = page.getByRole('button', { name: 'Undo' });
-  while (await undo.isEnabled()) await undo.click();
+  for (let i = 0; i < 30; i++) await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await expect(page.getByText('Nothing is drawn on this storey yet')).toBeVisible();
-  const redo = page.getByRole('button', { name: 'Redo' });
-  while (await redo.isEnabled()) await redo.click();
+  for (let i = 0; i < 30; i++) await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeDisabled();
   await bench.settled();
   expect(readFileSync(await bench.handOver(/Save the project/)).equals(before)).toBe(true);
 });
@@ -146,7 +146,7 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
 test('select, drag and edit; neighbours stay attached; versions bring a state back', async ({ page }) => {
   const bench = new Bench(page);
   await bench.openDemo();
-  await bench.point(9000, 7700);
+  await bench.point(8000, 7700);
   await expect(page.getByRole('region', { name: 'Details' })).toContainText('main block, north');
   await expect(bench.blank('Length')).toHaveValue(/11.400/);
   await page.getByRole('button', { name: 'Versions' }).click();
@@ -154,7 +154,7 @@ test('select, drag and edit; neighbours stay attached; versions bring a state ba
   await page.getByRole('button', { name: 'Name this state' }).click();
   await page.getByRole('button', { name: 'Versions' }).click();
 
-  await bench.drag([9000, 7650], [9000, 8300]);
+  await bench.drag([8000, 7650], [8000, 8300]);
   await bench.settled();
   const moved = inspect(await bench.handOver(/Save the project/));
   const east = moved.walls.find((wall) => wall.id === 'east')!.length;

@@ -10,8 +10,9 @@
   let bar: HTMLElement;
 
   const { editor } = $derived(house);
-  const subject = $derived((house.tick, editor.tool ?? sentenceOfSelection(editor)));
-  const parts = $derived<readonly SentencePart[]>((house.tick, subject?.sentence() ?? []));
+  /** Asked anew each time: what is typed must reach the tool in hand, not the one drawn a frame ago. */
+  const current = () => editor.tool ?? sentenceOfSelection(editor);
+  const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
   const idle = $derived(parts.length === 0);
 
   /** A key typed anywhere goes into the present blank. */
@@ -37,7 +38,7 @@
       delete faults[blank.name];
       return true;
     }
-    const fault = subject?.fill(blank.name, text);
+    const fault = current()?.fill(blank.name, text);
     if (fault) {
       faults[blank.name] = fault;
       return false;
@@ -58,7 +59,7 @@
     if (event.key === 'Enter') {
       event.preventDefault();
       if (field instanceof HTMLInputElement && !fill(blank, field.value)) return;
-      subject?.accept();
+      current()?.accept();
       leave();
     } else if (event.key === 'Escape') {
       event.preventDefault();

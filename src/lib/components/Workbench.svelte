@@ -40,7 +40,8 @@
   /** Keys belong to the field being typed in, but for Enter, Esc and Tab which the sentence handles itself. */
   const inField = (target: EventTarget | null) =>
     target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
+    (/^(SELECT|TEXTAREA)$/.test(target.tagName) ||
+      (target instanceof HTMLInputElement && !/^(checkbox|radio)$/.test(target.type)));
   const onControl = (target: EventTarget | null) =>
     target instanceof HTMLElement && target.closest('button, a, [role="menu"], [role="separator"]') !== null;
 

@@ -251,5 +251,12 @@ export function problem(
     a: (name) => `${Number((need(numbers[name], name) / degree).toFixed(1))}°`
   };
   const entry: Entry = catalogue[code];
-  return { code, subjects: given.subjects ?? [], numbers, message: entry.message(words), hint: entry.hint };
+  const message = entry.message(words);
+  return {
+    code,
+    subjects: given.subjects ?? [],
+    numbers,
+    message: message.charAt(0).toUpperCase() + message.slice(1),
+    hint: entry.hint
+  };
 }

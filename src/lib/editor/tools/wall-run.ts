@@ -169,6 +169,7 @@ export class WallRunTool extends BaseTool implements Tool {
       this.candidate = 0;
       this.typed = {};
       this.accept();
+      return true;
     } else return false;
     this.preview();
     return true;
