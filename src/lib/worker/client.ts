@@ -1,24 +1,9 @@
 /** The interface's end of the model service: sends what changed, keeps one call under way, drops what is stale. */
 import * as Comlink from 'comlink';
-import type { Change, Patch } from '../core/project/patch';
 import { allRecords } from '../core/project/project';
-import { kinds, type Project } from '../core/project/records';
+import type { Project } from '../core/project/records';
+import { diffProjects } from './client-diff';
 import type { ModelService, ModelUpdate } from './protocol';
-
-/** What turns one project into another; tables that are the same object are skipped. */
-export function diffProjects(from: Project, to: Project): Patch {
-  const patch = new Map<string, Change>();
-  for (const kind of kinds) {
-    const [p, q] = [from.tables[kind], to.tables[kind]];
-    if (p === q) continue;
-    for (const [id, before] of p) {
-      const after = q.get(id);
-      if (after !== before) patch.set(id, after ? { before, after } : { before });
-    }
-    for (const [id, after] of q) if (!p.has(id)) patch.set(id, { after });
-  }
-  return patch;
-}
 
 export interface ClientEvents {
   readonly onUpdate: (update: ModelUpdate) => void;
