@@ -32,11 +32,12 @@
 
   async function take(files: FileList | null) {
     const file = files?.[0];
+    picker.value = '';
     if (!file) return;
+    fault = '';
     const result = await openFile(file);
     if (result.ok) await goto(`/project/${result.id}`);
     else fault = `${result.problem.message} ${result.problem.hint}`;
-    picker.value = '';
   }
 
   async function begin(event: SubmitEvent) {

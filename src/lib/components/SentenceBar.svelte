@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick as painted } from 'svelte';
+  import { flushSync } from 'svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
   import { isBlank, type Blank, type SentencePart } from '../editor/sentence';
   import type { House } from './house.svelte';
@@ -14,22 +14,26 @@
   const current = () => editor.tool ?? sentenceOfSelection(editor);
   const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
   const idle = $derived(parts.length === 0);
+  const present = $derived(parts.findIndex((part) => isBlank(part) && part.kind !== 'choice'));
 
-  /** A key typed anywhere goes into the present blank. */
-  export async function begin(text: string) {
-    await painted();
-    const blank =
-      bar.querySelector<HTMLInputElement>('input[data-present]') ??
-      bar.querySelector<HTMLInputElement | HTMLSelectElement>('input, select');
+  /**
+   * A key typed anywhere goes into the present blank; no text: the first blank of any kind. All at once, so that a
+   * quick typist's next key already finds the blank in focus.
+   */
+  export function begin(text: string) {
+    house.catchUp();
+    flushSync();
+    const blank = bar.querySelector<HTMLInputElement | HTMLSelectElement>(
+      text ? 'input[data-present]' : 'input, select'
+    );
     if (!blank) return;
     blank.focus();
-    if (blank instanceof HTMLInputElement) {
-      if (text) {
-        drafts[blank.name] = text;
-        await painted();
-        blank.setSelectionRange(text.length, text.length);
-      } else blank.select();
-    }
+    if (!(blank instanceof HTMLInputElement)) return;
+    if (text) {
+      drafts[blank.name] = text;
+      flushSync();
+      blank.setSelectionRange(text.length, text.length);
+    } else blank.select();
   }
 
   function fill(blank: Blank, text: string): boolean {
@@ -105,7 +109,7 @@
             name={part.name}
             aria-label={part.label}
             aria-invalid={faults[part.name] !== undefined}
-            data-present={i === parts.findIndex(isBlank) ? '' : undefined}
+            data-present={i === present ? '' : undefined}
             class="border-0 border-b-2 px-2 py-1 text-center font-semibold {part.typed
               ? 'bg-[#E4EFF6] text-tide'
               : 'bg-chalk text-slate'} {faults[part.name] ? 'border-rust' : 'border-shale focus:border-tide'}"

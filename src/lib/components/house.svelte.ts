@@ -111,6 +111,11 @@ export class House {
     });
   }
 
+  /** Show what has changed now, without waiting for the next frame. */
+  catchUp() {
+    this.tick += 1;
+  }
+
   private showModel() {
     this.client?.show(this.editor.shown, this.editor.isTrial);
   }

@@ -140,9 +140,11 @@ export function cutAtJambs(
 }
 
 function splitAt(frame: Frame, ring: Ring, t: number): [Ring, Ring] | 'many' | undefined {
-  const ts = ring.map((p) => dot(subtract(p, frame.origin), frame.direction) - t);
-  if (ts.some((v) => Math.abs(v) < 1e-6) && ts.some((v) => v > 1e-6) && ts.some((v) => v < -1e-6))
-    return 'many';
+  const ts = ring
+    .map((p) => dot(subtract(p, frame.origin), frame.direction) - t)
+    .map((v) => (Math.abs(v) < tolerances.nodeGrid ? 0 : v));
+  if (ts.every((v) => v >= 0) || ts.every((v) => v <= 0)) return undefined;
+  if (ts.includes(0)) return 'many';
   const low: Point[] = [];
   const high: Point[] = [];
   let crossings = 0;
