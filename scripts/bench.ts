@@ -14,12 +14,13 @@ import { diffProjects } from '../src/lib/worker/client-diff';
 
 const clock = () => performance.now();
 
-async function median(runs: number, work: (i: number) => unknown): Promise<number> {
+/** `warmUp` rounds come first, uncounted: a person drags for seconds, so the steady state is what is felt. */
+async function median(runs: number, warmUp: number, work: (i: number) => unknown): Promise<number> {
   const times: number[] = [];
-  for (let i = 0; i < runs + 2; i++) {
+  for (let i = -warmUp; i < runs; i++) {
     const from = clock();
-    await work(i);
-    if (i >= 2) times.push(clock() - from);
+    await work((i + warmUp) % runs);
+    if (i >= 0) times.push(clock() - from);
   }
   return times.sort((p, q) => p - q)[Math.floor(times.length / 2)]!;
 }
@@ -29,12 +30,16 @@ function dragSteps(project: Project): { step: (i: number) => Project; plan: (sho
   const model = new Model();
   const plan = (shown: Project) => {
     const storey = model.storey(shown, 'storey-1')!;
-    for (const wall of storey.walls) drawWall(wall, storey.places.get(wall.frame.wall.id) ?? [], shown.tables.material);
+    for (const wall of storey.walls)
+      drawWall(wall, storey.places.get(wall.frame.wall.id) ?? [], shown.tables.material);
     const outline = model.outline(shown, 'storey-1', 'outer');
-    drawDimensions(dimensionStrings(storey, outline, 75), settingsOf(shown).units, 75);
+    drawDimensions(dimensionStrings(storey, outline, settingsOf(shown).units, 75), 75);
   };
   const step = (i: number) => {
-    const result = perform(project, { name: 'moveWalls', args: { ids: ['north'], by: { x: 0, y: (i % 40) + 1 } } });
+    const result = perform(project, {
+      name: 'moveWalls',
+      args: { ids: ['north'], by: { x: 0, y: (i % 40) + 1 } }
+    });
     if (!result.ok) throw new Error(result.problem.message);
     return applyPatch(project, result.patch);
   };
@@ -44,27 +49,28 @@ function dragSteps(project: Project): { step: (i: number) => Project; plan: (sho
 async function measure(project: Project, runs: number) {
   const { step, plan } = dragSteps(project);
   plan(project);
-  const command = await median(runs, (i) => step(i));
-  const steps = Array.from({ length: runs + 2 }, (_, i) => step(i));
-  const drawn = await median(runs, (i) => plan(steps[i]!));
+  const warm = runs >= 30 ? 120 : 2;
+  const command = await median(runs, warm, (i) => step(i));
+  const steps = Array.from({ length: runs }, (_, i) => step(i));
+  const drawn = await median(runs, warm, (i) => plan(steps[i]!));
   const service = new LocalModelService(clock);
   service.load(allRecords(project));
   await service.update(0, new Map(), false);
   let last = project;
-  const worker = await median(runs, async (i) => {
+  const worker = await median(runs, warm, async (i) => {
     const patch = diffProjects(last, steps[i]!);
     last = steps[i]!;
     await service.update(i + 1, patch, false);
   });
-  const rebuild = await median(Math.min(3, runs), async () => {
+  const rebuild = await median(3, 1, async () => {
     const fresh = new LocalModelService(clock);
     // New record objects, so that nothing kept by identity helps.
     fresh.load(structuredClone(allRecords(project)));
     await fresh.update(1, new Map(), false);
   });
   const bytes = writeProject(project, new Map());
-  const save = await median(Math.min(3, runs), () => writeProject(project, new Map()));
-  const load = await median(Math.min(3, runs), () => readProject('bench', bytes));
+  const save = await median(5, 2, () => writeProject(project, new Map()));
+  const load = await median(5, 2, () => readProject('bench', bytes));
   return { command, drawn, worker, rebuild, save, load };
 }
 
@@ -72,8 +78,9 @@ const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as
 const built = runScript(script);
 if (!built.ok) throw new Error(built.problem.message);
 const sizes = [1, 10, 100];
-const results = [];
-for (const size of sizes) results.push(await measure(repeatHouse(built.project, size), size === 100 ? 5 : 30));
+const results: Awaited<ReturnType<typeof measure>>[] = [];
+for (const size of sizes)
+  results.push(await measure(repeatHouse(built.project, size), size === 100 ? 5 : 60));
 
 const labels: Record<keyof (typeof results)[number], string> = {
   command: 'drag step: the command',

@@ -10,7 +10,9 @@ const rows = describeCommands().map(({ name, about, args, example }) =>
     '',
     '| argument | takes | needed |',
     '| --- | --- | --- |',
-    ...args.map((arg) => `| \`${arg.name}\` | ${arg.type.replaceAll('|', '\\|')} | ${arg.required ? 'yes' : 'no'} |`),
+    ...args.map(
+      (arg) => `| \`${arg.name}\` | ${arg.type.replaceAll('|', '\\|')} | ${arg.required ? 'yes' : 'no'} |`
+    ),
     '',
     '```json',
     JSON.stringify({ name, args: example }, null, 2),

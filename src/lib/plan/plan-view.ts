@@ -56,6 +56,11 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
       path.arc(mark.centre.x, mark.centre.y, mark.radius, mark.a0, mark.a1);
       continue;
     }
+    if (mark.kind === 'lines') {
+      const path = batch(undefined, mark);
+      mark.points.forEach((p, i) => (i % 2 === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
+      continue;
+    }
     for (const path of [
       ...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []),
       ...(mark.pen ? [batch(undefined, mark)] : [])
@@ -167,15 +172,43 @@ export class PlanView {
             maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel
           }
         : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
-    const room = only ? 60 : 145;
-    const scale = Math.min(
-      (width - 2 * room) / Math.max(500, around.maxX - around.minX),
-      (height - 2 * room) / Math.max(500, around.maxY - around.minY)
-    );
-    this.pixelsPerMm = Math.max(0.002, Math.min(2, scale));
-    this.centre = { x: (around.minX + around.maxX) / 2, y: (around.minY + around.maxY) / 2 };
+    const [w, h] = [Math.max(500, around.maxX - around.minX), Math.max(500, around.maxY - around.minY)];
+    const scaleFor = (margins: typeof around) =>
+      Math.max(
+        0.002,
+        Math.min(2, (width - margins.minX - margins.maxX) / w, (height - margins.minY - margins.maxY) / h)
+      );
+    let margins = { minX: 60, minY: 60, maxX: 60, maxY: 60 };
+    // Dimension strings keep their size on screen: their room in pixels is measured at a first scale.
+    if (!only) margins = this.dimensionRoom(around, scaleFor({ minX: 110, minY: 110, maxX: 110, maxY: 110 }));
+    this.pixelsPerMm = scaleFor(margins);
+    this.centre = {
+      x: (around.minX + around.maxX) / 2 + (margins.maxX - margins.minX) / 2 / this.pixelsPerMm,
+      y: (around.minY + around.maxY) / 2 + (margins.maxY - margins.minY) / 2 / this.pixelsPerMm
+    };
     this.onView();
     this.redraw();
+  }
+
+  /** Pixels that the dimension strings take on each side of a box. */
+  private dimensionRoom(
+    around: { minX: number; minY: number; maxX: number; maxY: number },
+    pixelsPerMm: number
+  ): typeof around {
+    const { editor } = this;
+    const paper = paperPixels / pixelsPerMm;
+    const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
+    const strings = editor.storeyModel
+      ? dimensionStrings(editor.storeyModel, outline, editor.settings.units, paper)
+      : [];
+    const box = marksBox(drawDimensions(strings, paper)) ?? around;
+    const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
+    return {
+      minX: room(around.minX - box.minX),
+      minY: room(around.minY - box.minY),
+      maxX: room(box.maxX - around.maxX),
+      maxY: room(box.maxY - around.maxY)
+    };
   }
 
   setPicture(blob: string, picture: ImageBitmap) {
@@ -330,7 +363,8 @@ export class PlanView {
     const paper = paperPixels / this.pixelsPerMm;
     const inputs = [model, outline, paper, editor.settings.units];
     if (this.dims && sameList(this.dims.inputs, inputs)) return this.dims.marks;
-    const marks = drawDimensions(dimensionStrings(model, outline, paper), editor.settings.units, paper);
+    const { units } = editor.settings;
+    const marks = drawDimensions(dimensionStrings(model, outline, units, paper), paper);
     this.dims = { inputs, marks };
     return marks;
   }
@@ -345,6 +379,10 @@ export class PlanView {
       context.setTransform(ratio, 0, 0, ratio, x * ratio, y * ratio);
       context.rotate(-mark.angle);
       context.font = `${Math.round(mark.height * paperPixels * 1.12)}px "${drawingFont}", "DejaVu Sans", sans-serif`;
+      context.strokeStyle = tokens.paper;
+      context.lineWidth = 3;
+      context.lineJoin = 'round';
+      context.strokeText(mark.text, 0, 0);
       context.fillStyle = inks[mark.ink];
       context.fillText(mark.text, 0, 0);
     }

@@ -80,7 +80,13 @@ function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
     storey,
     parts: parts.map(({ material, mesh }) => {
       const { positions, normals } = flatTriangles(mesh);
-      return { material, triangles: positions.slice(), normals: normals.slice(), edges: edgeLines(mesh) };
+      const whole = positions.byteLength === positions.buffer.byteLength;
+      return {
+        material,
+        triangles: whole ? positions : positions.slice(),
+        normals: whole ? normals : normals.slice(),
+        edges: edgeLines(mesh)
+      };
     })
   };
 }

@@ -3,8 +3,8 @@
  * exterior walls (of all walls where none is exterior).
  */
 import { arrange, type Segment } from '../geometry/arrangement';
-import { nearestOnSegment, distance, lerp, type Point } from '../geometry/point';
-import { dropCollinear, ringArea, type Ring } from '../geometry/ring';
+import { nearestOnSegment, distance, lerp } from '../geometry/point';
+import { boxOf, dropCollinear, ringArea, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import type { SlabFace } from '../project/records';
 import type { WallFootprint } from './1-footprints';
@@ -27,24 +27,72 @@ const edges = (rings: readonly Ring[]): Segment[] =>
 /** Smallest area that counts as enclosed, mm2. */
 const leastRoom = 250_000;
 
-/** Undefined when the walls enclose nothing. */
+/** Footprints of the outer walls that hang together by joints, in the order of their first wall's id. */
+function connected(walls: readonly WallFootprint[]): WallFootprint[][] {
+  const footprintOf = new Map(walls.map((wall) => [wall.frame.wall.id, wall]));
+  const unseen = new Set(walls);
+  return [...walls]
+    .sort((p, q) => (p.frame.wall.id < q.frame.wall.id ? -1 : 1))
+    .flatMap((seed) => {
+      if (!unseen.delete(seed)) return [];
+      const group = [seed];
+      for (const wall of group)
+        for (const { node } of wall.joints)
+          for (const { frame } of node.members) {
+            const next = footprintOf.get(frame.wall.id);
+            if (next && unseen.delete(next)) group.push(next);
+          }
+      return [group];
+    });
+}
+
+/** Results of groups, kept by the identity of their footprints under the group's first wall. */
+const kept = new WeakMap<WallFootprint, Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>>();
+
+function outlineOfGroup(group: readonly WallFootprint[], face: SlabFace): Outline {
+  const shelf =
+    kept.get(group[0]!) ?? new Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>();
+  kept.set(group[0]!, shelf);
+  const old = shelf.get(face);
+  if (old && old.group.length === group.length && old.group.every((wall, i) => wall === group[i]))
+    return old.found;
+  const found = deriveGroup(group, face);
+  shelf.set(face, { group, found });
+  return found;
+}
+
+/**
+ * The outline of the outer walls, group by connected group. Undefined when the walls enclose nothing.
+ * Cost: the arrangement of each group that changed; unchanged groups are answered from the last time.
+ */
 export function deriveOutline(all: readonly WallFootprint[], face: SlabFace): Outline | undefined {
   const walls = outerWalls(all).filter(({ bands }) => bands.length > 0);
+  const found = connected(walls).map((group) => outlineOfGroup(group, face));
+  const pairs = found
+    .flatMap(({ rings, walls: on }) => rings.map((ring, i) => ({ ring, on: on[i]!, area: ringArea(ring) })))
+    .sort((p, q) => q.area - p.area);
+  if (pairs.length === 0) return undefined;
+  return { rings: pairs.map(({ ring }) => ring), walls: pairs.map(({ on }) => on) };
+}
+
+function deriveGroup(walls: readonly WallFootprint[], face: SlabFace): Outline {
   const ringsOf = ({ frame, bands }: WallFootprint): readonly Ring[] =>
     face === 'structure'
       ? bands[0]!.plies
           .filter((_, k) => frame.strips[k]!.y0 >= frame.core[0] && frame.strips[k]!.y1 <= frame.core[1])
           .flat()
       : bands[0]!.outline;
+  const none: Outline = { rings: [], walls: [] };
   const arrangement = arrange(walls.flatMap((wall) => edges(ringsOf(wall))));
-  if (!arrangement) return undefined;
+  if (!arrangement) return none;
+  const solids = walls.flatMap(ringsOf).filter((ring) => ring.length > 0);
   const enclosing = arrangement.outlines.filter((outline) => {
-    const solid = walls
-      .flatMap(ringsOf)
-      .filter((ring) => ring.length > 0 && isWithin(ring, outline))
+    const solid = solids
+      .filter((ring) => isWithin(ring, outline))
       .reduce((sum, ring) => sum + ringArea(ring), 0);
     return ringArea(outline) > solid + leastRoom;
   });
+  if (enclosing.length === 0) return none;
   const found =
     face === 'inner'
       ? innerRings(
@@ -52,27 +100,20 @@ export function deriveOutline(all: readonly WallFootprint[], face: SlabFace): Ou
           walls
         )
       : enclosing;
-  const rings = found
-    .map((ring) => dropCollinear(ring, tolerances.coincident))
-    .sort((p, q) => ringArea(q) - ringArea(p));
-  if (rings.length === 0 || (face !== 'inner' && enclosing.length === 0)) return undefined;
-  return {
-    rings,
-    walls: rings.map((ring) => ring.map((p, i) => wallsOn(walls, p, ring[(i + 1) % ring.length]!)))
-  };
+  const rings = found.map((ring) => dropCollinear(ring, tolerances.coincident));
+  return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)) };
 }
 
-const isWithin = (ring: Ring, outline: Ring) => {
-  const box = (r: Ring) =>
-    [
-      Math.min(...r.map((p) => p.x)),
-      Math.max(...r.map((p) => p.x)),
-      Math.min(...r.map((p) => p.y)),
-      Math.max(...r.map((p) => p.y))
-    ] as const;
-  const [a, b] = [box(ring), box(outline)];
-  return a[0] >= b[0] - 1 && a[1] <= b[1] + 1 && a[2] >= b[2] - 1 && a[3] <= b[3] + 1;
-};
+function isWithin(ring: Ring, outline: Ring): boolean {
+  const [a, b] = [boxOf(ring), boxOf(outline)];
+  const slack = tolerances.joint;
+  return (
+    a.minX >= b.minX - slack &&
+    a.maxX <= b.maxX + slack &&
+    a.minY >= b.minY - slack &&
+    a.maxY <= b.maxY + slack
+  );
+}
 
 /** Faces between the walls, not of them. */
 function innerRings(faces: readonly Ring[], walls: readonly WallFootprint[]): Ring[] {
@@ -82,13 +123,28 @@ function innerRings(faces: readonly Ring[], walls: readonly WallFootprint[]): Ri
   return faces.filter((face) => ringArea(face) > leastRoom && !solid.has(Math.round(ringArea(face))));
 }
 
-function wallsOn(walls: readonly WallFootprint[], p: Point, q: Point): string[] {
-  const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(p, q, k));
-  return walls
-    .filter(({ bands }) =>
-      edges(bands[0]!.outline).some(([a, b]) =>
-        samples.some((s) => distance(s, nearestOnSegment(s, a, b)) <= 10 * tolerances.coincident)
+/** For each edge of the ring, the walls whose outline runs along it. */
+function wallsOnRing(walls: readonly WallFootprint[], ring: Ring): string[][] {
+  const reach = 10 * tolerances.coincident;
+  const sides = walls.map(({ frame, bands }) => ({
+    id: frame.wall.id,
+    box: boxOf(bands[0]!.outline.flat()),
+    borders: edges(bands[0]!.outline)
+  }));
+  return ring.map((p, i) => {
+    const q = ring[(i + 1) % ring.length]!;
+    const near = sides.filter(
+      ({ box }) =>
+        Math.max(p.x, q.x) >= box.minX - reach &&
+        Math.min(p.x, q.x) <= box.maxX + reach &&
+        Math.max(p.y, q.y) >= box.minY - reach &&
+        Math.min(p.y, q.y) <= box.maxY + reach
+    );
+    const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(p, q, k));
+    return near
+      .filter(({ borders }) =>
+        borders.some(([a, b]) => samples.some((s) => distance(s, nearestOnSegment(s, a, b)) <= reach))
       )
-    )
-    .map(({ frame }) => frame.wall.id);
+      .map(({ id }) => id);
+  });
 }

@@ -188,8 +188,16 @@ export class Model {
   }
 
   private filling(frame: Frame, place: OpeningPlace, storey: Storey): ElementBody {
-    const { id } = place.opening;
-    return this.bodies.get(id, [frame, place, storey], () => ({
+    const { id, filling, handing } = place.opening;
+    const { origin, direction, buildUp } = frame;
+    const { settingOut, outside } = frame.wall;
+    // By value: a wall that only grew at its far end leaves its doors and windows as they are.
+    const inputs = [
+      ...[filling, handing, buildUp, settingOut, outside, storey],
+      ...[origin.x, origin.y, direction.x, direction.y],
+      ...[place.t0, place.t1, place.z0, place.z1]
+    ];
+    return this.bodies.get(id, inputs, () => ({
       id,
       kind: 'opening',
       storey: storey.id,

@@ -2,7 +2,7 @@
  * Automatic dimension strings outside the building, on its four sides: openings, wall faces, overall. Directions follow
  * the longest outer wall, so a turned house is dimensioned square to itself.
  */
-import { add, distance, dot, leftOf, lerp, scale, subtract, unit, type Point } from '../geometry/point';
+import { add, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import { formatLength, type LengthUnits } from '../units/length';
 import type { Outline } from '../derive/3-outline';
@@ -19,18 +19,33 @@ export interface DimensionString {
   /** Positions along, ascending; and how far out the string lies, mm of model. */
   readonly stops: readonly number[];
   readonly level: number;
-  /** Where its extension lines begin. */
-  readonly from: number;
+  /** Where the extension line of each stop begins: at the building, or at an inner string that has the stop too. */
+  readonly froms: readonly number[];
+  /** Sizes of the stretches, placed so that none overlap. */
+  readonly sizes: readonly SizeText[];
 }
 
-/** Paper mm between strings, and from the building to the first. */
-const spacing = 9;
+export interface SizeText {
+  /** The stretch it tells, as its middle, and where along it is written. */
+  readonly middle: number;
+  readonly at: number;
+  /** 0: on the line; 1, 2, ...: rows outside it, for sizes wider than their stretch. */
+  readonly row: number;
+  readonly text: string;
+}
+
+/** mm of paper: from the building to the first string, between strings, for each row of sizes that stand outside. */
+const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
 const textHeight = 2.3;
+const smallText = 2;
+/** Width of a character by its height, a little generous. */
+const characterWidth = 0.58;
 
 /** Strings for a storey. `paper`: model mm per mm of paper. None without a closed outline. */
 export function dimensionStrings(
   model: StoreyModel,
   outline: Outline | undefined,
+  units: LengthUnits,
   paper: number
 ): DimensionString[] {
   const ring = outline?.rings[0];
@@ -45,7 +60,7 @@ export function dimensionStrings(
     ['north', scale(axis, -1)],
     ['west', scale(leftOf(axis), -1)]
   ] as const;
-  return sides.flatMap(([side, direction]) => sideStrings(model, outline, side, direction, paper));
+  return sides.flatMap(([side, direction]) => sideStrings(model, outline, side, direction, units, paper));
 }
 
 /** The nearest of the four turns that points mostly to the right. */
@@ -59,6 +74,7 @@ function sideStrings(
   outline: Outline,
   side: DimensionString['side'],
   direction: Point,
+  units: LengthUnits,
   paper: number
 ): DimensionString[] {
   const ring = outline.rings[0]!;
@@ -85,14 +101,39 @@ function sideStrings(
   if (jambs.length > 0) strings.push({ what: 'openings', stops: sorted([...corners, ...jambs]) });
   if (faces.length > 2) strings.push({ what: 'faces', stops: faces });
   strings.push({ what: 'overall', stops: ends });
-  return strings.map((string, i) => ({
-    side,
-    along,
-    out,
-    from,
-    ...string,
-    level: from + paper * spacing * (i + 1.25)
-  }));
+  let level = from + paperGaps.first * paper;
+  const done: DimensionString[] = [];
+  for (const { what, stops } of strings) {
+    const sizes = placeSizes(stops, units, paper);
+    const froms = stops.map((stop) => {
+      const inner = [...done]
+        .reverse()
+        .find((one) => one.stops.some((t) => Math.abs(t - stop) <= tolerances.coincident));
+      return inner ? inner.level : Math.min(level, from + paperGaps.past * paper);
+    });
+    done.push({ side, what, along, out, stops, level, froms, sizes });
+    level += (paperGaps.next + paperGaps.row * Math.max(0, ...sizes.map(({ row }) => row))) * paper;
+  }
+  return done;
+}
+
+/** Sizes that fit stand on the line; the others in rows outside it, shifted along as little as keeps them apart. */
+function placeSizes(stops: readonly number[], units: LengthUnits, paper: number): SizeText[] {
+  const ends: number[] = [];
+  return stops.slice(1).map((stop, i) => {
+    const [start, size] = [stops[i]!, stop - stops[i]!];
+    const text = formatLength(size, units);
+    const middle = (start + stop) / 2;
+    if (text.length * textHeight * characterWidth * paper <= size)
+      return { middle, at: middle, row: 0, text };
+    const half = ((text.length + 1) * smallText * characterWidth * paper) / 2;
+    const shift = (end: number | undefined) => Math.max(0, (end ?? -Infinity) + half - middle);
+    let row = 0;
+    while (shift(ends[row]) > half) row += 1;
+    const at = middle + shift(ends[row]);
+    ends[row] = at + half;
+    return { middle, at, row: row + 1, text };
+  });
 }
 
 function sorted(values: readonly number[]): number[] {
@@ -102,66 +143,56 @@ function sorted(values: readonly number[]): number[] {
 
 /** Faces of the walls that stand square to the side and meet one of its walls. */
 function crossFaces(model: StoreyModel, walls: ReadonlySet<string>, along: Point): number[] {
-  return model.footprints.nodes
-    .filter(({ members }) => members.some(({ frame }) => walls.has(frame.wall.id)))
-    .flatMap(({ members }) =>
-      members.flatMap(({ frame }) =>
-        !walls.has(frame.wall.id) && Math.abs(dot(frame.direction, along)) < 1e-6
-          ? [frame.y0, frame.y1].map((y) => dot(fromFrame(frame, 0, y), along))
-          : []
-      )
-    );
+  const joints = new Set([...walls].flatMap((wall) => model.footprints.walls.get(wall)?.joints ?? []));
+  return [...joints].flatMap(({ node }) =>
+    node.members.flatMap(({ frame }) =>
+      !walls.has(frame.wall.id) && Math.abs(dot(frame.direction, along)) < tolerances.sameDirection
+        ? [frame.y0, frame.y1].map((y) => dot(fromFrame(frame, 0, y), along))
+        : []
+    )
+  );
 }
 
-/** Marks of the strings: line, extension lines, slanted ticks, sizes. Sizes too narrow for their text step outwards. */
-export function drawDimensions(
-  strings: readonly DimensionString[],
-  units: LengthUnits,
-  paper: number
-): Mark[] {
-  return strings.flatMap((string) => drawString(string, units, paper));
+/** Marks of the strings: line, extension lines, slanted ticks, sizes. */
+export function drawDimensions(strings: readonly DimensionString[], paper: number): Mark[] {
+  return strings.flatMap((string) => drawString(string, paper));
 }
 
 function drawString(
-  { along, out, stops, level, from, what, side }: DimensionString,
-  units: LengthUnits,
+  { along, out, stops, level, froms, what, side, sizes }: DimensionString,
   paper: number
 ): Mark[] {
-  const point = (t: number, o: number): Point => add(scale(along, t), scale(out, o));
-  const layer = `dimensions ${what}`;
-  const base = { subject: '', layer, closed: false, ink: 'tide' as const };
-  const line = (points: Point[], pen: 'fine' | 'thin' | 'face'): Mark => ({
-    ...base,
-    kind: 'path',
-    points,
-    pen
+  const point = (t: number, o: number): Point => ({
+    x: along.x * t + out.x * o,
+    y: along.y * t + out.y * o
   });
-  const tick = add(
-    scale(along, 1.1 * paper),
-    scale(out, side === 'north' || side === 'west' ? 1.1 * paper : -1.1 * paper)
-  );
-  const marks: Mark[] = [line([point(stops[0]!, level), point(stops[stops.length - 1]!, level)], 'fine')];
-  for (const t of stops) {
-    marks.push(line([point(t, Math.min(level, from + 1.5 * paper)), point(t, level + 1.5 * paper)], 'thin'));
-    marks.push(line([subtract(point(t, level), tick), add(point(t, level), tick)], 'face'));
-  }
+  const base = { subject: '', layer: `dimensions ${what}`, ink: 'tide' as const };
+  const slant = side === 'north' || side === 'west' ? 1 : -1;
+  const tick = add(scale(along, 1.1 * paper), scale(out, slant * 1.1 * paper));
   const angle =
     Math.abs(along.y) > Math.abs(along.x)
       ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
       : Math.atan2(along.y, along.x);
   const up = { x: -Math.sin(angle), y: Math.cos(angle) };
-  stops.slice(1).forEach((t, i) => {
-    const size = t - stops[i]!;
-    const text = formatLength(size, units);
-    const wide = text.length * textHeight * 0.55 * paper;
-    const narrow = wide > size;
-    const middle = lerp(point(stops[i]!, level), point(t, level), 0.5);
-    // Sizes too narrow for their text stand one row further out, smaller.
-    const away = dot(up, out) > 0 ? 1 : -1;
-    const at = narrow
-      ? add(middle, scale(out, (away > 0 ? 4.1 : 2.4) * paper))
-      : add(middle, scale(up, 1.8 * paper));
-    marks.push({ ...base, kind: 'text', at, angle, height: narrow ? textHeight * 0.8 : textHeight, text });
+  const outwards = dot(up, out) > 0;
+  const thin: Point[] = [];
+  const ticks: Point[] = [];
+  stops.forEach((t, i) => {
+    const at = point(t, level);
+    thin.push(point(t, froms[i]!), point(t, level + paperGaps.past * paper));
+    ticks.push(subtract(at, tick), add(at, tick));
   });
-  return marks;
+  const texts = sizes.map(({ middle, at, row, text }): Mark => {
+    const away = row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
+    if (at !== middle) thin.push(point(middle, level), point(at, level + (away - smallText / 2) * paper));
+    const height = row === 0 ? textHeight : smallText;
+    return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height, text };
+  });
+  const line = [point(stops[0]!, level), point(stops[stops.length - 1]!, level)];
+  return [
+    { ...base, kind: 'lines', points: line, pen: 'fine' },
+    { ...base, kind: 'lines', points: thin, pen: 'thin' },
+    { ...base, kind: 'lines', points: ticks, pen: 'face' },
+    ...texts
+  ];
 }

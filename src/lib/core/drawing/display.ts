@@ -30,6 +30,16 @@ export interface PathMark {
   readonly fill?: string;
 }
 
+/** Separate straight lines of one look: two points each. */
+export interface LinesMark {
+  readonly kind: 'lines';
+  readonly subject: string;
+  readonly layer: string;
+  readonly points: readonly Point[];
+  readonly pen: Pen;
+  readonly ink: Ink;
+}
+
 /** Counter-clockwise from angle a0 to a1, radians. */
 export interface ArcMark {
   readonly kind: 'arc';
@@ -55,7 +65,7 @@ export interface TextMark {
   readonly ink: Ink;
 }
 
-export type Mark = PathMark | ArcMark | TextMark;
+export type Mark = PathMark | LinesMark | ArcMark | TextMark;
 
 /** Family that screen, SVG and PDF use, so that sizes agree. */
 export const drawingFont = 'DejaVu Sans Condensed';

@@ -7,7 +7,6 @@ import type { OpeningPlace } from '../derive/2-openings';
 import type { RoofModel } from '../derive/4-roofs';
 import { cutAtJambs } from '../derive/5-solids';
 import { fromFrame, type Frame } from '../derive/frame';
-import { innerPoint } from '../geometry/triangulate';
 import type { Material } from '../project/records';
 import type { Mark, Pen } from './display';
 
@@ -54,12 +53,13 @@ function drawPlies(
     )
   );
   const marks: Mark[] = [];
-  const lines: Mark[] = [];
+  const lines = new Map<Pen, Point[]>();
   band.plies.forEach((rings, strip) => {
     const material = materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
     for (const ring of rings)
       for (const piece of cutAtJambs(frame, ring, holes)) {
-        if (isInHole(frame, piece, holes)) continue;
+        const corners = piece.map((p) => locate(p, frame.origin, frame.direction));
+        if (isInHole(corners, holes)) continue;
         marks.push({
           kind: 'path',
           subject: frame.wall.id,
@@ -69,44 +69,43 @@ function drawPlies(
           ink: 'slate',
           fill: material?.colour ?? '#C9CCC6'
         });
-        lines.push(...drawBorders(frame, piece, holes, free, low));
+        gatherBorders(frame, piece, corners, holes, free, low, lines);
       }
   });
-  return [...marks, ...lines];
+  for (const [pen, points] of lines)
+    marks.push({ kind: 'lines', subject: frame.wall.id, layer: 'walls', points, pen, ink: 'slate' });
+  return marks;
 }
 
-function isInHole(frame: Frame, piece: Ring, holes: readonly OpeningPlace[]): boolean {
-  const middle = innerPoint(piece);
-  if (!middle) return true;
-  const { t } = locate(middle, frame.origin, frame.direction);
-  return holes.some(({ t0, t1 }) => t0 < t && t < t1);
+interface Located {
+  readonly t: number;
+  readonly y: number;
+}
+
+/** A piece lies between neighbouring jamb lines, so the middle of its corners tells on which side. */
+function isInHole(corners: readonly Located[], holes: readonly OpeningPlace[]): boolean {
+  const middle = corners.reduce((sum, { t }) => sum + t, 0) / corners.length;
+  return holes.some(({ t0, t1 }) => t0 < middle && middle < t1);
 }
 
 /** Faces and jambs strong, lines between plies thin, cut lines at joints left out. */
-function drawBorders(
+function gatherBorders(
   frame: Frame,
   piece: Ring,
+  corners: readonly Located[],
   holes: readonly OpeningPlace[],
   free: readonly ('a' | 'b')[],
-  low: boolean
-): Mark[] {
-  return piece.flatMap((p, i): Mark[] => {
-    const q = piece[(i + 1) % piece.length]!;
-    const [from, to] = [locate(p, frame.origin, frame.direction), locate(q, frame.origin, frame.direction)];
-    const pen = borderPen(frame, from, to, holes, free);
-    if (!pen || distance(p, q) < tolerances.coincident) return [];
+  low: boolean,
+  lines: Map<Pen, Point[]>
+) {
+  piece.forEach((p, i) => {
+    const j = (i + 1) % piece.length;
+    const pen = borderPen(frame, corners[i]!, corners[j]!, holes, free);
+    if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
     const used: Pen = low && pen === 'cut' ? 'face' : pen;
-    return [
-      {
-        kind: 'path',
-        subject: frame.wall.id,
-        layer: 'walls',
-        points: [p, q],
-        closed: false,
-        pen: used,
-        ink: 'slate'
-      }
-    ];
+    const list = lines.get(used);
+    if (list) list.push(p, piece[j]!);
+    else lines.set(used, [p, piece[j]!]);
   });
 }
 
@@ -195,7 +194,7 @@ function drawSwing(
 
 /** Eaves, hips, valleys and ridges of a roof over the plan. */
 export function drawRoof(model: RoofModel): Mark[] {
-  const marks: Mark[] = [];
+  const points: Point[] = [];
   const seen = new Set<string>();
   const key = (p: Point, q: Point) =>
     [p, q]
@@ -207,24 +206,16 @@ export function drawRoof(model: RoofModel): Mark[] {
       const q = ring[(i + 1) % ring.length]!;
       if (seen.has(key(p, q))) return;
       seen.add(key(p, q));
-      marks.push({
-        kind: 'path',
-        subject: model.roof.id,
-        layer: 'roof',
-        points: [p, q],
-        closed: false,
-        pen: 'roof',
-        ink: 'shale'
-      });
+      points.push(p, q);
     });
-  return marks;
+  return [{ kind: 'lines', subject: model.roof.id, layer: 'roof', points, pen: 'roof', ink: 'shale' }];
 }
 
 /** Corners of everything drawn; undefined for an empty list. */
 export function marksBox(marks: Iterable<Mark>): ReturnType<typeof boxOf> | undefined {
   const points: Point[] = [];
   for (const mark of marks) {
-    if (mark.kind === 'path') points.push(...mark.points);
+    if (mark.kind === 'path' || mark.kind === 'lines') points.push(...mark.points);
     else if (mark.kind === 'text') points.push(mark.at);
     else
       points.push(

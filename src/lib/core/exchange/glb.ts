@@ -30,15 +30,25 @@ export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: F
   let count = 0;
   for (let i = 0; i < indices.length; i += 3) {
     const [a, b, c] = [indices[i]! * 3, indices[i + 1]! * 3, indices[i + 2]! * 3];
-    const u = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!] as const;
-    const v = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!] as const;
-    const normal = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]] as const;
-    const size = Math.hypot(...normal);
+    const ux = p[b]! - p[a]!;
+    const uy = p[b + 1]! - p[a + 1]!;
+    const uz = p[b + 2]! - p[a + 2]!;
+    const vx = p[c]! - p[a]!;
+    const vy = p[c + 1]! - p[a + 1]!;
+    const vz = p[c + 2]! - p[a + 2]!;
+    const nx = uy * vz - uz * vy;
+    const ny = uz * vx - ux * vz;
+    const nz = ux * vy - uy * vx;
+    const size = Math.sqrt(nx * nx + ny * ny + nz * nz);
     if (size === 0) continue;
-    for (const k of [a, b, c]) {
-      positions.set([p[k]! / 1000, p[k + 2]! / 1000, -p[k + 1]! / 1000], count);
-      normals.set([normal[0] / size, normal[2] / size, -normal[1] / size], count);
-      count += 3;
+    for (let k = 0; k < 3; k++, count += 3) {
+      const at = k === 0 ? a : k === 1 ? b : c;
+      positions[count] = p[at]! / 1000;
+      positions[count + 1] = p[at + 2]! / 1000;
+      positions[count + 2] = -p[at + 1]! / 1000;
+      normals[count] = nx / size;
+      normals[count + 1] = nz / size;
+      normals[count + 2] = -ny / size;
     }
   }
   return { positions: positions.subarray(0, count), normals: normals.subarray(0, count) };

@@ -24,10 +24,11 @@ export function writePlanSvg(
       const solved = derived.roof(project, roof);
       return solved ? drawRoof(solved) : [];
     });
-  const strings = dimensionStrings(model, derived.outline(project, storey.id, 'outer'), scale);
   const settings = settingsOf(project);
+  const outline = derived.outline(project, storey.id, 'outer');
+  const strings = dimensionStrings(model, outline, settings.units, scale);
   return writeSvg(
-    [...walls, ...roofs, ...drawDimensions(strings, settings.units, scale)],
+    [...walls, ...roofs, ...drawDimensions(strings, scale)],
     scale,
     `${settings.name}: plan of ${storey.name}`
   );

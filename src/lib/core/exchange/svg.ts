@@ -64,6 +64,10 @@ function writeMark(mark: Mark, at: (p: Point) => [number, number], scale: number
         (mark.closed ? 'Z' : '');
       return `<path${subject} d="${d}" fill="${mark.fill ? paperFill(mark.fill) : 'none'}" ${stroke(mark)}/>`;
     }
+    case 'lines': {
+      const d = mark.points.map((p, i) => `${i % 2 === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('');
+      return `<path${subject} d="${d}" fill="none" ${stroke(mark)}/>`;
+    }
     case 'arc': {
       const end = (a: number) =>
         at({ x: mark.centre.x + mark.radius * Math.cos(a), y: mark.centre.y + mark.radius * Math.sin(a) })
@@ -76,7 +80,7 @@ function writeMark(mark: Mark, at: (p: Point) => [number, number], scale: number
       const [x, y] = at(mark.at);
       const turn =
         mark.angle === 0 ? '' : ` transform="rotate(${n((-mark.angle * 180) / Math.PI)} ${n(x)} ${n(y)})"`;
-      return `<text${subject} x="${n(x)}" y="${n(y)}"${turn} font-size="${n(mark.height * 1.37)}" text-anchor="middle" dominant-baseline="central" fill="${inks[mark.ink]}">${escapeXml(mark.text)}</text>`;
+      return `<text${subject} x="${n(x)}" y="${n(y)}"${turn} font-size="${n(mark.height * 1.37)}" text-anchor="middle" dominant-baseline="central" paint-order="stroke" stroke="#FFFFFF" stroke-width="${n(mark.height / 3)}" stroke-linejoin="round" fill="${inks[mark.ink]}">${escapeXml(mark.text)}</text>`;
     }
   }
 }

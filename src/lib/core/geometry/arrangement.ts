@@ -37,25 +37,32 @@ export function arrange(segments: readonly Segment[]): Arrangement | undefined {
   return undefined;
 }
 
+/** Two vertex numbers in one key; there are never 2^26 of them. */
+const keyOf = (a: number, b: number) => a * 0x4000000 + b;
+
 class Net {
   readonly points: Point[] = [];
-  private readonly found = new Map<string, number>();
-  private edges = new Map<string, [number, number]>();
+  /** Vertices by a hash of their grid place. */
+  private readonly found = new Map<number, number[]>();
+  private edges = new Map<number, [number, number]>();
 
   constructor(private readonly grid: number) {}
 
   vertex(p: Point): number {
     const [ix, iy] = [Math.round(p.x / this.grid), Math.round(p.y / this.grid)];
-    const key = `${ix},${iy}`;
-    const old = this.found.get(key);
-    if (old !== undefined) return old;
-    this.found.set(key, this.points.length);
-    this.points.push({ x: ix * this.grid, y: iy * this.grid });
-    return this.points.length - 1;
+    const [x, y] = [ix * this.grid, iy * this.grid];
+    const hash = (ix % 0x8000000) * 0x2000000 + (iy % 0x2000000);
+    const bucket = this.found.get(hash);
+    for (const v of bucket ?? []) if (this.points[v]!.x === x && this.points[v]!.y === y) return v;
+    const made = this.points.push({ x, y }) - 1;
+    if (bucket) bucket.push(made);
+    else this.found.set(hash, [made]);
+    return made;
   }
 
   add(a: number, b: number) {
-    if (a !== b) this.edges.set(a < b ? `${a},${b}` : `${b},${a}`, a < b ? [a, b] : [b, a]);
+    if (a < b) this.edges.set(keyOf(a, b), [a, b]);
+    else if (b < a) this.edges.set(keyOf(b, a), [b, a]);
   }
 
   /** Split at crossings and touches until nothing splits; false when it did not settle. */
@@ -159,22 +166,27 @@ class Net {
   /** Closed walks with the face on the left. */
   trace(): Ring[] {
     const fans = new Map<number, number[]>();
+    const join = (v: number, w: number) => {
+      const fan = fans.get(v);
+      if (fan) fan.push(w);
+      else fans.set(v, [w]);
+    };
     for (const [a, b] of this.edges.values()) {
-      fans.set(a, [...(fans.get(a) ?? []), b]);
-      fans.set(b, [...(fans.get(b) ?? []), a]);
+      join(a, b);
+      join(b, a);
     }
     const angle = (v: number, w: number) =>
       Math.atan2(this.points[w]!.y - this.points[v]!.y, this.points[w]!.x - this.points[v]!.x);
-    for (const [v, fan] of fans) fan.sort((m, n) => angle(v, m) - angle(v, n));
-    const seen = new Set<string>();
+    for (const [v, fan] of fans) if (fan.length > 2) fan.sort((m, n) => angle(v, m) - angle(v, n));
+    const seen = new Set<number>();
     const rings: Ring[] = [];
     for (const [start, fan] of fans)
       for (const first of fan) {
-        if (seen.has(`${start},${first}`)) continue;
+        if (seen.has(keyOf(start, first))) continue;
         const walk: Point[] = [];
         let [u, v] = [start, first];
-        while (!seen.has(`${u},${v}`)) {
-          seen.add(`${u},${v}`);
+        while (!seen.has(keyOf(u, v))) {
+          seen.add(keyOf(u, v));
           walk.push(this.points[u]!);
           const around = fans.get(v)!;
           const next = around[(around.indexOf(u) + around.length - 1) % around.length]!;

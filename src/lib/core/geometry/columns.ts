@@ -3,10 +3,11 @@
  * built this way, without 3D booleans. Closed by construction: each plan vertex owns one sorted list of heights from
  * all cells that touch it, and every vertical face takes each height in its range on both of its sides.
  */
-import { MeshBuilder, type Mesh, type Point3 } from './mesh';
+import type { Mesh } from './mesh';
 import { distance, lerp, type Point } from './point';
 import { ringArea, type Ring } from './ring';
 import { tolerances } from './tolerances';
+import { triangulateWhole } from './triangulate';
 
 /** z = a x + b y + c. */
 export interface Plane {
@@ -31,6 +32,7 @@ export interface Cell {
   readonly intervals: readonly Interval[];
 }
 
+/** Heights of an interval at the corners of its cell. */
 interface Layer {
   readonly low: readonly number[];
   readonly high: readonly number[];
@@ -48,31 +50,45 @@ export function buildColumns(
   return new Columns(split, nameSide).build();
 }
 
+/** Faster than any number of vertices here: two vertex numbers in one key. */
+const pairKey = (a: number, b: number) => (a < b ? a * 0x4000000 + b : b * 0x4000000 + a);
+
 class Columns {
   private readonly points: Point[] = [];
-  private readonly found = new Map<string, number>();
   private readonly heights: number[][] = [];
+  /** Mesh vertex of each height, once made. */
+  private readonly made: number[][];
   private readonly rings: number[][];
   private readonly layers: Layer[][];
-  private readonly mesh = new MeshBuilder();
+  private readonly positions: number[] = [];
+  private readonly indices: number[] = [];
+  private readonly faceOf: number[] = [];
+  private readonly faces: string[] = [];
+  /** By pair of mesh vertices: the faces that end there, -1 for a third. */
+  private readonly borders = new Map<
+    number,
+    { a: number; b: number; first: number; second: number | undefined }
+  >();
 
   constructor(
     private readonly cells: readonly Cell[],
     private readonly nameSide: (p: Point, q: Point, cell: Cell) => string
   ) {
-    this.rings = cells.map(({ ring }) => ring.map((p) => this.vertex(p)));
+    this.rings = cells.map(({ ring }) => ring.map((p) => this.planVertex(p)));
     this.layers = cells.map(({ intervals }, i) =>
       intervals.flatMap((interval) => this.layer(this.rings[i]!, interval))
     );
     for (const list of this.heights) list.sort((p, q) => p - q);
+    this.made = this.heights.map(() => []);
   }
 
-  private vertex(p: Point): number {
-    const key = `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
-    const old = this.found.get(key);
-    if (old !== undefined) return old;
-    this.found.set(key, this.points.length);
-    this.points.push(p);
+  private planVertex({ x, y }: Point): number {
+    const gap = tolerances.nodeGrid / 10;
+    for (let v = 0; v < this.points.length; v++) {
+      const p = this.points[v]!;
+      if (Math.abs(p.x - x) < gap && Math.abs(p.y - y) < gap) return v;
+    }
+    this.points.push({ x, y });
     this.heights.push([]);
     return this.points.length - 1;
   }
@@ -80,8 +96,7 @@ class Columns {
   /** The vertex's own height within the tolerance of z, made if there is none. */
   private height(v: number, z: number): number {
     const list = this.heights[v]!;
-    const old = list.find((h) => Math.abs(h - z) <= tolerances.height);
-    if (old !== undefined) return old;
+    for (const h of list) if (Math.abs(h - z) <= tolerances.height) return h;
     list.push(z);
     return z;
   }
@@ -93,68 +108,109 @@ class Columns {
     return ring.some((_, i) => high[i]! > low[i]!) ? [{ low, high, interval }] : [];
   }
 
+  private vertex(v: number, z: number): number {
+    const at = this.heights[v]!.indexOf(z);
+    const old = this.made[v]![at];
+    if (old !== undefined) return old;
+    const { x, y } = this.points[v]!;
+    this.positions.push(x, y, z);
+    return (this.made[v]![at] = this.positions.length / 3 - 1);
+  }
+
+  private face(name: string): number {
+    const at = this.faces.indexOf(name);
+    return at >= 0 ? at : this.faces.push(name) - 1;
+  }
+
+  private triangle(face: number, a: number, b: number, c: number) {
+    if (a === b || b === c || c === a) return;
+    this.indices.push(a, b, c);
+    this.faceOf.push(face);
+  }
+
+  private mark(loop: readonly number[], face: number) {
+    loop.forEach((a, i) => {
+      const b = loop[(i + 1) % loop.length]!;
+      if (a === b) return;
+      const key = pairKey(a, b);
+      const entry = this.borders.get(key);
+      if (!entry) this.borders.set(key, { a, b, first: face, second: undefined });
+      else entry.second = entry.second === undefined ? face : -1;
+    });
+  }
+
   build(): Mesh {
-    this.cells.forEach((_, i) => {
+    this.cells.forEach((cell, i) => {
       const ring = this.rings[i]!;
+      const plan = this.layers[i]!.length > 0 ? triangulateWhole(cell.ring) : [];
       for (const { low, high, interval } of this.layers[i]!) {
-        this.mesh.polygon(
-          interval.topName,
-          ring.map((v, k) => this.at(v, high[k]!))
-        );
-        this.mesh.polygon(interval.bottomName, ring.map((v, k) => this.at(v, low[k]!)).reverse());
+        this.lay(ring, high, plan, this.face(interval.topName), false);
+        this.lay(ring, low, plan, this.face(interval.bottomName), true);
       }
     });
-    const borders = new Map<string, [number, number][]>();
+    for (const sides of this.sharers().values()) this.stand(sides);
+    return this.finish();
+  }
+
+  /** A top, or an underside with its winding reversed. */
+  private lay(
+    ring: readonly number[],
+    z: readonly number[],
+    plan: readonly number[],
+    face: number,
+    under: boolean
+  ) {
+    const ids = ring.map((v, k) => this.vertex(v, z[k]!));
+    for (let i = 0; i < plan.length; i += 3) {
+      const [a, b, c] = [ids[plan[i]!]!, ids[plan[i + 1]!]!, ids[plan[i + 2]!]!];
+      if (under) this.triangle(face, a, c, b);
+      else this.triangle(face, a, b, c);
+    }
+    this.mark(ids, face);
+  }
+
+  /** Borders by their two plan vertices: the cells (and the place in their rings) that have it. */
+  private sharers(): Map<number, [number, number][]> {
+    const borders = new Map<number, [number, number][]>();
     this.rings.forEach((ring, i) =>
       ring.forEach((u, k) => {
-        const v = ring[(k + 1) % ring.length]!;
-        const key = u < v ? `${u},${v}` : `${v},${u}`;
-        borders.set(key, [...(borders.get(key) ?? []), [i, k]]);
+        const key = pairKey(u, ring[(k + 1) % ring.length]!);
+        const list = borders.get(key);
+        if (list) list.push([i, k]);
+        else borders.set(key, [[i, k]]);
       })
     );
-    for (const sides of borders.values()) this.border(sides);
-    return this.mesh.finish();
+    return borders;
   }
 
-  private at(v: number, z: number): Point3 {
-    return [this.points[v]!.x, this.points[v]!.y, z];
-  }
-
-  private border(sides: readonly [number, number][]) {
+  private stand(sides: readonly [number, number][]) {
     for (const own of sides) {
       const [i, k] = own;
+      if (this.layers[i]!.length === 0) continue;
       const ring = this.rings[i]!;
       const [u, v] = [ring[k]!, ring[(k + 1) % ring.length]!];
       const others = sides.filter((side) => side !== own).flatMap(([j, m]) => this.spans(j, m, true));
-      this.sides(
-        u,
-        v,
-        this.spans(i, k, false),
-        others,
-        this.nameSide(this.points[u]!, this.points[v]!, this.cells[i]!)
-      );
+      const name = this.nameSide(this.points[u]!, this.points[v]!, this.cells[i]!);
+      this.sides(u, v, this.spans(i, k, false), others, this.face(name));
     }
   }
 
   /** Intervals along a border, as pairs of heights at its start and end. */
   private spans(i: number, k: number, reversed: boolean): [Level, Level][] {
     const next = (k + 1) % this.rings[i]!.length;
-    return this.layers[i]!.map(({ low, high }) =>
-      reversed
-        ? [
-            [low[next]!, low[k]!],
-            [high[next]!, high[k]!]
-          ]
-        : [
-            [low[k]!, low[next]!],
-            [high[k]!, high[next]!]
-          ]
-    );
+    const [start, end] = reversed ? [next, k] : [k, next];
+    return this.layers[i]!.map(({ low, high }) => [
+      [low[start]!, low[end]!],
+      [high[start]!, high[end]!]
+    ]);
   }
 
   /** Vertical faces where our own intervals are and the neighbour's are not. */
-  private sides(u: number, v: number, own: [Level, Level][], others: [Level, Level][], name: string) {
-    if (own.length === 0) return;
+  private sides(u: number, v: number, own: [Level, Level][], others: [Level, Level][], face: number) {
+    if (others.length === 0) {
+      for (const [low, high] of own) this.wall(u, v, low, high, face);
+      return;
+    }
     const levels = [...own, ...others].flat().sort((p, q) => p[0] + p[1] - q[0] - q[1]);
     const within = (spans: [Level, Level][], low: Level, high: Level) => {
       const middle = (low[0] + low[1] + high[0] + high[1]) / 4;
@@ -163,23 +219,34 @@ class Columns {
     for (let i = 0; i + 1 < levels.length; i++) {
       const [low, high] = [levels[i]!, levels[i + 1]!];
       if (low[0] === high[0] && low[1] === high[1]) continue;
-      if (within(own, low, high) && !within(others, low, high)) this.quad(u, v, low, high, name);
+      if (within(own, low, high) && !within(others, low, high)) this.wall(u, v, low, high, face);
     }
   }
 
-  private quad(u: number, v: number, low: Level, high: Level, name: string) {
-    const between = (w: number, from: number, to: number) =>
-      this.heights[w]!.filter((z) => z > from && z < to);
-    this.mesh.polygon(name, [
-      this.at(u, low[0]),
-      this.at(v, low[1]),
-      ...between(v, low[1], high[1]).map((z) => this.at(v, z)),
-      this.at(v, high[1]),
-      this.at(u, high[0]),
-      ...between(u, low[0], high[0])
-        .reverse()
-        .map((z) => this.at(u, z))
-    ]);
+  /** A vertical face as a strip between the heights that its two ends own, so that no neighbour's edge is missed. */
+  private wall(u: number, v: number, low: Level, high: Level, face: number) {
+    const chain = (w: number, from: number, to: number) =>
+      this.heights[w]!.filter((z) => z >= from && z <= to);
+    const [zu, zv] = [chain(u, low[0], high[0]), chain(v, low[1], high[1])];
+    const [p, q] = [zu.map((z) => this.vertex(u, z)), zv.map((z) => this.vertex(v, z))];
+    for (let i = 0, j = 0; i + 1 < p.length || j + 1 < q.length;) {
+      if (j + 1 < q.length && (i + 1 === p.length || zv[j + 1]! <= zu[i + 1]!))
+        this.triangle(face, p[i]!, q[j]!, q[++j]!);
+      else this.triangle(face, p[i]!, q[j]!, p[++i]!);
+    }
+    this.mark([...q, ...p.reverse()], face);
+  }
+
+  private finish(): Mesh {
+    const edges: number[] = [];
+    for (const { a, b, first, second } of this.borders.values()) if (first !== second) edges.push(a, b);
+    return {
+      positions: Float64Array.from(this.positions),
+      indices: Uint32Array.from(this.indices),
+      faceOf: Uint16Array.from(this.faceOf),
+      faces: this.faces,
+      edges: Uint32Array.from(edges)
+    };
   }
 }
 

@@ -1,7 +1,8 @@
 /** Triangles of a polygon with holes, and a point that is surely inside it. */
 import earcut from 'earcut';
-import type { Point } from './point';
+import { distance, type Point } from './point';
 import { ringArea, type Ring } from './ring';
+import { tolerances } from './tolerances';
 
 /**
  * Indices into the outer ring followed by the holes, three a triangle, in the winding of the outer ring.
@@ -21,6 +22,45 @@ export function triangulate(outer: Ring, holes: readonly Ring[] = []): number[] 
   const at = (i: number): Point => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! });
   if (ringArea([at(a), at(b), at(c)]) > 0 !== ringArea(outer) > 0) triangles.reverse();
   return triangles;
+}
+
+/**
+ * Triangles of one counter-clockwise ring that use every vertex of it, also those on straight borders, so that
+ * neighbours which share the border share its vertices too. Indices into the ring, three a triangle.
+ */
+export function triangulateWhole(ring: Ring): number[] {
+  const n = ring.length;
+  if (n === 3) return [0, 1, 2];
+  if (n === 4 && ring.every((p, i) => turn(p, ring[(i + 1) % 4]!, ring[(i + 2) % 4]!) > 0))
+    return [0, 1, 2, 0, 2, 3];
+  const triangles = triangulate(ring);
+  if (triangles.length / 3 < n - 2) restoreDropped(ring, triangles);
+  return triangles;
+}
+
+const turn = (a: Point, b: Point, c: Point) => (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+
+/** Ear slicing skips a vertex on a straight border: split the triangle that runs past it. */
+function restoreDropped(ring: Ring, triangles: number[]) {
+  const n = ring.length;
+  const used = new Set(triangles);
+  for (let v = 0; v < n; v++) {
+    if (used.has(v)) continue;
+    used.add(v);
+    const before = (v + n - 1) % n;
+    for (let i = 0; i < triangles.length; i++) {
+      const start = i - (i % 3);
+      const [a, b, c] = [triangles[i]!, triangles[start + ((i + 1) % 3)]!, triangles[start + ((i + 2) % 3)]!];
+      if (a !== before || !isBetween(ring[v]!, ring[a]!, ring[b]!)) continue;
+      triangles.splice(start, 3, a, v, c, v, b, c);
+      break;
+    }
+  }
+}
+
+function isBetween(p: Point, a: Point, b: Point): boolean {
+  const past = distance(a, p) + distance(p, b) - distance(a, b);
+  return past < tolerances.nodeGrid / 10;
 }
 
 /** The middle of the largest triangle: inside even for thin and concave shapes. Undefined without area. */

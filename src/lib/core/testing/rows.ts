@@ -19,7 +19,8 @@ export function repeatHouse(project: Project, count: number): Project {
           a: { x: record.a.x + by.x, y: record.a.y + by.y },
           b: { x: record.b.x + by.x, y: record.b.y + by.y }
         });
-      else if (record.kind === 'opening') out.push({ ...record, id: rename(record.id), wall: rename(record.wall) });
+      else if (record.kind === 'opening')
+        out.push({ ...record, id: rename(record.id), wall: rename(record.wall) });
     }
   }
   out.push(...records.filter(({ kind }) => kind === 'roof' || kind === 'slab'));
