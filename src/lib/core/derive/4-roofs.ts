@@ -2,12 +2,13 @@
  * Stage 4: roofs from outlines. Reads the roof record and the outline of its storey's walls. Heights are above the
  * storey's datum. Thickness is square to the slope, so tops lie thickness / cos(pitch) above the undersides.
  */
-import { heightAt, weldRings, type Plane } from '../geometry/columns';
+import Flatbush from 'flatbush';
+import { flat, heightAt, weldRings, type Plane } from '../geometry/columns';
 import { add, along, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../geometry/point';
-import { isSimple, ringArea, ringHolds, type Ring } from '../geometry/ring';
+import { boxOf, isSimple, ringArea, type Box, type Ring } from '../geometry/ring';
 import type { Roof } from '../project/records';
 import type { Outline } from './3-outline';
-import { solveWavefront, type FrontEdge, type Skeleton } from './roof/wavefront';
+import { solveWavefront, type FrontEdge } from './roof/wavefront';
 
 export interface RoofPlane {
   readonly name: string;
@@ -47,58 +48,60 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
   const edges = outline.walls.map((ring) =>
     ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) }))
   );
-  const loops = eaves.map((ring, i) =>
-    ring.map((a, k): FrontEdge => ({
-      a,
-      b: ring[(k + 1) % ring.length]!,
-      profile: [{ from: start, speed: edges[i]![k]!.gable ? 0 : 1 / slope }]
-    }))
+  // Outlines that stand apart never meet: each is solved by itself.
+  const planes = eaves.flatMap((ring, i) =>
+    solveOutline(roof, ring, edges[i]!, start).map((plane) =>
+      eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${i}` } : plane
+    )
   );
-  const skeleton = solveWavefront(loops);
   return {
     roof,
     bearing: outline.rings,
     eaves,
     edges,
     overhang,
-    ...planesOf(roof, skeleton, loops.flat(), edges.flat(), start)
+    planes,
+    ridge: Math.max(...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
+    lidArea: planes.filter(({ pitch }) => pitch === 0).reduce((sum, { ring }) => sum + ringArea(ring), 0)
   };
 }
 
-function planesOf(
-  roof: Roof,
-  skeleton: Skeleton,
-  fronts: readonly FrontEdge[],
-  edges: readonly { readonly walls: readonly string[] }[],
-  start: number
-): Pick<RoofModel, 'planes' | 'ridge' | 'lidArea'> {
-  const lift = roof.thickness / Math.cos(roof.pitch);
-  const facets = skeleton.facets.filter((facet) => !facet.vertical && ringArea(facet.corners) > 0);
+type EdgeUnder = RoofModel['edges'][number][number];
+
+function solveOutline(roof: Roof, ring: Ring, edges: readonly EdgeUnder[], start: number): RoofPlane[] {
+  const slope = Math.tan(roof.pitch);
+  const fronts = ring.map((a, k): FrontEdge => ({
+    a,
+    b: ring[(k + 1) % ring.length]!,
+    profile: [{ from: start, speed: edges[k]!.gable ? 0 : 1 / slope }]
+  }));
+  const facets = solveWavefront([fronts]).facets.filter(
+    (facet) => !facet.vertical && ringArea(facet.corners) > 0
+  );
   const rings = weldRings(facets.map(({ corners }) => corners.map(({ x, y }) => ({ x, y }))));
-  const planes = facets.flatMap((facet, i): RoofPlane[] => {
-    const ring = rings[i];
-    if (!ring) return [];
-    const isLid = facet.edge < 0;
-    const underside = isLid
-      ? { a: 0, b: 0, c: facet.corners[0]!.z }
-      : planeFrom(fronts[facet.edge]!, Math.tan(roof.pitch), start);
+  return facets.flatMap((facet, i): RoofPlane[] => {
+    const welded = rings[i];
+    if (!welded) return [];
+    if (facet.edge < 0) {
+      const underside = flat(facet.corners[0]!.z);
+      const top = flat(facet.corners[0]!.z + roof.thickness);
+      return [
+        { name: `lid ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
+      ];
+    }
+    const underside = planeFrom(fronts[facet.edge]!, slope, start);
     return [
       {
-        name: isLid ? `lid ${i}` : `plane ${facet.edge}`,
-        walls: isLid ? [] : edges[facet.edge]!.walls,
-        ring,
+        name: `plane ${facet.edge}`,
+        walls: edges[facet.edge]!.walls,
+        ring: welded,
         underside,
-        top: { ...underside, c: underside.c + (isLid ? roof.thickness : lift) },
-        pitch: isLid ? 0 : roof.pitch,
-        area: ringArea(ring) / (isLid ? 1 : Math.cos(roof.pitch))
+        top: { ...underside, c: underside.c + roof.thickness / Math.cos(roof.pitch) },
+        pitch: roof.pitch,
+        area: ringArea(welded) / Math.cos(roof.pitch)
       }
     ];
   });
-  const ridge = Math.max(...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p))));
-  const lidArea = planes
-    .filter(({ walls, pitch }) => walls.length === 0 && pitch === 0)
-    .reduce((sum, { ring }) => sum + ringArea(ring), 0);
-  return { planes, ridge, lidArea };
 }
 
 function planeFrom({ a, b }: FrontEdge, slope: number, start: number): Plane {
@@ -142,7 +145,23 @@ function fitOverhang(rings: readonly Ring[], wanted: number): number {
   return Math.floor(low);
 }
 
-/** The plane over a plan point, if any. */
-export function planeOver(model: RoofModel, p: Point): RoofPlane | undefined {
-  return model.planes.find(({ ring }) => ringHolds(ring, p));
+const indexes = new WeakMap<RoofModel, Flatbush>();
+
+/** Planes whose plan boxes meet the box; through a static index, as a large house has many walls and planes. */
+export function planesNear(model: RoofModel, { minX, minY, maxX, maxY }: Box): RoofPlane[] {
+  if (model.planes.length === 0) return [];
+  let index = indexes.get(model);
+  if (!index) {
+    index = new Flatbush(model.planes.length);
+    for (const { ring } of model.planes) {
+      const box = boxOf(ring);
+      index.add(box.minX, box.minY, box.maxX, box.maxY);
+    }
+    index.finish();
+    indexes.set(model, index);
+  }
+  return index
+    .search(minX, minY, maxX, maxY)
+    .sort((p, q) => p - q)
+    .map((i) => model.planes[i]!);
 }

@@ -11,7 +11,7 @@ import { tolerances } from '../geometry/tolerances';
 import { innerPoint } from '../geometry/triangulate';
 import type { WallFootprint } from './1-footprints';
 import type { OpeningPlace } from './2-openings';
-import type { RoofModel } from './4-roofs';
+import { planesNear, type RoofModel, type RoofPlane } from './4-roofs';
 import { fromFrame, type Frame } from './frame';
 
 export interface PlySolid {
@@ -39,14 +39,14 @@ export interface SolidContext {
 export function deriveWallSolids(footprint: WallFootprint, context: SolidContext): PlySolid[] {
   const { frame } = footprint;
   const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
-  const near = context.roofs.filter((model) => couldCut(model, footprint));
+  const over = context.roofs.flatMap((model) => planesOver(model, footprint));
   return footprint.bands.flatMap(({ z0, z1, plies }) =>
     plies.flatMap((rings, strip) =>
       rings.flatMap((ring): PlySolid[] => {
         const cells =
-          near.length === 0 && z1 !== Infinity
+          over.length === 0 && z1 !== Infinity
             ? flatCells(frame, ring, holes, z0, z1)
-            : roofCells(frame, ring, holes, z0, z1, near, context.height);
+            : roofCells(frame, ring, holes, z0, z1, over, context.height);
         if (cells.length === 0) return [];
         const lifted = context.datum === 0 ? cells : cells.map((cell) => lift(cell, context.datum));
         return [
@@ -66,14 +66,16 @@ const lift = (cell: Cell, by: number): Cell => ({
   intervals: cell.intervals.map((i) => ({ ...i, bottom: raise(i.bottom, by), top: raise(i.top, by) }))
 });
 
-/** A roof matters to a wall that is carried up, or whose top stands above the lowest underside over it. */
-function couldCut(model: RoofModel, { frame, bands }: WallFootprint): boolean {
-  if (model.roof.storey !== frame.wall.storey) return false;
-  if (frame.top === Infinity) return true;
+/** The planes that matter to a wall: it is carried up, or its top stands above the lowest underside over it. */
+function planesOver(model: RoofModel, { frame, bands }: WallFootprint): RoofPlane[] {
+  if (model.roof.storey !== frame.wall.storey) return [];
   const points = bands.flatMap(({ outline }) => outline.flat());
-  return points.some((p) =>
-    model.planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
+  const planes = planesNear(model, boxOf(points));
+  if (frame.top === Infinity) return planes;
+  const cuts = points.some((p) =>
+    planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
   );
+  return cuts ? planes : [];
 }
 
 /** What is left of [bottom, top] at the cell of t range t0..t1 after the holes. */
@@ -180,18 +182,16 @@ function roofCells(
   holes: readonly Hole[],
   z0: number,
   z1: number,
-  roofs: readonly RoofModel[],
+  over: readonly RoofPlane[],
   height: number
 ): Cell[] {
   const ceiling = z1 === Infinity ? Infinity : z1;
   const fallback = z1 === Infinity ? height : z1;
   const box = boxOf(ring);
-  const planes = roofs
-    .flatMap((model) => model.planes)
-    .filter((plane) => {
-      const b = boxOf(plane.ring);
-      return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
-    });
+  const planes = over.filter((plane) => {
+    const b = boxOf(plane.ring);
+    return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
+  });
   const cuts: Segment[] = holes.flatMap(({ t0, t1 }) =>
     [t0, t1].map((t): Segment => [fromFrame(frame, t, frame.y0 - 10), fromFrame(frame, t, frame.y1 + 10)])
   );
@@ -206,17 +206,17 @@ function roofCells(
     const middle = middleOf(piece);
     const t = locate(middle, frame.origin, frame.direction).t;
     const within = holes.filter((hole) => hole.t0 < t && t < hole.t1);
-    const over = planes
+    const lowest = planes
       .filter((plane) => ringHolds(plane.ring, middle))
       .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
-    const cut = over && heightAt(over.underside, middle) < ceiling;
-    const top = cut ? over.underside : flat(fallback);
+    const cut = lowest && heightAt(lowest.underside, middle) < ceiling;
+    const top = cut ? lowest.underside : flat(fallback);
     return {
       ring: piece,
       intervals: intervalsBetween(
         z0,
         top,
-        cut ? `under ${over.name}` : 'top',
+        cut ? `under ${lowest.name}` : 'top',
         within,
         middle,
         heightAt(top, middle)

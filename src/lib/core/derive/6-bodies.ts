@@ -2,7 +2,6 @@
 import { buildColumns, flat, type Cell, type Plane } from '../geometry/columns';
 import type { Mesh } from '../geometry/mesh';
 import type { Ring } from '../geometry/ring';
-import { weldRings } from '../geometry/columns';
 import type { OpeningPlace } from './2-openings';
 import type { RoofModel } from './4-roofs';
 import { fromFrame, type Frame } from './frame';
@@ -26,21 +25,17 @@ export function slabMesh(rings: readonly Ring[], top: number, thickness: number)
 
 /** The body between undersides and tops, eaves and verges cut plumb. */
 export function roofMesh(model: RoofModel, datum: number): Mesh {
-  const rings = weldRings(model.planes.map(({ ring }) => ring));
-  const cells = rings.map((ring, i): Cell => {
-    const { underside, top, name } = model.planes[i]!;
-    return {
-      ring,
-      intervals: [
-        {
-          bottom: raise(underside, datum),
-          top: raise(top, datum),
-          bottomName: `under ${name}`,
-          topName: name
-        }
-      ]
-    };
-  });
+  const cells = model.planes.map(({ ring, underside, top, name }): Cell => ({
+    ring,
+    intervals: [
+      {
+        bottom: raise(underside, datum),
+        top: raise(top, datum),
+        bottomName: `under ${name}`,
+        topName: name
+      }
+    ]
+  }));
   return buildColumns(cells, () => 'eave');
 }
 

@@ -296,8 +296,14 @@ function crossingsAlong(p: Point, q: Point, cells: readonly Cell[]): Point[] {
   return [...steps].sort((a, b) => a - b).map((k) => lerp(p, q, k));
 }
 
-/** Put every cell's vertex that lies on another cell's border into that border. Cost O(n^2) on few cells. */
-export function weldRings(rings: readonly Ring[], gap: number = tolerances.coincident): Point[][] {
+/**
+ * Put every ring's vertex that lies on another ring's border into that border, and make near vertices one.
+ * Degenerate: a ring that shrinks to nothing answers undefined in its place. Cost O(n^2) on few rings.
+ */
+export function weldRings(
+  rings: readonly Ring[],
+  gap: number = tolerances.coincident
+): (Point[] | undefined)[] {
   const points: Point[] = [];
   const canon = (p: Point) => {
     const old = points.find((q) => distance(p, q) <= gap);
@@ -308,18 +314,17 @@ export function weldRings(rings: readonly Ring[], gap: number = tolerances.coinc
   const merged = rings.map((ring) =>
     ring.map(canon).filter((p, i, list) => p !== list[(i + list.length - 1) % list.length])
   );
-  return merged
-    .map((ring) =>
-      ring.flatMap((p, i) => {
-        const q = ring[(i + 1) % ring.length]!;
-        const size = distance(p, q);
-        const on = points
-          .filter((v) => v !== p && v !== q)
-          .map((v) => ({ v, k: ((v.x - p.x) * (q.x - p.x) + (v.y - p.y) * (q.y - p.y)) / (size * size) }))
-          .filter(({ v, k }) => k > 0 && k < 1 && distance(v, lerp(p, q, k)) <= gap)
-          .sort((a, b) => a.k - b.k);
-        return [p, ...on.map(({ v }) => v)];
-      })
-    )
-    .filter((ring) => ring.length >= 3 && ringArea(ring) > 0);
+  return merged.map((ring) => {
+    const welded = ring.flatMap((p, i) => {
+      const q = ring[(i + 1) % ring.length]!;
+      const size = distance(p, q);
+      const on = points
+        .filter((v) => v !== p && v !== q)
+        .map((v) => ({ v, k: ((v.x - p.x) * (q.x - p.x) + (v.y - p.y) * (q.y - p.y)) / (size * size) }))
+        .filter(({ v, k }) => k > 0 && k < 1 && distance(v, lerp(p, q, k)) <= gap)
+        .sort((a, b) => a.k - b.k);
+      return [p, ...on.map(({ v }) => v)];
+    });
+    return welded.length >= 3 && ringArea(welded) > 0 ? welded : undefined;
+  });
 }
