@@ -8,10 +8,12 @@ import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemb
 import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
 import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
 import { gatherNodes, type Node } from './joints/gather';
+import { tolerances } from '../geometry/tolerances';
 import { fromFrame, type Frame } from './frame';
 
 export interface WallFootprint {
   readonly frame: Frame;
+  /** The same array as long as the wall's own shape is the same, whatever happens to its neighbours. */
   readonly bands: readonly BandFootprint[];
   readonly joints: readonly SolvedJoint[];
   /** Solved by the arrangement of its cluster; `unsolved` when even that failed. */
@@ -79,9 +81,37 @@ function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootpri
     }
     bands.push(band);
   }
-  const footprint = { frame, bands, joints, entangled: false, unsolved: false };
+  const kept = old && !('failed' in old) && sameBands(old.bands, bands) ? old.bands : bands;
+  const footprint = { frame, bands: kept, joints, entangled: false, unsolved: false };
   assembled.set(frame, footprint);
   return footprint;
+}
+
+/** A joint at which a wall merely grew longer at its far end is cut as before. */
+function sameBands(p: readonly BandFootprint[], q: readonly BandFootprint[]): boolean {
+  const sameRings = (r: readonly Ring[], s: readonly Ring[]) =>
+    r.length === s.length &&
+    r.every(
+      (ring, i) =>
+        ring.length === s[i]!.length &&
+        ring.every(
+          ({ x, y }, k) =>
+            Math.abs(x - s[i]![k]!.x) < tolerances.sameResult &&
+            Math.abs(y - s[i]![k]!.y) < tolerances.sameResult
+        )
+    );
+  return (
+    p.length === q.length &&
+    p.every((band, i) => {
+      const other = q[i]!;
+      return (
+        band.z0 === other.z0 &&
+        band.z1 === other.z1 &&
+        sameRings(band.outline, other.outline) &&
+        band.plies.every((rings, k) => sameRings(rings, other.plies[k]!))
+      );
+    })
+  );
 }
 
 function levelsWithin(frame: Frame, others: readonly Frame[]): number[] {

@@ -46,15 +46,22 @@ function connected(walls: readonly WallFootprint[]): WallFootprint[][] {
     });
 }
 
-/** Results of groups, kept by the identity of their footprints under the group's first wall. */
-const kept = new WeakMap<WallFootprint, Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>>();
+/** Results of groups, kept by the identity of their bands under those of the group's first wall. */
+const kept = new WeakMap<
+  WallFootprint['bands'],
+  Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>
+>();
 
 function outlineOfGroup(group: readonly WallFootprint[], face: SlabFace): Outline {
   const shelf =
-    kept.get(group[0]!) ?? new Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>();
-  kept.set(group[0]!, shelf);
+    kept.get(group[0]!.bands) ?? new Map<SlabFace, { group: readonly WallFootprint[]; found: Outline }>();
+  kept.set(group[0]!.bands, shelf);
   const old = shelf.get(face);
-  if (old && old.group.length === group.length && old.group.every((wall, i) => wall === group[i]))
+  if (
+    old &&
+    old.group.length === group.length &&
+    old.group.every(({ bands }, i) => bands === group[i]!.bands)
+  )
     return old.found;
   const found = deriveGroup(group, face);
   shelf.set(face, { group, found });

@@ -174,7 +174,7 @@ export class Model {
     storey: Storey
   ): ElementBody {
     const { wall, buildUp } = footprint.frame;
-    return this.bodies.get(wall.id, [footprint, openings, roofs, storey], () => ({
+    return this.bodies.get(wall.id, [footprint.frame, footprint.bands, openings, roofs, storey], () => ({
       id: wall.id,
       kind: 'wall',
       storey: storey.id,

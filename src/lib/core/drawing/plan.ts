@@ -16,8 +16,8 @@ export const cutHeight = 1200;
 export type MaterialTable = ReadonlyMap<string, Material>;
 
 const kept = new WeakMap<
-  WallFootprint,
-  { places: readonly OpeningPlace[]; materials: MaterialTable; marks: readonly Mark[] }
+  WallFootprint['bands'],
+  { places: readonly OpeningPlace[]; materials: MaterialTable; free: string; marks: readonly Mark[] }
 >();
 
 /** Marks of one wall with its openings; the same array while nothing it reads changed. */
@@ -26,18 +26,29 @@ export function drawWall(
   places: readonly OpeningPlace[],
   materials: MaterialTable
 ): readonly Mark[] {
-  const old = kept.get(footprint);
-  if (old && old.places === places && old.materials === materials) return old.marks;
+  const free = freeEnds(footprint);
+  const old = kept.get(footprint.bands);
+  if (old && old.places === places && old.materials === materials && old.free === free.join())
+    return old.marks;
   const marks = [
-    ...drawPlies(footprint, places, materials),
+    ...drawPlies(footprint, free, places, materials),
     ...places.flatMap((place) => drawOpening(footprint.frame, place))
   ];
-  kept.set(footprint, { places, materials, marks });
+  kept.set(footprint.bands, { places, materials, free: free.join(), marks });
   return marks;
 }
 
+/** Ends that meet nothing: they are closed by a line. */
+function freeEnds({ frame, joints }: WallFootprint): ('a' | 'b')[] {
+  return joints.flatMap(({ node: { members } }) => {
+    const [only] = members;
+    return members.length === 1 && only!.frame === frame && only!.part !== 'body' ? [only!.part] : [];
+  });
+}
+
 function drawPlies(
-  { frame, bands, joints }: WallFootprint,
+  { frame, bands }: WallFootprint,
+  free: readonly ('a' | 'b')[],
   places: readonly OpeningPlace[],
   materials: MaterialTable
 ): Mark[] {
@@ -46,12 +57,6 @@ function drawPlies(
   if (!band) return [];
   const low = frame.top < cutHeight;
   const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
-  const free = (['a', 'b'] as const).filter((part) =>
-    joints.some(
-      ({ node }) =>
-        node.members.length === 1 && node.members[0]!.frame === frame && node.members[0]!.part === part
-    )
-  );
   const marks: Mark[] = [];
   const lines = new Map<Pen, Point[]>();
   band.plies.forEach((rings, strip) => {

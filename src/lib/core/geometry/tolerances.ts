@@ -28,6 +28,8 @@ export const tolerances = {
   height: 0.002,
   /** A mitre longer than this many times the greater thickness is cut square. */
   spike: 2,
+  /** A recomputed footprint nearer than this to the last one is the last one, so that nothing downstream reruns. */
+  sameResult: 1e-7,
   /** The shortest wall, and the least clear length between two joints. */
   leastLength: 10
 } as const;

@@ -1,0 +1,187 @@
+/** Random editing sessions: command calls made from numbers, so that shrinking keeps them sensible. */
+import fc from 'fast-check';
+import { perform, type Call } from '../commands/register';
+import { applyPatch, invertPatch } from '../project/patch';
+import { newProject } from '../project/project';
+import type { Project } from '../project/records';
+
+export interface Edit {
+  readonly kind: number;
+  readonly pick: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export const editsArb = (most: number): fc.Arbitrary<Edit[]> =>
+  fc.array(
+    fc.record({
+      kind: fc.nat(99),
+      pick: fc.nat(999),
+      x: fc.integer({ min: -40, max: 40 }),
+      y: fc.integer({ min: -40, max: 40 })
+    }),
+    { minLength: 1, maxLength: most }
+  );
+
+type Maker = (project: Project, edit: Edit) => Call | undefined;
+
+function one<T>(items: Iterable<T>, pick: number): T | undefined {
+  const list = [...items];
+  return list[pick % Math.max(1, list.length)];
+}
+const wallOf = (project: Project, pick: number) => one(project.tables.wall.values(), pick);
+const storeyOf = (project: Project, pick: number) => one(project.tables.storey.keys(), pick)!;
+const thicknesses = [100, 150, 200, 300, 425];
+
+/** What a person does, by weight: position in the list stands for its share. */
+const makers: readonly [number, Maker][] = [
+  [
+    14,
+    (project, { pick, x, y }) => ({
+      name: 'drawRectangle',
+      args: {
+        storey: storeyOf(project, pick),
+        corner: { x: x * 250, y: y * 250 },
+        width: 3000 + (pick % 7) * 700,
+        depth: 2500 + (pick % 5) * 600,
+        thickness: thicknesses[pick % 5]
+      }
+    })
+  ],
+  [
+    12,
+    (project, { pick, x, y }) => ({
+      name: 'drawWall',
+      args: {
+        storey: storeyOf(project, pick),
+        a: { x: x * 200, y: y * 200 },
+        length: 1500 + (pick % 9) * 500,
+        angle: (pick % 24) * 15,
+        thickness: thicknesses[pick % 5],
+        settingOut: (['outer', 'centre', 'inner'] as const)[pick % 3],
+        role: pick % 2 ? 'partition' : 'exterior'
+      }
+    })
+  ],
+  [
+    20,
+    (project, { pick, x, y }) => {
+      const wall = wallOf(project, pick);
+      return wall && { name: 'moveWalls', args: { ids: [wall.id], by: { x: x * 37, y: y * 41 } } };
+    }
+  ],
+  [
+    8,
+    (project, { pick, x, y }) => {
+      const wall = wallOf(project, pick);
+      const from = wall?.a;
+      return (
+        wall && {
+          name: 'moveCorner',
+          args: { storey: wall.storey, from, to: { x: wall.a.x + x * 31, y: wall.a.y + y * 29 } }
+        }
+      );
+    }
+  ],
+  [
+    16,
+    (project, { pick, x }) => {
+      const wall = wallOf(project, pick);
+      const filling = (['door', 'window', 'none'] as const)[pick % 3];
+      return (
+        wall && {
+          name: 'addOpening',
+          args: { wall: wall.id, filling, distance: Math.abs(x) * 90, width: 900 }
+        }
+      );
+    }
+  ],
+  [
+    8,
+    (project, { pick, x, y }) => {
+      const opening = one(project.tables.opening.values(), pick);
+      return (
+        opening && {
+          name: 'setOpening',
+          args: { id: opening.id, distance: Math.abs(x) * 70, width: 600 + Math.abs(y) * 20 }
+        }
+      );
+    }
+  ],
+  [
+    6,
+    (project, { pick }) => {
+      const wall = wallOf(project, pick);
+      return wall && { name: 'setWalls', args: { ids: [wall.id], thickness: thicknesses[(pick + 2) % 5] } };
+    }
+  ],
+  [
+    4,
+    (project, { pick }) => {
+      const wall = wallOf(project, pick);
+      return wall && { name: 'setWalls', args: { ids: [wall.id], height: 900 + (pick % 8) * 300 } };
+    }
+  ],
+  [3, (project, { pick }) => ({ name: 'addSlab', args: { storey: storeyOf(project, pick) } })],
+  [
+    4,
+    (project, { pick }) => ({
+      name: 'addRoof',
+      args: { storey: storeyOf(project, pick), pitch: 15 + (pick % 40), overhang: (pick % 6) * 100 }
+    })
+  ],
+  [
+    2,
+    (project, { pick }) => ({
+      name: 'copyStoreyUp',
+      args: { storey: storeyOf(project, pick), which: 'outer' }
+    })
+  ],
+  [
+    3,
+    (project, { pick, x }) => ({
+      name: 'setStorey',
+      args: { id: storeyOf(project, pick), height: 2400 + x * 10 }
+    })
+  ]
+];
+const total = makers.reduce((sum, [weight]) => sum + weight, 0);
+
+export function callOf(project: Project, edit: Edit): Call | undefined {
+  let at = edit.kind % total;
+  for (const [weight, make] of makers) {
+    if (at < weight) return make(project, edit);
+    at -= weight;
+  }
+  return undefined;
+}
+
+/** Deleting is rarer than drawing, or nothing would ever stand. */
+export function deletionOf(project: Project, { pick }: Edit): Call | undefined {
+  const { wall, opening, slab, roof } = project.tables;
+  const id = one([...wall.keys(), ...opening.keys(), ...slab.keys(), ...roof.keys()], pick);
+  return id === undefined ? undefined : { name: 'deleteItems', args: { ids: [id] } };
+}
+
+/** Play a session; `each` sees the project before, after and whether it was accepted. */
+export function playEdits(
+  edits: readonly Edit[],
+  each: (before: Project, after: Project, call: Call, accepted: boolean) => void,
+  start: Project = newProject('Played')
+): Project {
+  let project = start;
+  for (const edit of edits) {
+    const call = edit.pick % 13 === 12 ? deletionOf(project, edit) : callOf(project, edit);
+    if (!call) continue;
+    const before = project;
+    const result = perform(project, call);
+    if (result.ok) project = applyPatch(project, result.patch);
+    each(before, project, call, result.ok);
+    if (
+      result.ok &&
+      applyPatch(project, invertPatch(result.patch)).tables.wall.size !== before.tables.wall.size
+    )
+      throw new Error('undo lost a wall');
+  }
+  return project;
+}
