@@ -1,6 +1,8 @@
 /** Writes docs/commands.md and the JSON Schema of the file from the code; --check says whether they are fresh. */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { describeCommands } from '../src/lib/core/commands/describe';
+import { kinds, schemaVersion } from '../src/lib/core/project/records';
+import { recordSchemas } from '../src/lib/core/project/validate';
 
 const rows = describeCommands().map(({ name, about, args, example }) =>
   [
@@ -30,16 +32,107 @@ const text = [
   ...rows
 ].join('\n');
 
-const path = 'docs/commands.md';
-if (process.argv.includes('--check')) {
-  let present = '';
-  try {
-    present = readFileSync(path, 'utf8');
-  } catch {
-    // Missing counts as stale.
+type Described = {
+  type: string;
+  fields?: object;
+  innerType?: Described;
+  oneOf?: unknown[];
+  optional?: boolean;
+  nullable?: boolean;
+};
+
+/** Choices that a test in the validator makes; said here in the schema's own words. */
+const choices: Record<string, unknown> = {
+  top: {
+    oneOf: [
+      variant('height', { height: { type: 'number' } }),
+      variant('datum', { storey: { type: 'string' }, offset: { type: 'number' } }),
+      variant('roof', {})
+    ]
+  },
+  origin: {
+    oneOf: [
+      variant('line', {}),
+      variant('face', { wall: { type: 'string' }, side: { enum: ['left', 'right'] } })
+    ]
+  },
+  outline: {
+    oneOf: [
+      variant('walls', { face: { enum: ['outer', 'structure', 'inner'] } }),
+      variant('drawn', { points: { type: 'array', minItems: 3, items: { $ref: '#/$defs/point' } } })
+    ]
   }
-  if (present !== text) {
-    console.error(`${path} is not what the register says: run npm run docs`);
-    process.exit(1);
+};
+
+function variant(kind: string, properties: Record<string, unknown>) {
+  return {
+    type: 'object',
+    properties: { kind: { const: kind }, ...properties },
+    required: ['kind', ...Object.keys(properties)]
+  };
+}
+
+function toJsonSchema(schema: Described, name = ''): unknown {
+  if (choices[name]) return choices[name];
+  if (schema.type === 'object') {
+    const fields = Object.entries(schema.fields ?? {}) as [string, Described][];
+    return {
+      type: 'object',
+      properties: Object.fromEntries(fields.map(([key, field]) => [key, toJsonSchema(field, key)])),
+      required: fields.filter(([, field]) => !field.optional).map(([key]) => key)
+    };
   }
-} else writeFileSync(path, text);
+  if (schema.type === 'array') return { type: 'array', items: toJsonSchema(schema.innerType!) };
+  const type = schema.nullable ? [schema.type, 'null'] : schema.type;
+  return schema.oneOf && schema.oneOf.length > 0 ? { enum: schema.oneOf } : { type };
+}
+
+const fileSchema = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title: 'project.json of a .cliffstead file',
+  description: 'Made by npm run docs; see file-format.md. Lengths in millimetres, angles in radians.',
+  type: 'object',
+  required: ['application', 'schemaVersion', 'records'],
+  properties: {
+    application: { const: 'cliffstead' },
+    schemaVersion: { type: 'integer', maximum: schemaVersion },
+    records: { type: 'array', items: { oneOf: kinds.map((kind) => ({ $ref: `#/$defs/${kind}` })) } }
+  },
+  $defs: {
+    point: {
+      type: 'object',
+      properties: { x: { type: 'number' }, y: { type: 'number' } },
+      required: ['x', 'y']
+    },
+    ...Object.fromEntries(
+      kinds.map((kind) => {
+        const made = toJsonSchema(recordSchemas[kind].describe() as Described) as {
+          properties: object;
+          required: string[];
+        };
+        return [
+          kind,
+          {
+            type: 'object',
+            properties: { id: { type: 'string' }, kind: { const: kind }, ...made.properties },
+            required: ['id', 'kind', ...made.required]
+          }
+        ];
+      })
+    )
+  }
+};
+
+const documents = new Map([
+  ['docs/commands.md', text],
+  ['docs/cliffstead.schema.json', JSON.stringify(fileSchema, null, 2) + '\n']
+]);
+let stale = 0;
+for (const [path, wanted] of documents) {
+  if (!process.argv.includes('--check')) writeFileSync(path, wanted);
+  else if (!existsSync(path) || readFileSync(path, 'utf8') !== wanted) {
+    console.error(`${path} is not what the code says: run npm run docs`);
+    stale += 1;
+  }
+}
+process.exit(stale);

@@ -103,6 +103,15 @@ export class Bench {
     await expect.poll(() => this.triangles(), { timeout: 20_000 }).toBeGreaterThan(-1);
   }
 
+  /** Plan and model have been drawn since the last change. */
+  async drawn() {
+    await this.settled();
+    await this.page.evaluate(
+      () =>
+        new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 400))))
+    );
+  }
+
   triangles(): Promise<number> {
     return this.page
       .getByTestId('model')

@@ -10,6 +10,7 @@
   const drawing = $derived(
     (house.tick, editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle')
   );
+  const tool = $derived((house.tick, editor.tool !== undefined));
   const selected = $derived((house.tick, editor.selection.size));
 
   /** What the wall being drawn will join, by name and kind. */
@@ -45,6 +46,7 @@
       outside on the {house.style.outside} · F line · X side · N other snap · C close</span
     >
     {#if joins}<span class="truncate">will join <strong class="text-slate">{joins}</strong></span>{/if}
+  {:else if tool}<span>Enter accepts · Tab next blank · Esc back</span>
   {:else if selected > 0}<span>{selected} selected · arrows nudge 10 mm, with Shift 100 mm · Del removes</span
     >
   {:else}<span class="truncate"

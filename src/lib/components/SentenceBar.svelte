@@ -14,7 +14,22 @@
   const current = () => editor.tool ?? sentenceOfSelection(editor);
   const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
   const idle = $derived(parts.length === 0);
-  const present = $derived(parts.findIndex((part) => isBlank(part) && part.kind !== 'choice'));
+  const present = $derived(parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name);
+  /** Words that begin with a comma or stop stay on the line of the blank before them. */
+  const pieces = $derived.by(() => {
+    const list: { part: SentencePart; tail: string }[] = [];
+    for (const part of parts) {
+      const last = list.at(-1);
+      const [, mark, rest] = (!isBlank(part) && /^([,.])\s*(.*)$/.exec(part)) || [];
+      if (!mark || !last || !isBlank(last.part)) list.push({ part, tail: '' });
+      else {
+        last.tail = mark;
+        if (rest) list.push({ part: rest, tail: '' });
+      }
+    }
+    return list;
+  });
+  const labelOf = ({ choices, value }: Blank) => choices?.find((one) => one.value === value)?.label ?? '';
 
   /**
    * A key typed anywhere goes into the present blank; no text: the first blank of any kind. All at once, so that a
@@ -79,62 +94,66 @@
   }
 </script>
 
-<div
-  bind:this={bar}
-  class="flex h-[80px] shrink-0 flex-wrap content-center items-center gap-x-1.5 gap-y-1 overflow-hidden border-b border-fog bg-white px-4 py-1.5"
-  role="group"
-  aria-label="The sentence"
->
-  {#each parts as part, i (isBlank(part) ? part.name : i)}
-    {#if isBlank(part)}
-      <span class="relative">
-        {#if part.kind === 'choice'}
-          <select
-            name={part.name}
-            aria-label={part.label}
-            class="max-w-64 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-7 font-semibold focus:border-tide"
-            style:width="{(part.choices?.find(({ value }) => value === part.value)?.label.length ?? 8) *
-              0.95 +
-              5}ch"
-            value={part.value}
-            onkeydown={(event) => onkeydown(event, part)}
-            onchange={(event) => fill(part, event.currentTarget.value)}
-          >
-            {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
-                >{choice.label}</option
-              >{/each}
-          </select>
-        {:else}
-          <input
-            name={part.name}
-            aria-label={part.label}
-            aria-invalid={faults[part.name] !== undefined}
-            data-present={i === present ? '' : undefined}
-            class="border-0 border-b-2 px-2 py-1 text-center font-semibold {part.typed
-              ? 'bg-[#E4EFF6] text-tide'
-              : 'bg-chalk text-slate'} {faults[part.name] ? 'border-rust' : 'border-shale focus:border-tide'}"
-            style:width="{Math.max(5, (drafts[part.name] ?? part.value).length + 2)}ch"
-            autocomplete="off"
-            value={drafts[part.name] ?? part.value}
-            oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
-            onfocus={(event) => event.currentTarget.select()}
-            onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
-            onkeydown={(event) => onkeydown(event, part)}
-          />
-        {/if}
-      </span>
-    {:else}
-      <span class={/^[,.]/.test(part) ? '-ml-1' : ''}>{part}</span>
-    {/if}
-  {/each}
-  {#if idle}<span class="text-shale"
-      >Nothing in hand. Take a tool from the left, or point at something to select it.</span
-    >{/if}
-  <span class="ml-auto whitespace-nowrap text-xs text-shale">
-    {#if Object.values(faults)[0]}<span role="alert" class="font-medium text-rust"
-        >{Object.values(faults)[0]}</span
+<!-- One line by design; a longer sentence grows over the plan instead of pushing it down. -->
+<div class="relative z-20 h-12 shrink-0">
+  <div
+    bind:this={bar}
+    class="absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-fog bg-white px-4 py-1.5"
+    role="group"
+    aria-label="The sentence"
+  >
+    {#each pieces as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
+      {#if isBlank(part)}
+        <span class="whitespace-nowrap">
+          {#if part.kind === 'choice'}
+            <select
+              name={part.name}
+              aria-label={part.label}
+              class="max-w-64 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-6 font-semibold focus:border-tide"
+              style:width="calc({labelOf(part).length * 0.92}ch + 34px)"
+              style:background-position="right 4px center"
+              value={part.value}
+              onkeydown={(event) => onkeydown(event, part)}
+              onchange={(event) => fill(part, event.currentTarget.value)}
+            >
+              {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
+                  >{choice.label}</option
+                >{/each}
+            </select>
+          {:else}
+            <input
+              name={part.name}
+              aria-label={part.label}
+              aria-invalid={faults[part.name] !== undefined}
+              data-present={part.name === present ? '' : undefined}
+              class="border-0 border-b-2 px-1.5 py-1 text-center font-semibold {part.typed
+                ? 'bg-[#E4EFF6] text-tide'
+                : 'bg-chalk text-slate'} {faults[part.name]
+                ? 'border-rust'
+                : 'border-shale focus:border-tide'}"
+              style:width="{Math.max(5, (drafts[part.name] ?? part.value).length + 2)}ch"
+              autocomplete="off"
+              value={drafts[part.name] ?? part.value}
+              oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
+              onfocus={(event) => event.currentTarget.select()}
+              onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
+              onkeydown={(event) => onkeydown(event, part)}
+            />
+          {/if}{tail}</span
+        >
+      {:else}
+        <span>{part}</span>
+      {/if}
+    {/each}
+    {#if idle}<span class="text-shale"
+        >Nothing in hand. Take a tool from the left, or point at something to select it.</span
+      >{/if}
+    {#if Object.values(faults)[0]}<span
+        role="alert"
+        class="ml-auto whitespace-nowrap text-xs font-medium text-rust">{Object.values(faults)[0]}</span
       >
-    {:else if editor.tool}Enter accepts · Tab next blank · Esc back{:else if !idle}Type to change · Enter
-      accepts{/if}
-  </span>
+    {:else if !idle}<span class="ml-auto hidden whitespace-nowrap text-xs text-shale 2xl:inline"
+        >{editor.tool ? 'Enter accepts · Tab next blank · Esc back' : 'Type to change · Enter accepts'}</span
+      >{/if}
+  </div>
 </div>

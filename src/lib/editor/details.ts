@@ -8,6 +8,7 @@ import { degree, formatAngle, parsePitch } from '../core/units/angle';
 import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../core/units/length';
 import type { Editor } from './editor';
 import type { Choice } from './sentence';
+import { describeFrom } from './tools/opening';
 import { buildUpChoices, settingOutWords } from './style';
 
 export interface Field {
@@ -318,12 +319,8 @@ function openingCard(make: CardMaker, opening: Opening): DetailsCard {
           ],
           (to) => set({ to })
         ),
-        make.length(
-          'distance',
-          opening.end === 'a' ? 'From start' : 'From end',
-          [opening.distance],
-          (value) => set({ distance: value })
-        )
+        make.length('distance', 'Distance', [opening.distance], (value) => set({ distance: value })),
+        fact('From', describeFrom(project, opening))
       ]
     },
     {

@@ -114,9 +114,9 @@ export class WallStyle {
 
 export function buildUpChoices(project: Project): Choice[] {
   const { units } = [...project.tables.project.values()][0]!;
-  const named = [...project.tables.buildUp.values()].map((one) => ({
-    value: one.id,
-    label: `${one.name} (${formatLength(thicknessOf(one), units)})`
-  }));
+  const named = [...project.tables.buildUp.values()].map((one) => {
+    const thickness = formatLength(thicknessOf(one), units);
+    return { value: one.id, label: one.name.includes(thickness) ? one.name : `${one.name} (${thickness})` };
+  });
   return [{ value: 'plain', label: 'plain wall' }, ...named];
 }

@@ -18,8 +18,8 @@ export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
   readonly points?: readonly Point[];
   readonly lines?: readonly (readonly [Point, Point])[];
-  /** Written beside the middle of the line. */
-  readonly label?: { readonly at: Point; readonly text: string };
+  /** Written beside a point, off it in the unit direction `beside`. */
+  readonly label?: { readonly at: Point; readonly text: string; readonly beside: Point };
   readonly snap?: { readonly at: Point; readonly name: string };
 }
 

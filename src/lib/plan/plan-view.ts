@@ -8,6 +8,7 @@ import type { WallFootprint } from '../core/derive/1-footprints';
 import { fromFrame, type Frame } from '../core/derive/frame';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
+import type { Overlay } from '../editor/tool';
 import { tokens } from '../tokens';
 
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
@@ -488,11 +489,12 @@ export class PlanView {
     context.setLineDash([]);
     context.strokeStyle = tokens.slate;
     for (const p of overlay?.points ?? []) this.cross(...this.toScreen(p));
-    if (overlay?.label)
-      this.chip(...this.toScreen(overlay.label.at), overlay.label.text, tokens.tide, '#FFFFFF', true);
+    const avoid = this.drawLabel(overlay);
     if (overlay?.snap?.name) {
       const [x, y] = this.toScreen(overlay.snap.at);
-      this.chip(x + 12, y + 22, overlay.snap.name, tokens.slate, '#FFFFFF', false);
+      // Right below the pointer; further down where the length stands in the way.
+      const low = avoid && Math.abs(avoid.y - y - 22) < 24 && avoid.x > x - 90 && avoid.x < x + 160;
+      this.chip(x + 14, low ? avoid.y + 26 : y + 22, overlay.snap.name, tokens.slate, '#FFFFFF', false);
     }
     if (this.box) {
       const [x0, y0] = this.toScreen(this.box.from);
@@ -502,6 +504,16 @@ export class PlanView {
       context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
       context.setLineDash([]);
     }
+  }
+
+  /** The length of what is being drawn, beside the middle of its line; answers where it stands. */
+  private drawLabel(overlay: Overlay | undefined): { x: number; y: number } | undefined {
+    if (!overlay?.label) return undefined;
+    const { at, text, beside } = overlay.label;
+    const [x, y] = this.toScreen(at);
+    const place = { x: x + beside.x * 46, y: y - beside.y * 24 };
+    this.chip(place.x, place.y, text, tokens.tide, '#FFFFFF', true);
+    return place;
   }
 
   private cross(x: number, y: number) {

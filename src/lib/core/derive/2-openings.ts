@@ -2,8 +2,10 @@
  * Stage 2: where each opening lies along its wall. Reads the opening, its wall and, when set out from a face, the
  * wall named. GEOMETRY: opening set-out.
  */
-import { along, locate, meetLines } from '../geometry/point';
+import { along, dot, locate, meetLines } from '../geometry/point';
+import { tolerances } from '../geometry/tolerances';
 import type { Opening, SetOutOrigin, WallEnd } from '../project/records';
+import type { WallFootprint } from './1-footprints';
 import { fromFrame, type Frame } from './frame';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
@@ -15,18 +17,20 @@ export interface OpeningPlace {
   readonly z1: number;
 }
 
+/** A face further off its joint than this, along the wall, is of no use to measure from, mm. */
+const farthestFace = 2000;
+
 /**
- * The set-out origin as a place along the wall. `named`: the frame of the wall named by a face origin; when it is
- * missing or parallel the end of the setting-out line is used.
+ * The set-out origin as a place along the wall, mm from a. `named`: the frame of the wall named by a face origin: of
+ * its two faces the one that looks the way the distance runs (from end a towards b, or back).
+ * Degenerate: a missing, parallel or far-off named wall answers the end of the setting-out line.
  */
 export function originAt(frame: Frame, end: WallEnd, origin: SetOutOrigin, named: Frame | undefined): number {
   const tip = end === 'a' ? 0 : frame.length;
   if (origin.kind === 'line' || !named) return tip;
   const y = origin.side === 'left' ? frame.y1 : frame.y0;
   const inward = end === 'a' ? 1 : -1;
-  // The named wall's face that looks towards the opening.
-  const middle = locate(fromFrame(frame, frame.length / 2, 0), named.origin, named.direction).y;
-  const face = middle > (named.y0 + named.y1) / 2 ? named.y1 : named.y0;
+  const face = dot(named.left, frame.direction) * inward > 0 ? named.y1 : named.y0;
   const met = meetLines(
     fromFrame(frame, 0, y),
     frame.direction,
@@ -35,7 +39,39 @@ export function originAt(frame: Frame, end: WallEnd, origin: SetOutOrigin, named
   );
   if (!met) return tip;
   const { t } = locate(met, frame.origin, frame.direction);
-  return (t - tip) * inward > -2000 ? t : tip;
+  return t > -farthestFace && t < frame.length + farthestFace ? t : tip;
+}
+
+/** Something an opening of a wall can be set out from. */
+export interface SetOutFrom {
+  readonly end: WallEnd;
+  readonly origin: SetOutOrigin;
+  /** Where it is along the wall. */
+  readonly t: number;
+}
+
+/**
+ * All that openings of a wall can be set out from: both ends of its line, and, read on its inner side, the faces of
+ * the walls that meet it, at its ends and along it.
+ */
+export function setOutsOf({ frame, joints }: WallFootprint): SetOutFrom[] {
+  const side = frame.wall.outside === 'right' ? 'left' : 'right';
+  const line: SetOutFrom[] = (['a', 'b'] as const).map((end) => ({
+    end,
+    origin: { kind: 'line' },
+    t: end === 'a' ? 0 : frame.length
+  }));
+  const faces = joints.flatMap(({ node }) => {
+    const own = node.members.find((member) => member.frame === frame);
+    return node.members.flatMap((member): SetOutFrom[] => {
+      const skew = Math.abs(dot(member.frame.left, frame.direction));
+      if (member.frame === frame || skew < Math.sin(tolerances.leastAngle)) return [];
+      const ends: WallEnd[] = own?.part === 'body' ? ['a', 'b'] : own?.part === 'b' ? ['b'] : ['a'];
+      const origin = { kind: 'face', wall: member.frame.wall.id, side } as const;
+      return ends.map((end) => ({ end, origin, t: originAt(frame, end, origin, member.frame) }));
+    });
+  });
+  return [...line, ...faces];
 }
 
 /** Place from a set-out: distance to near jamb, centre or far jamb, near being nearer the origin. */

@@ -12,13 +12,13 @@ const material = (id: string, name: string, colour: string, hatch: Hatch): Mater
 
 export const starterMaterials: readonly Material[] = [
   material('plain', 'Plain', '#C9CCC6', 'none'),
-  material('stone', 'Coursed stone', '#8F8B80', 'stone'),
+  material('stone', 'Coursed stone', '#BDB6A6', 'stone'),
   material('air', 'Cavity', '#F2EFE6', 'none'),
   material('wool', 'Mineral wool', '#E7DCC0', 'insulation'),
-  material('block', 'Concrete block', '#A3A8A6', 'block'),
-  material('brick', 'Brick', '#A9674F', 'brick'),
+  material('block', 'Concrete block', '#A9AEAC', 'block'),
+  material('brick', 'Brick', '#B57B65', 'brick'),
   material('plaster', 'Plaster', '#E4E2DB', 'none'),
-  material('boards', 'Timber boards', '#B98F5E', 'timber'),
+  material('boards', 'Timber boards', '#CFB48A', 'timber'),
   material('studs', 'Studs and insulation', '#DCC596', 'timber'),
   material('sheet', 'Sheathing board', '#C7AD7F', 'board'),
   material('concrete', 'Concrete', '#B4B5B1', 'concrete'),

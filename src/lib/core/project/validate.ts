@@ -68,7 +68,8 @@ const origin = () =>
       );
     });
 
-const schemas: Record<Kind, ObjectSchema<AnyObject>> = {
+/** Fields of each kind of record besides `kind` and `id`; docs/cliffstead.schema.json is made from these. */
+export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
   project: object({
     name: text(),
     units: object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() }).required(),
@@ -160,7 +161,7 @@ export function readRecords(given: unknown): ReadRecords {
       const rest = { ...(one as AnyObject) };
       delete rest.kind;
       delete rest.id;
-      schemas[kind as Kind].noUnknown(true).strict(true).validateSync(rest, { abortEarly: true });
+      recordSchemas[kind as Kind].noUnknown(true).strict(true).validateSync(rest, { abortEarly: true });
     } catch (fault) {
       if (!(fault instanceof ValidationError)) throw fault;
       return { ok: false, fault: `records[${i}] (${name}): ${fault.message}` };

@@ -1,8 +1,10 @@
 /** Doors, windows and bare openings: point at a wall, type the set-out. Snaps: the middle, and distances from the corner face. */
 import { locate, type Point } from '../../core/geometry/point';
-import { clearRange } from '../../core/derive/2-openings';
+import { clearRange, setOutsOf, type SetOutFrom } from '../../core/derive/2-openings';
+import { tolerances } from '../../core/geometry/tolerances';
+import { formatLengthWithUnit } from '../../core/units/length';
 import { fromFrame, type Frame } from '../../core/derive/frame';
-import type { Filling, SetOutTo, WallEnd } from '../../core/project/records';
+import type { Filling, Project, SetOutTo } from '../../core/project/records';
 import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
@@ -19,10 +21,19 @@ const sizes: Record<Filling, { width: number; height: number; sill: number }> = 
 /** Steps the pointer takes along a wall, mm. */
 const step = 50;
 
+const atStart: SetOutFrom = { end: 'a', origin: { kind: 'line' }, t: 0 };
+const keyOf = ({ end, origin }: SetOutFrom) => `${end} ${origin.kind === 'face' ? origin.wall : 'line'}`;
+
+/** "the start of its line", "the face of Wall 3". */
+export function describeFrom(project: Project, { end, origin }: Pick<SetOutFrom, 'end' | 'origin'>): string {
+  if (origin.kind === 'line') return end === 'a' ? 'the start of its line' : 'the end of its line';
+  return `the face of ${nameElement(project, origin.wall)}${end === 'b' ? ', backwards' : ''}`;
+}
+
 export class OpeningTool extends BaseTool implements Tool {
   readonly name;
   private wall: string | undefined;
-  private end: WallEnd = 'a';
+  private from: SetOutFrom = atStart;
   private to: SetOutTo = 'near';
   private distance = 600;
   private fixed = false;
@@ -46,11 +57,18 @@ export class OpeningTool extends BaseTool implements Tool {
       : undefined;
   }
 
+  private get footprint() {
+    const model = this.editor.model.storey(this.editor.project, this.editor.storey);
+    return this.wall ? model?.footprints.walls.get(this.wall) : undefined;
+  }
+
+  private get froms(): SetOutFrom[] {
+    return this.footprint ? setOutsOf(this.footprint) : [atStart, { ...atStart, end: 'b' }];
+  }
+
   /** Clear stretch of the wall between what joins it. */
   private get clear(): [number, number] {
-    const footprint = this.wall
-      ? this.editor.model.storey(this.editor.project, this.editor.storey)?.footprints.walls.get(this.wall)
-      : undefined;
+    const { footprint } = this;
     return footprint ? clearRange(footprint.frame, footprint.bands[0]?.outline ?? []) : [0, 0];
   }
 
@@ -69,22 +87,23 @@ export class OpeningTool extends BaseTool implements Tool {
         { value: 'far', label: 'far jamb' }
       ]),
       lengthBlank('distance', 'Distance', this.distance, units, this.fixed),
-      'from the',
-      choiceBlank('end', 'End', this.end, [
-        { value: 'a', label: 'start' },
-        { value: 'b', label: 'end' }
-      ]),
-      'of its line,',
+      'from',
+      choiceBlank(
+        'from',
+        'Measured from',
+        keyOf(this.from),
+        this.froms.map((from) => ({ value: keyOf(from), label: describeFrom(editor.project, from) }))
+      ),
+      ',',
       lengthBlank('width', 'Width', this.size.width, units, true),
       'wide and',
       lengthBlank('height', 'Height', this.size.height, units, true),
       'high,',
       lengthBlank('sill', 'Sill', this.size.sill, units, true),
-      'above the datum'
+      this.filling === 'door' ? 'above the datum, hung on the' : 'above the datum'
     ];
     if (this.filling === 'door')
       parts.push(
-        ', hung on the',
         choiceBlank('hinge', 'Hung on', this.hinge, [
           { value: 'near', label: 'near jamb' },
           { value: 'far', label: 'far jamb' }
@@ -102,12 +121,13 @@ export class OpeningTool extends BaseTool implements Tool {
     switch (blank) {
       case 'wall':
         this.wall = text || undefined;
+        this.from = this.froms.find((from) => keyOf(from) === keyOf(this.from)) ?? atStart;
         break;
       case 'to':
         this.to = text as SetOutTo;
         break;
-      case 'end':
-        this.end = text as WallEnd;
+      case 'from':
+        this.from = this.froms.find((from) => keyOf(from) === text) ?? atStart;
         break;
       case 'hinge':
         this.hinge = text as 'near' | 'far';
@@ -143,30 +163,38 @@ export class OpeningTool extends BaseTool implements Tool {
     this.preview();
   }
 
+  /** To the middle of the clear wall when near it; else so far from the nearer face, in steps. */
   private follow(frame: Frame, point: Point, mmPerPixel: number) {
     const [c0, c1] = this.clear;
     const { width } = this.size;
     const t = locate(point, frame.origin, frame.direction).t;
     const middle = (c0 + c1) / 2;
-    const near = Math.abs(t - middle) < 12 * mmPerPixel;
-    this.end = t > frame.length / 2 && !near ? 'b' : 'a';
+    const inMiddle = Math.abs(t - middle) < 12 * mmPerPixel;
     this.to = 'near';
-    const start = near ? middle - width / 2 : Math.max(c0, Math.min(c1 - width, t - width / 2));
-    const [fromFace, face] = this.end === 'a' ? [start - c0, c0] : [c1 - start - width, frame.length - c1];
-    this.distance = near ? start : face + Math.max(0, Math.round(fromFace / step) * step);
-    this.snapped = near
+    const start = inMiddle ? middle - width / 2 : Math.max(c0, Math.min(c1 - width, t - width / 2));
+    const gap = ({ end, t: at }: SetOutFrom) => (end === 'a' ? start - at : at - start - width);
+    // A face wins over the end of the line, which a drawing rarely shows.
+    const cost = (from: SetOutFrom) => gap(from) + (from.origin.kind === 'line' ? frame.length : 0);
+    const [nearest] = this.froms
+      .filter((from) => gap(from) >= -tolerances.coincident)
+      .sort((p, q) => cost(p) - cost(q));
+    this.from = nearest ?? atStart;
+    const exact = Math.max(0, gap(this.from));
+    this.distance = inMiddle ? exact : Math.round(exact / step) * step;
+    this.snapped = inMiddle
       ? 'middle of the clear wall'
-      : `${Math.round(this.distance - face)} from the corner face`;
+      : `${formatLengthWithUnit(this.distance, this.units)} from ${describeFrom(this.editor.project, this.from)}`;
   }
 
   private call() {
-    const { wall, end, to, distance, size } = this;
+    const { wall, from, to, distance, size } = this;
     return {
       name: 'addOpening',
       args: {
         wall,
         filling: this.filling,
-        end,
+        end: from.end,
+        origin: from.origin,
         to,
         distance,
         ...size,
@@ -219,9 +247,9 @@ export class OpeningTool extends BaseTool implements Tool {
   overlay(): Overlay {
     const { frame } = this;
     if (!frame || !this.editor.isTrial) return {};
-    const start = this.end === 'a' ? 0 : frame.length;
-    const to = this.end === 'a' ? this.distance : frame.length - this.distance;
-    const y = frame.wall.outside === 'right' ? frame.y0 : frame.y1;
+    const start = this.from.t;
+    const to = this.from.end === 'a' ? start + this.distance : start - this.distance;
+    const y = frame.wall.outside === 'right' ? frame.y1 : frame.y0;
     return {
       lines: [[fromFrame(frame, start, y), fromFrame(frame, to, y)]],
       snap: { at: fromFrame(frame, to, y), name: this.snapped }

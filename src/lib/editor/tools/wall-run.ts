@@ -1,5 +1,15 @@
 /** Wall runs: point or type, end to start, closing on the first point. The sentence carries every number. */
-import { along, angleOf, distance, fromAngle, subtract, type Point } from '../../core/geometry/point';
+import {
+  along,
+  angleOf,
+  distance,
+  fromAngle,
+  leftOf,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../core/geometry/point';
 import type { Call } from '../../core/commands/register';
 import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
@@ -191,7 +201,8 @@ export class WallRunTool extends BaseTool implements Tool {
         distance(start, end) > 1 && {
           label: {
             at: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
-            text: formatLengthWithUnit(distance(start, end), this.units)
+            text: formatLengthWithUnit(distance(start, end), this.units),
+            beside: scale(leftOf(unit(subtract(end, start))), this.style.outside === 'right' ? -1 : 1)
           }
         }),
       ...(snap && at && this.typed.length === undefined && { snap: { at, name: `${snap.name}${others}` } })
