@@ -1,0 +1,95 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { NodeIO } from '@gltf-transform/core';
+import { validateBytes } from 'gltf-validator';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { runScript, type Script } from '../commands/register';
+import { Model } from '../derive/graph';
+import type { Project } from '../project/records';
+import { writeGlb } from './glb';
+import { writePlanSvg } from './plan-svg';
+import { escapeXml, paperFill, writeSvg } from './svg';
+
+let project: Project;
+const model = new Model();
+beforeAll(() => {
+  const result = runScript(JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as Script);
+  if (!result.ok) throw new Error(result.problem.message);
+  project = result.project;
+});
+
+describe('GLB', () => {
+  it('is valid, in metres, Y up, a named node with its id for every element', async () => {
+    const elements = model.elements(project);
+    const bytes = await writeGlb(project, elements);
+    const { issues } = await validateBytes(bytes);
+    expect([issues.numErrors, issues.numWarnings]).toEqual([0, 0]);
+    const document = await new NodeIO().readBinary(bytes);
+    const nodes = document.getRoot().listNodes();
+    const byId = new Map(nodes.map((node) => [(node.getExtras() as { id: string }).id, node]));
+    const solid = elements.filter(({ parts }) => parts.length > 0);
+    for (const { id, kind } of solid) {
+      expect(byId.get(id)?.getExtras()).toEqual({ id, kind });
+      expect(byId.get(id)!.getName().length).toBeGreaterThan(3);
+    }
+    expect(byId.get('north')!.getName()).toBe('Wall main block, north');
+    // The north wall: 11.4 m long, 2.55 m high, its outer face 7.8 m to the north (-Z).
+    const box = { min: [Infinity, Infinity, Infinity], max: [-Infinity, -Infinity, -Infinity] };
+    for (const primitive of byId.get('north')!.getMesh()!.listPrimitives()) {
+      const position = primitive.getAttribute('POSITION')!;
+      for (let i = 0; i < position.getCount(); i++)
+        position.getElement(i, []).forEach((v, k) => {
+          box.min[k] = Math.min(box.min[k]!, v);
+          box.max[k] = Math.max(box.max[k]!, v);
+        });
+    }
+    expect(box.min.map((v) => Number(v.toFixed(4)))).toEqual([0, 0, -7.8]);
+    expect(box.max.map((v) => Number(v.toFixed(4)))).toEqual([11.4, 2.55, -7.375]);
+    const materials = document
+      .getRoot()
+      .listMaterials()
+      .map((one) => one.getName());
+    expect(materials).toContain('Coursed stone');
+    expect(materials).toContain('Glass');
+  });
+});
+
+describe('SVG', () => {
+  it('is well-formed, at true scale, with layers and ids', () => {
+    const svg = writePlanSvg(project, model, 'storey-1', 50)!;
+    const file = join(mkdtempSync(join(tmpdir(), 'svg-')), 'plan.svg');
+    writeFileSync(file, svg);
+    execFileSync('xmllint', ['--noout', file]);
+    for (const layer of [
+      'walls',
+      'openings',
+      'dimensions-overall',
+      'dimensions-faces',
+      'dimensions-openings'
+    ])
+      expect(svg).toContain(`<g id="${layer}">`);
+    expect(svg).toContain('data-id="front-door"');
+    // 13 800 at 1:50 is 276 mm between the ends of the overall string.
+    const overall = svg.split('<g id="dimensions-overall">')[1]!.split('</g>')[0]!;
+    const [, x0, , x1] = /d="M([\d.]+) ([\d.]+)L([\d.]+) \2"/.exec(overall)!;
+    expect(Math.abs(Number(x1) - Number(x0))).toBeCloseTo(276, 2);
+    expect(overall).toContain('>13\u00a0800<');
+    const half = writePlanSvg(project, model, 'storey-1', 100)!;
+    expect(Number(/width="([\d.]+)mm"/.exec(half)![1])).toBeLessThan(
+      Number(/width="([\d.]+)mm"/.exec(svg)![1])
+    );
+  });
+  it('the upper plan has the roof over it; an unknown storey has none', () => {
+    expect(writePlanSvg(project, model, 'storey-2', 75)).toContain('stroke-dasharray="4 1.5"');
+    expect(writePlanSvg(project, model, 'attic', 75)).toBeUndefined();
+    expect(writePlanSvg(project, model, undefined, 75)).toContain('plan of Ground, 1:75');
+  });
+  it('escapes names, tints fills, and an empty drawing is still a page', () => {
+    expect(escapeXml(`<"Rock & Sea">`)).toBe('&lt;&quot;Rock &amp; Sea&quot;&gt;');
+    expect(paperFill('#000000')).toBe('#404040');
+    expect(paperFill('chalk')).toBe('#FFFFFF');
+    expect(writeSvg([], 50, 'Nothing')).toContain('<title>Nothing, 1:50</title>');
+  });
+});
