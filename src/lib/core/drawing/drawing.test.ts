@@ -1,0 +1,174 @@
+import { describe, expect, it } from 'vitest';
+import { runScript, type Call } from '../commands/register';
+import { Model } from '../derive/graph';
+import { defaultUnits } from '../units/length';
+import { dimensionStrings, drawDimensions } from './dimensions';
+import type { Mark } from './display';
+import { drawRoof, drawWall, marksBox } from './plan';
+
+const model = new Model();
+const build = (...commands: Call[]) => {
+  const result = runScript({ commands });
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.project;
+};
+const rectangle = (more = {}): Call => ({
+  name: 'drawRectangle',
+  args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000, thickness: 200, ...more }
+});
+const opening = (filling: string, more = {}): Call => ({
+  name: 'addOpening',
+  args: { id: 'o', wall: 'wall-1', filling, distance: 2000, width: 1000, ...more }
+});
+const marksOf = (...commands: Call[]): Mark[] => {
+  const project = build(...commands);
+  const storey = model.storey(project, 'storey-1')!;
+  return storey.walls.flatMap((wall) =>
+    drawWall(wall, storey.places.get(wall.frame.wall.id) ?? [], project.tables.material)
+  );
+};
+const lengthOf = (marks: Mark[], pen: string) =>
+  marks
+    .flatMap((mark) =>
+      mark.kind === 'lines' && mark.pen === pen && mark.layer === 'walls' ? [mark.points] : []
+    )
+    .flatMap((points) =>
+      points.flatMap((p, i) => (i % 2 ? [Math.hypot(p.x - points[i - 1]!.x, p.y - points[i - 1]!.y)] : []))
+    )
+    .reduce((sum, v) => sum + v, 0);
+
+describe('the plan', () => {
+  it('strong lines run round the faces, outside and inside, and not across joints', () => {
+    expect(lengthOf(marksOf(rectangle()), 'cut')).toBeCloseTo(20000 + 2 * (5600 + 3600), 6);
+  });
+  it('a door takes its width out of both faces and adds two jambs', () => {
+    const marks = marksOf(rectangle(), opening('door'));
+    expect(lengthOf(marks, 'cut')).toBeCloseTo(20000 + 18400 - 2 * 1000 + 2 * 200, 6);
+    const [swing] = marks.filter((mark) => mark.kind === 'arc');
+    expect(swing).toMatchObject({ subject: 'o', radius: 1000 });
+    expect(swing!.kind === 'arc' && swing.a1 - swing.a0).toBeCloseTo(Math.PI / 2, 6);
+  });
+  it.each([
+    ['near', 'inside', 2000, 200],
+    ['far', 'inside', 3000, 200],
+    ['near', 'outside', 2000, 0],
+    ['far', 'outside', 3000, 0]
+  ])('hung on the %s jamb, opening %s: the swing turns about %d, %d', (hinge, opens, x, y) => {
+    const marks = marksOf(rectangle(), opening('door', { handing: { hinge, opens } }));
+    const arc = marks.find((mark) => mark.kind === 'arc');
+    expect(arc?.kind === 'arc' && [Math.round(arc.centre.x), Math.round(arc.centre.y)]).toEqual([x, y]);
+  });
+  it('a window shows its frame and glass; above the cut it is dashed', () => {
+    const lines = (marks: Mark[]) =>
+      marks.flatMap((mark) => (mark.subject === 'o' && mark.kind === 'path' ? [mark.pen] : []));
+    expect(lines(marksOf(rectangle(), opening('window')))).toEqual(['face', 'face', 'fine', 'fine', 'fine']);
+    const high = opening('window', { sill: 1500, height: 600 });
+    expect(lines(marksOf(rectangle(), high))).toEqual(['overhead', 'overhead']);
+    expect(lines(marksOf(rectangle(), opening('none')))).toEqual(['overhead', 'overhead']);
+  });
+  it('a low wall is drawn lighter, a free end is closed', () => {
+    const low: Call = {
+      name: 'drawWall',
+      args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0, thickness: 200, height: 900 }
+    };
+    const marks = marksOf(low);
+    expect(lengthOf(marks, 'cut')).toBe(0);
+    expect(lengthOf(marks, 'face')).toBeCloseTo(2 * 3000 + 2 * 200, 6);
+    expect(marks.filter((mark) => mark.layer === 'walls low')).toHaveLength(1);
+  });
+  it('the same array as long as nothing it reads changed', () => {
+    const project = build(rectangle());
+    const [wall] = model.storey(project, 'storey-1')!.walls;
+    const places: never[] = [];
+    const first = drawWall(wall!, places, project.tables.material);
+    expect(drawWall(wall!, places, project.tables.material)).toBe(first);
+    expect(drawWall(wall!, [], project.tables.material)).not.toBe(first);
+  });
+  it('a roof is drawn once along each ridge, hip and eave', () => {
+    const project = build(rectangle(), {
+      name: 'addRoof',
+      args: { storey: 'storey-1', pitch: 30, overhang: 0 }
+    });
+    const [mark] = drawRoof(model.roof(project, [...project.tables.roof.values()][0]!)!);
+    expect(mark!.kind === 'lines' && mark!.points.length / 2).toBe(4 + 4 + 1);
+    expect(marksBox([])).toBeUndefined();
+  });
+});
+
+describe('automatic dimensions', () => {
+  const strings = (paper: number, ...commands: Call[]) => {
+    const project = build(...commands);
+    const storey = model.storey(project, 'storey-1')!;
+    return dimensionStrings(storey, model.outline(project, 'storey-1', 'outer'), defaultUnits.mm, paper);
+  };
+  const south = (paper: number, ...commands: Call[]) =>
+    strings(paper, ...commands).filter(({ side }) => side === 'south');
+  it('openings, wall faces, overall: from the inside outwards', () => {
+    const partition: Call = {
+      name: 'drawWall',
+      args: {
+        storey: 'storey-1',
+        a: { x: 4000, y: 0 },
+        b: { x: 4000, y: 4000 },
+        thickness: 100,
+        settingOut: 'centre',
+        role: 'partition'
+      }
+    };
+    const list = south(75, rectangle(), opening('door'), partition);
+    expect(list.map(({ what }) => what)).toEqual(['openings', 'faces', 'overall']);
+    expect(list.map(({ stops }) => stops.map(Math.round))).toEqual([
+      [0, 2000, 3000, 6000],
+      [0, 200, 3950, 4050, 5800, 6000],
+      [0, 6000]
+    ]);
+    expect(list[0]!.level).toBeLessThan(list[1]!.level);
+  });
+  it('every string sums to the overall', () => {
+    for (const { stops, sizes } of strings(75, rectangle(), opening('window'))) {
+      const told = sizes.reduce((sum, { text }) => sum + Number(text.replaceAll('\u00a0', '')), 0);
+      expect(told).toBe(Math.round(stops.at(-1)! - stops[0]!));
+    }
+  });
+  it('sizes wider than their stretch stand in rows outside, and none overlap', () => {
+    for (const paper of [20, 75, 200, 400])
+      for (const { sizes } of strings(paper, rectangle(), opening('door', { width: 400 }))) {
+        const rows = new Map<number, number>();
+        for (const { at, row, text } of sizes) {
+          const half = (text.length * (row === 0 ? 2.3 : 2) * 0.5 * paper) / 2;
+          expect(at - half).toBeGreaterThanOrEqual(rows.get(row) ?? -Infinity);
+          rows.set(row, at + half);
+        }
+      }
+    expect(
+      Math.max(...south(400, rectangle()).flatMap(({ sizes }) => sizes.map(({ row }) => row)))
+    ).toBeGreaterThan(0);
+  });
+  it('a turned house is dimensioned square to itself', () => {
+    const corners = [
+      [0, 0],
+      [5196.152, 3000],
+      [3196.152, 6464.102],
+      [-2000, 3464.102]
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    const run: Call = {
+      name: 'drawRun',
+      args: { storey: 'storey-1', points: corners, close: true, thickness: 200 }
+    };
+    const overall = strings(75, run).filter(({ what }) => what === 'overall');
+    expect(overall.map(({ stops }) => Math.round(stops.at(-1)! - stops[0]!)).sort()).toEqual([
+      4000, 4000, 6000, 6000
+    ]);
+  });
+  it('an open run has none; marks carry ticks, lines and texts in one ink', () => {
+    expect(
+      strings(75, {
+        name: 'drawWall',
+        args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0 }
+      })
+    ).toEqual([]);
+    const marks = drawDimensions(south(75, rectangle()), 75);
+    expect(new Set(marks.map(({ ink }) => ink))).toEqual(new Set(['tide']));
+    expect(marks.filter(({ kind }) => kind === 'text').length).toBe(3 + 1);
+  });
+});

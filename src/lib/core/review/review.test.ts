@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest';
+import { runScript, type Call } from '../commands/register';
+import { Model } from '../derive/graph';
+import { applyPatch, patchOf } from '../project/patch';
+import type { Project } from '../project/records';
+import { inspectProject } from '../takeoff/inspect';
+import { reviewProject } from './review';
+
+const build = (...commands: Call[]): Project => {
+  const result = runScript({ commands });
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.project;
+};
+const rectangle: Call = {
+  name: 'drawRectangle',
+  args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000, thickness: 200 }
+};
+const wall = (id: string, x0: number, y0: number, x1: number, y1: number, more = {}): Call => ({
+  name: 'drawWall',
+  args: { id, storey: 'storey-1', a: { x: x0, y: y0 }, b: { x: x1, y: y1 }, thickness: 200, ...more }
+});
+const findings = (project: Project) => reviewProject(project, new Model());
+const codes = (project: Project) => findings(project).map(({ code }) => code);
+
+describe('findings', () => {
+  it('a closed house has none', () => expect(codes(build(rectangle))).toEqual([]));
+  it('a run that is not closed says its gap at both ends', () => {
+    const list = findings(
+      build(wall('w1', 0, 0, 5000, 0), wall('w2', 5000, 0, 5000, 4000), wall('w3', 5000, 4000, 0, 4000))
+    );
+    expect(list.map(({ code }) => code)).toEqual(['run.open', 'run.open']);
+    expect(list[0]!.numbers.gap).toBeCloseTo(4000, 6);
+    expect(list[0]!.stage).toBe('walls');
+  });
+  it('an end that stops short of a wall says by how much', () => {
+    const list = findings(
+      build(rectangle, wall('p', 2000, 3780, 2000, 245, { role: 'partition', settingOut: 'centre' }))
+    );
+    expect(list.map(({ code }) => code)).toEqual(['wall.near-miss', 'wall.near-miss']);
+    expect(list.map(({ numbers }) => Math.round(numbers.gap!)).sort()).toEqual([20, 45]);
+    expect(list[0]!.message).toMatch(/short of Wall [13]/);
+  });
+  it('walls that overlap say over which area', () => {
+    const project = build(
+      rectangle,
+      wall('p', 1000, 150, 5000, 150, { settingOut: 'centre', role: 'partition' })
+    );
+    const overlap = findings(project).find(({ code }) => code === 'walls.overlap')!;
+    expect(overlap.subjects).toEqual(['p', 'wall-1']);
+    expect(overlap.numbers.area).toBeGreaterThan(0.3);
+  });
+  it('an opening too near a joint says its nib; at a free end there is no joint', () => {
+    const near: Call = {
+      name: 'addOpening',
+      args: { wall: 'wall-1', filling: 'door', distance: 260, width: 900 }
+    };
+    const [first] = findings(build(rectangle, near));
+    expect(first).toMatchObject({
+      code: 'opening.near-joint',
+      stage: 'openings',
+      numbers: { gap: 60, least: 100 }
+    });
+    const free: Call = {
+      name: 'addOpening',
+      args: { wall: 'alone', filling: 'door', distance: 10, width: 900 }
+    };
+    expect(codes(build(wall('alone', 0, 0, 4000, 0, { role: 'partition' }), free))).toEqual([]);
+  });
+  it('an opening that a thicker neighbour pushed off its wall is found, not lost', () => {
+    const project = build(rectangle, {
+      name: 'addOpening',
+      args: { id: 'o', wall: 'wall-1', distance: 5000, width: 900 }
+    });
+    const opening = project.tables.opening.get('o')!;
+    const pushed = applyPatch(project, patchOf(project, [{ ...opening, distance: 5400 }]));
+    expect(codes(pushed)).toEqual(['opening.lost']);
+  });
+  it('a roof higher than the limit, and one with a lid', () => {
+    const limit: Call = { name: 'setProject', args: { heightLimit: 3000 } };
+    const roof: Call = { name: 'addRoof', args: { storey: 'storey-1', pitch: 40 } };
+    expect(codes(build(rectangle, limit, roof))).toEqual(['limit.height']);
+    const gables = [1, 2, 3, 4].map((i) => ({ wall: `wall-${i}`, kind: 'gable' }));
+    const flat: Call = { name: 'addRoof', args: { storey: 'storey-1', pitch: 40, edges: gables } };
+    expect(codes(build(rectangle, flat))).toEqual(['roof.no-plane']);
+  });
+  it('a slab and a roof whose outline was opened', () => {
+    const project = build(
+      rectangle,
+      { name: 'addSlab', args: { storey: 'storey-1' } },
+      { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
+      { name: 'deleteItems', args: { ids: ['wall-2'] } }
+    );
+    expect(new Set(codes(project))).toEqual(new Set(['run.open', 'slab.no-outline', 'roof.no-outline']));
+  });
+});
+
+describe('inspect', () => {
+  it('prints every derived number', () => {
+    const project = build(
+      rectangle,
+      {
+        name: 'addOpening',
+        args: {
+          id: 'o',
+          wall: 'wall-1',
+          filling: 'window',
+          distance: 1000,
+          width: 1200,
+          height: 1200,
+          sill: 900
+        }
+      },
+      { name: 'addSlab', args: { storey: 'storey-1', thickness: 150 } }
+    );
+    const report = inspectProject(project, new Model());
+    expect(report.storeys).toMatchObject([{ id: 'storey-1', datum: 0, footprintArea: 24e6 }]);
+    expect(
+      report.walls.map(({ length, clearLength, thickness }) => [length, clearLength, thickness])
+    ).toEqual([
+      [6000, 5600, 200],
+      [4000, 3600, 200],
+      [6000, 5600, 200],
+      [4000, 3600, 200]
+    ]);
+    const [south] = report.walls;
+    expect(south!.footprintArea).toBe(200 * 5800);
+    expect(south!.volume).toBeCloseTo(200 * 5800 * 2700 - 200 * 1200 * 1200, 0);
+    expect(south!.plies).toEqual([{ material: 'plain', duty: 'structure', area: 200 * 5800 }]);
+    expect(report.openings).toMatchObject([{ id: 'o', from: 1000, to: 2200, sill: 900, head: 2100 }]);
+    expect(report.slabs).toMatchObject([{ area: 24e6, perimeter: 20000, volume: 24e6 * 150 }]);
+    expect(report.findings).toEqual([]);
+  });
+  it('tells roof planes with corners, area and pitch', () => {
+    const project = build(rectangle, {
+      name: 'addRoof',
+      args: { storey: 'storey-1', pitch: 45, overhang: 0, thickness: 100 }
+    });
+    const [roof] = inspectProject(project, new Model()).roofs;
+    expect(roof!.planes).toHaveLength(4);
+    const total = roof!.planes.reduce((sum, { area }) => sum + area, 0);
+    expect(total).toBeCloseTo(24e6 / Math.cos(Math.PI / 4), -1);
+    expect(roof!.planes[0]!.pitchDeg).toBe(45);
+    expect(Math.max(...roof!.planes.flatMap(({ corners }) => corners.map(({ z }) => z)))).toBeCloseTo(
+      2700 + 2000,
+      2
+    );
+    expect(roof!.ridge).toBeCloseTo(4700 + 100 * Math.SQRT2, 2);
+  });
+});

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest';
+import { Drag, hitAt, idsInBox, nudge } from './drag';
+import { findSnaps, openingAt, wallAt } from './snapping';
+import { rectangle, startSession } from './testing/session';
+
+const px = 10;
+const door = {
+  name: 'addOpening',
+  args: { id: 'door', wall: 'wall-1', filling: 'door', distance: 2000, width: 900 }
+};
+const dragging = (session: ReturnType<typeof startSession>, from: [number, number], to: [number, number]) => {
+  const drag = Drag.begin(session.editor, { x: from[0], y: from[1] }, px);
+  drag?.move({ x: to[0], y: to[1] }, px);
+  return drag;
+};
+
+describe('dragging', () => {
+  it('a jointed wall moves square to itself; its neighbours follow; one entry when dropped', () => {
+    const session = startSession([rectangle(), door]);
+    const drag = dragging(session, [4000, 3900], [4700, 4400])!;
+    expect(drag.subject).toBe('wall-3');
+    expect(session.operations).toHaveLength(0);
+    drag.drop();
+    expect(session.operations).toHaveLength(1);
+    expect(session.editor.project.tables.wall.get('wall-3')).toMatchObject({
+      a: { x: 6000, y: 4500 },
+      b: { x: 0, y: 4500 }
+    });
+    expect(session.editor.project.tables.wall.get('wall-2')!.b).toEqual({ x: 6000, y: 4500 });
+  });
+  it('a wall that stands free goes where it is pulled', () => {
+    const session = startSession([
+      {
+        name: 'drawWall',
+        args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0, thickness: 200 }
+      }
+    ]);
+    dragging(session, [1500, 100], [2000, 1100])!.drop();
+    expect(session.editor.project.tables.wall.get('wall-1')!.a).toEqual({ x: 500, y: 1000 });
+  });
+  it('an opening slides along its wall and stops where it fits', () => {
+    const session = startSession([rectangle(), door]);
+    const drag = dragging(session, [2400, 100], [2900, 600])!;
+    expect(drag.subject).toBe('door');
+    drag.move({ x: 9000, y: 100 }, px);
+    expect(session.editor.message?.kind).toBe('problem');
+    drag.drop();
+    expect(session.editor.project.tables.opening.get('door')!.distance).toBe(2500);
+  });
+  it('a corner of the selection takes both its walls along', () => {
+    const session = startSession([rectangle()]);
+    session.editor.select(['wall-1']);
+    const drag = dragging(session, [6000, 0], [6500, -400])!;
+    expect(drag.subject).toBeUndefined();
+    drag.drop();
+    expect(session.editor.project.tables.wall.get('wall-2')!.a).toEqual({ x: 6500, y: -400 });
+  });
+  it('an unlocked tracing sheet that is selected moves; a locked one is not even hit', () => {
+    const sheet = {
+      name: 'addSheet',
+      args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 800, heightPx: 600, mmPerPixel: 15 }
+    };
+    const session = startSession([sheet]);
+    expect(hitAt(session.editor, { x: 6000, y: 4000 }, 5)).toBe('sheet-1');
+    expect(dragging(session, [6000, 4000], [6500, 4000])).toBeUndefined();
+    session.editor.select(['sheet-1']);
+    dragging(session, [6000, 4000], [6500, 4200])!.drop();
+    expect(session.editor.project.tables.sheet.get('sheet-1')!.origin).toEqual({ x: 500, y: 200 });
+    session.editor.perform({ name: 'setSheet', args: { id: 'sheet-1', locked: true } });
+    expect(hitAt(session.editor, { x: 6000, y: 4000 }, 5)).toBeUndefined();
+  });
+  it('Esc in a drag leaves everything as it was; nothing under the pointer is no drag', () => {
+    const session = startSession([rectangle()]);
+    const before = session.editor.project;
+    const drag = dragging(session, [4000, 3900], [4000, 5000])!;
+    drag.cancel();
+    drag.drop();
+    expect(session.editor.project).toBe(before);
+    expect(dragging(session, [3000, 2000], [3500, 2000])).toBeUndefined();
+  });
+  it('keys nudge walls, and openings along their wall', () => {
+    const session = startSession([rectangle(), door]);
+    session.editor.select(['wall-3']);
+    nudge(session.editor, { x: 0, y: 10 });
+    expect(session.editor.project.tables.wall.get('wall-3')!.a.y).toBe(4010);
+    session.editor.select(['door']);
+    nudge(session.editor, { x: -100, y: 0 });
+    nudge(session.editor, { x: 0, y: 10 });
+    expect(session.editor.project.tables.opening.get('door')!.distance).toBe(1900);
+  });
+  it('a box selects the walls wholly inside it', () => {
+    const { editor } = startSession([rectangle()]);
+    expect(idsInBox(editor, { x: 7000, y: 5000 }, { x: 5000, y: -100 })).toEqual(['wall-2']);
+  });
+});
+
+describe('snaps', () => {
+  const { editor } = startSession([rectangle(), door]);
+  const names = (x: number, y: number, more = {}) =>
+    findSnaps({ pointer: { x, y }, mmPerPixel: px, model: editor.storeyModel, ...more }).map(
+      ({ name }) => name
+    );
+  it('name what they are, best first', () => {
+    expect(names(30, 40)[0]).toBe('joint');
+    expect(names(3040, 10)[0]).toBe('middle of a wall');
+    expect(names(3040, 210)[0]).toBe('middle of a face');
+    expect(names(1500, 205)[0]).toBe('on a face');
+    expect(names(1500, 4)).toContain('on the setting-out line');
+    expect(names(3000, 2000)).toEqual([]);
+  });
+  it('while drawing: directions from the start, the first point of the run, in line with joints', () => {
+    const start = { x: 2000, y: 1500 };
+    expect(names(2500, 1510, { start })[0]).toBe('at 0°');
+    expect(names(1010, 1010, { start, first: { x: 1000, y: 1000 } })[0]).toBe('start of the run');
+    expect(names(2010, 4020, { start })[0]).toMatch(/face|in line|at 90/);
+    expect(names(9000, 4030)).toContain('in line with a joint');
+  });
+  it('hits: the opening in a wall before the wall, the wall by its thickness', () => {
+    const model = editor.storeyModel;
+    expect(openingAt(model, { x: 2300, y: 100 }, 5)).toBe('door');
+    expect(openingAt(model, { x: 2300, y: 400 }, 5)).toBeUndefined();
+    expect(wallAt(model, { x: 5900, y: 2000 }, 5)).toBe('wall-2');
+    expect(wallAt(undefined, { x: 0, y: 0 }, 5)).toBeUndefined();
+    expect(hitAt(editor, { x: 2300, y: 100 }, 5)).toBe('door');
+  });
+});

@@ -1,0 +1,292 @@
+import { describe, expect, it } from 'vitest';
+import { inch } from '../../core/units/length';
+import { choose, readSentence, rectangle, startSession } from '../testing/session';
+
+const px = 20;
+const wallsOf = ({ editor }: ReturnType<typeof startSession>) =>
+  [...editor.project.tables.wall.values()].map(({ a, b }) => [a.x, a.y, b.x, b.y]);
+
+describe('wall run', () => {
+  it('is typed end to start and closed on its first point', () => {
+    const session = startSession();
+    const tool = session.take('wallRun');
+    expect(readSentence(tool.sentence())).toMatch(
+      /^Start a wall \[0\] across and \[0\] up from project zero, on its \[outer face\]/
+    );
+    tool.fill('x', '1 m');
+    tool.fill('y', '500');
+    tool.accept();
+    for (const [length, angle] of [
+      ['4.2m - 200', '0'],
+      ['3000', '90'],
+      ['4000', '180']
+    ]) {
+      tool.fill('length', length!);
+      tool.fill('angle', angle!);
+      tool.accept();
+    }
+    expect(tool.key!('c')).toBe(true);
+    expect(wallsOf(session)).toEqual([
+      [1000, 500, 5000, 500],
+      [5000, 500, 5000, 3500],
+      [5000, 3500, 1000, 3500],
+      [1000, 3500, 1000, 500]
+    ]);
+    expect(session.editor.message).toMatchObject({ kind: 'done' });
+    expect(session.operations).toHaveLength(4);
+  });
+  it('typed numbers win over the pointer, one at a time', () => {
+    const session = startSession();
+    const tool = session.take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.fill('length', '2 500');
+    tool.move!({ x: 0, y: 4000 }, px);
+    tool.accept();
+    tool.fill('angle', '45');
+    tool.move!({ x: 3000, y: 2500 }, px);
+    tool.accept();
+    const [first, second] = wallsOf(session);
+    expect(first).toEqual([0, 0, 0, 2500]);
+    expect(second![3]! - second![1]!).toBeCloseTo(second![2]! - second![0]!, 2);
+  });
+  it('shows the trial and its length while pointing; Esc steps back, then leaves', () => {
+    const session = startSession();
+    const tool = session.take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.move!({ x: 3000, y: 10 }, px);
+    expect(session.editor.isTrial).toBe(true);
+    const overlay = tool.overlay!();
+    expect(overlay.label?.text).toBe('3\u00a0000\u00a0mm');
+    expect(overlay.label?.beside.y).toBeLessThan(0);
+    expect(overlay.snap?.name).toContain('at 0°');
+    session.editor.escape();
+    expect(session.editor.isTrial).toBe(false);
+    expect(session.editor.tool).toBe(tool);
+    session.editor.escape();
+    expect(session.editor.tool).toBeUndefined();
+  });
+  it('F goes round the setting-out lines, X flips the outside, in the middle of a run', () => {
+    const session = startSession();
+    const tool = session.take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.key!('f');
+    tool.key!('x');
+    tool.fill('length', '3000');
+    tool.fill('angle', '0');
+    tool.accept();
+    expect([...session.editor.project.tables.wall.values()][0]).toMatchObject({
+      settingOut: 'centre',
+      outside: 'left'
+    });
+    expect(tool.key!('q')).toBe(false);
+  });
+  it('refuses nonsense in a blank, and says where', () => {
+    const { take } = startSession();
+    const tool = take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    expect(tool.fill('length', '7 kg')).toContain('at "kg"');
+    expect(tool.fill('length', '-3')).toContain('more than zero');
+    expect(tool.fill('thickness', '0')).toContain('more than zero');
+    expect(tool.fill('height', 'tall')).toContain('Expected');
+    expect(tool.fill('angle', 'steep')).toContain('angle');
+  });
+  it('joins what it ends on: the trial is the finished joint', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('wallRun');
+    choose(tool, 'settingOut', 'centre line');
+    tool.click!({ x: 2000, y: 200 }, px);
+    tool.move!({ x: 2000, y: 3800 }, px);
+    const joints = session.editor.storeyModel!.footprints.joints.filter(({ node }) =>
+      node.members.some(({ frame }) => session.editor.trialIds.has(frame.wall.id))
+    );
+    expect(joints.map(({ bands }) => bands[0]!.cut!.kind)).toEqual(['tee', 'tee']);
+  });
+});
+
+describe('rectangle', () => {
+  it('from two typed sizes at a typed offset from a corner', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('rectangle');
+    choose(tool, 'corner', 'joint at 6000, 0');
+    for (const [blank, text] of [
+      ['width', '3 m'],
+      ['depth', '2500'],
+      ['across', '1000'],
+      ['up', '-500']
+    ])
+      expect(tool.fill(blank!, text!)).toBeUndefined();
+    tool.accept();
+    expect(wallsOf(session).slice(4)).toEqual([
+      [7000, -500, 10000, -500],
+      [10000, -500, 10000, 2000],
+      [10000, 2000, 7000, 2000],
+      [7000, 2000, 7000, -500]
+    ]);
+    expect(tool.fill('width', '0')).toContain('more than zero');
+  });
+  it('from two clicks; Esc forgets the first', () => {
+    const session = startSession();
+    const tool = session.take('rectangle');
+    tool.click!({ x: 1000, y: 1000 }, px);
+    expect(tool.back()).toBe(true);
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.click!({ x: 5000, y: 3000 }, px);
+    expect(wallsOf(session)).toHaveLength(4);
+    expect(tool.back()).toBe(false);
+  });
+});
+
+describe('openings', () => {
+  it('follow the pointer in steps from the nearer face, and snap to the middle', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('window');
+    tool.move!({ x: 1400, y: 100 }, px);
+    expect(readSentence(tool.sentence())).toContain('its [near jamb] [600] from [the face of Wall 4]');
+    expect(tool.overlay!().snap?.name).toBe('600\u00a0mm from the face of Wall 4');
+    tool.move!({ x: 4900, y: 100 }, px);
+    expect(readSentence(tool.sentence())).toContain('from [the face of Wall 2, backwards]');
+    tool.move!({ x: 3010, y: 100 }, px);
+    expect(tool.overlay!().snap?.name).toBe('middle of the clear wall');
+    tool.accept();
+    const [opening] = session.editor.project.tables.opening.values();
+    expect(opening).toMatchObject({
+      wall: 'wall-1',
+      filling: 'window',
+      distance: 2200,
+      origin: { kind: 'face' }
+    });
+  });
+  it('keep the typed distance while pointing along', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('door');
+    tool.move!({ x: 1500, y: 100 }, px);
+    tool.fill('distance', '450');
+    tool.move!({ x: 2500, y: 100 }, px);
+    tool.key!('f');
+    tool.key!('x');
+    tool.accept();
+    const [door] = session.editor.project.tables.opening.values();
+    expect(door).toMatchObject({ distance: 450, handing: { hinge: 'far', opens: 'outside' } });
+    expect(tool.back()).toBe(false);
+  });
+  it('are set out from what is chosen, to the jamb that is chosen', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('opening');
+    expect(tool.accept()).toBeUndefined();
+    expect(session.editor.message?.text).toContain('No wall is chosen');
+    choose(tool, 'wall', 'Wall 1');
+    choose(tool, 'from', 'the end of its line');
+    choose(tool, 'to', 'far jamb');
+    tool.fill('distance', '2000');
+    tool.fill('width', '1500');
+    tool.accept();
+    const [opening] = session.editor.project.tables.opening.values();
+    expect(opening).toMatchObject({
+      end: 'b',
+      to: 'far',
+      distance: 2000,
+      width: 1500,
+      origin: { kind: 'line' }
+    });
+  });
+  it('that do not fit say so at once', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('door');
+    choose(tool, 'wall', 'Wall 2');
+    tool.fill('width', '9000');
+    expect(session.editor.isTrial).toBe(false);
+    expect(session.editor.message?.text).toContain('has only');
+  });
+});
+
+describe('slab, copy up, roof, roof edge', () => {
+  it('are a sentence and a preview; Enter does it and selects it', () => {
+    const session = startSession([rectangle()]);
+    const slab = session.take('slab');
+    expect(session.editor.isTrial).toBe(true);
+    choose(slab, 'face', 'structure');
+    expect(slab.fill('thickness', '175')).toBeUndefined();
+    slab.accept();
+    expect([...session.editor.selection]).toEqual(['slab-1']);
+    expect(session.editor.project.tables.slab.get('slab-1')).toMatchObject({ thickness: 175 });
+    const up = session.take('copyUp');
+    expect(up.fill('name', ' ')).toContain('needs a name');
+    up.fill('name', 'Loft');
+    up.fill('height', '2.4 m');
+    up.accept();
+    expect(session.editor.project.tables.storey.get(session.editor.storey)).toMatchObject({
+      name: 'Loft',
+      height: 2400
+    });
+    const roof = session.take('roof');
+    expect(roof.fill('pitch', '95')).toContain('under 90');
+    roof.fill('pitch', '7:12');
+    roof.accept();
+    expect(session.editor.project.tables.roof.get('roof-1')!.pitch).toBeCloseTo(Math.atan2(7, 12), 12);
+  });
+  it('a roof edge is turned by pointing, and back', () => {
+    const session = startSession([
+      rectangle(),
+      { name: 'addRoof', args: { storey: 'storey-1', pitch: 30, overhang: 300 } }
+    ]);
+    const tool = session.take('roofEdge');
+    tool.click!({ x: 6300, y: 2000 }, px);
+    expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([
+      { wall: 'wall-2', kind: 'gable' }
+    ]);
+    tool.click!({ x: 6300, y: 2000 }, px);
+    expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([]);
+    tool.move!({ x: 3000, y: 2000 }, px);
+    tool.accept();
+    expect(session.editor.message?.text).toContain('No roof edge');
+  });
+  it('say what is missing first', () => {
+    const session = startSession();
+    expect(readSentence(session.take('roofEdge').sentence())).toContain('no roof yet');
+    expect(readSentence(session.take('trueUp').sentence())).toContain('no tracing sheet yet');
+    session.take('slab');
+    expect(session.editor.message?.text).toContain('has no');
+  });
+});
+
+describe('truing up a tracing sheet', () => {
+  const sheet = {
+    name: 'addSheet',
+    args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 800, heightPx: 600, mmPerPixel: 15 }
+  };
+  it('two points and a length scale the sheet, never the model', () => {
+    const session = startSession([rectangle(), sheet]);
+    const walls = wallsOf(session);
+    const tool = session.take('trueUp');
+    tool.click!({ x: 1500, y: 1500 }, px);
+    tool.move!({ x: 9000, y: 1500 }, px);
+    expect(tool.overlay!().lines).toHaveLength(1);
+    tool.click!({ x: 9000, y: 1500 }, px);
+    expect(tool.fill('length', '0')).toContain('more than zero');
+    tool.fill('length', '10 m');
+    tool.accept();
+    const trued = session.editor.project.tables.sheet.get('sheet-1')!;
+    expect(trued.mmPerPixel).toBeCloseTo(20, 9);
+    // The first point stays where it was pointed at.
+    expect(trued.origin.x + 100 * trued.mmPerPixel).toBeCloseTo(1500, 6);
+    expect(wallsOf(session)).toEqual(walls);
+  });
+  it('Esc takes the points back one by one', () => {
+    const session = startSession([sheet]);
+    const tool = session.take('trueUp');
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.click!({ x: 5000, y: 0 }, px);
+    expect([tool.back(), tool.back(), tool.back()]).toEqual([true, true, false]);
+  });
+});
+
+it('a house in feet and inches reads and writes them', () => {
+  const session = startSession([], 'ft');
+  const tool = session.take('rectangle');
+  tool.fill('width', `31'-6"`);
+  tool.fill('depth', '240');
+  tool.accept();
+  const [first] = wallsOf(session);
+  expect(first![2]! - first![0]!).toBeCloseTo(31.5 * 12 * inch, 6);
+  expect(readSentence(tool.sentence())).toContain(`[5 1/2"] thick`);
+});

@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { perform, runScript } from '../core/commands/register';
+import { applyPatch } from '../core/project/patch';
+import { allRecords } from '../core/project/project';
+import type { Project } from '../core/project/records';
+import { rectangle } from '../editor/testing/session';
+import { diffProjects } from './client-diff';
+import { LocalModelService, transfersOf } from './service';
+
+const build = (): Project => {
+  const result = runScript({
+    commands: [
+      rectangle(),
+      { name: 'addOpening', args: { wall: 'wall-1', filling: 'window', distance: 2000 } },
+      { name: 'addSlab', args: { storey: 'storey-1' } }
+    ]
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.project;
+};
+const change = (project: Project, name: string, args: unknown) => {
+  const result = perform(project, { name, args });
+  if (!result.ok) throw new Error(result.problem.message);
+  return applyPatch(project, result.patch);
+};
+const started = async (project: Project) => {
+  const service = new LocalModelService(() => performance.now());
+  service.load(allRecords(project));
+  const first = await service.update(1, new Map(), true);
+  return { service, first: first! };
+};
+
+describe('the model service', () => {
+  it('sends everything once, in metres and Y up, with findings when asked', async () => {
+    const { first } = await started(build());
+    expect(first.changed.map(({ id }) => id).sort()).toEqual([
+      'opening-1',
+      'slab-1',
+      'wall-1',
+      'wall-2',
+      'wall-3',
+      'wall-4'
+    ]);
+    expect(first.findings).toEqual([]);
+    const slab = first.changed.find(({ id }) => id === 'slab-1')!.parts[0]!;
+    const ys = slab.triangles.filter((_, i) => i % 3 === 1);
+    expect([Math.min(...ys).toFixed(3), Math.max(...ys).toFixed(3)]).toEqual(['-0.150', '0.000']);
+    expect(transfersOf(first).length).toBe(first.changed.flatMap(({ parts }) => parts).length * 3);
+    expect(transfersOf(undefined)).toEqual([]);
+  });
+  it('then only what changed, and what is gone', async () => {
+    const project = build();
+    const { service } = await started(project);
+    const moved = change(project, 'moveWalls', { ids: ['wall-3'], by: { x: 0, y: 500 } });
+    const second = (await service.update(2, diffProjects(project, moved), false))!;
+    expect(second.changed.map(({ id }) => id).sort()).toEqual(['slab-1', 'wall-2', 'wall-3', 'wall-4']);
+    expect(second.findings).toBeUndefined();
+    const opened = change(moved, 'deleteItems', { ids: ['opening-1'] });
+    const third = (await service.update(3, diffProjects(moved, opened), true))!;
+    expect(third.removed).toEqual(['opening-1']);
+    expect(third.changed.map(({ id }) => id)).toEqual(['wall-1']);
+    const same = (await service.update(4, new Map(), false))!;
+    expect(same.changed).toEqual([]);
+  });
+  it('drops work that a newer call overtook', async () => {
+    let now = 0;
+    // Every look at this clock is 20 ms later: the work pauses after each two jobs.
+    const service = new LocalModelService(() => (now += 20));
+    const project = build();
+    service.load(allRecords(project));
+    const steps: number[] = [];
+    const first = service.update(1, new Map(), false, (done) => steps.push(done));
+    const second = service.update(2, new Map(), false);
+    expect(await first).toBeUndefined();
+    expect((await second)!.changed).toHaveLength(6);
+    expect(steps[0]).toBeGreaterThan(0);
+    const third = service.update(3, new Map(), false);
+    service.cancel();
+    expect(await third).toBeUndefined();
+  });
+  it('exports the whole model', async () => {
+    const { service } = await started(build());
+    const bytes = await service.exportGlb();
+    expect(new TextDecoder().decode(bytes.slice(0, 4))).toBe('glTF');
+  });
+});
+
+describe('differences of projects', () => {
+  it('are the patch between them; the same project has none', () => {
+    const project = build();
+    const moved = change(project, 'moveWalls', { ids: ['wall-3'], by: { x: 0, y: 500 } });
+    expect(diffProjects(project, project).size).toBe(0);
+    expect(allRecords(applyPatch(project, diffProjects(project, moved)))).toEqual(allRecords(moved));
+    expect(allRecords(applyPatch(moved, diffProjects(moved, project)))).toEqual(allRecords(project));
+  });
+});
