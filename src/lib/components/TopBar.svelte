@@ -24,9 +24,10 @@
   >
   <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
   <span class="text-fog" data-testid="saved" aria-live="polite">
-    {#if house.following}Following the tab that edits{:else if house.saving}Saving…{:else if house.saved}Saved {clock.format(
-        house.saved
-      )}{/if}
+    {#if house.unsaved}<span class="bg-rust px-2 py-0.5 text-white"
+        >{house.unsaved} Hand over a file to keep your work.</span
+      >{:else if house.following}Following the tab that edits{:else if house.saving}Saving…{:else if house.saved}Saved
+      {clock.format(house.saved)}{/if}
   </span>
   <span class="flex-1"></span>
   <button

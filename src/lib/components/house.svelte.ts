@@ -1,6 +1,6 @@
 /** One open house: ties the editor to storage, the other tabs and the model service. Views read `tick` to follow it. */
 import { nanoid } from 'nanoid';
-import { patchOf } from '../core/project/patch';
+import { PatchMismatch, patchOf } from '../core/project/patch';
 import { allRecords } from '../core/project/project';
 import type { Finding } from '../core/review/review';
 import { Editor } from '../editor/editor';
@@ -19,7 +19,7 @@ import {
   takeSnapshot,
   type VersionRow
 } from '../storage/store';
-import { joinTabs, type TabRole } from '../storage/tabs';
+import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { ModelClient } from '../worker/client';
 import type { ModelUpdate } from '../worker/protocol';
 
@@ -29,6 +29,8 @@ export class House {
   saved = $state<number | undefined>();
   saving = $state(false);
   following = $state(false);
+  /** Why the last operation is not on disk; what is drawn stays, and can still be handed over as a file. */
+  unsaved = $state('');
   findings = $state.raw<readonly Finding[]>([]);
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
@@ -37,6 +39,8 @@ export class House {
   private tabs: TabRole | undefined;
   private queue: Promise<void> = Promise.resolve();
   private operations = 0;
+  /** Number of the last operation known here. */
+  private seq = 0;
   private readonly viewers = new Set<(update: ModelUpdate) => void>();
   private frame = false;
 
@@ -59,6 +63,7 @@ export class House {
     house = new House(id, editor);
     house.saved = state.saved;
     house.operations = state.operations;
+    house.seq = state.seq;
     house.start();
     return house;
   }
@@ -79,22 +84,35 @@ export class House {
         this.following = true;
         this.editor.readOnly = true;
       },
-      onOperation: (operation) => {
-        if (this.following) this.editor.apply(operation, false);
-      }
+      onOperation: (told) => void this.follow(told)
     });
     this.showModel();
   }
 
+  /** Take what the editing tab did; where it does not fit what is known here, read it all anew. */
+  private async follow({ seq, operation }: Told) {
+    if (!this.following || seq <= this.seq) return;
+    this.seq = seq;
+    try {
+      this.editor.apply(operation, false);
+    } catch (fault) {
+      if (!(fault instanceof PatchMismatch)) throw fault;
+      await this.readAnew();
+    }
+  }
+
+  private async readAnew() {
+    const state = await restored(this.id);
+    if (!state) return;
+    this.editor.state = state.history;
+    this.operations = state.operations;
+    this.seq = state.seq;
+    this.editor.changed();
+  }
+
   /** The other tab is gone: take its last state from the journal and edit from there. */
   private async becomeEditor() {
-    if (this.following) {
-      const state = await restored(this.id);
-      if (state) {
-        this.editor.state = state.history;
-        this.operations = state.operations;
-      }
-    }
+    if (this.following) await this.readAnew();
     this.following = false;
     this.editor.readOnly = false;
     this.editor.changed();
@@ -128,15 +146,24 @@ export class House {
 
   private keep(operation: Operation, after: HistoryState) {
     this.saving = true;
-    this.queue = this.queue.then(async () => {
-      const seq = await journalOperation(this.id, operation, after.project);
-      this.tabs?.tell(operation);
-      this.operations += 1;
-      if (this.operations % snapshotEvery === 0)
-        await takeSnapshot(this.id, seq, after.project, after.undo, after.redo);
-      this.saved = Date.now();
-      this.saving = false;
-    });
+    this.queue = this.queue
+      .then(() => this.write(operation, after))
+      .catch((fault: Error) => {
+        this.saving = false;
+        this.unsaved = `Not saved: ${fault.message || fault.name}.`;
+      });
+  }
+
+  private async write(operation: Operation, after: HistoryState) {
+    this.seq = await journalOperation(this.id, operation, after.project);
+    this.tabs?.tell({ seq: this.seq, operation });
+    this.operations += 1;
+    // After a failed write the journal has a gap: a snapshot closes it.
+    if (this.unsaved || this.operations % snapshotEvery === 0)
+      await takeSnapshot(this.id, this.seq, after.project, after.undo, after.redo);
+    this.saved = Date.now();
+    this.saving = false;
+    this.unsaved = '';
   }
 
   /** All that was done is on disk. */
@@ -207,13 +234,14 @@ export class House {
 
 async function restored(
   id: string
-): Promise<{ history: HistoryState; saved: number; operations: number } | undefined> {
+): Promise<{ history: HistoryState; saved: number; operations: number; seq: number } | undefined> {
   const stored = await openProject(id);
   if (!stored) return undefined;
   const start: HistoryState = { project: stored.project, undo: stored.undo, redo: stored.redo };
   return {
     history: stored.operations.reduce(operate, start),
     saved: stored.saved,
-    operations: stored.operations.length
+    operations: stored.operations.length,
+    seq: stored.seq
   };
 }

@@ -77,6 +77,8 @@ export interface StoredState {
   readonly undo: readonly StoredEntry[];
   readonly redo: readonly StoredEntry[];
   readonly operations: readonly StoredOperation[];
+  /** Number of the last operation in it. */
+  readonly seq: number;
   readonly saved: number;
 }
 
@@ -128,6 +130,7 @@ export async function openProject(id: string): Promise<StoredState | undefined> 
     undo: snapshot.undo,
     redo: snapshot.redo,
     operations: since.map(({ operation }) => operation),
+    seq: since.at(-1)?.seq ?? snapshot.upTo,
     saved: since.at(-1)?.when ?? row?.changed ?? Date.now()
   };
 }
