@@ -85,7 +85,7 @@ describe('the session', () => {
   });
   it('a storey that is undone away is left', () => {
     const { editor } = startSession([rectangle()]);
-    const [storey] = editor.perform({ name: 'copyStoreyUp', args: { storey: 'storey-1' } })!;
+    const [storey] = editor.perform({ name: 'copyStorey', args: { storey: 'storey-1' } })!;
     editor.goTo(storey!);
     editor.undo();
     expect(editor.storey).toBe('storey-1');

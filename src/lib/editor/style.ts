@@ -10,7 +10,8 @@ export const settingOutWords: Record<SettingOut, string> = {
   structureOuter: 'outer face of structure',
   centre: 'centre line',
   structureInner: 'inner face of structure',
-  inner: 'inner face'
+  inner: 'inner face',
+  offset: 'line at an offset'
 };
 
 /** One per editor, so each house keeps its own. */

@@ -89,7 +89,9 @@ const kindWords: Record<Kind, string> = {
   opening: 'opening',
   slab: 'slab',
   roof: 'roof',
-  sheet: 'tracing sheet'
+  sheet: 'tracing sheet',
+  joint: 'joint',
+  putOff: 'finding put off'
 };
 
 /** The record of a kind, or the refusal that there is none. */
@@ -121,6 +123,10 @@ export function nameOf(record: Rec | undefined): string {
     case 'project':
     case 'storey':
       return record.name;
+    case 'joint':
+      return `the joint of ${record.members.map(({ wall }) => wall.replace('-', ' ')).join(' and ')}`;
+    case 'putOff':
+      return 'a finding put off';
     default:
       return record.name ? `${kindWords[record.kind]} "${record.name}"` : record.id.replace('-', ' ');
   }

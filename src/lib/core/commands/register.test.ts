@@ -20,6 +20,13 @@ const base: Script = {
   ]
 };
 const also: Record<string, Script['commands']> = {
+  moveStorey: [{ name: 'addStorey', args: {} }],
+  resetJoint: [
+    { name: 'setJoint', args: { storey: 'storey-1', at: { x: 0, y: 0 }, cut: 'square', through: 'wall-1' } }
+  ],
+  takeUpFinding: [
+    { name: 'putOffFinding', args: { finding: 'opening.near-joint opening-1 wall-1', reason: 'for now' } }
+  ],
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }]

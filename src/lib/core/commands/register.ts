@@ -7,16 +7,26 @@ import type { Problem } from '../project/problems';
 import { ask, type Command, type Result } from './command';
 import { floorRoofCommands } from './floors-roofs';
 import { openingCommands } from './openings';
-import { projectCommands } from './project-storeys';
+import { buildUpCommands } from './build-ups';
+import { jointCommands, rehomeJoints } from './joints';
+import { projectCommands } from './project';
+import { reviewCommands } from './findings';
+import { sheetCommands } from './sheets';
+import { storeyCommands } from './storeys';
 import { wallMoveCommands } from './wall-moves';
 import { wallCommands } from './walls';
 
 export const commands: readonly Command[] = [
   ...projectCommands,
+  ...storeyCommands,
+  ...buildUpCommands,
   ...wallCommands,
   ...wallMoveCommands,
+  ...jointCommands,
   ...openingCommands,
-  ...floorRoofCommands
+  ...floorRoofCommands,
+  ...sheetCommands,
+  ...reviewCommands
 ];
 
 const byName = new Map(commands.map((one) => [one.name, one]));
@@ -31,7 +41,10 @@ export function perform(project: Project, { name, args }: Call): Result {
   const found = byName.get(name);
   if (!found)
     return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
-  return ask(project, found, args);
+  const result = ask(project, found, args);
+  if (!result.ok) return result;
+  const patch = rehomeJoints(project, result.patch);
+  return patch === result.patch ? result : { ...result, patch };
 }
 
 export interface Script {

@@ -16,20 +16,14 @@ import {
   type Point
 } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
-import { gatherNodes, type Member, type Node } from '../derive/joints/gather';
-import { frameOf, type Frame } from '../derive/frame';
+import type { Member, Node } from '../derive/joints/gather';
+import type { Frame } from '../derive/frame';
+import { storeyNodes } from './joints';
 import type { Project, Wall } from '../project/records';
 import { after, checkAgainst, checkOpenings } from './checks';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
 import { storedPoint } from './walls';
-
-function storeyNodes(project: Project, storey: string): Node[] {
-  const frames = [...project.tables.wall.values()]
-    .filter((wall) => wall.storey === storey)
-    .flatMap((wall) => frameOf(project, wall) ?? []);
-  return gatherNodes(frames);
-}
 
 const parallel = (p: Point, q: Point) => Math.abs(cross(p, q)) <= Math.sin(tolerances.inLine);
 

@@ -2,7 +2,7 @@
 import { along, fromAngle, type Point } from '../geometry/point';
 import { toStored } from '../geometry/tolerances';
 import { degree } from '../units/angle';
-import { formatLength, formatLengthWithUnit } from '../units/length';
+import { formatLength } from '../units/length';
 import { plainBuildUp } from '../project/catalogue';
 import { freshIds, settingsOf } from '../project/project';
 import type { BuildUp, Project, Rec, Wall, WallTop } from '../project/records';
@@ -17,6 +17,7 @@ export const mostThickness = 1500;
 const style = {
   storey: s.id().required(),
   settingOut: s.settingOut(),
+  settingOutOffset: s.mm(),
   outside: s.side(),
   buildUp: s.id(),
   thickness: s.mm(),
@@ -29,6 +30,7 @@ const style = {
 interface Style {
   storey: string;
   settingOut?: Wall['settingOut'] | undefined;
+  settingOutOffset?: number | undefined;
   outside?: Wall['outside'] | undefined;
   buildUp?: string | undefined;
   thickness?: number | undefined;
@@ -108,6 +110,8 @@ function makeWalls(
       a: storedPoint(settleEnd(grown, storey.id, a, b, new Set())),
       b: storedPoint(settleEnd(grown, storey.id, b, a, new Set())),
       settingOut: given.settingOut ?? 'outer',
+      settingOutOffset: toStored(given.settingOutOffset ?? 0),
+      returnEnds: false,
       outside: given.outside ?? 'right',
       buildUp: buildUp.id,
       base: toStored(given.base ?? 0),
@@ -245,6 +249,8 @@ const setWalls = command({
     name: s.name(),
     standsApart: s.flag(),
     settingOut: s.settingOut(),
+    settingOutOffset: s.mm(),
+    returnEnds: s.flag(),
     outside: s.side(),
     buildUp: s.id(),
     thickness: s.mm(),
@@ -269,7 +275,10 @@ const setWalls = command({
         ...wall,
         name: args.name ?? wall.name,
         standsApart: args.standsApart ?? wall.standsApart,
-        settingOut: args.settingOut ?? wall.settingOut,
+        settingOut: args.settingOut ?? (args.settingOutOffset === undefined ? wall.settingOut : 'offset'),
+        settingOutOffset:
+          args.settingOutOffset === undefined ? wall.settingOutOffset : toStored(args.settingOutOffset),
+        returnEnds: args.returnEnds ?? wall.returnEnds,
         outside: args.outside ?? wall.outside,
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
         base: args.base === undefined ? wall.base : toStored(args.base),
@@ -285,62 +294,4 @@ const setWalls = command({
   }
 });
 
-const addBuildUp = command({
-  name: 'addBuildUp',
-  about: 'Add a build-up: plies from the outside inwards, each with material, thickness and duty.',
-  args: s.object({
-    id: s.id(),
-    name: s.name().required(),
-    plies: s
-      .array(
-        s
-          .object({
-            material: s.id().required(),
-            thickness: s.mm().required(),
-            duty: s
-              .string()
-              .oneOf(['structure', 'insulation', 'sheathing', 'cladding', 'finish', 'cavity', 'membrane'])
-              .required()
-          })
-          .required()
-      )
-      .min(1)
-      .max(20)
-      .required()
-  }),
-  example: {
-    id: 'garden-wall',
-    name: 'Brick 215',
-    plies: [{ material: 'brick', thickness: 215, duty: 'structure' }]
-  },
-  run: (project, args) => {
-    const buildUp: BuildUp = {
-      id: freshOrGiven(project, 'buildUp', args.id),
-      kind: 'buildUp',
-      name: args.name,
-      plies: args.plies.map((ply) => {
-        needPositive(project, 'thickness', `the ply of ${ply.material}`, ply.thickness);
-        return {
-          material: need(project, 'material', ply.material).id,
-          thickness: toStored(ply.thickness),
-          duty: ply.duty as BuildUp['plies'][number]['duty']
-        };
-      })
-    };
-    const thickness = thicknessOf(buildUp);
-    if (thickness < leastThickness || thickness > mostThickness)
-      refuse(project, 'wall.thickness', {
-        numbers: { thickness, least: leastThickness, most: mostThickness },
-        texts: { thing: args.name }
-      });
-    return done(
-      project,
-      `Add the build-up ${args.name} (${formatLengthWithUnit(thickness, settingsOf(project).units)})`,
-      [buildUp],
-      [],
-      [buildUp.id]
-    );
-  }
-});
-
-export const wallCommands: Command[] = [drawWall, drawRun, drawRectangle, setWalls, addBuildUp];
+export const wallCommands: Command[] = [drawWall, drawRun, drawRectangle, setWalls];

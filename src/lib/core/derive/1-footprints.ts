@@ -9,6 +9,7 @@ import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joint
 import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
 import { gatherNodes, type Node } from './joints/gather';
 import { tolerances } from '../geometry/tolerances';
+import type { Joint } from '../project/records';
 import { fromFrame, type Frame } from './frame';
 
 export interface WallFootprint {
@@ -27,9 +28,13 @@ export interface StoreyFootprints {
   readonly walls: ReadonlyMap<string, WallFootprint>;
 }
 
-export function deriveFootprints(frames: readonly Frame[]): StoreyFootprints {
+/** `asked`: joints that are cut otherwise than usual, by the key of their node. */
+export function deriveFootprints(
+  frames: readonly Frame[],
+  asked: ReadonlyMap<string, Joint> = new Map()
+): StoreyFootprints {
   const nodes = gatherNodes(frames);
-  const joints = nodes.map(solveNode);
+  const joints = nodes.map((node) => solveNode(node, asked.get(node.key)));
   const byWall = new Map<string, SolvedJoint[]>();
   for (const joint of joints)
     for (const { frame } of joint.node.members) {

@@ -3,7 +3,7 @@
  * [y0, y1] in ascending y; the core runs from the first to the last structure ply (none: the highest duty).
  */
 import { leftOf, subtract, unit, length as lengthOf, along, type Point } from '../geometry/point';
-import type { BuildUp, Duty, Project, SettingOut, Wall } from '../project/records';
+import type { BuildUp, Duty, Project, Wall } from '../project/records';
 
 export interface Strip {
   /** Index into the build-up's plies. */
@@ -52,8 +52,11 @@ export function corePlies(buildUp: BuildUp): [number, number] {
   return most === dutyRank.structure ? [first, ranks.lastIndexOf(most)] : [first, first];
 }
 
-/** Distance from the outer face to the setting-out line. */
-export function settingOutDepth(buildUp: BuildUp, settingOut: SettingOut): number {
+/** Distance from the outer face inwards to the setting-out line. */
+export function settingOutDepth(
+  buildUp: BuildUp,
+  { settingOut, settingOutOffset }: Pick<Wall, 'settingOut' | 'settingOutOffset'>
+): number {
   const total = thicknessOf(buildUp);
   const [first, last] = corePlies(buildUp);
   const depth = (count: number) => buildUp.plies.slice(0, count).reduce((sum, ply) => sum + ply.thickness, 0);
@@ -68,6 +71,8 @@ export function settingOutDepth(buildUp: BuildUp, settingOut: SettingOut): numbe
       return depth(last + 1);
     case 'inner':
       return total;
+    case 'offset':
+      return settingOutOffset;
   }
 }
 
@@ -89,7 +94,7 @@ export function frameOf(project: Project, wall: Wall): Frame | undefined {
 
 function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): Frame {
   const direction = unit(subtract(wall.b, wall.a));
-  const depth = settingOutDepth(buildUp, wall.settingOut);
+  const depth = settingOutDepth(buildUp, wall);
   const sign = wall.outside === 'left' ? -1 : 1;
   let at = -depth;
   const strips = buildUp.plies.map((ply, index): Strip => {

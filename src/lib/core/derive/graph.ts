@@ -15,6 +15,7 @@ import { deriveRoof, type RoofModel } from './4-roofs';
 import { deriveWallSolids } from './5-solids';
 import { fillingParts, roofMesh, slabMesh, type Part } from './6-bodies';
 import { frameOf, type Frame } from './frame';
+import { nodeKey } from './joints/gather';
 import type { Ring } from '../geometry/ring';
 
 /** One thing to show or export: its parts are closed meshes, each of one material. */
@@ -73,8 +74,8 @@ export class Model {
   storey(project: Project, id: string): StoreyModel | undefined {
     const storey = project.tables.storey.get(id);
     if (!storey) return undefined;
-    const { wall, buildUp, opening, storey: storeyTable } = project.tables;
-    return this.storeys.get(id, [storey, wall, buildUp, opening, storeyTable], () =>
+    const { wall, buildUp, opening, joint, storey: storeyTable } = project.tables;
+    return this.storeys.get(id, [storey, wall, buildUp, opening, joint, storeyTable], () =>
       this.deriveStorey(project, storey)
     );
   }
@@ -86,7 +87,12 @@ export class Model {
       const frame = frameOf(project, wall);
       if (frame) frames.set(wall.id, frame);
     }
-    const footprints = deriveFootprints([...frames.values()]);
+    const asked = new Map(
+      [...project.tables.joint.values()]
+        .filter((joint) => joint.storey === storey.id)
+        .map((joint) => [nodeKey(joint.members), joint])
+    );
+    const footprints = deriveFootprints([...frames.values()], asked);
     const byWall = new Map<string, OpeningPlace[]>();
     for (const opening of project.tables.opening.values()) {
       const frame = frames.get(opening.wall);

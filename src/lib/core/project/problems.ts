@@ -49,6 +49,10 @@ const catalogue = {
       `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
     hint: 'Type a length greater than zero.'
   },
+  'area.not-positive': {
+    message: (w) => `A limit of ${w.t('area')} is not possible.`,
+    hint: 'Type an area greater than zero, or leave it empty for no limit.'
+  },
   'wall.too-short': {
     message: (w) => `${w.t('thing')} would be ${w.l('length')} long; the shortest wall is ${w.l('least')}.`,
     hint: 'Choose another point, or type a longer length.'
@@ -114,6 +118,14 @@ const catalogue = {
     message: (w) => `There is already ${w.t('other')} at the datum ${w.l('datum')}.`,
     hint: 'Change that storey, or choose another datum.'
   },
+  'storey.squeezed': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high from its datum to the next.`,
+    hint: 'Keep each datum above the one below it.'
+  },
+  'storey.end': {
+    message: (w) => `${w.t('thing')} is already at the ${w.t('end')}.`,
+    hint: 'Move it the other way.'
+  },
   'storey.no-walls': {
     message: (w) => `${w.t('thing')} has no ${w.t('what')} walls.`,
     hint: 'Draw the walls first.'
@@ -147,6 +159,31 @@ const catalogue = {
   'material.used': {
     message: (w) => `${w.t('thing')} is used by ${w.t('other')}.`,
     hint: 'Give what uses it another one first.'
+  },
+  'build-up.empty': {
+    message: (w) => `The build-up "${w.t('thing')}" would have no ply.`,
+    hint: 'Give it at least one ply.'
+  },
+  'joint.none': {
+    message: (w) => `No joint of two walls or more is ${w.t('where')}.`,
+    hint: 'Choose a place where walls meet.'
+  },
+  'joint.not-there': {
+    message: (w) => `${w.t('wall')} does not meet the others in ${w.t('thing')}.`,
+    hint: 'Name a wall of that joint.'
+  },
+  'joint.ply': {
+    message: (w) =>
+      `${w.t('wall')} has no ply ${w.t('ply')}; it has ${w.t('count')}, counted from 0 outside.`,
+    hint: 'Name a ply that the build-up has.'
+  },
+  'finding.none': {
+    message: (w) => `There is no finding "${w.t('id')}" that was put off.`,
+    hint: 'Look in the review tray for those that were.'
+  },
+  'finding.reason': {
+    message: (w) => `The finding "${w.t('id')}" was given no reason to be put off.`,
+    hint: 'Say in a few words why it may wait.'
   },
   'record.kept': {
     message: (w) => `${w.t('thing')} cannot be deleted.`,

@@ -27,7 +27,16 @@ export function projectOf(records: Iterable<Rec>): Project {
 
 /** A new project: its settings, a ground storey and the starter catalogue. */
 export function newProject(name = 'New house', units: LengthUnits = defaultUnits.mm): Project {
-  const settings: Settings = { id: 'project', kind: 'project', name, units, ground: -150, heightLimit: null };
+  const settings: Settings = {
+    id: 'project',
+    kind: 'project',
+    name,
+    units,
+    ground: -150,
+    heightLimit: null,
+    secondUnits: null,
+    areaLimit: null
+  };
   const ground: Storey = {
     id: 'storey-1',
     kind: 'storey',
@@ -79,7 +88,9 @@ const prefixes: Record<Kind, string> = {
   opening: 'opening',
   slab: 'slab',
   roof: 'roof',
-  sheet: 'sheet'
+  sheet: 'sheet',
+  joint: 'joint',
+  putOff: 'put-off'
 };
 
 /** The next `count` unused ids of a kind, such as `wall-17`: one above the highest in use, so deterministic. */

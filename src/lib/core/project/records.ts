@@ -5,7 +5,7 @@
 import type { Point } from '../geometry/point';
 import type { LengthUnits } from '../units/length';
 
-export const schemaVersion = 1;
+export const schemaVersion = 2;
 
 export type Side = 'left' | 'right';
 export type WallEnd = 'a' | 'b';
@@ -30,7 +30,15 @@ export const hatches = [
   'board'
 ] as const;
 export type Hatch = (typeof hatches)[number];
-export const settingOuts = ['outer', 'structureOuter', 'centre', 'structureInner', 'inner'] as const;
+/** `offset`: at a typed distance inwards from the outer face. */
+export const settingOuts = [
+  'outer',
+  'structureOuter',
+  'centre',
+  'structureInner',
+  'inner',
+  'offset'
+] as const;
 export type SettingOut = (typeof settingOuts)[number];
 export const wallRoles = ['exterior', 'partition', 'foundation', 'parapet', 'chimney', 'low'] as const;
 export type WallRole = (typeof wallRoles)[number];
@@ -42,8 +50,17 @@ export const slabFaces = ['outer', 'structure', 'inner'] as const;
 export type SlabFace = (typeof slabFaces)[number];
 export const roofEdgeKinds = ['eave', 'gable'] as const;
 export type RoofEdgeKind = (typeof roofEdgeKinds)[number];
+export const jointCuts = ['mitre', 'through', 'square'] as const;
+export type JointCutKind = (typeof jointCuts)[number];
+export const wallParts = ['a', 'b', 'body'] as const;
+export type WallPart = (typeof wallParts)[number];
+export const textures = ['plain', 'courses', 'bond', 'boards', 'tiles'] as const;
+export type Texture = (typeof textures)[number];
 
-/** The one record of kind `project`, id `project`. `ground`: outside level against project zero. */
+/**
+ * The one record of kind `project`, id `project`. `ground`: outside level against project zero. `secondUnits`: shown
+ * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2.
+ */
 export interface Settings {
   readonly id: string;
   readonly kind: 'project';
@@ -51,6 +68,8 @@ export interface Settings {
   readonly units: LengthUnits;
   readonly ground: number;
   readonly heightLimit: number | null;
+  readonly secondUnits: LengthUnits | null;
+  readonly areaLimit: number | null;
 }
 
 /** `datum`: finished floor above project zero; `height`: datum to next datum; `floorDepth`: under the datum. */
@@ -63,12 +82,21 @@ export interface Storey {
   readonly floorDepth: number;
 }
 
+/**
+ * `conductivity`: W/(m K); null for an unventilated cavity, whose resistance ISO 6946 gives. `density`: kg/m3.
+ * `texture` repeats at `unitLength` by `unitHeight`, mm, in the model.
+ */
 export interface Material {
   readonly id: string;
   readonly kind: 'material';
   readonly name: string;
   readonly colour: string;
   readonly hatch: Hatch;
+  readonly conductivity: number | null;
+  readonly density: number;
+  readonly texture: Texture;
+  readonly unitLength: number;
+  readonly unitHeight: number;
 }
 
 export interface Ply {
@@ -77,11 +105,13 @@ export interface Ply {
   readonly duty: Duty;
 }
 
-/** Plies from the outside inwards. */
+/** Plies from the outside inwards. The ratings are as the user notes them. */
 export interface BuildUp {
   readonly id: string;
   readonly kind: 'buildUp';
   readonly name: string;
+  readonly fireRating: string;
+  readonly soundRating: string;
   readonly plies: readonly Ply[];
 }
 
@@ -91,7 +121,11 @@ export type WallTop =
   | { readonly kind: 'datum'; readonly storey: string; readonly offset: number }
   | { readonly kind: 'roof' };
 
-/** A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum. */
+/**
+ * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
+ * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`: the outer ply
+ * turns round free ends.
+ */
 export interface Wall {
   readonly id: string;
   readonly kind: 'wall';
@@ -100,6 +134,8 @@ export interface Wall {
   readonly a: Point;
   readonly b: Point;
   readonly settingOut: SettingOut;
+  readonly settingOutOffset: number;
+  readonly returnEnds: boolean;
   readonly outside: Side;
   readonly buildUp: string;
   readonly base: number;
@@ -188,7 +224,31 @@ export interface TracingSheet {
   readonly locked: boolean;
 }
 
-export type Rec = Settings | Storey | Material | BuildUp | Wall | Opening | Slab | Roof | TracingSheet;
+/**
+ * How one joint is cut where that differs from the usual. `members`: the walls that meet and how, which is who the
+ * joint is. `through`: the wall that runs through (of `square`: the one that runs past, the other stops at its face).
+ * `plies`: single plies that run through their match or stop at it.
+ */
+export interface Joint {
+  readonly id: string;
+  readonly kind: 'joint';
+  readonly storey: string;
+  readonly members: readonly { readonly wall: string; readonly part: WallPart }[];
+  readonly cut: JointCutKind;
+  readonly through: string | null;
+  readonly plies: readonly { readonly wall: string; readonly ply: number; readonly runs: boolean }[];
+}
+
+/** A finding that was looked at and put off, with the reason; `finding` is the finding's id. */
+export interface PutOff {
+  readonly id: string;
+  readonly kind: 'putOff';
+  readonly finding: string;
+  readonly reason: string;
+}
+
+export type Rec =
+  Settings | Storey | Material | BuildUp | Wall | Opening | Slab | Roof | TracingSheet | Joint | PutOff;
 export type Kind = Rec['kind'];
 export type RecordOf<K extends Kind> = Extract<Rec, { kind: K }>;
 export const kinds: readonly Kind[] = [
@@ -200,7 +260,9 @@ export const kinds: readonly Kind[] = [
   'opening',
   'slab',
   'roof',
-  'sheet'
+  'sheet',
+  'joint',
+  'putOff'
 ];
 
 export type Tables = { readonly [K in Kind]: ReadonlyMap<string, RecordOf<K>> };

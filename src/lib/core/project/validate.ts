@@ -17,8 +17,11 @@ import {
   kinds,
   roofEdgeKinds,
   setOutTos,
+  jointCuts,
   settingOuts,
   slabFaces,
+  textures,
+  wallParts,
   wallRoles,
   type Kind,
   type Rec
@@ -35,6 +38,7 @@ const choice = (values: readonly string[]) =>
     .oneOf([...values])
     .required();
 const side = () => choice(['left', 'right']);
+const units = () => object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() });
 
 const top = () =>
   mixed()
@@ -72,9 +76,11 @@ const origin = () =>
 export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
   project: object({
     name: text(),
-    units: object({ system: choice(['mm', 'cm', 'm', 'ft']), fineness: size() }).required(),
+    units: units().required(),
     ground: mm(),
-    heightLimit: number().nullable().defined()
+    heightLimit: number().nullable().defined(),
+    secondUnits: units().nullable().defined().default(undefined),
+    areaLimit: number().nullable().defined()
   }),
   storey: object({
     name: text(),
@@ -87,10 +93,17 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     colour: string()
       .matches(/^#[0-9A-Fa-f]{6}$/)
       .required(),
-    hatch: choice(hatches)
+    hatch: choice(hatches),
+    conductivity: number().positive().max(1000).nullable().defined(),
+    density: number().min(0).max(30_000).required(),
+    texture: choice(textures),
+    unitLength: number().min(0).max(most).required(),
+    unitHeight: number().min(0).max(most).required()
   }),
   buildUp: object({
     name: text(),
+    fireRating: text(),
+    soundRating: text(),
     plies: array(object({ material: id(), thickness: size(), duty: choice(duties) }).required())
       .min(1)
       .required()
@@ -101,6 +114,8 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     a: point(),
     b: point(),
     settingOut: choice(settingOuts),
+    settingOutOffset: mm(),
+    returnEnds: boolean().required(),
     outside: side(),
     buildUp: id(),
     base: mm(),
@@ -143,7 +158,19 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     mmPerPixel: size(),
     fade: number().min(0).max(1).required(),
     locked: boolean().required()
-  })
+  }),
+  joint: object({
+    storey: id(),
+    members: array(object({ wall: id(), part: choice(wallParts) }).required())
+      .min(2)
+      .required(),
+    cut: choice(jointCuts),
+    through: string().nullable().defined(),
+    plies: array(
+      object({ wall: id(), ply: number().integer().min(0).required(), runs: boolean().required() }).required()
+    ).required()
+  }),
+  putOff: object({ finding: id(), reason: text() })
 };
 
 export type ReadRecords =
@@ -203,6 +230,12 @@ function referencesOf(record: Rec): [Kind, string][] {
       return record.plies.map((ply) => ['material', ply.material]);
     case 'roof':
       return [['storey', record.storey], ...record.edges.map((edge): [Kind, string] => ['wall', edge.wall])];
+    case 'joint':
+      return [
+        ['storey', record.storey],
+        ...[...record.members, ...record.plies].map((one): [Kind, string] => ['wall', one.wall]),
+        ...(record.through === null ? [] : [['wall', record.through] as [Kind, string]])
+      ];
     case 'slab':
     case 'sheet':
       return [['storey', record.storey]];

@@ -10,6 +10,8 @@ export function buildUpOf(id: string, ...plies: [number, Duty][]): BuildUp {
     id,
     kind: 'buildUp',
     name: id,
+    fireRating: '',
+    soundRating: '',
     plies: plies.map(([thickness, duty]) => ({ material: 'plain', thickness, duty }))
   };
 }
@@ -23,6 +25,8 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     a,
     b,
     settingOut: 'centre',
+    settingOutOffset: 0,
+    returnEnds: false,
     outside: 'right',
     buildUp,
     base: 0,

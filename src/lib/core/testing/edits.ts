@@ -133,7 +133,7 @@ const makers: readonly [number, Maker][] = [
   [
     2,
     (project, { pick }) => ({
-      name: 'copyStoreyUp',
+      name: 'copyStorey',
       args: { storey: storeyOf(project, pick), which: 'outer' }
     })
   ],

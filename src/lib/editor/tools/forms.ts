@@ -133,7 +133,7 @@ export class CopyUpTool extends FormTool implements Tool {
   protected call() {
     const { height, floorDepth } = this.lengths;
     return {
-      name: 'copyStoreyUp',
+      name: 'copyStorey',
       args: { storey: this.editor.storey, which: this.which, name: this.storeyName, height, floorDepth }
     };
   }

@@ -8,7 +8,10 @@ import type { RequestHandler } from './$types';
 const refuse = (status: number, message: string, hint: string) =>
   Response.json({ message, hint }, { status });
 
-/** The body, cut off as soon as it grows past the limit, whatever its header claims. */
+/**
+ * The body; undefined when it grows past the limit, whatever its header claims. What is over is read and dropped, so that
+ * the caller gets our answer and not a broken connection; the server's own limit ends endless ones.
+ */
 async function readBody(request: Request): Promise<Uint8Array | undefined> {
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
@@ -17,12 +20,9 @@ async function readBody(request: Request): Promise<Uint8Array | undefined> {
     const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
     if (done || !value) break;
     size += value.length;
-    if (size > fileLimits.packed) {
-      await reader?.cancel();
-      return undefined;
-    }
-    chunks.push(value);
+    if (size <= fileLimits.packed) chunks.push(value);
   }
+  if (size > fileLimits.packed) return undefined;
   return new Uint8Array(Buffer.concat(chunks));
 }
 

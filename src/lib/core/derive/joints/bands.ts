@@ -1,5 +1,6 @@
 /** Joints by height: cut at every base and top; each band is solved with the arms present in it. */
 import { tolerances } from '../../geometry/tolerances';
+import type { Joint } from '../../project/records';
 import type { Frame } from '../frame';
 import { armsOf } from './arms';
 import type { Node } from './gather';
@@ -14,6 +15,8 @@ export interface Band {
 
 export interface SolvedJoint {
   readonly node: Node;
+  /** How it was asked to be cut, where that differs from the usual. */
+  readonly asked: Joint | undefined;
   readonly bands: readonly Band[];
 }
 
@@ -33,24 +36,30 @@ export function standsIn(frame: Frame, z0: number, z1: number): boolean {
 
 interface Known {
   readonly frames: readonly Frame[];
+  readonly asked: Joint | undefined;
   readonly joint: SolvedJoint;
 }
 const known = new WeakMap<Frame, Map<string, Known>>();
 
 /** Solve a node band by band; answers the same object while the same frames meet in the same way. */
-export function solveNode(node: Node): SolvedJoint {
+export function solveNode(node: Node, asked?: Joint): SolvedJoint {
   const frames = node.members.map((member) => member.frame);
   const shelf = known.get(frames[0]!) ?? new Map<string, Known>();
   known.set(frames[0]!, shelf);
   const old = shelf.get(node.key);
-  if (old && old.frames.length === frames.length && old.frames.every((frame, i) => frame === frames[i]))
+  if (
+    old &&
+    old.asked === asked &&
+    old.frames.length === frames.length &&
+    old.frames.every((frame, i) => frame === frames[i])
+  )
     return old.joint;
-  const joint = { node, bands: solveBands(node) };
-  shelf.set(node.key, { frames, joint });
+  const joint = { node, asked, bands: solveBands(node, asked) };
+  shelf.set(node.key, { frames, asked, joint });
   return joint;
 }
 
-function solveBands(node: Node): Band[] {
+function solveBands(node: Node, asked: Joint | undefined): Band[] {
   const levels = levelsOf(node.members.map((member) => member.frame));
   const bands: Band[] = [];
   for (let i = 0; i + 1 < levels.length; i++) {
@@ -58,7 +67,11 @@ function solveBands(node: Node): Band[] {
     const present = node.members.filter((member) => standsIn(member.frame, z0, z1));
     if (present.length === 0) continue;
     const onlyBody = present.length === 1 && present[0]!.part === 'body';
-    bands.push({ z0, z1, cut: onlyBody ? { kind: 'free', cuts: [] } : solveJoint(node, armsOf(present)) });
+    bands.push({
+      z0,
+      z1,
+      cut: onlyBody ? { kind: 'free', cuts: [] } : solveJoint(node, armsOf(present), asked)
+    });
   }
   return bands;
 }

@@ -34,7 +34,8 @@ function runsThrough(p: Arm, q: Arm): boolean {
   );
 }
 
-export function classify(arms: readonly Arm[], at: Point): JointClass {
+/** `through`: the wall asked to run through a crossing. */
+export function classify(arms: readonly Arm[], at: Point, through?: string): JointClass {
   if (arms.length === 1) return { kind: 'free' };
   if (arms.length === 2) return { kind: isSplice(arms[0]!, arms[1]!, at) ? 'splice' : 'corner' };
   const pairs: [number, number][] = [];
@@ -42,7 +43,11 @@ export function classify(arms: readonly Arm[], at: Point): JointClass {
     for (let j = i + 1; j < arms.length; j++) if (runsThrough(arms[i]!, arms[j]!)) pairs.push([i, j]);
   if (arms.length === 3 && pairs.length === 1) return { kind: 'tee', host: pairs[0]! };
   if (arms.length === 4 && pairs.length === 2 && new Set(pairs.flat()).size === 4)
-    return { kind: 'crossing', host: strongest(arms, pairs) };
+    return {
+      kind: 'crossing',
+      host:
+        pairs.find((pair) => pair.some((i) => arms[i]!.frame.wall.id === through)) ?? strongest(arms, pairs)
+    };
   return { kind: 'star' };
 }
 

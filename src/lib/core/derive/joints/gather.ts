@@ -6,6 +6,7 @@ import Flatbush from 'flatbush';
 import { angleOf, distance, locate, scale, type Point } from '../../geometry/point';
 import { segmentsCross } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
+import type { WallPart } from '../../project/records';
 import type { Frame } from '../frame';
 import { fromFrame } from '../frame';
 
@@ -21,6 +22,14 @@ export interface Node {
   readonly key: string;
   readonly point: Point;
   readonly members: readonly Member[];
+}
+
+/** The name of a joint by who meets there and how; the order does not matter. */
+export function nodeKey(members: readonly { readonly wall: string; readonly part: WallPart }[]): string {
+  return members
+    .map(({ wall, part }) => `${wall}:${part}`)
+    .sort()
+    .join(' ');
 }
 
 interface EndPoint {
@@ -43,10 +52,7 @@ export function gatherNodes(frames: readonly Frame[]): Node[] {
       for (const part of ['a', 'b'] as const)
         clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
   return clusters.map(({ point, members }) => ({
-    key: members
-      .map(({ frame, part }) => `${frame.wall.id}:${part}`)
-      .sort()
-      .join(' '),
+    key: nodeKey(members.map(({ frame, part }) => ({ wall: frame.wall.id, part }))),
     point,
     members
   }));

@@ -54,47 +54,62 @@ const toLayer = ({ duty, y0, y1 }: { duty: Duty; y0: number; y1: number }): Laye
   thickness: y1 - y0
 });
 /** Plies from the left face to the core, and from the right face to the core. */
-export const leftLayers = (arm: Arm): Layer[] =>
-  arm.strips.filter((strip) => strip.y0 >= arm.coreLeft).map(toLayer);
-export const rightLayers = (arm: Arm): Layer[] =>
-  arm.strips
-    .filter((strip) => strip.y1 <= arm.coreRight)
-    .reverse()
-    .map(toLayer);
+export const leftStrips = (arm: Arm) => arm.strips.filter((strip) => strip.y0 >= arm.coreLeft);
+export const rightStrips = (arm: Arm) => arm.strips.filter((strip) => strip.y1 <= arm.coreRight).reverse();
+const leftLayers = (arm: Arm): Layer[] => leftStrips(arm).map(toLayer);
+const rightLayers = (arm: Arm): Layer[] => rightStrips(arm).map(toLayer);
+
+/** Who runs through where two arms meet; `undefined` leaves it to the duties. Plies count from the face inwards. */
+export interface Preference {
+  /** For matched plies (and the cores, past all of them): p's or q's runs through; a mitre when undefined. */
+  readonly matched: (p: number, q: number) => 'p' | 'q' | undefined;
+  /** For unmatched stretches, given the plies of both. */
+  readonly unmatched: (p: readonly number[], q: readonly number[]) => 'p' | 'q' | undefined;
+}
+
+export const noPreference: Preference = { matched: () => undefined, unmatched: () => undefined };
 
 /** Depth steps from faces to cores: each is a gain in s and r. */
 export function sectorSteps(
   p: readonly Layer[],
   q: readonly Layer[],
   salient: boolean,
-  tieToP: boolean
+  tieToP: boolean,
+  prefer: Preference = noPreference
 ): [number, number][] {
   const steps: [number, number][] = [];
   let [i, j] = [0, 0];
+  // Whoever runs through takes its step first in a salient sector and last in a re-entrant one.
+  const inOrder = (own: [number, number][], other: [number, number][], pRuns: boolean) =>
+    pRuns === salient ? [...own, ...other] : [...other, ...own];
   for (const [m, n] of [...alignLayers(p, q), [p.length, q.length] as [number, number]]) {
-    const own: [number, number][] = p.slice(i, m).map((layer) => [layer.thickness, 0]);
-    const other: [number, number][] = q.slice(j, n).map((layer) => [0, layer.thickness]);
+    const own = p.slice(i, m).map((layer): [number, number] => [layer.thickness, 0]);
+    const other = q.slice(j, n).map((layer): [number, number] => [0, layer.thickness]);
     const rank = (layers: readonly Layer[]) => Math.max(-1, ...layers.map((layer) => dutyRank[layer.duty]));
     const [rp, rq] = [rank(p.slice(i, m)), rank(q.slice(j, n))];
-    const pHigher = rp > rq || (rp === rq && tieToP);
-    steps.push(...(pHigher === salient ? [...own, ...other] : [...other, ...own]));
-    if (m < p.length && n < q.length) steps.push([p[m]!.thickness, q[n]!.thickness]);
+    const asked = prefer.unmatched(range(i, m), range(j, n));
+    steps.push(...inOrder(own, other, asked ? asked === 'p' : rp > rq || (rp === rq && tieToP)));
+    if (m < p.length && n < q.length) {
+      const [dp, dq] = [p[m]!.thickness, q[n]!.thickness];
+      const runs = prefer.matched(m, n);
+      steps.push(...(runs ? inOrder([[dp, 0]], [[0, dq]], runs === 'p') : [[dp, dq] as [number, number]]));
+    }
     [i, j] = [m + 1, n + 1];
   }
   return steps;
 }
 
-/**
- * The path between arm i's left side and arm j's right side. `stopAtFace`: the arm that must stay outside the
- * other's face altogether. Undefined when the lines are parallel.
- */
-export function sectorPath(i: Arm, j: Arm, salient: boolean): PathPoint[] | undefined {
+const range = (from: number, to: number) =>
+  Array.from({ length: Math.max(0, to - from) }, (_, k) => from + k);
+
+/** The path between arm i's left side and arm j's right side. Undefined when the lines are parallel. */
+export function sectorPath(i: Arm, j: Arm, salient: boolean, prefer?: Preference): PathPoint[] | undefined {
   const [p, q] = [leftLayers(i), rightLayers(j)];
   const [ti, tj] = [coreThickness(i), coreThickness(j)];
   const tieToP = ti > tj || (ti === tj && i.frame.wall.id < j.frame.wall.id);
   const path: PathPoint[] = [];
   let [s, r] = [0, 0];
-  for (const [ds, dr] of [[0, 0] as [number, number], ...sectorSteps(p, q, salient, tieToP)]) {
+  for (const [ds, dr] of [[0, 0] as [number, number], ...sectorSteps(p, q, salient, tieToP, prefer)]) {
     s += ds;
     r += dr;
     const point = meetArms(i, i.yLeft - s, j, j.yRight + r);

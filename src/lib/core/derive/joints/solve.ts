@@ -17,10 +17,11 @@ import {
 import type { Ring } from '../../geometry/ring';
 import { ringArea } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { armPoint, type Arm } from './arms';
+import type { Joint } from '../../project/records';
+import { armPoint, meetArms, type Arm, type ArmStrip } from './arms';
 import { classify, type JointKind } from './classify';
 import type { Node } from './gather';
-import { sectorPath, type PathPoint } from './sector';
+import { leftStrips, noPreference, rightStrips, sectorPath, type PathPoint, type Preference } from './sector';
 
 export interface ArmCut {
   readonly arm: Arm;
@@ -37,19 +38,77 @@ export interface JointCut {
   readonly clip?: { readonly point: Point; readonly normal: Point };
 }
 
-/** Solve the arms of one band of a node; undefined when the closed form does not hold (use the arrangement). */
-export function solveJoint(node: Node, arms: readonly Arm[]): JointCut | undefined {
-  const { kind, host } = classify(arms, node.point);
+/**
+ * Solve the arms of one band of a node; undefined when the closed form does not hold (use the arrangement).
+ * `asked`: how this joint is cut where that differs from the usual; what it says of walls not here is passed over.
+ */
+export function solveJoint(node: Node, arms: readonly Arm[], asked?: Joint): JointCut | undefined {
+  const { kind, host } = classify(arms, node.point, asked?.through ?? undefined);
   switch (kind) {
     case 'free':
-      return { kind, cuts: [cutAcross(arms[0]!, (y) => armPoint(arms[0]!, 0, y))] };
+      return { kind, cuts: [cutFree(arms[0]!)] };
     case 'splice':
       return solveSplice(node, arms);
     case 'corner':
-      return solveCorner(arms);
+      return asked?.cut === 'square' ? solveSquare(arms, asked) : solveCorner(arms, asked);
     default:
-      return host ? solveThrough(node, arms, kind, host) : solveStar(arms);
+      return host ? solveThrough(node, arms, kind, host, asked) : solveStar(arms, asked);
   }
+}
+
+/** Square; or with its outer ply turned round the end, over all but the far face's ply, which closes against it. */
+function cutFree(arm: Arm): ArmCut {
+  const { wall } = arm.frame;
+  const square = cutAcross(arm, (y) => armPoint(arm, 0, y));
+  if (!wall.returnEnds || arm.part === 'before' || arm.part === 'after' || arm.strips.length < 3)
+    return square;
+  // Strips run from the arm's left to its right; the outer ply is build-up ply 0.
+  const fromLeft = arm.strips[0]!.ply === 0;
+  const [outer, last] = fromLeft ? [0, arm.strips.length - 1] : [arm.strips.length - 1, 0];
+  const depth = arm.strips[outer]!.y1 - arm.strips[outer]!.y0;
+  const far = fromLeft ? arm.strips[last]!.y1 : arm.strips[last]!.y0;
+  const chains = arm.strips.map(({ y0, y1 }, k) => {
+    if (k === last) return [armPoint(arm, 0, y1), armPoint(arm, 0, y0)];
+    if (k !== outer) return [armPoint(arm, depth, y1), armPoint(arm, depth, y0)];
+    return fromLeft
+      ? [armPoint(arm, 0, y1), armPoint(arm, 0, far), armPoint(arm, depth, far), armPoint(arm, depth, y0)]
+      : [armPoint(arm, depth, y1), armPoint(arm, depth, far), armPoint(arm, 0, far), armPoint(arm, 0, y0)];
+  });
+  return { arm, chains, outline: square.outline };
+}
+
+/** Who runs through between two neighbouring arms, as the override says. */
+function preferenceOf(p: Arm, q: Arm, asked: Joint | undefined): Preference {
+  if (!asked) return noPreference;
+  const runsOf = (arm: Arm, strip: ArmStrip) =>
+    asked.plies.find((one) => one.wall === arm.frame.wall.id && one.ply === strip.ply)?.runs;
+  const [left, right] = [leftStrips(p), rightStrips(q)];
+  const whole =
+    asked.cut !== 'through'
+      ? undefined
+      : p.frame.wall.id === asked.through
+        ? 'p'
+        : q.frame.wall.id === asked.through
+          ? 'q'
+          : undefined;
+  const single = (strips: readonly (ArmStrip | undefined)[], arm: Arm) =>
+    strips.map((strip) => strip && runsOf(arm, strip)).find((runs) => runs !== undefined);
+  const decide = (own: boolean | undefined, other: boolean | undefined) =>
+    own !== undefined ? (own ? 'p' : 'q') : other !== undefined ? (other ? 'q' : 'p') : undefined;
+  return {
+    matched: (m, n) => decide(single([left[m]], p), single([right[n]], q)) ?? whole,
+    unmatched: (m, n) =>
+      decide(
+        single(
+          m.map((k) => left[k]),
+          p
+        ),
+        single(
+          n.map((k) => right[k]),
+          q
+        )
+      )
+  };
 }
 
 function cutAcross(arm: Arm, at: (y: number) => Point): ArmCut {
@@ -82,8 +141,8 @@ interface Sector {
   readonly path: readonly PathPoint[];
 }
 
-function sectorBetween(from: Arm, to: Arm): Sector | undefined {
-  const path = sectorPath(from, to, turnTo(from, to) > Math.PI);
+function sectorBetween(from: Arm, to: Arm, asked?: Joint): Sector | undefined {
+  const path = sectorPath(from, to, turnTo(from, to) > Math.PI, preferenceOf(from, to, asked));
   return path && { from, to, path };
 }
 
@@ -170,13 +229,58 @@ function cutArm(
   };
 }
 
-function solveCorner(arms: readonly Arm[]): JointCut | undefined {
+function solveCorner(arms: readonly Arm[], asked?: Joint): JointCut | undefined {
   const [p, q] = [arms[0]!, arms[1]!];
-  const [pq, qp] = [sectorBetween(p, q), sectorBetween(q, p)];
+  const [pq, qp] = [sectorBetween(p, q, asked), sectorBetween(q, p, asked)];
   if (!pq || !qp) return undefined;
-  const seam = (own: Sector, other: Sector) => cutArm(own.from, own.path, other.path);
-  const clip = spikeClip(p, q, turnTo(p, q) > Math.PI ? pq : qp, turnTo(p, q) > Math.PI ? qp : pq);
+  const middle = coreStep(p, q, asked);
+  const seam = (own: Sector, other: Sector) =>
+    cutArm(own.from, own.path, other.path, middle && (own === pq ? middle : [...middle].reverse()));
+  const [salient, reentrant] = turnTo(p, q) > Math.PI ? [pq, qp] : [qp, pq];
+  const clip = middle ? undefined : spikeClip(p, q, salient, reentrant);
   return { kind: 'corner', cuts: [seam(pq, qp), seam(qp, pq)], ...(clip && { clip }) };
+}
+
+/** Where one core runs through the other, the corner of the step between them; undefined for a mitre. */
+function coreStep(p: Arm, q: Arm, asked: Joint | undefined): Point[] | undefined {
+  const core = (arm: Arm) =>
+    asked?.plies.find(({ wall, ply }) => {
+      const strip = wall === arm.frame.wall.id && arm.strips.find((one) => one.ply === ply);
+      return strip && strip.y1 <= arm.coreLeft && strip.y0 >= arm.coreRight;
+    })?.runs;
+  const [own, other] = [core(p), core(q)];
+  const pRuns =
+    own ??
+    (other === undefined ? undefined : !other) ??
+    (asked?.cut === 'through' &&
+    asked.through !== null &&
+    [p, q].some((arm) => arm.frame.wall.id === asked.through)
+      ? p.frame.wall.id === asked.through
+      : undefined);
+  if (pRuns === undefined) return undefined;
+  const salientIsPq = turnTo(p, q) > Math.PI;
+  // The wall that runs through ends at the far line of the other's core; the other at its near line.
+  const point = pRuns
+    ? meetArms(p, salientIsPq ? p.coreRight : p.coreLeft, q, salientIsPq ? q.coreRight : q.coreLeft)
+    : meetArms(p, salientIsPq ? p.coreLeft : p.coreRight, q, salientIsPq ? q.coreLeft : q.coreRight);
+  return point && [point];
+}
+
+/** One wall stops with all its plies at the face of the other, which runs past and ends at the first's outer face. */
+function solveSquare(arms: readonly Arm[], asked: Joint): JointCut | undefined {
+  const [p, q] = [arms[0]!, arms[1]!];
+  const runs = q.frame.wall.id === asked.through ? q : p;
+  const stops = runs === p ? q : p;
+  // In the salient sector of the pair lies the outside of the corner.
+  const leftIsSalient = turnTo(runs, stops) > Math.PI;
+  const near = leftIsSalient ? runs.yRight : runs.yLeft;
+  const outer = leftIsSalient ? stops.yRight : stops.yLeft;
+  const across = (arm: Arm, other: Arm, line: number) => (y: number) =>
+    meetArms(arm, y, other, line) ?? armPoint(arm, 0, y);
+  return {
+    kind: 'corner',
+    cuts: [cutAcross(runs, across(runs, stops, outer)), cutAcross(stops, across(stops, runs, near))]
+  };
 }
 
 /** A mitre longer than twice the greater thickness is cut square to the bisector there. */
@@ -196,8 +300,10 @@ function solveThrough(
   node: Node,
   arms: readonly Arm[],
   kind: JointKind,
-  host: readonly [number, number]
+  host: readonly [number, number],
+  asked?: Joint
 ): JointCut | undefined {
+  if (asked?.cut === 'square') return stopAtFaces(node, arms, kind, host);
   const n = arms.length;
   const cuts = new Map<Arm, ArmCut>();
   const paths = new Map<Arm, { left?: readonly PathPoint[]; right?: readonly PathPoint[] }>();
@@ -206,7 +312,7 @@ function solveThrough(
     const [from, to] = [arms[k]!, arms[(k + 1) % n]!];
     const ends = [k, (k + 1) % n];
     if (ends.every((end) => host.includes(end))) continue;
-    const sector = sectorBetween(from, to);
+    const sector = sectorBetween(from, to, asked);
     if (!sector) return undefined;
     paths.get(from)!.left = sector.path;
     paths.get(to)!.right = sector.path;
@@ -221,6 +327,24 @@ function solveThrough(
     cuts.set(arm, cutHost(node, arm, other, left, right));
   });
   return cuts.size === n ? { kind, cuts: [...cuts.values()] } : undefined;
+}
+
+/** Branches stop with all their plies at the host's faces, which run through unbroken. */
+function stopAtFaces(
+  node: Node,
+  arms: readonly Arm[],
+  kind: JointKind,
+  host: readonly [number, number]
+): JointCut {
+  const [h, k] = [arms[host[0]]!, arms[host[1]]!];
+  return {
+    kind,
+    cuts: arms.map((arm, i) => {
+      if (host.includes(i)) return cutHost(node, arm, arm === h ? k : h);
+      const left = cross(h.direction, arm.direction) > 0;
+      return cutAcross(arm, (y) => meetArms(arm, y, h, left ? h.yLeft : h.yRight) ?? armPoint(arm, 0, y));
+    })
+  };
 }
 
 function cutHost(
@@ -241,11 +365,11 @@ function cutHost(
 }
 
 /** All arms meet in the middle of the kernel of the polygon of their core corners. */
-function solveStar(arms: readonly Arm[]): JointCut | undefined {
+function solveStar(arms: readonly Arm[], asked?: Joint): JointCut | undefined {
   const n = arms.length;
   const sectors: Sector[] = [];
   for (let k = 0; k < n; k++) {
-    const sector = sectorBetween(arms[k]!, arms[(k + 1) % n]!);
+    const sector = sectorBetween(arms[k]!, arms[(k + 1) % n]!, asked);
     if (!sector) return undefined;
     sectors.push(sector);
   }
