@@ -48,9 +48,8 @@ function counterpart(node: Node, through: string | null, other: Node): string | 
   const role = ({ frame, part }: Node['members'][number]) =>
     `${frame.buildUp.id} ${part === 'body' ? 'body' : 'end'}`;
   const own = node.members.find(({ frame }) => frame.wall.id === through)!;
-  const same = node.members.filter((member) => role(member) === role(own));
   const there = other.members.filter((member) => role(member) === role(own));
-  return there[same.indexOf(own)]?.frame.wall.id ?? there[0]?.frame.wall.id ?? null;
+  return (there.find(({ part }) => part === own.part) ?? there[0])?.frame.wall.id ?? null;
 }
 
 const plyRun = () =>

@@ -5,7 +5,7 @@ import type { LengthUnits } from '../units/length';
 import type { Opening, Project, Rec, Roof, Wall } from '../project/records';
 import { distanceFor } from '../derive/2-openings';
 import { after, needFrame, placeOf } from './checks';
-import { command, done, nameOf, need, needPositive, refuse, type Command } from './command';
+import { command, done, nameOf, needPositive, refuse, type Command } from './command';
 import * as s from './schemas';
 
 const setProject = command({

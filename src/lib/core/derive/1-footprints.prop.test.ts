@@ -1,12 +1,19 @@
 import fc from 'fast-check';
 import { describe, it, expect } from 'vitest';
+import { jointCuts, type Joint } from '../project/records';
 import { framesOf, projectWith } from '../testing/build';
-import { jointArb, planArb, type Joint } from '../testing/arbitraries';
+import { jointArb, planArb, type RandomJoint } from '../testing/arbitraries';
 import { expectPartition } from '../testing/partition';
 import { deriveFootprints } from './1-footprints';
 
 const runs = Number(process.env.LAW_RUNS ?? 60);
-const solve = ({ records }: Joint) => deriveFootprints(framesOf(projectWith(...records)));
+const solve = ({ records }: RandomJoint) => deriveFootprints(framesOf(projectWith(...records)));
+
+const askedArb = fc.record({
+  cut: fc.constantFrom(...jointCuts),
+  through: fc.option(fc.nat(9), { nil: undefined }),
+  plies: fc.array(fc.tuple(fc.nat(9), fc.nat(4), fc.boolean()), { maxLength: 3 })
+});
 
 describe('footprints partition their outline, at every height', () => {
   for (const many of [false, true])
@@ -26,6 +33,32 @@ describe('footprints partition their outline, at every height', () => {
           { numRuns: runs }
         );
       });
+  for (const arms of [2, 3, 4] as const)
+    it(`${arms} arms with any cut asked for, and any plies through or stopped`, () => {
+      fc.assert(
+        fc.property(jointArb(arms, 25, true, true), askedArb, ({ records }, asked) => {
+          const frames = framesOf(projectWith(...records));
+          const usual = deriveFootprints(frames);
+          const node = usual.nodes.reduce((best, one) =>
+            one.members.length > best.members.length ? one : best
+          );
+          const walls = node.members.map(({ frame }) => frame.wall.id);
+          const joint: Joint = {
+            id: 'j',
+            kind: 'joint',
+            storey: 'storey-1',
+            members: node.members.map(({ frame, part }) => ({ wall: frame.wall.id, part })),
+            cut: asked.cut,
+            through: asked.through === undefined ? null : walls[asked.through % walls.length]!,
+            plies: asked.plies.map(([wall, ply, runs]) => ({ wall: walls[wall % walls.length]!, ply, runs }))
+          };
+          const footprints = deriveFootprints(frames, new Map([[node.key, joint]]));
+          for (const wall of footprints.walls.values()) expect(wall.unsolved).toBe(false);
+          for (const z of [500, 2000]) expectPartition(footprints, z);
+        }),
+        { numRuns: runs }
+      );
+    });
   it('whole plans with partitions', () => {
     fc.assert(
       fc.property(planArb(true), (plan) => {

@@ -2,7 +2,7 @@
  * Stage 1: ply footprints of a storey's walls. Reads walls, build-ups, storeys. Nodes are gathered afresh (cheap),
  * joints and walls are kept by the identity of what they read, so a drag recomputes the joints it touches only.
  */
-import { distance } from '../geometry/point';
+import { distance, locate, type Point } from '../geometry/point';
 import { ringHolds, segmentsCross, boxOf, type Ring } from '../geometry/ring';
 import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemble';
 import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
@@ -113,6 +113,7 @@ function sameBands(p: readonly BandFootprint[], q: readonly BandFootprint[]): bo
         band.z0 === other.z0 &&
         band.z1 === other.z1 &&
         sameRings(band.outline, other.outline) &&
+        sameRings([band.exposed, band.butts], [other.exposed, other.butts]) &&
         band.plies.every((rings, k) => sameRings(rings, other.plies[k]!))
       );
     })
@@ -314,12 +315,31 @@ function solveClusterBand(
     hulls.filter((hull) => hull.length > 2)
   );
   if (!rings) return undefined;
+  const shapes = present.map((frame) => {
+    const plies = frame.strips.map((_, strip) =>
+      strips.filter((s) => s.frame === frame && s.strip === strip).flatMap((s) => rings.get(s)!)
+    );
+    return { frame, plies, outline: dissolve(plies.flat()) };
+  });
+  // All rings of the arrangement share their points, so a border without its reverse touches no other wall.
+  const key = (p: Point, q: Point) => `${p.x},${p.y}>${q.x},${q.y}`;
+  const borders = new Set(
+    shapes.flatMap(({ outline }) =>
+      outline.flatMap((ring) => ring.map((p, i) => key(p, ring[(i + 1) % ring.length]!)))
+    )
+  );
   return new Map(
-    present.map((frame) => {
-      const plies = frame.strips.map((_, strip) =>
-        strips.filter((s) => s.frame === frame && s.strip === strip).flatMap((s) => rings.get(s)!)
+    shapes.map(({ frame, plies, outline }) => {
+      const exposed = outline.flatMap((ring) =>
+        ring.flatMap((p, i) => {
+          const q = ring[(i + 1) % ring.length]!;
+          const level = Math.abs(
+            locate(p, frame.origin, frame.direction).y - locate(q, frame.origin, frame.direction).y
+          );
+          return level < tolerances.coincident || borders.has(key(q, p)) ? [] : [p, q];
+        })
       );
-      return [frame, { z0, z1, plies, outline: dissolve(plies.flat()) }];
+      return [frame, { z0, z1, plies, outline, exposed, butts: [] }];
     })
   );
 }

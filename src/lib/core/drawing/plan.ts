@@ -17,7 +17,7 @@ export type MaterialTable = ReadonlyMap<string, Material>;
 
 const kept = new WeakMap<
   WallFootprint['bands'],
-  { places: readonly OpeningPlace[]; materials: MaterialTable; free: string; marks: readonly Mark[] }
+  { places: readonly OpeningPlace[]; materials: MaterialTable; marks: readonly Mark[] }
 >();
 
 /** Marks of one wall with its openings; the same array while nothing it reads changed. */
@@ -26,29 +26,18 @@ export function drawWall(
   places: readonly OpeningPlace[],
   materials: MaterialTable
 ): readonly Mark[] {
-  const free = freeEnds(footprint);
   const old = kept.get(footprint.bands);
-  if (old && old.places === places && old.materials === materials && old.free === free.join())
-    return old.marks;
+  if (old && old.places === places && old.materials === materials) return old.marks;
   const marks = [
-    ...drawPlies(footprint, free, places, materials),
+    ...drawPlies(footprint, places, materials),
     ...places.flatMap((place) => drawOpening(footprint.frame, place))
   ];
-  kept.set(footprint.bands, { places, materials, free: free.join(), marks });
+  kept.set(footprint.bands, { places, materials, marks });
   return marks;
-}
-
-/** Ends that meet nothing: they are closed by a line. */
-function freeEnds({ frame, joints }: WallFootprint): ('a' | 'b')[] {
-  return joints.flatMap(({ node: { members } }) => {
-    const [only] = members;
-    return members.length === 1 && only!.frame === frame && only!.part !== 'body' ? [only!.part] : [];
-  });
 }
 
 function drawPlies(
   { frame, bands }: WallFootprint,
-  free: readonly ('a' | 'b')[],
   places: readonly OpeningPlace[],
   materials: MaterialTable
 ): Mark[] {
@@ -74,9 +63,17 @@ function drawPlies(
           ink: 'slate',
           fill: material?.colour ?? '#C9CCC6'
         });
-        gatherBorders(frame, piece, corners, holes, free, low, lines);
+        gatherBorders(frame, piece, corners, holes, low, lines);
       }
   });
+  for (const [pen, points] of [
+    [low ? 'face' : 'cut', band.exposed],
+    ['thin', band.butts]
+  ] as const) {
+    const list = lines.get(pen);
+    if (list) list.push(...points);
+    else if (points.length > 0) lines.set(pen, [...points]);
+  }
   for (const [pen, points] of lines)
     marks.push({ kind: 'lines', subject: frame.wall.id, layer: 'walls', points, pen, ink: 'slate' });
   return marks;
@@ -99,13 +96,12 @@ function gatherBorders(
   piece: Ring,
   corners: readonly Located[],
   holes: readonly OpeningPlace[],
-  free: readonly ('a' | 'b')[],
   low: boolean,
   lines: Map<Pen, Point[]>
 ) {
   piece.forEach((p, i) => {
     const j = (i + 1) % piece.length;
-    const pen = borderPen(frame, corners[i]!, corners[j]!, holes, free);
+    const pen = borderPen(frame, corners[i]!, corners[j]!, holes);
     if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
     const used: Pen = low && pen === 'cut' ? 'face' : pen;
     const list = lines.get(used);
@@ -118,16 +114,13 @@ function borderPen(
   frame: Frame,
   p: { t: number; y: number },
   q: { t: number; y: number },
-  holes: readonly OpeningPlace[],
-  free: readonly ('a' | 'b')[]
+  holes: readonly OpeningPlace[]
 ): Pen | undefined {
   const gap = tolerances.coincident;
   if (Math.abs(p.y - q.y) < gap)
     return Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap ? 'cut' : 'thin';
   if (Math.abs(p.t - q.t) > gap) return undefined;
-  if (holes.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap)) return 'cut';
-  const end = free.some((part) => Math.abs(p.t - (part === 'a' ? 0 : frame.length)) < gap);
-  return end ? 'cut' : undefined;
+  return holes.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap) ? 'cut' : undefined;
 }
 
 function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {

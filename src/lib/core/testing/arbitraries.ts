@@ -16,7 +16,7 @@ export const buildUpArb = (id: string, many: boolean): fc.Arbitrary<BuildUp> =>
         .map((plies) => buildUpOf(id, ...plies))
     : fc.integer({ min: 50, max: 600 }).map((t) => buildUpOf(id, [t, 'structure']));
 
-export interface Joint {
+export interface RandomJoint {
   readonly records: readonly Rec[];
 }
 
@@ -26,7 +26,7 @@ export function jointArb(
   leastGap: number,
   many: boolean,
   anyLine: boolean
-): fc.Arbitrary<Joint> {
+): fc.Arbitrary<RandomJoint> {
   const spare = 360 - arms * leastGap;
   return fc
     .record({
@@ -59,7 +59,7 @@ export function jointArb(
 }
 
 /** A small plan: a closed outline turned by any angle, with partitions between points of its sides. */
-export function planArb(many: boolean): fc.Arbitrary<Joint> {
+export function planArb(many: boolean): fc.Arbitrary<RandomJoint> {
   return fc
     .record({
       corners: fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 3, maxLength: 6 }),

@@ -1,6 +1,7 @@
 /** Ply footprints of one wall in one band, put together from the cuts of its joints. */
 import { cross, subtract, type Point } from '../../geometry/point';
 import { dropRepeats, isSimple, ringArea, type Ring } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
 import { fromFrame, type Frame } from '../frame';
 import type { ArmCut, JointCut } from './solve';
 import { clipLeft } from './solve';
@@ -13,6 +14,9 @@ export interface BandFootprint {
   readonly plies: readonly (readonly Ring[])[];
   /** The whole wall's outline. */
   readonly outline: readonly Ring[];
+  /** End borders that touch no other wall, and where plies stop at another wall's line; pairs of points. */
+  readonly exposed: readonly Point[];
+  readonly butts: readonly Point[];
 }
 
 /** A cut met along the wall: at an end, or by its body passing a node. */
@@ -54,7 +58,31 @@ export function assembleBand(
     plies.push(rings);
   }
   const outline = outlineOf(frame, sorted)?.map(clipped);
-  return outline && outline.every(isSound) ? { z0, z1, plies, outline } : undefined;
+  if (!outline || !outline.every(isSound)) return undefined;
+  const own = sorted.flatMap(({ cut }) => cut.cuts.filter(({ arm }) => arm.frame === frame));
+  return {
+    z0,
+    z1,
+    plies,
+    outline,
+    exposed: [
+      ...own.flatMap(({ exposed }) => exposed ?? []),
+      ...clips.flatMap((clip) => clipEdges(outline, clip))
+    ],
+    butts: own.flatMap(({ butts }) => butts ?? [])
+  };
+}
+
+/** Where a spike was cut off square, the cut is a face. */
+function clipEdges(rings: readonly Ring[], { point, normal }: NonNullable<JointCut['clip']>): Point[] {
+  const on = (p: Point) =>
+    Math.abs((p.x - point.x) * normal.x + (p.y - point.y) * normal.y) < tolerances.coincident;
+  return rings.flatMap((ring) =>
+    ring.flatMap((p, i) => {
+      const q = ring[(i + 1) % ring.length]!;
+      return on(p) && on(q) ? [p, q] : [];
+    })
+  );
 }
 
 function isSound(ring: Ring): boolean {

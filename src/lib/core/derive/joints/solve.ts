@@ -15,7 +15,7 @@ import {
   type Point
 } from '../../geometry/point';
 import type { Ring } from '../../geometry/ring';
-import { ringArea } from '../../geometry/ring';
+import { ringArea, ringHolds } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Joint } from '../../project/records';
 import { armPoint, meetArms, type Arm, type ArmStrip } from './arms';
@@ -29,6 +29,10 @@ export interface ArmCut {
   readonly chains: readonly (readonly Point[] | undefined)[];
   /** The end of the whole wall, left face to right face; undefined where both faces run through. */
   readonly outline: readonly Point[] | undefined;
+  /** Parts of the end that touch no other wall of the joint: they are faces too. Pairs of points. */
+  readonly exposed?: readonly Point[];
+  /** Where plies stop square at a line of another wall, which a drawing shows; mitres are not. Pairs of points. */
+  readonly butts?: readonly Point[];
 }
 
 export interface JointCut {
@@ -43,6 +47,23 @@ export interface JointCut {
  * `asked`: how this joint is cut where that differs from the usual; what it says of walls not here is passed over.
  */
 export function solveJoint(node: Node, arms: readonly Arm[], asked?: Joint): JointCut | undefined {
+  const joint = cutJoint(node, arms, asked);
+  if (!joint || (joint.kind !== 'free' && !joint.cuts.every(staysInStrips))) return undefined;
+  return { ...joint, cuts: withBorders(joint.cuts) };
+}
+
+/** Every ply must end within its own strip, or it would lie over its neighbour. */
+function staysInStrips({ arm, chains }: ArmCut): boolean {
+  return chains.every((chain, k) =>
+    (chain ?? []).every((p) => {
+      const y = dot(subtract(p, arm.origin), arm.left);
+      const { y0, y1 } = arm.strips[k]!;
+      return y > y0 - tolerances.coincident && y < y1 + tolerances.coincident;
+    })
+  );
+}
+
+function cutJoint(node: Node, arms: readonly Arm[], asked: Joint | undefined): JointCut | undefined {
   const { kind, host } = classify(arms, node.point, asked?.through ?? undefined);
   switch (kind) {
     case 'free':
@@ -54,6 +75,73 @@ export function solveJoint(node: Node, arms: readonly Arm[], asked?: Joint): Joi
     default:
       return host ? solveThrough(node, arms, kind, host, asked) : solveStar(arms, asked);
   }
+}
+
+/** How far an arm reaches for telling what it covers, mm: past any joint. */
+const armReach = 5000;
+
+/** What an arm covers near the joint. */
+function coverOf({ arm, outline }: ArmCut): Ring {
+  const at = (u: number, y: number) => armPoint(arm, u, y);
+  const end = outline ?? [at(-armReach, arm.yLeft), at(-armReach, arm.yRight)];
+  return [...end, at(armReach, arm.yRight), at(armReach, arm.yLeft)];
+}
+
+function withBorders(cuts: readonly ArmCut[]): ArmCut[] {
+  const covers = cuts.map(coverOf);
+  const corners = covers.flat();
+  return cuts.map((cut, i): ArmCut => {
+    const others = covers.filter((_, k) => k !== i);
+    const exposed = cut.outline ? exposedOf(cut.outline, others, corners) : [];
+    return { ...cut, exposed, butts: buttsOf(cut, cuts, others) };
+  });
+}
+
+/** The outline runs from the left face to the right: what it closes off lies on its right, looking along it. */
+function exposedOf(outline: readonly Point[], others: readonly Ring[], corners: readonly Point[]): Point[] {
+  const found: Point[] = [];
+  for (let i = 0; i + 1 < outline.length; i++) {
+    const [p, q] = [outline[i]!, outline[i + 1]!];
+    const d = unit(subtract(q, p));
+    const stops = [p, ...pointsOn(p, q, corners), q];
+    for (let k = 0; k + 1 < stops.length; k++) {
+      const middle = { x: (stops[k]!.x + stops[k + 1]!.x) / 2, y: (stops[k]!.y + stops[k + 1]!.y) / 2 };
+      const beyond = along(middle, leftOf(d), -tolerances.coincident);
+      if (!others.some((ring) => ringHolds(ring, beyond))) found.push(stops[k]!, stops[k + 1]!);
+    }
+  }
+  return found;
+}
+
+/** Points that lie on the segment, strictly within it, in order along it. */
+function pointsOn(p: Point, q: Point, points: readonly Point[]): Point[] {
+  const d = unit(subtract(q, p));
+  const size = distance(p, q);
+  return points
+    .map((point) => ({ point, t: dot(subtract(point, p), d), off: Math.abs(cross(d, subtract(point, p))) }))
+    .filter(
+      ({ t, off }) =>
+        off < tolerances.coincident && t > tolerances.coincident && t < size - tolerances.coincident
+    )
+    .sort((a, b) => a.t - b.t)
+    .map(({ point }) => point);
+}
+
+function buttsOf(cut: ArmCut, cuts: readonly ArmCut[], others: readonly Ring[]): Point[] {
+  const directions = cuts.filter((one) => one !== cut).map(({ arm }) => arm.direction);
+  const alongAnother = (d: Point) =>
+    Math.abs(cross(d, cut.arm.direction)) > tolerances.sameDirection &&
+    directions.some((other) => Math.abs(cross(d, other)) < tolerances.sameDirection);
+  return cut.chains.flatMap((chain) =>
+    (chain ?? []).slice(1).flatMap((q, i) => {
+      const p = chain![i]!;
+      if (distance(p, q) < tolerances.coincident) return [];
+      const d = unit(subtract(q, p));
+      const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+      const beyond = along(middle, leftOf(d), -tolerances.coincident);
+      return alongAnother(d) && others.some((ring) => ringHolds(ring, beyond)) ? [p, q] : [];
+    })
+  );
 }
 
 /** Square; or with its outer ply turned round the end, over all but the far face's ply, which closes against it. */
@@ -213,6 +301,16 @@ function coreChains(arm: Arm, chain: readonly Point[]): Map<number, Point[]> {
   return chains;
 }
 
+/** Without ends that lie on the same ply line as their neighbour: the core's own side already runs there. */
+function trimmed(arm: Arm, chain: readonly Point[]): readonly Point[] {
+  const level = (p: Point) => dot(subtract(p, arm.origin), arm.left);
+  const same = (p: Point, q: Point) => Math.abs(level(p) - level(q)) < tolerances.coincident;
+  const from = chain.length > 2 && same(chain[0]!, chain[1]!) ? 1 : 0;
+  const to =
+    chain.length - from > 2 && same(chain[chain.length - 2]!, chain[chain.length - 1]!) ? -1 : undefined;
+  return chain.slice(from, to);
+}
+
 /** An arm cut by paths on both sides and a chain across its core. */
 function cutArm(
   arm: Arm,
@@ -220,13 +318,38 @@ function cutArm(
   right: readonly PathPoint[],
   middle: readonly Point[] = []
 ): ArmCut {
-  const core = [left[left.length - 1]!.point, ...middle, right[right.length - 1]!.point];
+  const core = trimmed(arm, [left[left.length - 1]!.point, ...middle, right[right.length - 1]!.point]);
   const all = new Map([...leftChains(arm, left), ...coreChains(arm, core), ...rightChains(arm, right)]);
   return {
     arm,
     chains: arm.strips.map((_, k) => all.get(k)),
-    outline: [left[0]!.point, ...middle, right[0]!.point]
+    outline: trimmed(
+      arm,
+      straightened([
+        ...left.map(({ point }) => point),
+        ...middle,
+        ...[...right].reverse().map(({ point }) => point)
+      ])
+    )
   };
+}
+
+/** A chain without the points that lie straight between their neighbours: equal plies mitre in one line. */
+function straightened(chain: readonly Point[]): Point[] {
+  const kept: Point[] = [];
+  for (const p of chain) {
+    const [a, b] = [kept[kept.length - 2], kept[kept.length - 1]];
+    if (b && distance(b, p) < tolerances.nodeGrid / 10) continue;
+    if (a && b && isStraight(a, b, p)) kept.pop();
+    kept.push(p);
+  }
+  return kept;
+}
+
+function isStraight(a: Point, b: Point, c: Point): boolean {
+  const d = unit(subtract(c, a));
+  const along = dot(subtract(b, a), d);
+  return Math.abs(cross(d, subtract(b, a))) < tolerances.nodeGrid / 10 && along > 0 && along < distance(a, c);
 }
 
 function solveCorner(arms: readonly Arm[], asked?: Joint): JointCut | undefined {
