@@ -1,7 +1,8 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import Trash2 from '@lucide/svelte/icons/trash-2';
-  import { describeSelection, type Field } from '../editor/details';
+  import type { Field } from '../editor/details/card';
+  import { describeSelection } from '../editor/details/describe';
   import type { House } from './house.svelte';
 
   let { house }: { house: House } = $props();
@@ -9,7 +10,10 @@
   let faults = $state<Record<string, string>>({});
 
   const card = $derived(
-    (house.tick, house.editor.isTrial && house.editor.tool ? undefined : describeSelection(house.editor))
+    (house.tick,
+    house.editor.tool?.name === 'joint' || (house.editor.isTrial && house.editor.tool)
+      ? undefined
+      : describeSelection(house.editor))
   );
   const total = $derived(card?.plies.reduce((sum, ply) => sum + ply.thickness, 0) ?? 1);
 
@@ -39,11 +43,11 @@
       <h2 class="flex-1 truncate">
         <span class="font-semibold">{card.title}</span> <span class="text-shale">{card.subtitle}</span>
       </h2>
-      <button
-        class="p-1 text-shale hover:text-rust"
-        aria-label="Delete the selection"
-        onclick={() => house.editor.deleteSelection()}><Trash2 size={15} /></button
-      >
+      {#if !house.editor.selection.has('project')}<button
+          class="p-1 text-shale hover:text-rust"
+          aria-label="Delete the selection"
+          onclick={() => house.editor.deleteSelection()}><Trash2 size={15} /></button
+        >{/if}
       <button
         class="p-1 text-shale"
         aria-label={open ? 'Fold details' : 'Unfold details'}
@@ -66,6 +70,16 @@
               ></span>{/each}
           </div>
           <p class="mt-1 text-xs text-shale">{card.plies.map((ply) => ply.label).join(', ')}</p>
+        {/if}
+        {#if card.actions}
+          <div class="mt-2 grid grid-cols-2 gap-1.5">
+            {#each card.actions as action (action.label)}
+              <button
+                class="border border-fog bg-chalk px-2 py-1 text-left text-xs hover:border-kelp"
+                onclick={action.run}>{action.label}</button
+              >
+            {/each}
+          </div>
         {/if}
         {#each card.groups as group (group.title)}
           <fieldset class="mt-2">
@@ -102,6 +116,7 @@
                     onblur={(event) => set(field, event.currentTarget.value)}
                   />
                 {/if}
+                {#if field.also}<span class="col-start-2 -mt-0.5 text-xs text-tide">{field.also}</span>{/if}
               </label>
               {#if faults[field.name]}<p role="alert" class="text-xs text-rust">{faults[field.name]}</p>{/if}
             {/each}

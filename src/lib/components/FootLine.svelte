@@ -11,6 +11,7 @@
     (house.tick, editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle')
   );
   const tool = $derived((house.tick, editor.tool !== undefined));
+  const counted = $derived(house.findings.filter((one) => one.putOff === undefined).length);
   const selected = $derived((house.tick, editor.selection.size));
 
   /** What the wall being drawn will join, by name and kind. */
@@ -53,13 +54,11 @@
       >Click selects · drag moves · wheel zooms · right button pans · [ and ] step through things</span
     >{/if}
   <button
-    class="ml-auto px-2 font-semibold {house.findings.length > 0 ? 'text-rust' : 'text-kelp'}"
+    class="ml-auto px-2 font-semibold {counted > 0 ? 'text-rust' : 'text-kelp'}"
     aria-expanded={tray}
     onclick={() => (tray = !tray)}
     data-testid="findings"
   >
-    {house.findings.length === 0
-      ? 'No findings'
-      : `${house.findings.length} finding${house.findings.length === 1 ? '' : 's'}`}
+    {counted === 0 ? 'No findings' : `${counted} finding${counted === 1 ? '' : 's'}`}
   </button>
 </footer>

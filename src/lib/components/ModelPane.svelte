@@ -56,6 +56,11 @@
     const trial = editor.trialIds;
     scene?.tint(editor.selection, trial, editor.hover, hidden);
   }
+  const materials = $derived((house.tick, editor.shown.tables.material));
+  $effect(() => {
+    void materials;
+    scene?.repaint();
+  });
   $effect(() => {
     void house.tick;
     void hidden;

@@ -82,6 +82,7 @@
     const { x, y, point } = at(event);
     pressed = { x, y, at: point, button: event.button };
     moved = false;
+    if (event.button === 0 && editor.tool) editor.tool.press?.(point);
     if (event.button === 0 && !editor.tool) drag = Drag.begin(editor, point, view!.mmPerPixel);
   }
 

@@ -28,10 +28,9 @@
   };
   const inHand = $derived((house.tick, house.editor.tool?.name));
   const open = $derived(inHand ? (stageOfTool.get(inHand) ?? chosen) : chosen);
+  const counted = $derived(house.findings.filter((finding) => finding.putOff === undefined));
   const count = (stage: Stage) =>
-    stage === 'review'
-      ? house.findings.length
-      : house.findings.filter((finding) => finding.stage === stage).length;
+    stage === 'review' ? counted.length : counted.filter((finding) => finding.stage === stage).length;
 
   function choose(stage: Stage) {
     chosen = stage;

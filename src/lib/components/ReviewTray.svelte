@@ -14,6 +14,15 @@
     onzoom: (box: { minX: number; minY: number; maxX: number; maxY: number }) => void;
   } = $props();
 
+  let waiting = $state('');
+  let reason = $state('');
+  const counted = $derived(house.findings.filter((one) => one.putOff === undefined));
+
+  function putOff(event: SubmitEvent, finding: Finding) {
+    event.preventDefault();
+    if (house.editor.perform({ name: 'putOffFinding', args: { finding: finding.id, reason } })) waiting = '';
+  }
+
   function show(finding: Finding) {
     const { editor } = house;
     editor.take(undefined);
@@ -35,16 +44,51 @@
     >
   </header>
   <ul class="divide-y divide-fog px-4 pb-2">
-    {#each house.findings as finding (finding.storey + finding.id)}
-      <li>
-        <button class="w-full py-1.5 text-left hover:bg-chalk" onclick={() => show(finding)}>
+    {#each counted as finding (finding.storey + finding.id)}
+      <li class="flex items-center gap-3">
+        <button class="flex-1 py-1.5 text-left hover:bg-chalk" onclick={() => show(finding)}>
           <span class="font-medium text-rust">{finding.message}</span>
           <span class="text-shale">{finding.hint}</span>
         </button>
+        {#if waiting === finding.id}
+          <form class="flex gap-1" onsubmit={(event) => putOff(event, finding)}>
+            <!-- svelte-ignore a11y_autofocus -->
+            <input
+              class="w-56 border border-shale px-2 py-0.5 text-[13px]"
+              placeholder="Why may it wait?"
+              aria-label="Reason"
+              autofocus
+              bind:value={reason}
+              maxlength="400"
+            />
+            <button class="border border-kelp px-2 text-kelp">Put off</button>
+          </form>
+        {:else}
+          <button
+            class="px-2 text-[13px] text-shale underline"
+            aria-label="Put off: {finding.message}"
+            onclick={() => {
+              waiting = finding.id;
+              reason = '';
+            }}>Put off</button
+          >
+        {/if}
       </li>
     {:else}
       <li class="py-2 text-kelp">
-        Nothing to say: runs are closed, openings stand clear of joints, no walls overlap.
+        Nothing to say: runs are closed, joints are clean, openings stand clear, walls stand on something.
+      </li>
+    {/each}
+    {#each house.findings.filter((one) => one.putOff !== undefined) as finding (`off ${finding.storey}${finding.id}`)}
+      <li class="flex items-center gap-3 py-1 text-[13px] text-shale">
+        <button class="flex-1 text-left hover:bg-chalk" onclick={() => show(finding)}
+          >{finding.message} <em>Put off: {finding.putOff}</em></button
+        >
+        <button
+          class="px-2 underline"
+          onclick={() => house.editor.perform({ name: 'takeUpFinding', args: { finding: finding.id } })}
+          >Take up again</button
+        >
       </li>
     {/each}
   </ul>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { storeysInOrder } from '../core/project/project';
-  import { formatLength } from '../core/units/length';
+  import { ringArea } from '../core/geometry/ring';
+  import { parseHeight } from '../core/units/height';
+  import { explainFault, formatLength } from '../core/units/length';
   import type { House } from './house.svelte';
 
   let { house }: { house: House } = $props();
@@ -32,7 +34,6 @@
     const y = (z: number) => 36 + (top - z) * scale;
     const label = (z: number) => formatLength(z, units);
     const levels: Level[] = [
-      ...storeys.map((storey) => ({ z: storey.datum, text: label(storey.datum), over: false })),
       ...ridges.map(({ ridge }) => ({
         z: ridge,
         text: label(ridge),
@@ -42,6 +43,64 @@
     return { storeys, ridges, levels, limit, ground, y, scale, label };
   });
   const current = $derived((house.tick, house.editor.storey));
+
+  /** A datum being dragged: tried at each move, done when dropped. */
+  let drag: { id: string; y: number; datum: number; scale: number } | undefined;
+  const call = (id: string, datum: number) => ({ name: 'setStorey', args: { id, datum } });
+  const steps = (event: { shiftKey: boolean }) => (event.shiftKey ? 100 : 10);
+
+  function grab(event: PointerEvent, id: string, datum: number) {
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    drag = { id, y: event.clientY, datum, scale: picture.scale };
+  }
+  function pull(event: PointerEvent) {
+    if (!drag) return;
+    const moved = (drag.y - event.clientY) / drag.scale;
+    house.editor.attempt(call(drag.id, Math.round((drag.datum + moved) / 10) * 10));
+  }
+  function drop() {
+    const { editor } = house;
+    const storey = drag && editor.shown.tables.storey.get(drag.id);
+    const refused = editor.message;
+    if (storey && editor.isTrial) editor.perform(call(storey.id, storey.datum));
+    else {
+      editor.attempt(undefined);
+      if (refused) editor.say(refused);
+    }
+    drag = undefined;
+  }
+  function nudge(event: KeyboardEvent, id: string, datum: number) {
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    event.preventDefault();
+    event.stopPropagation();
+    house.editor.perform(call(id, datum + (event.key === 'ArrowUp' ? 1 : -1) * steps(event)));
+  }
+  /** Typed datums say above or below, as every height does. */
+  function type(event: Event & { currentTarget: HTMLInputElement }, id: string) {
+    const { editor } = house;
+    const parsed = parseHeight(event.currentTarget.value, editor.settings.units);
+    if (!parsed.ok)
+      editor.say({ kind: 'problem', text: `${explainFault(event.currentTarget.value, parsed)}.`, hint: '' });
+    else editor.perform(call(id, parsed.value));
+    event.currentTarget.value = said(editor.project.tables.storey.get(id)?.datum ?? 0);
+  }
+  const said = (z: number) => (z < 0 ? `${picture.label(-z)} below` : picture.label(z));
+  const area = $derived.by(() => {
+    void house.tick;
+    const { editor } = house;
+    const limit = editor.settings.areaLimit;
+    if (limit === null) return undefined;
+    const sum = storeysInOrder(editor.shown).reduce(
+      (total, { id }) =>
+        total +
+        (editor.model.outline(editor.shown, id, 'outer')?.rings ?? []).reduce(
+          (all, ring) => all + ringArea(ring),
+          0
+        ),
+      0
+    );
+    return { text: `${(sum / 1e6).toFixed(1)} of ${(limit / 1e6).toFixed(1)} m²`, over: sum > limit };
+  });
 
   function choose(id: string) {
     house.editor.goTo(id);
@@ -125,6 +184,31 @@
     >
   {/each}
   {#each picture.storeys as storey (storey.id)}
+    {@const base = picture.y(storey.datum)}
+    <div
+      class="absolute left-0 right-0 z-10 h-2 -translate-y-1 cursor-ns-resize touch-none hover:bg-gorse/30 focus-visible:bg-gorse/40"
+      style:top="{base}px"
+      role="slider"
+      tabindex="0"
+      aria-orientation="vertical"
+      aria-label="Datum of {storey.name}: drag, or arrow keys"
+      aria-valuenow={storey.datum}
+      aria-valuetext={said(storey.datum)}
+      onpointerdown={(event) => grab(event, storey.id, storey.datum)}
+      onpointermove={pull}
+      onpointerup={drop}
+      onpointercancel={drop}
+      onkeydown={(event) => nudge(event, storey.id, storey.datum)}
+    ></div>
+    <input
+      class="absolute right-0 z-20 w-[44px] border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
+      style:top="{base + 3}px"
+      aria-label="Datum of {storey.name}, above zero"
+      value={said(storey.datum)}
+      autocomplete="off"
+      onfocus={(event) => event.currentTarget.select()}
+      onchange={(event) => type(event, storey.id)}
+    />
     {@const top = picture.y(storey.datum + storey.height)}
     <button
       class="absolute left-[14px] w-[52px] break-words px-0.5 text-center text-xs {current === storey.id
@@ -136,4 +220,10 @@
       onclick={() => choose(storey.id)}>{storey.name}</button
     >
   {/each}
+  {#if area}<span
+      class="absolute bottom-1 left-1 right-1 text-center text-[11px] {area.over
+        ? 'font-semibold text-rust'
+        : 'text-shale'}"
+      title="Floor area within the outer faces, all storeys">{area.text}</span
+    >{/if}
 </section>

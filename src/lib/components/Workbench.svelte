@@ -6,10 +6,12 @@
   import { shelfByKey } from '../editor/stages';
   import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
+  import BuildUps from './BuildUps.svelte';
   import Details from './Details.svelte';
   import FootLine from './FootLine.svelte';
   import Hints from './Hints.svelte';
   import type { House } from './house.svelte';
+  import JointPictures from './JointPictures.svelte';
   import ModelPane from './ModelPane.svelte';
   import PlanPane from './PlanPane.svelte';
   import Rail from './Rail.svelte';
@@ -22,6 +24,7 @@
   let { house }: { house: House } = $props();
   let tray = $state(false);
   let handing = $state(false);
+  let making = $state(false);
   let plan: PlanPane;
   let sentence: SentenceBar;
 
@@ -31,7 +34,13 @@
     if (name === 'laySheet') void pickSheet(house);
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
-    else {
+    else if (name === 'buildUps') {
+      editor.take(undefined);
+      making = !making;
+    } else if (name === 'project' || name === 'storey') {
+      editor.take(undefined);
+      editor.select([name === 'project' ? 'project' : editor.storey]);
+    } else {
       house.take(name);
       plan.focus();
     }
@@ -50,6 +59,7 @@
       return;
     if (event.key === 'Escape') {
       if (handing) handing = false;
+      else if (making) making = false;
       else editor.escape();
     } else if (/^[0-9.('"]$/.test(event.key) && (editor.tool || editor.selection.size > 0))
       sentence.begin(event.key);
@@ -111,21 +121,25 @@
   <StackStrip {house} />
   <main class="flex min-w-0 flex-col">
     <SentenceBar {house} bind:this={sentence} onleave={() => plan.focus()} />
-    <PaneGroup direction="horizontal" class="min-h-0 flex-1">
-      <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
-        ><PlanPane {house} bind:this={plan} {take} /></Pane
-      >
-      <PaneResizer
-        class="w-1 bg-fog hover:bg-lichen focus-visible:bg-tide"
-        aria-label="Width of plan and model"
-      />
-      <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
-        <div class="relative h-full">
-          <ModelPane {house} />
-          <Details {house} />
-        </div>
-      </Pane>
-    </PaneGroup>
+    <div class="relative min-h-0 flex-1">
+      <PaneGroup direction="horizontal">
+        <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
+          ><PlanPane {house} bind:this={plan} {take} /></Pane
+        >
+        <PaneResizer
+          class="w-1 bg-fog hover:bg-lichen focus-visible:bg-tide"
+          aria-label="Width of plan and model"
+        />
+        <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
+          <div class="relative h-full">
+            <ModelPane {house} />
+            <Details {house} />
+            <JointPictures {house} />
+          </div>
+        </Pane>
+      </PaneGroup>
+      {#if making}<BuildUps {house} onclose={() => (making = false)} />{/if}
+    </div>
     {#if tray}<ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />{/if}
   </main>
   <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />

@@ -29,6 +29,8 @@ export class Editor {
   state: HistoryState;
   readonly model = new Model();
   storey: string;
+  /** Which storey lies faintly under the plan: `below`, `none`, or a storey's id. */
+  ghost = 'below';
   selection: ReadonlySet<string> = new Set();
   hover: string | undefined;
   tool: Tool | undefined;

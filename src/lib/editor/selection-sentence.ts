@@ -1,6 +1,7 @@
 /** With a thing selected and no tool in hand, the sentence describes it and is editable: the main fields of its card. */
 import type { Editor } from './editor';
-import { describeSelection, type Field } from './details';
+import type { Field } from './details/card';
+import { describeSelection } from './details/describe';
 import type { SentencePart } from './sentence';
 
 export interface SentenceSubject {
@@ -28,7 +29,7 @@ export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined
   );
   return {
     sentence: () => [
-      `${card.title}${card.subtitle ? ` “${card.subtitle}”` : ''}:`,
+      `${card.title}${card.subtitle ? ` “${card.subtitle}”` : ''}${wanted.length > 0 ? ':' : ''}`,
       ...wanted.flatMap((field, i) => [`${i > 0 ? ', ' : ''}${field.label.toLowerCase()}`, toBlank(field)]),
       '.'
     ],
@@ -39,5 +40,5 @@ export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined
 
 function toBlank({ name, label, kind, value, choices }: Field): SentencePart {
   if (kind === 'choice') return { name, label, kind: 'choice', value, choices: choices ?? [] };
-  return { name, label, kind: kind === 'pitch' ? 'pitch' : kind === 'length' ? 'length' : 'text', value };
+  return { name, label, kind: kind === 'pitch' || kind === 'length' ? kind : 'text', value };
 }

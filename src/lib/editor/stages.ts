@@ -3,7 +3,7 @@ import type { Stage } from '../core/review/review';
 import type { ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
-export type ActionName = 'laySheet' | 'review' | 'handOver';
+export type ActionName = 'project' | 'laySheet' | 'buildUps' | 'storey' | 'review' | 'handOver';
 
 export interface Shelf {
   readonly tool: ToolName | ActionName;
@@ -24,6 +24,7 @@ export const stages: readonly StageInfo[] = [
     stage: 'measure',
     label: 'Measure',
     tools: [
+      { tool: 'project', label: 'Project', key: 'p' },
       { tool: 'laySheet', label: 'Tracing sheet', key: 't' },
       { tool: 'trueUp', label: 'True up', key: 'y' }
     ]
@@ -33,7 +34,9 @@ export const stages: readonly StageInfo[] = [
     label: 'Walls',
     tools: [
       { tool: 'wallRun', label: 'Wall run', key: 'w' },
-      { tool: 'rectangle', label: 'Rectangle', key: 'r' }
+      { tool: 'rectangle', label: 'Rectangle', key: 'r' },
+      { tool: 'joint', label: 'Joint', key: 'j' },
+      { tool: 'buildUps', label: 'Build-ups', key: 'k' }
     ]
   },
   {
@@ -46,7 +49,14 @@ export const stages: readonly StageInfo[] = [
     ]
   },
   { stage: 'floors', label: 'Floors', tools: [{ tool: 'slab', label: 'Slab', key: 's' }] },
-  { stage: 'storeys', label: 'Storeys', tools: [{ tool: 'copyUp', label: 'Copy up', key: 'u' }] },
+  {
+    stage: 'storeys',
+    label: 'Storeys',
+    tools: [
+      { tool: 'storey', label: 'Storey', key: 'l' },
+      { tool: 'copyUp', label: 'Copy up', key: 'u' }
+    ]
+  },
   {
     stage: 'roof',
     label: 'Roof',

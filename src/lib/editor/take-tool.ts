@@ -3,6 +3,7 @@ import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
 import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool, TrueUpTool } from './tools/forms';
+import { JointTool } from './tools/joint';
 import { OpeningTool } from './tools/opening';
 import { RectangleTool } from './tools/rectangle';
 import { WallRunTool } from './tools/wall-run';
@@ -10,6 +11,7 @@ import { WallRunTool } from './tools/wall-run';
 const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
   wallRun: (editor, style) => new WallRunTool(editor, style),
   rectangle: (editor, style) => new RectangleTool(editor, style),
+  joint: (editor) => new JointTool(editor),
   door: (editor) => new OpeningTool(editor, 'door'),
   window: (editor) => new OpeningTool(editor, 'window'),
   opening: (editor) => new OpeningTool(editor, 'none'),

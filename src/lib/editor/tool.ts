@@ -5,6 +5,7 @@ import type { SentencePart } from './sentence';
 export type ToolName =
   | 'wallRun'
   | 'rectangle'
+  | 'joint'
   | 'door'
   | 'window'
   | 'opening'
@@ -29,6 +30,8 @@ export interface Tool {
   /** Put a typed text into a blank; answers what is wrong with it. */
   fill(blank: string, text: string): string | undefined;
   move?(point: Point, mmPerPixel: number): void;
+  /** The button goes down: what moves until it comes up again is pulled. */
+  press?(point: Point): void;
   click?(point: Point, mmPerPixel: number): void;
   /** Enter. */
   accept(): void;

@@ -326,12 +326,14 @@ export class PlanView {
     context.stroke();
   }
 
-  /** The storey below, faintly, to line up with. */
+  /** Another storey, faintly, to line up with. */
   private drawGhost() {
     const { editor, context } = this;
     const order = storeysInOrder(editor.shown);
     const below = order[order.findIndex((storey) => storey.id === editor.storey) - 1];
-    const model = below && editor.model.storey(editor.shown, below.id);
+    const id = editor.ghost === 'below' ? below?.id : editor.ghost;
+    const model =
+      id === undefined || id === editor.storey ? undefined : editor.model.storey(editor.shown, id);
     if (!model) return;
     context.strokeStyle = tokens.lichen;
     context.lineWidth = 1 / this.pixelsPerMm;

@@ -5,6 +5,7 @@ import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-
 import { fillingColours } from '../core/exchange/glb';
 import type { Material } from '../core/project/records';
 import { tokens } from '../tokens';
+import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
 
 CameraControls.install({ THREE });
@@ -27,6 +28,7 @@ interface Shown {
   readonly group: THREE.Group;
   readonly lines: THREE.LineSegments;
   readonly solid: THREE.Mesh | undefined;
+  readonly textured: readonly THREE.Mesh[];
 }
 
 type Tint = 'plain' | 'selected' | 'trial';
@@ -112,6 +114,17 @@ export class ModelScene {
     this.redraw();
   }
 
+  /** A material changed: everything of the model takes its new look. */
+  repaint() {
+    for (const { element } of [...this.shown.values()]) {
+      this.drop(element.id);
+      const shown = this.make(element);
+      this.shown.set(element.id, shown);
+      this.scene.add(shown.group);
+    }
+    this.redraw();
+  }
+
   /** Take changed elements in, drop removed ones. Unchanged ones are not touched. */
   update(changed: readonly ShownElement[], removed: readonly string[], ground: number) {
     for (const id of removed) this.drop(id);
@@ -139,9 +152,11 @@ export class ModelScene {
   private make(element: ShownElement): Shown {
     const group = new THREE.Group();
     group.userData.id = element.id;
-    const solids = element.parts.filter(({ material }) => material !== 'glass');
+    const solids = element.parts.filter(({ material }) => material !== 'glass' && !this.texturedBy(material));
     const solid = this.makeSolid(solids);
     if (solid) group.add(solid);
+    const textured = element.parts.flatMap((part) => this.makeTextured(part) ?? []);
+    for (const mesh of textured) group.add(mesh);
     for (const part of element.parts) {
       if (part.material !== 'glass') continue;
       const geometry = new THREE.BufferGeometry();
@@ -155,7 +170,51 @@ export class ModelScene {
       this.edgeInk.plain
     );
     group.add(lines);
-    return { element, group, lines, solid };
+    return { element, group, lines, solid, textured };
+  }
+
+  /** The material, where it has a texture of a size. */
+  private texturedBy(id: string): Material | undefined {
+    const material = this.materials().get(id);
+    return material && material.texture !== 'plain' && material.unitLength > 0 && material.unitHeight > 0
+      ? material
+      : undefined;
+  }
+
+  private makeTextured(part: ShownElement['parts'][number]): THREE.Mesh | undefined {
+    const material = this.texturedBy(part.material);
+    if (!material) return undefined;
+    const geometry = new THREE.BufferGeometry();
+    const unit = { length: material.unitLength, height: material.unitHeight };
+    geometry.setAttribute('position', new THREE.BufferAttribute(part.triangles, 3));
+    geometry.setAttribute('normal', new THREE.BufferAttribute(part.normals, 3));
+    geometry.setAttribute(
+      'uv',
+      new THREE.BufferAttribute(placeTexture(part.triangles, part.normals, unit), 2)
+    );
+    const mesh = new THREE.Mesh(geometry, this.surfaceOf(material));
+    mesh.userData.surface = mesh.material;
+    return mesh;
+  }
+
+  private readonly textures = new Map<Material['texture'], THREE.Texture>();
+  private readonly surfaces = new Map<string, THREE.MeshLambertMaterial>();
+
+  private surfaceOf({ colour, texture }: Material): THREE.MeshLambertMaterial {
+    const key = `${colour} ${texture}`;
+    const old = this.surfaces.get(key);
+    if (old) return old;
+    const map = this.textures.get(texture) ?? makeTexture(texture);
+    this.textures.set(texture, map);
+    const made = new THREE.MeshLambertMaterial({
+      color: colour,
+      map,
+      polygonOffset: true,
+      polygonOffsetFactor: 1,
+      polygonOffsetUnits: 1
+    });
+    this.surfaces.set(key, made);
+    return made;
   }
 
   private makeSolid(parts: ShownElement['parts']): THREE.Mesh | undefined {
@@ -193,11 +252,13 @@ export class ModelScene {
     hover: string | undefined,
     hidden: ReadonlySet<string>
   ) {
-    for (const [id, { lines, solid, group, element }] of this.shown) {
+    for (const [id, { lines, solid, textured, group, element }] of this.shown) {
       const tint: Tint = selection.has(id) || hover === id ? 'selected' : trial.has(id) ? 'trial' : 'plain';
       lines.material = this.edgeInk[tint];
       lines.renderOrder = tint === 'selected' ? 2 : 0;
       if (solid) solid.material = tint === 'trial' ? this.trialSurface : this.surface;
+      for (const mesh of textured)
+        mesh.material = tint === 'trial' ? this.trialSurface : (mesh.userData.surface as THREE.Material);
       group.visible = !hidden.has(element.storey);
     }
     this.redraw();
@@ -291,6 +352,8 @@ export class ModelScene {
 
   close() {
     for (const id of [...this.shown.keys()]) this.drop(id);
+    for (const texture of this.textures.values()) texture.dispose();
+    for (const surface of this.surfaces.values()) surface.dispose();
     this.controls.dispose();
     this.renderer.dispose();
   }

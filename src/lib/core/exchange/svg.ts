@@ -2,6 +2,7 @@
 import { marksBox } from '../drawing/plan';
 import { drawingFont, pens, type Ink, type Mark } from '../drawing/display';
 import type { Point } from '../geometry/point';
+import type { Box } from '../geometry/ring';
 
 export const inks: Record<Ink, string> = {
   slate: '#1F2B33',
@@ -21,10 +22,16 @@ const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;'
 export const escapeXml = (text: string) => text.replace(/[&<>"]/g, (c) => escapes[c]!);
 const n = (value: number) => String(Number(value.toFixed(3)));
 
-/** `scale`: 75 for 1:75. The page fits the marks with a margin of 10 mm; layers become groups. */
-export function writeSvg(marks: readonly Mark[], scale: number, title: string): string {
-  const box = marksBox(marks) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
-  const margin = 10;
+export interface SvgPage {
+  readonly box?: Box;
+  /** mm of paper round it. */
+  readonly margin?: number;
+}
+
+/** `scale`: 75 for 1:75. The page fits the marks (or shows `box`) with a margin of 10 mm; layers become groups. */
+export function writeSvg(marks: readonly Mark[], scale: number, title: string, page: SvgPage = {}): string {
+  const box = page.box ?? marksBox(marks) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
+  const margin = page.margin ?? 10;
   const [width, height] = [
     (box.maxX - box.minX) / scale + 2 * margin,
     (box.maxY - box.minY) / scale + 2 * margin

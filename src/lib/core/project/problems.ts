@@ -232,6 +232,29 @@ const catalogue = {
     message: (w) => `${w.t('thing')} has no closed outline of walls to follow.`,
     hint: 'Close the run of walls round it.'
   },
+  'wall.tops': {
+    message: (w) =>
+      `The tops of ${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} out of step at their joint.`,
+    hint: 'Give them the same height, or one clearly lower.'
+  },
+  'wall.not-square': {
+    message: (w) =>
+      `${w.t('thing')} meets ${w.t('other')} at ${w.a('angle')}, ${w.l('gap')} off ${w.t('what')} at its far end.`,
+    hint: 'Turn it true, or put this off if it is meant.'
+  },
+  'wall.gap': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} run side by side with only ${w.l('gap')} between them.`,
+    hint: 'Close the gap, or leave at least 50 mm to build in.'
+  },
+  'wall.unsupported': {
+    message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
+    hint: 'Put a wall or a slab under it, or say why it needs none.'
+  },
+  'limit.area': {
+    message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,
+    hint: 'Make a storey smaller, or change the limit.'
+  },
   'limit.height': {
     message: (w) => `The ridge stands ${w.l('height')} above the ground; the limit is ${w.l('limit')}.`,
     hint: 'Lower the pitch, the plate level or a storey height.'

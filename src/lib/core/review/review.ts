@@ -7,19 +7,26 @@ import { tolerances } from '../geometry/tolerances';
 import { clearRange } from '../derive/2-openings';
 import type { WallFootprint } from '../derive/1-footprints';
 import type { Model, StoreyModel } from '../derive/graph';
+import { findGaps, findSkew, findTops, findUnsupported } from './walls';
 import { nameElement } from '../project/names';
 import { problem, type Problem, type ProblemCode } from '../project/problems';
 import { settingsOf, storeysInOrder } from '../project/project';
 import type { Project } from '../project/records';
 
 export type Stage = 'measure' | 'walls' | 'openings' | 'floors' | 'storeys' | 'roof' | 'review' | 'drawings';
-export type Finding = Problem & { readonly id: string; readonly stage: Stage; readonly storey: string };
+export type Finding = Problem & {
+  readonly id: string;
+  readonly stage: Stage;
+  readonly storey: string;
+  /** Why it was put off; undefined while it counts. */
+  readonly putOff?: string;
+};
 
 /** A nib shorter than this beside a joint is hard to build, mm. */
 export const leastNib = 100;
 const largestReported = 0.01;
 
-interface Scope {
+export interface Scope {
   readonly project: Project;
   readonly derived: Model;
   readonly model: StoreyModel;
@@ -33,6 +40,7 @@ interface Scope {
   readonly named: (id: string) => string;
 }
 
+/** Findings of a project, those put off among them with their reason. */
 export function reviewProject(project: Project, derived: Model): Finding[] {
   const findings: Finding[] = [];
   const { units } = settingsOf(project);
@@ -51,11 +59,30 @@ export function reviewProject(project: Project, derived: Model): Finding[] {
           storey: storey.id
         })
     };
-    for (const rule of [findOpenRuns, findOverlaps, findUnsolved, findOpenings, findSlabs, findRoofs])
-      rule(scope);
+    for (const rule of rules) rule(scope);
   }
-  return findings;
+  const reasons = new Map(
+    [...project.tables.putOff.values()].map(({ finding, reason }) => [finding, reason])
+  );
+  return findings.map((finding) => {
+    const putOff = reasons.get(finding.id);
+    return putOff === undefined ? finding : { ...finding, putOff };
+  });
 }
+
+const rules = [
+  findOpenRuns,
+  findOverlaps,
+  findUnsolved,
+  findTops,
+  findSkew,
+  findGaps,
+  findUnsupported,
+  findOpenings,
+  findSlabs,
+  findRoofs,
+  findArea
+];
 
 function findOpenRuns({ model, say, named }: Scope) {
   const free = model.footprints.nodes.flatMap(({ members, point }) =>
@@ -218,4 +245,16 @@ function findRoofs({ project, derived, model, say, named }: Scope) {
         say('roof', 'limit.height', [roof.id], { height, limit: heightLimit });
     }
   }
+}
+
+/** The limit of floor area is of the whole project: said once, with the lowest storey. */
+function findArea({ project, derived, model, say }: Scope) {
+  const { areaLimit } = settingsOf(project);
+  const storeys = storeysInOrder(project);
+  if (areaLimit === null || model.storey.id !== storeys[0]!.id) return;
+  const area = storeys
+    .flatMap(({ id }) => derived.outline(project, id, 'outer')?.rings ?? [])
+    .reduce((sum, ring) => sum + ringArea(ring), 0);
+  const words = (mm2: number) => `${(mm2 / 1e6).toFixed(1)} m²`;
+  if (area > areaLimit) say('storeys', 'limit.area', [], {}, { area: words(area), limit: words(areaLimit) });
 }

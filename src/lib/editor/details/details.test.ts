@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { describeSelection, type Field } from './details';
-import { sentenceOfSelection } from './selection-sentence';
-import { rectangle, readSentence, startSession } from './testing/session';
+import type { Field } from './card';
+import { describeSelection } from './describe';
+import { sentenceOfSelection } from '../selection-sentence';
+import { rectangle, readSentence, startSession } from '../testing/session';
 
 const open = (ids: string[], ...more: { name: string; args: unknown }[]) => {
   const session = startSession([rectangle(), ...more]);

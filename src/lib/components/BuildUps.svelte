@@ -1,0 +1,294 @@
+<script lang="ts">
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import GripVertical from '@lucide/svelte/icons/grip-vertical';
+  import Trash2 from '@lucide/svelte/icons/trash-2';
+  import X from '@lucide/svelte/icons/x';
+  import { duties, hatches, textures } from '../core/project/records';
+  import { BuildUpBench } from '../editor/build-ups';
+  import type { House } from './house.svelte';
+
+  let { house, onclose }: { house: House; onclose: () => void } = $props();
+  const bench = $derived(new BuildUpBench(house.editor));
+  let page = $state<'buildUps' | 'materials'>('buildUps');
+  let chosen = $state('');
+  let fault = $state('');
+  let dragged = $state(-1);
+
+  const rows = $derived((house.tick, bench.rows));
+  const sheet = $derived((house.tick, bench.sheet(chosen || selectedBuildUp() || rows[0]?.id || '')));
+  const materials = $derived((house.tick, bench.materials));
+  const walls = $derived((house.tick, house.editor.selected.filter((one) => one.kind === 'wall').length));
+
+  function selectedBuildUp(): string | undefined {
+    const [first] = house.editor.selected;
+    return first?.kind === 'wall' ? first.buildUp : undefined;
+  }
+  const say = (answer: string | undefined) => (fault = answer ?? '');
+  const value = (event: Event) => (event.currentTarget as HTMLInputElement | HTMLSelectElement).value;
+  const number = (event: Event) => (value(event).trim() === '' ? null : Number(value(event)));
+  const cell = 'border-0 border-b border-fog bg-transparent px-1 py-0.5 text-[13px] w-full';
+</script>
+
+<section
+  class="absolute inset-y-0 right-0 z-20 flex w-[640px] max-w-full flex-col border-l border-fog bg-white shadow-lg"
+  aria-label="Build-ups"
+>
+  <header class="flex items-center gap-4 border-b border-fog px-4 py-2">
+    <button
+      class="py-1 {page === 'buildUps' ? 'border-b-2 border-kelp font-semibold' : 'text-shale'}"
+      aria-pressed={page === 'buildUps'}
+      onclick={() => (page = 'buildUps')}>Build-ups</button
+    >
+    <button
+      class="py-1 {page === 'materials' ? 'border-b-2 border-kelp font-semibold' : 'text-shale'}"
+      aria-pressed={page === 'materials'}
+      onclick={() => (page = 'materials')}>Materials</button
+    >
+    <span class="flex-1 truncate text-xs text-rust" role="alert">{fault}</span>
+    <button class="p-1 text-shale" aria-label="Close the build-ups" onclick={onclose}><X size={16} /></button>
+  </header>
+
+  {#if page === 'buildUps'}
+    <div class="grid min-h-0 flex-1 grid-cols-[186px_minmax(0,1fr)]">
+      <ul class="overflow-y-auto border-r border-fog bg-chalk py-1">
+        {#each rows as row (row.id)}
+          <li>
+            <button
+              class="w-full px-3 py-1.5 text-left text-[13px] {row.id === sheet?.id
+                ? 'bg-white font-semibold'
+                : 'hover:bg-fog'}"
+              aria-pressed={row.id === sheet?.id}
+              onclick={() => (chosen = row.id)}
+            >
+              {row.name}
+              <span class="block text-xs font-normal text-shale"
+                >{row.thickness} · {row.used === 0
+                  ? 'not used'
+                  : row.used === 1
+                    ? '1 wall'
+                    : `${row.used} walls`}</span
+              >
+            </button>
+          </li>
+        {/each}
+      </ul>
+      {#if sheet}
+        <div class="overflow-y-auto p-4">
+          <input
+            class="w-full border-0 border-b border-fog p-0 pb-1 font-semibold"
+            aria-label="Name of the build-up"
+            value={sheet.name}
+            onchange={(event) => say(bench.rename(sheet.id, value(event)))}
+          />
+          <div
+            class="mt-3 flex h-14 border border-slate"
+            role="img"
+            aria-label="The plies to scale, outside on the left"
+          >
+            {#each sheet.plies as { ply, material }, i (i)}
+              <span
+                class="border-r border-slate/40 last:border-0"
+                style:flex="{ply.thickness} 0 0"
+                style:background={material?.colour ?? '#C9CCC6'}
+                title={material?.name}
+              ></span>
+            {/each}
+          </div>
+          <p class="mt-0.5 flex justify-between text-xs text-shale">
+            <span>outside</span><span>inside</span>
+          </p>
+
+          <ol class="mt-2">
+            {#each sheet.plies as { ply, thickness }, i (i)}
+              <li
+                class="grid grid-cols-[18px_minmax(0,1fr)_70px_104px_66px] items-center gap-1 {dragged === i
+                  ? 'opacity-40'
+                  : ''}"
+                draggable="true"
+                ondragstart={() => (dragged = i)}
+                ondragend={() => (dragged = -1)}
+                ondragover={(event) => event.preventDefault()}
+                ondrop={(event) => {
+                  event.preventDefault();
+                  if (dragged >= 0 && dragged !== i) say(bench.movePly(sheet.id, dragged, i));
+                  dragged = -1;
+                }}
+              >
+                <GripVertical size={14} class="text-shale" />
+                <select
+                  class="{cell} pr-6"
+                  aria-label="Material of ply {i + 1}"
+                  value={ply.material}
+                  onchange={(event) => say(bench.setPly(sheet.id, i, { material: value(event) }))}
+                >
+                  {#each materials as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+                </select>
+                <input
+                  class="{cell} text-right text-tide"
+                  aria-label="Thickness of ply {i + 1}"
+                  value={thickness}
+                  onchange={(event) => say(bench.setThickness(sheet.id, i, value(event)))}
+                />
+                <select
+                  class="{cell} pr-6"
+                  aria-label="Duty of ply {i + 1}"
+                  value={ply.duty}
+                  onchange={(event) =>
+                    say(bench.setPly(sheet.id, i, { duty: value(event) as (typeof duties)[number] }))}
+                >
+                  {#each duties as duty (duty)}<option value={duty}>{duty}</option>{/each}
+                </select>
+                <span class="flex text-shale">
+                  <button
+                    class="p-0.5 disabled:opacity-30"
+                    disabled={i === 0}
+                    aria-label="Move ply {i + 1} outwards"
+                    onclick={() => say(bench.movePly(sheet.id, i, i - 1))}><ArrowUp size={14} /></button
+                  >
+                  <button
+                    class="p-0.5 disabled:opacity-30"
+                    disabled={i === sheet.plies.length - 1}
+                    aria-label="Move ply {i + 1} inwards"
+                    onclick={() => say(bench.movePly(sheet.id, i, i + 1))}><ArrowDown size={14} /></button
+                  >
+                  <button
+                    class="p-0.5 hover:text-rust"
+                    aria-label="Remove ply {i + 1}"
+                    onclick={() => say(bench.removePly(sheet.id, i))}><Trash2 size={14} /></button
+                  >
+                </span>
+              </li>
+            {/each}
+          </ol>
+          <p class="mt-1 flex items-center justify-between text-[13px]">
+            <button class="text-kelp underline" onclick={() => say(bench.addPly(sheet.id))}>Add a ply</button>
+            <strong>{sheet.thickness} in all</strong>
+          </p>
+
+          <dl class="mt-4 grid grid-cols-[130px_1fr] gap-y-1 text-[13px]">
+            <dt class="text-shale">U-value, estimate</dt>
+            <dd>{sheet.uValue} W/m²K <span class="text-xs text-shale">(ISO 6946, in series)</span></dd>
+            <dt class="text-shale">Mass</dt>
+            <dd>{sheet.mass} kg/m²</dd>
+            <dt class="text-shale">Fire rating</dt>
+            <dd>
+              <input
+                class={cell}
+                aria-label="Fire rating"
+                placeholder="as you note it"
+                value={sheet.record.fireRating}
+                onchange={(event) => say(bench.rate(sheet.id, { fireRating: value(event) }))}
+              />
+            </dd>
+            <dt class="text-shale">Sound rating</dt>
+            <dd>
+              <input
+                class={cell}
+                aria-label="Sound rating"
+                placeholder="as you note it"
+                value={sheet.record.soundRating}
+                onchange={(event) => say(bench.rate(sheet.id, { soundRating: value(event) }))}
+              />
+            </dd>
+          </dl>
+
+          <div class="mt-4 flex flex-wrap gap-2 text-[13px]">
+            {#if walls > 0}<button
+                class="border border-kelp px-2 py-1 text-kelp"
+                onclick={() => say(bench.give(sheet.id))}
+                >Give it to {walls === 1 ? 'the wall selected' : `the ${walls} walls selected`}</button
+              >{/if}
+            <button
+              class="border border-fog px-2 py-1"
+              onclick={() => (chosen = bench.copy(sheet.id) ?? chosen)}>Copy it</button
+            >
+            <button
+              class="border border-fog px-2 py-1 text-rust disabled:opacity-40"
+              disabled={sheet.used > 0}
+              title={sheet.used > 0 ? 'Walls have it: give them another first' : ''}
+              onclick={() => {
+                say(bench.remove(sheet.id));
+                chosen = '';
+              }}>Delete it</button
+            >
+          </div>
+          <p class="mt-3 text-xs text-shale">
+            A change reaches every wall that has this build-up; its setting-out line holds still.
+          </p>
+        </div>
+      {/if}
+    </div>
+  {:else}
+    <div class="min-h-0 flex-1 overflow-auto p-4">
+      <table class="w-full text-left text-[13px]">
+        <thead class="text-xs text-shale">
+          <tr
+            ><th>Colour</th><th>Name</th><th>Cut</th><th>Texture</th><th title="W/(m K); empty: an air layer"
+              >λ W/mK</th
+            ><th>kg/m³</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each materials as one (one.id)}
+            <tr>
+              <td
+                ><input
+                  type="color"
+                  class="h-6 w-8 border-0 p-0"
+                  aria-label="Colour of {one.name}"
+                  value={one.colour.toLowerCase()}
+                  onchange={(event) => say(bench.setMaterial(one.id, { colour: value(event) }))}
+                /></td
+              >
+              <td
+                ><input
+                  class={cell}
+                  aria-label="Name of {one.name}"
+                  value={one.name}
+                  onchange={(event) => say(bench.setMaterial(one.id, { name: value(event) }))}
+                /></td
+              >
+              <td
+                ><select
+                  class="{cell} pr-6"
+                  aria-label="Cut of {one.name}"
+                  value={one.hatch}
+                  onchange={(event) => say(bench.setMaterial(one.id, { hatch: value(event) }))}
+                  >{#each hatches as hatch (hatch)}<option value={hatch}>{hatch}</option>{/each}</select
+                ></td
+              >
+              <td
+                ><select
+                  class="{cell} pr-6"
+                  aria-label="Texture of {one.name}"
+                  value={one.texture}
+                  onchange={(event) => say(bench.setMaterial(one.id, { texture: value(event) }))}
+                  >{#each textures as texture (texture)}<option value={texture}>{texture}</option
+                    >{/each}</select
+                ></td
+              >
+              <td
+                ><input
+                  class="{cell} w-16"
+                  aria-label="Conductivity of {one.name}"
+                  value={one.conductivity ?? ''}
+                  onchange={(event) => say(bench.setMaterial(one.id, { conductivity: number(event) }))}
+                /></td
+              >
+              <td
+                ><input
+                  class="{cell} w-16"
+                  aria-label="Density of {one.name}"
+                  value={one.density}
+                  onchange={(event) => say(bench.setMaterial(one.id, { density: number(event) ?? 0 }))}
+                /></td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <button class="mt-3 text-kelp underline" onclick={() => bench.addMaterial()}>Add a material</button>
+    </div>
+  {/if}
+</section>

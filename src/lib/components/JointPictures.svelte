@@ -1,0 +1,40 @@
+<script lang="ts">
+  import { writeSvg } from '../core/exchange/svg';
+  import type { JointOption } from '../core/drawing/joint-options';
+  import { isPresent, JointTool } from '../editor/tools/joint';
+  import type { House } from './house.svelte';
+
+  let { house }: { house: House } = $props();
+  const tool = $derived((house.tick, house.editor.tool instanceof JointTool ? house.editor.tool : undefined));
+  const shown = $derived((house.tick, tool?.options));
+
+  const picture = ({ marks, box, label }: JointOption) =>
+    `data:image/svg+xml,${encodeURIComponent(writeSvg(marks, 8, label, { box, margin: 0 }))}`;
+</script>
+
+{#if tool && shown && shown.options.length > 0}
+  <section
+    class="absolute bottom-3 right-3 z-10 max-h-[calc(100%-60px)] w-[276px] overflow-y-auto border border-fog bg-white p-3 shadow-md"
+    aria-label="Ways to cut this joint"
+  >
+    <h2 class="font-semibold">How this joint is cut</h2>
+    <div class="mt-2 grid grid-cols-2 gap-2">
+      {#each shown.options as option, i (option.label)}
+        {@const present = isPresent(option, shown.record)}
+        <button
+          class="border p-1 text-left text-xs {present
+            ? 'border-2 border-kelp'
+            : 'border-fog hover:border-shale'}"
+          aria-pressed={present}
+          onclick={() => tool.choose(i)}
+        >
+          <img src={picture(option)} alt="" class="h-24 w-full object-contain" />
+          <span class="mt-1 block">{option.label}</span>
+        </button>
+      {/each}
+    </div>
+    <p class="mt-2 text-xs text-shale">
+      Or pull one ply in the plan: towards the joint it runs through, away from it it stops.
+    </p>
+  </section>
+{/if}

@@ -1,0 +1,83 @@
+/** The ways in which one joint can be cut, each as a small picture of that very joint. */
+import { boxOf, type Box } from '../geometry/ring';
+import type { SolvedJoint } from '../derive/joints/bands';
+import { deriveFootprints } from '../derive/1-footprints';
+import type { StoreyModel } from '../derive/graph';
+import type { Node } from '../derive/joints/gather';
+import type { Joint, JointCutKind } from '../project/records';
+import type { Mark } from './display';
+import { drawWall, type MaterialTable } from './plan';
+
+export interface JointOption {
+  readonly cut: JointCutKind;
+  readonly through: string | null;
+  /** In words, with the wall's name where one is named. */
+  readonly label: string;
+  readonly marks: readonly Mark[];
+  /** What the picture shows, around the joint. */
+  readonly box: Box;
+}
+
+type Way = Pick<JointOption, 'cut' | 'through' | 'label'>;
+
+/** A square around where the walls are cut, which is beside the node where they are drawn on their faces. */
+function around({ node, bands }: SolvedJoint): Box {
+  const cuts = bands[0]?.cut?.cuts.flatMap(({ outline }) => outline ?? []) ?? [];
+  const box = boxOf(cuts.length > 0 ? cuts : [node.point]);
+  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const reach = 80 + 0.95 * Math.max(...node.members.map(({ frame }) => frame.y1 - frame.y0));
+  return { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
+}
+
+/** Options of a joint by its key; none for a free end. `named`: walls as the person knows them. */
+export function jointOptions(
+  model: StoreyModel,
+  key: string,
+  materials: MaterialTable,
+  named: (wall: string) => string
+): JointOption[] {
+  const solved = model.footprints.joints.find(({ node }) => node.key === key);
+  const node = solved?.node;
+  if (!node || node.members.length < 2) return [];
+  const frames = node.members.map(({ frame }) => frame);
+  return waysOf(node, solved.bands[0]?.cut?.kind, named).map((way) => {
+    const asked: Joint = {
+      id: 'picture',
+      kind: 'joint',
+      storey: model.storey.id,
+      members: node.members.map(({ frame, part }) => ({ wall: frame.wall.id, part })),
+      plies: [],
+      cut: way.cut,
+      through: way.through
+    };
+    const { walls } = deriveFootprints(frames, new Map([[key, asked]]));
+    return {
+      ...way,
+      marks: [...walls.values()].flatMap((wall) => drawWall(wall, [], materials)),
+      box: around(solved)
+    };
+  });
+}
+
+function waysOf(node: Node, kind: string | undefined, named: (wall: string) => string): Way[] {
+  const ids = node.members.map(({ frame }) => frame.wall.id);
+  const usual: Way = { cut: 'mitre', through: null, label: 'mitred, as usual' };
+  if (kind === 'corner')
+    return [
+      usual,
+      ...ids.map((id): Way => ({ cut: 'through', through: id, label: `${named(id)} runs through` })),
+      ...ids.map((id): Way => ({ cut: 'square', through: id, label: `square, ${named(id)} runs past` }))
+    ];
+  if (kind === 'tee')
+    return [
+      { ...usual, label: 'to the structure, as usual' },
+      { cut: 'square', through: null, label: 'to the face' }
+    ];
+  if (kind === 'crossing')
+    return [
+      { ...usual, label: 'the stronger through' },
+      ...ids.map((id): Way => ({ cut: 'through', through: id, label: `${named(id)} runs through` })),
+      { cut: 'square', through: null, label: 'stopped at its faces' }
+    ];
+  return [{ ...usual, label: 'as usual' }];
+}

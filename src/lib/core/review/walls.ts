@@ -1,0 +1,131 @@
+/** Rules about walls among each other: tops out of step, nearly square, thin gaps, standing on nothing. */
+import { cross, dot, lerp, locate, type Point } from '../geometry/point';
+import { boxOf, ringHolds } from '../geometry/ring';
+import { tolerances } from '../geometry/tolerances';
+import { memberAngle } from '../derive/joints/gather';
+import { fromFrame, type Frame } from '../derive/frame';
+import { storeysInOrder } from '../project/project';
+import type { Scope } from './review';
+
+/** Tops nearer than this are probably meant to be level, mm. */
+const leastStep = 100;
+/** Angles nearer than this to square or in line are probably meant to be, radians. */
+const almost = (2 * Math.PI) / 180;
+/** A gap between walls that cannot be built into, mm. */
+const leastGap = 50;
+
+export function findTops({ model, say, named }: Scope) {
+  for (const { members } of model.footprints.nodes)
+    members.forEach(({ frame }, i) =>
+      members.slice(i + 1).forEach(({ frame: other }) => {
+        const gap = Math.abs(frame.top - other.top);
+        if (!Number.isFinite(gap) || gap <= tolerances.coincident || gap >= leastStep) return;
+        const [p, q] = [frame.wall.id, other.wall.id].sort() as [string, string];
+        say('walls', 'wall.tops', [p, q], { gap }, { thing: named(p), other: named(q) });
+      })
+    );
+}
+
+export function findSkew({ model, say, named }: Scope) {
+  for (const { members } of model.footprints.nodes)
+    members.forEach((member, i) =>
+      members.slice(i + 1).forEach((other) => {
+        const turn = memberAngle(member) - memberAngle(other);
+        const quarter = Math.PI / 2;
+        const off = turn - Math.round(turn / quarter) * quarter;
+        if (Math.abs(off) < tolerances.sameDirection || Math.abs(off) > almost) return;
+        const shorter = member.frame.length < other.frame.length ? member.frame : other.frame;
+        const longer = shorter === member.frame ? other.frame : member.frame;
+        const gap = Math.abs(Math.sin(off)) * shorter.length;
+        // What nobody can see on site is no finding.
+        if (gap < 1) return;
+        const angle = Math.acos(
+          Math.max(-1, Math.min(1, Math.abs(dot(member.frame.direction, other.frame.direction))))
+        );
+        say(
+          'walls',
+          'wall.not-square',
+          [shorter.wall.id, longer.wall.id],
+          { angle, gap },
+          {
+            thing: named(shorter.wall.id),
+            other: named(longer.wall.id),
+            what: Math.round(turn / quarter) % 2 === 0 ? 'in line' : 'square'
+          }
+        );
+      })
+    );
+}
+
+/** Parallel walls with a thin slot between their faces over more than a hand's breadth. */
+export function findGaps({ model, say, named }: Scope) {
+  const frames = [...model.frames.values()].sort((p, q) => minX(p) - minX(q));
+  frames.forEach((frame, i) => {
+    for (const other of frames.slice(i + 1)) {
+      if (minX(other) > maxX(frame) + leastGap) break;
+      if (Math.abs(cross(frame.direction, other.direction)) > Math.sin(tolerances.inLine)) continue;
+      const [a, b] = [other.wall.a, other.wall.b].map((p) => locate(p, frame.origin, frame.direction));
+      const shared = Math.min(frame.length, Math.max(a!.t, b!.t)) - Math.max(0, Math.min(a!.t, b!.t));
+      if (shared < leastStep) continue;
+      const same = dot(frame.direction, other.direction) > 0;
+      const [low, high] = same ? [a!.y + other.y0, a!.y + other.y1] : [a!.y - other.y1, a!.y - other.y0];
+      const gap = Math.max(low - frame.y1, frame.y0 - high);
+      if (gap <= tolerances.joint || gap >= leastGap) continue;
+      const [p, q] = [frame.wall.id, other.wall.id].sort() as [string, string];
+      say('walls', 'wall.gap', [p, q], { gap }, { thing: named(p), other: named(q) });
+    }
+  });
+}
+
+const corners = (frame: Frame): Point[] => [
+  fromFrame(frame, 0, frame.y0),
+  fromFrame(frame, frame.length, frame.y0),
+  fromFrame(frame, frame.length, frame.y1),
+  fromFrame(frame, 0, frame.y1)
+];
+const boxes = new WeakMap<Frame, ReturnType<typeof boxOf>>();
+function box(frame: Frame) {
+  const old = boxes.get(frame) ?? boxOf(corners(frame));
+  boxes.set(frame, old);
+  return old;
+}
+const minX = (frame: Frame) => box(frame).minX;
+const maxX = (frame: Frame) => box(frame).maxX;
+
+/** Upper walls must have a wall or a slab under some of their length. */
+export function findUnsupported({ project, derived, model, say, named }: Scope) {
+  const order = storeysInOrder(project);
+  const below = order[order.findIndex(({ id }) => id === model.storey.id) - 1];
+  const under = below && derived.storey(project, below.id);
+  if (!under) return;
+  const slabs = [...project.tables.slab.values()]
+    .filter(({ storey }) => storey === model.storey.id)
+    .flatMap((slab) => derived.slabRings(project, slab));
+  const outlines = under.walls
+    .flatMap(({ bands }) => bands[0]?.outline ?? [])
+    .map((ring) => ({ ring, around: boxOf(ring) }));
+  const carried = (p: Point) =>
+    slabs.some((ring) => ringHolds(ring, p)) ||
+    outlines.some(
+      ({ ring, around }) =>
+        p.x >= around.minX &&
+        p.x <= around.maxX &&
+        p.y >= around.minY &&
+        p.y <= around.maxY &&
+        ringHolds(ring, p)
+    );
+  for (const { frame } of model.walls) {
+    if (frame.base > tolerances.coincident) continue;
+    const middle = (frame.y0 + frame.y1) / 2;
+    const ends = [fromFrame(frame, 0, middle), fromFrame(frame, frame.length, middle)] as const;
+    const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(...ends, k));
+    if (!samples.some(carried))
+      say(
+        'walls',
+        'wall.unsupported',
+        [frame.wall.id],
+        {},
+        { thing: named(frame.wall.id), below: below.name }
+      );
+  }
+}

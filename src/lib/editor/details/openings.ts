@@ -1,0 +1,81 @@
+/** The card of an opening. */
+import { nameElement } from '../../core/project/names';
+import { describeFrom } from '../tools/opening';
+import { type Opening } from '../../core/project/records';
+import { type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
+
+export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
+  const { project } = make.editor;
+  const set = (changes: object) => ({ name: 'setOpening', args: { id: opening.id, ...changes } });
+  const groups: FieldGroup[] = [
+    {
+      title: 'Where',
+      fields: [
+        make.text('name', 'Name', opening.name, (name) => set({ name })),
+        fact('In', nameElement(project, opening.wall)),
+        make.choice(
+          'to',
+          'Set out to',
+          [opening.to],
+          [
+            { value: 'near', label: 'near jamb' },
+            { value: 'centre', label: 'centre' },
+            { value: 'far', label: 'far jamb' }
+          ],
+          (to) => set({ to })
+        ),
+        make.length('distance', 'Distance', [opening.distance], (value) => set({ distance: value })),
+        fact('From', describeFrom(project, opening))
+      ]
+    },
+    {
+      title: 'Size',
+      fields: [
+        make.length('width', 'Width', [opening.width], (width) => set({ width })),
+        make.length('height', 'Height', [opening.height], (height) => set({ height })),
+        make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill }))
+      ]
+    },
+    {
+      title: 'Filling',
+      fields: [
+        make.choice(
+          'filling',
+          'Filled by',
+          [opening.filling],
+          [
+            { value: 'door', label: 'door' },
+            { value: 'window', label: 'window' },
+            { value: 'none', label: 'nothing' }
+          ],
+          (filling) => set({ filling })
+        ),
+        ...(opening.filling === 'door'
+          ? [
+              make.choice(
+                'hinge',
+                'Hung on',
+                [opening.handing.hinge],
+                [
+                  { value: 'near', label: 'near jamb' },
+                  { value: 'far', label: 'far jamb' }
+                ],
+                (hinge) => set({ handing: { ...opening.handing, hinge } })
+              ),
+              make.choice(
+                'opens',
+                'Opens',
+                [opening.handing.opens],
+                [
+                  { value: 'inside', label: 'inwards' },
+                  { value: 'outside', label: 'outwards' }
+                ],
+                (opens) => set({ handing: { ...opening.handing, opens } })
+              )
+            ]
+          : [])
+      ]
+    }
+  ];
+  return { title: nameElement(project, opening.id), subtitle: '', plies: [], groups };
+}

@@ -1,0 +1,167 @@
+/** The card of one wall or several. */
+import { formatLengthWithUnit } from '../../core/units/length';
+import { distance } from '../../core/geometry/point';
+import { thicknessOf } from '../../core/derive/frame';
+import { nameElement } from '../../core/project/names';
+import { storeysInOrder } from '../../core/project/project';
+import { settingOuts, wallRoles, type BuildUp, type Wall } from '../../core/project/records';
+import { buildUpChoices, settingOutWords } from '../style';
+import { type Editor } from '../editor';
+import { type Field, type DetailsCard, CardMaker, words } from './card';
+
+function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
+  return (buildUp?.plies ?? []).map(({ material, thickness }) => {
+    const known = editor.project.tables.material.get(material);
+    return {
+      colour: known?.colour ?? '#C9CCC6',
+      thickness,
+      label: `${known?.name ?? material} ${formatLengthWithUnit(thickness, editor.settings.units)}`
+    };
+  });
+}
+
+export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
+  const { editor } = make;
+  const first = walls[0]!;
+  const one = walls.length === 1;
+  const buildUp = editor.project.tables.buildUp.get(first.buildUp);
+  const ids = walls.map(({ id }) => id);
+  const set: WallSetter = (changes) => ({ name: 'setWalls', args: { ids, ...changes } });
+  return {
+    title: one ? 'Wall' : `${walls.length} walls`,
+    subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
+    plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
+    groups: [
+      { title: 'Where', fields: wallPlace(make, walls, set) },
+      { title: 'Size', fields: wallSize(make, walls, set) },
+      {
+        title: 'Make-up and joints',
+        fields: [
+          make.choice(
+            'buildUp',
+            'Build-up',
+            walls.map((wall) => wall.buildUp),
+            buildUpChoices(editor.project).slice(1),
+            (value) => set({ buildUp: value })
+          ),
+          make.flag(
+            'standsApart',
+            'Stands apart',
+            walls.every((wall) => wall.standsApart),
+            (standsApart) => set({ standsApart })
+          ),
+          make.flag(
+            'returnEnds',
+            'Outer ply round free ends',
+            walls.every((wall) => wall.returnEnds),
+            (returnEnds) => set({ returnEnds })
+          )
+        ]
+      }
+    ]
+  };
+}
+
+type WallSetter = (changes: object) => { name: string; args: unknown };
+
+function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const first = walls[0]!;
+  const single = [
+    make.text('name', 'Name', first.name, (name) => set({ name })),
+    make.length('length', 'Length', [distance(first.a, first.b)], (length) => ({
+      name: 'setWallLength',
+      args: { id: first.id, length, hold: 'a' }
+    }))
+  ];
+  return [
+    ...(walls.length === 1 ? single : []),
+    make.choice(
+      'settingOut',
+      'Set out on',
+      walls.map((wall) => wall.settingOut),
+      settingOuts.map((value) => ({ value, label: settingOutWords[value] })),
+      (settingOut) => set({ settingOut })
+    ),
+    ...(walls.every(({ settingOut }) => settingOut === 'offset')
+      ? [
+          make.length(
+            'settingOutOffset',
+            'In from outer face',
+            walls.map((wall) => wall.settingOutOffset),
+            (settingOutOffset) => set({ settingOutOffset })
+          )
+        ]
+      : []),
+    make.choice(
+      'outside',
+      'Outside',
+      walls.map((wall) => wall.outside),
+      [
+        { value: 'left', label: 'left of the run' },
+        { value: 'right', label: 'right of the run' }
+      ],
+      (outside) => set({ outside })
+    ),
+    make.choice(
+      'role',
+      'Kind',
+      walls.map((wall) => wall.role),
+      words(wallRoles),
+      (role) => set({ role })
+    )
+  ];
+}
+
+function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const { project, storey } = make.editor;
+  const usual = project.tables.storey.get(storey)?.height ?? 2400;
+  const heights = walls.flatMap(({ top }) => (top.kind === 'height' ? [top.height] : []));
+  const datums = walls.flatMap(({ top }) => (top.kind === 'datum' ? [top] : []));
+  return [
+    make.length(
+      'thickness',
+      'Thickness',
+      walls.map((wall) => thicknessOf(project.tables.buildUp.get(wall.buildUp)!)),
+      (thickness) => set({ thickness })
+    ),
+    make.height(
+      'base',
+      'Base',
+      'the datum',
+      walls.map((wall) => wall.base),
+      (base) => set({ base })
+    ),
+    make.choice(
+      'top',
+      'Top',
+      walls.map(({ top }) => (top.kind === 'datum' ? `datum ${top.storey}` : top.kind)),
+      [
+        { value: 'height', label: 'fixed height' },
+        { value: 'roof', label: 'carried up to roof' },
+        ...storeysInOrder(project).map(({ id, name }) => ({
+          value: `datum ${id}`,
+          label: `to the datum of ${name}`
+        }))
+      ],
+      (value) => {
+        const [kind, id] = value.split(' ');
+        if (kind === 'datum') return set({ top: { kind, storey: id, offset: 0 } });
+        return set({ top: kind === 'roof' ? { kind } : { kind: 'height', height: usual } });
+      }
+    ),
+    ...(datums.length === walls.length
+      ? [
+          make.height(
+            'topOffset',
+            'Ends',
+            'that datum',
+            datums.map(({ offset }) => offset),
+            (offset) => set({ top: { ...datums[0]!, offset } })
+          )
+        ]
+      : []),
+    ...(heights.length === walls.length
+      ? [make.length('height', 'Height', heights, (height) => set({ height }))]
+      : [])
+  ];
+}
