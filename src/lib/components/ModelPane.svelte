@@ -86,6 +86,23 @@
     else editor.select(id ? [id] : []);
   }
 
+  function onkeydown(event: KeyboardEvent) {
+    const turns: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1]
+    };
+    const turn = turns[event.key];
+    if (turn && event.shiftKey) scene?.shift(...turn);
+    else if (turn) scene?.turn(...turn);
+    else if (event.key === '+' || event.key === '=') scene?.closer(1.25);
+    else if (event.key === '-') scene?.closer(0.8);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
   function storeyOf(id: string): string | undefined {
     const { wall, opening, slab, roof } = editor.shown.tables;
     const host = opening.get(id)?.wall;
@@ -94,11 +111,16 @@
 </script>
 
 <div bind:this={frame} class="absolute inset-0">
+  <!-- svelte-ignore a11y_no_interactive_element_to_noninteractive_role -->
   <canvas
     bind:this={canvas}
-    class="h-full w-full touch-none"
-    aria-label="Model"
+    class="h-full w-full touch-none outline-offset-[-2px]"
+    aria-label="Model. Arrows turn it, with Shift they move it; plus and minus zoom."
     data-testid="model"
+    data-own-keys
+    tabindex="0"
+    role="application"
+    {onkeydown}
     onpointerdown={(event) => (pressed = { x: event.clientX, y: event.clientY })}
     {onpointerup}
     oncontextmenu={(event) => event.preventDefault()}

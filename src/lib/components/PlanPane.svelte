@@ -29,6 +29,19 @@
   export function fit() {
     view?.fit();
   }
+  export function zoomBy(factor: number) {
+    view?.zoom(factor, frame.clientWidth / 2, frame.clientHeight / 2);
+  }
+  export function panBy(arrow: string) {
+    const step = 60;
+    const ways: Record<string, [number, number]> = {
+      ArrowLeft: [step, 0],
+      ArrowRight: [-step, 0],
+      ArrowUp: [0, step],
+      ArrowDown: [0, -step]
+    };
+    view?.pan(...(ways[arrow] ?? [0, 0]));
+  }
   export function zoomTo(box: { minX: number; minY: number; maxX: number; maxY: number }) {
     view?.fit(box);
   }
@@ -179,7 +192,7 @@
     class:cursor-crosshair={(house.tick, editor.tool !== undefined)}
     tabindex="0"
     role="application"
-    aria-label="Plan. Brackets step through its things, arrows nudge, letters take tools."
+    aria-label="Plan. Brackets step through its things, with Shift adding them; arrows nudge or pan, plus and minus zoom, letters take tools."
     data-testid="plan"
     {onpointerdown}
     {onpointermove}

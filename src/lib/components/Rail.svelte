@@ -8,7 +8,7 @@
   import PenTool from '@lucide/svelte/icons/drafting-compass';
   import Ruler from '@lucide/svelte/icons/ruler';
   import type { Component } from 'svelte';
-  import type { Stage } from '../core/review/review';
+  import type { Stage } from '../core/review/scope';
   import { stageOfTool, stages, type ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
   import type { House as OpenHouse } from './house.svelte';

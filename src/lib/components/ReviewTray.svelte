@@ -1,7 +1,7 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import { boxOf } from '../core/geometry/ring';
-  import type { Finding } from '../core/review/review';
+  import type { Finding } from '../core/review/scope';
   import type { House } from './house.svelte';
 
   let {

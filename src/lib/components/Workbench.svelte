@@ -52,7 +52,8 @@
     (/^(SELECT|TEXTAREA)$/.test(target.tagName) ||
       (target instanceof HTMLInputElement && !/^(checkbox|radio)$/.test(target.type)));
   const onControl = (target: EventTarget | null) =>
-    target instanceof HTMLElement && target.closest('button, a, [role="menu"], [role="separator"]') !== null;
+    target instanceof HTMLElement &&
+    target.closest('button, a, [role="menu"], [role="separator"], [role="slider"], [data-own-keys]') !== null;
 
   function onkeydown(event: KeyboardEvent) {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
@@ -69,7 +70,12 @@
     } else if (event.key === 'Tab' && !event.shiftKey && editor.tool && !onControl(event.target))
       sentence.begin('');
     else if (event.key === 'Delete' || event.key === 'Backspace') editor.deleteSelection();
-    else if (event.key === ']' || event.key === '[') editor.step(event.key === ']' ? 1 : -1);
+    else if (/^[[\]{}]$/.test(event.key))
+      editor.step(/[\]}]/.test(event.key) ? 1 : -1, /[{}]/.test(event.key) ? 'add' : 'only');
+    else if (event.key === '+' || event.key === '=' || event.key === '-')
+      plan.zoomBy(event.key === '-' ? 0.8 : 1.25);
+    else if (event.key.startsWith('Arrow') && editor.selection.size === 0 && !onControl(event.target))
+      plan.panBy(event.key);
     else if (event.key.startsWith('Arrow') && editor.selection.size > 0 && !onControl(event.target))
       nudgeBy(event);
     else if (event.key === 'a' && !editor.tool) plan.fit();

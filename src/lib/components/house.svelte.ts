@@ -2,7 +2,7 @@
 import { nanoid } from 'nanoid';
 import { PatchMismatch, patchOf } from '../core/project/patch';
 import { allRecords } from '../core/project/project';
-import type { Finding } from '../core/review/review';
+import type { Finding } from '../core/review/scope';
 import { Editor } from '../editor/editor';
 import { operate, type HistoryState, type Operation } from '../editor/history';
 import { WallStyle } from '../editor/style';

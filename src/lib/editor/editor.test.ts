@@ -74,6 +74,9 @@ describe('the session', () => {
     expect([...editor.selection]).toEqual(['wall-1']);
     editor.step(-1);
     expect([...editor.selection]).toEqual(['opening-1']);
+    editor.step(1, 'add');
+    expect([...editor.selection]).toEqual(['opening-1', 'wall-1']);
+    editor.select(['opening-1']);
     editor.toggle('wall-2');
     expect(editor.selected.map(({ id }) => id)).toEqual(['opening-1', 'wall-2']);
     editor.deleteSelection();

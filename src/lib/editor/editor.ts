@@ -183,12 +183,14 @@ export class Editor {
     ];
   }
 
-  /** Select the next or previous thing. */
-  step(by: 1 | -1) {
+  /** Select the next or previous thing; `add` keeps what is selected. */
+  step(by: 1 | -1, add: 'add' | 'only' = 'only') {
     const { things } = this;
     if (things.length === 0) return;
-    const at = things.findIndex((id) => this.selection.has(id));
-    this.select([things[(at + by + things.length) % things.length] ?? things[0]!]);
+    const last = [...this.selection].at(-1);
+    const at = last === undefined ? (by > 0 ? -1 : 0) : things.indexOf(last);
+    const next = things[(at + by + things.length) % things.length] ?? things[0]!;
+    this.select(add === 'add' ? [...[...this.selection].filter((id) => id !== next), next] : [next]);
   }
 
   deleteSelection() {

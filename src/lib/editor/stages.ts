@@ -1,5 +1,5 @@
 /** The order of work: eight stages with their tools and keys. Nothing is locked. */
-import type { Stage } from '../core/review/review';
+import type { Stage } from '../core/review/scope';
 import type { ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */

@@ -2,7 +2,8 @@
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
-import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool, TrueUpTool } from './tools/forms';
+import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool } from './tools/forms';
+import { TrueUpTool } from './tools/true-up';
 import { JointTool } from './tools/joint';
 import { OpeningTool } from './tools/opening';
 import { RectangleTool } from './tools/rectangle';

@@ -294,6 +294,21 @@ export class ModelScene {
     this.redraw();
   }
 
+  /** By keys: turn by a twelfth of a right angle, move by a tenth of what is seen, zoom. */
+  turn(x: number, y: number) {
+    void this.controls.rotate((-x * Math.PI) / 24, (y * Math.PI) / 24, false);
+    this.redraw();
+  }
+  shift(x: number, y: number) {
+    const step = (2 * this.camera.top) / this.camera.zoom / 10;
+    void this.controls.truck(x * step, y * step, false);
+    this.redraw();
+  }
+  closer(factor: number) {
+    void this.controls.zoomTo(this.camera.zoom * factor, false);
+    this.redraw();
+  }
+
   /** The zoom at which all corners of the box are in view, with a margin and room for the buttons on top. */
   private zoomFor(box: THREE.Box3, centre: THREE.Vector3): number {
     const inverse = this.camera.matrixWorld.clone().invert();

@@ -1,7 +1,7 @@
 /** What the model service and the interface tell each other. Geometry goes as typed arrays, by transfer. */
 import type { Patch } from '../core/project/patch';
 import type { Rec } from '../core/project/records';
-import type { Finding } from '../core/review/review';
+import type { Finding } from '../core/review/scope';
 
 /** Metres, Y up. `triangles` and `normals`: nine numbers a triangle; `edges`: six a line. */
 export interface ShownPart {

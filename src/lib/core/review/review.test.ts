@@ -94,6 +94,81 @@ describe('findings', () => {
   });
 });
 
+describe('findings about walls among each other', () => {
+  const corner = (id: string, more = {}) => wall(id, 6000, 0, 6000, 3000, more);
+  it('tops a little out of step at a joint; a clear step is meant', () => {
+    const at = (height: number) =>
+      findings(
+        build(rectangle, wall('p', 2000, 0, 2000, 4000, { role: 'partition', settingOut: 'centre', height }))
+      );
+    expect(at(2650).map(({ code, numbers }) => [code, numbers.gap])).toEqual([
+      ['wall.tops', 50],
+      ['wall.tops', 50]
+    ]);
+    expect(at(2000)).toEqual([]);
+  });
+  it('nearly square and nearly in line, with how far off at the end', () => {
+    const skew = findings(build(wall('a', 0, 0, 6000, 0), wall('b', 6000, 0, 6060, 3000)));
+    const found = skew.find(({ code }) => code === 'wall.not-square')!;
+    expect(found.numbers.gap).toBeCloseTo(60, 0);
+    expect(found.message).toMatch(/meets Wall a at 88.9°, 60\s*mm off square/);
+    const bent = findings(build(wall('a', 0, 0, 6000, 0), wall('b', 6000, 0, 9000, 40)));
+    expect(bent.find(({ code }) => code === 'wall.not-square')!.message).toContain('in line');
+    expect(codes(build(wall('a', 0, 0, 6000, 0), corner('b')))).not.toContain('wall.not-square');
+  });
+  it('a slot between walls that cannot be built into', () => {
+    const slot = (gap: number) =>
+      codes(build(wall('a', 0, 0, 6000, 0), wall('b', 1000, 200 + gap, 5000, 200 + gap)));
+    expect(slot(30)).toContain('wall.gap');
+    expect(slot(80)).not.toContain('wall.gap');
+  });
+  it('an upper wall that stands on nothing', () => {
+    const upper = (x: number): Call => ({
+      name: 'drawWall',
+      args: {
+        id: 'u',
+        storey: 'up',
+        a: { x, y: 500 },
+        b: { x, y: 3500 },
+        thickness: 100,
+        settingOut: 'centre',
+        role: 'partition',
+        height: 2000
+      }
+    });
+    const house: Call[] = [rectangle, { name: 'addStorey', args: { id: 'up', height: 2400 } }];
+    expect(codes(build(...house, upper(3000)))).toEqual(['wall.unsupported']);
+    expect(codes(build(...house, upper(5900)))).toEqual([]);
+    const slab: Call = {
+      name: 'addSlab',
+      args: {
+        storey: 'up',
+        points: [
+          { x: 0, y: 0 },
+          { x: 6000, y: 0 },
+          { x: 6000, y: 4000 },
+          { x: 0, y: 4000 }
+        ]
+      }
+    };
+    expect(codes(build(...house, upper(3000), slab))).toEqual([]);
+  });
+  it('more floor than the limit allows', () => {
+    const limit: Call = { name: 'setProject', args: { areaLimit: 20e6 } };
+    expect(findings(build(rectangle, limit))[0]!.message).toBe(
+      'The storeys cover 24.0 m² together; the limit is 20.0 m².'
+    );
+  });
+  it('what was put off is still told, with the reason', () => {
+    const open = [wall('w1', 0, 0, 5000, 0), wall('w2', 5000, 0, 5000, 4000)];
+    const [first] = findings(build(...open));
+    const [put] = findings(
+      build(...open, { name: 'putOffFinding', args: { finding: first!.id, reason: 'a screen wall' } })
+    );
+    expect(put).toMatchObject({ code: 'run.open', putOff: 'a screen wall' });
+  });
+});
+
 describe('inspect', () => {
   it('prints every derived number', () => {
     const project = build(

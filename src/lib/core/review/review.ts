@@ -7,38 +7,16 @@ import { tolerances } from '../geometry/tolerances';
 import { clearRange } from '../derive/2-openings';
 import type { WallFootprint } from '../derive/1-footprints';
 import type { Model, StoreyModel } from '../derive/graph';
+import type { Finding, Scope } from './scope';
 import { findGaps, findSkew, findTops, findUnsupported } from './walls';
 import { nameElement } from '../project/names';
-import { problem, type Problem, type ProblemCode } from '../project/problems';
+import { problem } from '../project/problems';
 import { settingsOf, storeysInOrder } from '../project/project';
 import type { Project } from '../project/records';
-
-export type Stage = 'measure' | 'walls' | 'openings' | 'floors' | 'storeys' | 'roof' | 'review' | 'drawings';
-export type Finding = Problem & {
-  readonly id: string;
-  readonly stage: Stage;
-  readonly storey: string;
-  /** Why it was put off; undefined while it counts. */
-  readonly putOff?: string;
-};
 
 /** A nib shorter than this beside a joint is hard to build, mm. */
 export const leastNib = 100;
 const largestReported = 0.01;
-
-export interface Scope {
-  readonly project: Project;
-  readonly derived: Model;
-  readonly model: StoreyModel;
-  readonly say: (
-    stage: Stage,
-    code: ProblemCode,
-    subjects: string[],
-    numbers?: Record<string, number>,
-    texts?: Record<string, string>
-  ) => void;
-  readonly named: (id: string) => string;
-}
 
 /** Findings of a project, those put off among them with their reason. */
 export function reviewProject(project: Project, derived: Model): Finding[] {

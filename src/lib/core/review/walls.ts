@@ -5,7 +5,7 @@ import { tolerances } from '../geometry/tolerances';
 import { memberAngle } from '../derive/joints/gather';
 import { fromFrame, type Frame } from '../derive/frame';
 import { storeysInOrder } from '../project/project';
-import type { Scope } from './review';
+import type { Scope } from './scope';
 
 /** Tops nearer than this are probably meant to be level, mm. */
 const leastStep = 100;

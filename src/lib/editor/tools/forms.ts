@@ -1,11 +1,11 @@
-/** Tools that are a sentence and a preview: slab, copying a storey up, roof, roof edges, truing up a tracing sheet. */
+/** Tools that are a sentence and a preview: slab, copying a storey up, roof, roof edges. */
 import { distance, nearestOnSegment, type Point } from '../../core/geometry/point';
 import { degree } from '../../core/units/angle';
 import { nameElement } from '../../core/project/names';
 import type { SlabFace } from '../../core/project/records';
 import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, pitchBlank, readBlank, textBlank, type SentencePart } from '../sentence';
-import type { Overlay, Tool } from '../tool';
+import type { Tool } from '../tool';
 import { BaseTool } from './base';
 
 abstract class FormTool extends BaseTool {
@@ -279,94 +279,5 @@ export class RoofEdgeTool extends BaseTool implements Tool {
 
   back(): boolean {
     return false;
-  }
-}
-
-/** Two points on a tracing sheet and their true distance. */
-export class TrueUpTool extends BaseTool implements Tool {
-  readonly name = 'trueUp';
-  private points: Point[] = [];
-  private pointer: Point | undefined;
-  private length: number | undefined;
-
-  private get sheet() {
-    const sheets = [...this.editor.project.tables.sheet.values()].filter(
-      (sheet) => sheet.storey === this.editor.storey
-    );
-    return sheets.find((sheet) => this.editor.selection.has(sheet.id)) ?? sheets.at(-1);
-  }
-
-  sentence(): SentencePart[] {
-    if (!this.sheet) return ['This storey has no tracing sheet yet: lay one first.'];
-    if (this.points.length === 0)
-      return [`True up “${this.sheet.name}”: point at one end of a length you know.`];
-    if (this.points.length === 1) return ['Now point at the other end of that length.'];
-    return [
-      'The stretch between the two points is',
-      lengthBlank(
-        'length',
-        'True length',
-        this.length ?? distance(this.points[0]!, this.points[1]!),
-        this.units,
-        this.length !== undefined
-      ),
-      'long in truth.'
-    ];
-  }
-
-  fill(blank: string, text: string): string | undefined {
-    if (blank !== 'length') return undefined;
-    const read = readBlank('length', text, this.units);
-    if (!read.ok) return read.message;
-    if (read.value <= 0) return 'A length must be more than zero.';
-    this.length = read.value;
-    this.editor.changed();
-    return undefined;
-  }
-
-  move(point: Point) {
-    this.pointer = point;
-    this.editor.changed();
-  }
-
-  click(point: Point) {
-    if (this.points.length < 2) this.points = [...this.points, point];
-    this.editor.changed();
-  }
-
-  accept() {
-    const { sheet } = this;
-    if (!sheet) {
-      this.editor.say({
-        kind: 'problem',
-        text: 'There is no tracing sheet on this storey.',
-        hint: 'Lay one first: Measure, Tracing sheet.'
-      });
-      return;
-    }
-    const [p, q] = this.points;
-    if (!p || !q) return;
-    if (
-      this.perform({
-        name: 'trueUpSheet',
-        args: { id: sheet.id, p, q, length: this.length ?? distance(p, q) }
-      })
-    ) {
-      this.editor.take(undefined);
-      this.editor.select([sheet.id]);
-    }
-  }
-
-  back(): boolean {
-    if (this.points.length === 0) return false;
-    this.points = this.points.slice(0, -1);
-    this.length = undefined;
-    this.editor.changed();
-    return true;
-  }
-
-  overlay(): Overlay {
-    const last = this.points[1] ?? this.pointer;
-    return { points: this.points, lines: this.points[0] && last ? [[this.points[0], last]] : [] };
   }
 }

@@ -271,6 +271,18 @@ describe('truing up a tracing sheet', () => {
     expect(trued.origin.x + 100 * trued.mmPerPixel).toBeCloseTo(1500, 6);
     expect(wallsOf(session)).toEqual(walls);
   });
+  it('the points can be typed as well', () => {
+    const session = startSession([sheet]);
+    const tool = session.take('trueUp');
+    for (const x of ['1500', '9 m']) {
+      tool.fill('x', x);
+      tool.fill('y', '1500');
+      tool.accept();
+    }
+    tool.fill('length', '10 m');
+    tool.accept();
+    expect(session.editor.project.tables.sheet.get('sheet-1')!.mmPerPixel).toBeCloseTo(20, 9);
+  });
   it('Esc takes the points back one by one', () => {
     const session = startSession([sheet]);
     const tool = session.take('trueUp');
