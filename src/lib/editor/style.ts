@@ -1,9 +1,24 @@
 /** What the next wall will be: kept between tools, changed in their sentences. */
 import { thicknessOf } from '../core/derive/frame';
-import { settingOuts, type Project, type SettingOut, type Side } from '../core/project/records';
-import { formatLength } from '../core/units/length';
+import {
+  settingOuts,
+  type Project,
+  type SettingOut,
+  type Side,
+  type WallRole
+} from '../core/project/records';
+import { formatHeight, parseHeight } from '../core/units/height';
+import { explainFault, formatLength } from '../core/units/length';
 import type { Editor } from './editor';
-import { choiceBlank, lengthBlank, readBlank, type Blank, type Choice, type SentencePart } from './sentence';
+import {
+  choiceBlank,
+  lengthBlank,
+  readBlank,
+  textBlank,
+  type Blank,
+  type Choice,
+  type SentencePart
+} from './sentence';
 
 export const settingOutWords: Record<SettingOut, string> = {
   outer: 'outer face',
@@ -14,6 +29,20 @@ export const settingOutWords: Record<SettingOut, string> = {
   offset: 'line at an offset'
 };
 
+const roles: readonly Choice[] = [
+  { value: 'exterior', label: 'an outer wall' },
+  { value: 'partition', label: 'a partition' },
+  { value: 'low', label: 'a low wall' },
+  { value: 'parapet', label: 'a parapet' },
+  { value: 'foundation', label: 'a foundation wall' }
+];
+/** Heights and bases of kinds that do not stand as high as their storey, mm. */
+const usualOf: Partial<Record<WallRole, { readonly height: number; readonly base?: number }>> = {
+  low: { height: 900 },
+  parapet: { height: 450 },
+  foundation: { height: 1050, base: -1050 }
+};
+
 /** One per editor, so each house keeps its own. */
 export class WallStyle {
   settingOut: SettingOut = 'outer';
@@ -21,7 +50,11 @@ export class WallStyle {
   buildUp: string | undefined;
   thickness = 200;
   height: number | undefined;
-  role: 'exterior' | 'partition' = 'exterior';
+  role: WallRole = 'exterior';
+  /** Above the storey's datum. */
+  base = 0;
+  /** Inwards from the outer face, where the setting-out line is at an offset. */
+  offset = 50;
 
   constructor(private readonly editor: Editor) {
     if (editor.settings.units.system === 'ft') this.thickness = 139.7;
@@ -34,6 +67,8 @@ export class WallStyle {
       outside: this.outside,
       role: this.role,
       height: this.currentHeight,
+      base: this.base,
+      ...(this.settingOut === 'offset' && { settingOutOffset: this.offset }),
       ...make
     };
   }
@@ -53,15 +88,23 @@ export class WallStyle {
       ',',
       lengthBlank('height', 'Height', this.currentHeight, units, true),
       'high, as',
-      choiceBlank('role', 'Kind of wall', this.role, [
-        { value: 'exterior', label: 'an outer wall' },
-        { value: 'partition', label: 'a partition' }
-      ]),
+      choiceBlank('role', 'Kind of wall', this.role, roles),
+      ...(this.base === 0
+        ? []
+        : [', its base', textBlank('base', 'Base', formatHeight(this.base, units, 'the datum'))]),
       '.'
     ];
   }
 
-  get line(): Blank {
+  /** The setting-out line, with its offset where that is typed. */
+  get line(): SentencePart[] {
+    const { units } = this.editor.settings;
+    return this.settingOut === 'offset'
+      ? [this.lineBlank, lengthBlank('offset', 'Offset from the outer face', this.offset, units, true)]
+      : [this.lineBlank];
+  }
+
+  private get lineBlank(): Blank {
     return choiceBlank(
       'settingOut',
       'Setting-out line',
@@ -78,8 +121,20 @@ export class WallStyle {
         this.settingOut = text as SettingOut;
         return true;
       case 'role':
-        this.role = text as 'exterior' | 'partition';
+        this.takeRole(text as WallRole);
         return true;
+      case 'offset': {
+        const read = readBlank('length', text, units);
+        if (!read.ok) return read.message;
+        this.offset = read.value;
+        return true;
+      }
+      case 'base': {
+        const read = parseHeight(text, units);
+        if (!read.ok) return `${explainFault(text, read)}.`;
+        this.base = read.value;
+        return true;
+      }
       case 'buildUp':
         this.buildUp = text === 'plain' ? undefined : text;
         return true;
@@ -100,6 +155,14 @@ export class WallStyle {
       default:
         return false;
     }
+  }
+
+  /** A kind of wall brings its usual height and base; what was typed for another kind is let go. */
+  private takeRole(role: WallRole) {
+    this.role = role;
+    const { height, base } = usualOf[role] ?? {};
+    this.height = height;
+    this.base = base ?? 0;
   }
 
   /** The other face to the setting-out line: outer, centre, inner in turn. */

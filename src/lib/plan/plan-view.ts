@@ -1,7 +1,7 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { dimensionStrings, drawDimensions } from '../core/drawing/dimensions';
 import { drawRoof, drawWall, marksBox } from '../core/drawing/plan';
-import { drawingFont, pens, type Mark } from '../core/drawing/display';
+import { drawingFont, hatchTiles, pens, type Mark } from '../core/drawing/display';
 import { inks, paperFill } from '../core/exchange/svg';
 import type { Point } from '../core/geometry/point';
 import type { WallFootprint } from '../core/derive/1-footprints';
@@ -16,6 +16,7 @@ const paperPixels = 4.3;
 const noPlaces: readonly never[] = [];
 
 interface Batch {
+  readonly hatch: keyof typeof hatchTiles | undefined;
   readonly fill: string | undefined;
   readonly stroke: string | undefined;
   readonly width: number;
@@ -30,14 +31,19 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
   const old = batches.get(marks);
   if (old) return old;
   const found = new Map<string, Batch>();
-  const batch = (fill: string | undefined, mark: Extract<Mark, { pen?: unknown }>) => {
-    const key = fill ? `fill ${fill}` : `${mark.pen} ${mark.ink}`;
+  const batch = (
+    fill: string | undefined,
+    mark: Extract<Mark, { pen?: unknown }>,
+    hatch?: Batch['hatch']
+  ) => {
+    const key = hatch ? `hatch ${hatch}` : fill ? `fill ${fill}` : `${mark.pen} ${mark.ink}`;
     let entry = found.get(key);
     if (!entry) {
       const pen = mark.pen ? pens[mark.pen] : undefined;
       entry = {
+        hatch,
         fill,
-        stroke: fill ? undefined : inks[mark.ink],
+        stroke: fill || hatch ? undefined : inks[mark.ink],
         width: pen?.width ?? 0,
         dash: pen?.dash ?? [],
         path: new Path2D()
@@ -64,15 +70,15 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
     }
     for (const path of [
       ...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []),
+      ...(mark.hatch && mark.hatch !== 'none' ? [batch(undefined, mark, mark.hatch)] : []),
       ...(mark.pen ? [batch(undefined, mark)] : [])
     ]) {
       mark.points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
       if (mark.closed) path.closePath();
     }
   }
-  const list = [...found.values()].sort(
-    (p, q) => Number(q.fill !== undefined) - Number(p.fill !== undefined)
-  );
+  const order = ({ fill, hatch }: Batch) => (fill ? 0 : hatch ? 1 : 2);
+  const list = [...found.values()].sort((p, q) => order(p) - order(q));
   batches.set(marks, list);
   return list;
 }
@@ -273,7 +279,15 @@ export class PlanView {
   private strokeBatches(list: readonly Batch[]) {
     const { context } = this;
     const unit = paperPixels / this.pixelsPerMm;
-    for (const { fill, stroke, width, dash, path } of list) {
+    for (const { hatch, fill, stroke, width, dash, path } of list) {
+      if (hatch) {
+        const pattern = this.patternOf(hatch);
+        if (pattern) {
+          context.fillStyle = pattern;
+          context.fill(path);
+        }
+        continue;
+      }
       if (fill) {
         context.fillStyle = fill;
         context.fill(path);
@@ -286,6 +300,32 @@ export class PlanView {
       }
     }
     context.setLineDash([]);
+  }
+
+  private readonly patterns = new Map<Batch['hatch'], { scale: number; pattern: CanvasPattern | null }>();
+
+  /** A hatch at true size, made anew for each scale; none where its lines would run together. */
+  private patternOf(hatch: keyof typeof hatchTiles): CanvasPattern | undefined {
+    const { size, lines } = hatchTiles[hatch];
+    const pixels = Math.round(size * this.pixelsPerMm * (window.devicePixelRatio || 1));
+    if (pixels < 6) return undefined;
+    const old = this.patterns.get(hatch);
+    if (old?.scale === pixels) return old.pattern ?? undefined;
+    const tile = document.createElement('canvas');
+    tile.width = tile.height = pixels;
+    const pen = tile.getContext('2d')!;
+    pen.strokeStyle = `${tokens.shale}99`;
+    pen.lineWidth = 0.8;
+    pen.beginPath();
+    for (const [x0, y0, x1, y1] of lines) {
+      pen.moveTo(x0 * pixels, y0 * pixels);
+      pen.lineTo(x1 * pixels, y1 * pixels);
+    }
+    pen.stroke();
+    const pattern = this.context.createPattern(tile, 'repeat');
+    pattern?.setTransform(new DOMMatrix().scale(size / pixels));
+    this.patterns.set(hatch, { scale: pixels, pattern });
+    return pattern ?? undefined;
   }
 
   private drawSheets() {

@@ -138,6 +138,32 @@ const run = (project: Project, name: string, args: unknown) => {
   return applyPatch(project, result.patch);
 };
 
+describe('a rectangle against walls that stand', () => {
+  const lean = (corner: { x: number; y: number }, width: number, depth: number) => {
+    const project = run(house, 'drawRectangle', { storey: 'storey-1', corner, width, depth, thickness: 200 });
+    return [...project.tables.wall.values()].slice(4).map(({ a, b }) => [a.x, a.y, b.x, b.y]);
+  };
+  it('builds only the missing sides', () => {
+    expect(lean({ x: 6000, y: 500 }, 2000, 3000)).toEqual([
+      [6000, 500, 8000, 500],
+      [8000, 500, 8000, 3500],
+      [8000, 3500, 6000, 3500]
+    ]);
+  });
+  it('and only the missing stretch of a side', () => {
+    expect(lean({ x: 4000, y: 4000 }, 4000, 2000)).toEqual([
+      [6000, 4000, 8000, 4000],
+      [8000, 4000, 8000, 6000],
+      [8000, 6000, 4000, 6000],
+      [4000, 6000, 4000, 4000]
+    ]);
+  });
+  it('all standing is refused', () => {
+    const again = { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000, thickness: 200 };
+    expect(refusal('drawRectangle', again)).toMatch(/All four sides.*wall 1/);
+  });
+});
+
 describe('moving walls', () => {
   it('neighbours stretch by d / sin(angle): interior angles 60 and 90, 4 000 long, 300 inwards', () => {
     const k = Math.tan(Math.PI / 3);

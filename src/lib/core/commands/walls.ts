@@ -1,14 +1,24 @@
 /** Drawing and editing walls. Geometry of moving them is in wall-moves.ts. */
-import { along, fromAngle, type Point } from '../geometry/point';
-import { toStored } from '../geometry/tolerances';
+import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../geometry/point';
+import { tolerances, toStored } from '../geometry/tolerances';
 import { degree } from '../units/angle';
 import { formatLength } from '../units/length';
 import { plainBuildUp } from '../project/catalogue';
-import { freshIds, settingsOf } from '../project/project';
+import { freshIds, settingsOf, wallsOf } from '../project/project';
 import type { BuildUp, Project, Rec, Wall, WallTop } from '../project/records';
-import { thicknessOf } from '../derive/frame';
+import { frameOf, thicknessOf } from '../derive/frame';
 import { after, checkAgainst, checkOpenings, checkWall, settleEnd } from './checks';
-import { command, done, need, needFreeId, needPositive, refuse, type Command, type Result } from './command';
+import {
+  command,
+  done,
+  nameOf,
+  need,
+  needFreeId,
+  needPositive,
+  refuse,
+  type Command,
+  type Result
+} from './command';
 import * as s from './schemas';
 
 export const leastThickness = 5;
@@ -204,7 +214,7 @@ const drawRun = command({
 const drawRectangle = command({
   name: 'drawRectangle',
   about:
-    'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line.',
+    'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line. Where walls stand already, only the missing ones are built.',
   args: s.object({
     corner: s.point().required(),
     offset: s.point().default(undefined),
@@ -233,12 +243,54 @@ const drawRectangle = command({
       { x: r, y: u },
       { x: l, y: u }
     ];
-    const stretches = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
-    const ids = freshIds(project, 'wall', 4).map((fresh, i) => args.ids?.[i] ?? fresh);
+    const sides = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
     for (const id of args.ids ?? []) needFreeId(project, id);
-    return makeWalls(project, { ...args, outside: 'right' }, stretches, ids, 'Draw a rectangle of walls');
+    const given = sides.map((side, i) => ({
+      pieces: missingOf(project, args.storey, side),
+      id: args.ids?.[i]
+    }));
+    const stretches = given.flatMap(({ pieces }) => pieces);
+    if (stretches.length === 0) {
+      const [wall] = [...project.tables.wall.values()].filter((one) => one.storey === args.storey);
+      refuse(project, 'rectangle.stands', { texts: { other: nameOf(wall) } });
+    }
+    const fresh = freshIds(project, 'wall', stretches.length);
+    const ids = given.flatMap(({ pieces, id }) => pieces.map((_, k) => (k === 0 ? id : undefined)));
+    return makeWalls(
+      project,
+      { ...args, outside: 'right' },
+      stretches,
+      ids.map((id, i) => id ?? fresh[i]!),
+      stretches.length === 4
+        ? 'Draw a rectangle of walls'
+        : `Draw the ${stretches.length} missing walls of a rectangle`
+    );
   }
 });
+
+/** The parts of a stretch that no wall of the storey covers: one whose body it runs along, within its thickness. */
+function missingOf(project: Project, storey: string, [a, b]: [Point, Point]): [Point, Point][] {
+  const size = distance(a, b);
+  const direction = unit(subtract(b, a));
+  const covered = wallsOf(project, storey).flatMap((wall): [number, number][] => {
+    const frame = frameOf(project, wall);
+    if (!frame || wall.standsApart || Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection)
+      return [];
+    const { y } = locate(a, frame.origin, frame.direction);
+    if (y < frame.y0 - tolerances.joint || y > frame.y1 + tolerances.joint) return [];
+    const [p, q] = [wall.a, wall.b].map((end) => locate(end, a, direction).t);
+    return [[Math.min(p!, q!), Math.max(p!, q!)]];
+  });
+  let rest: [number, number][] = [[0, size]];
+  for (const [from, to] of covered)
+    rest = rest.flatMap(([s0, s1]): [number, number][] => [
+      [s0, Math.min(s1, from)],
+      [Math.max(s0, to), s1]
+    ]);
+  return rest
+    .filter(([s0, s1]) => s1 - s0 > tolerances.leastLength)
+    .map(([s0, s1]) => [along(a, direction, s0), along(a, direction, s1)]);
+}
 
 const setWalls = command({
   name: 'setWalls',

@@ -3,6 +3,7 @@
  * millimetres of paper. Renderers (canvas, SVG) share it, so the print equals the screen.
  */
 import type { Point } from '../geometry/point';
+import type { Hatch } from '../project/records';
 
 /** Widths in mm of paper. */
 export const pens = {
@@ -28,7 +29,73 @@ export interface PathMark {
   readonly ink: Ink;
   /** #rrggbb of a material, or an ink. */
   readonly fill?: string;
+  /** Drawn over the fill, at true size. */
+  readonly hatch?: Hatch;
 }
+
+/** Lines of one square repeat of a hatch, in shares of its side; `size`: the side, mm of the building. */
+export interface HatchTile {
+  readonly size: number;
+  readonly lines: readonly (readonly [number, number, number, number])[];
+}
+
+const slanted = (size: number): HatchTile => ({
+  size,
+  lines: [
+    [0, 0, 1, 1],
+    [-0.1, 0.9, 0.1, 1.1],
+    [0.9, -0.1, 1.1, 0.1]
+  ]
+});
+export const hatchTiles: Readonly<Record<Exclude<Hatch, 'none'>, HatchTile>> = {
+  brick: slanted(70),
+  block: {
+    size: 140,
+    lines: [...slanted(140).lines, [0.12, 0, 1, 0.88], [0, 0.88, 0.12, 1]]
+  },
+  stone: {
+    size: 220,
+    lines: [
+      [0, 0.2, 0.3, 0.45],
+      [0.3, 0.45, 0.62, 0.3],
+      [0.62, 0.3, 1, 0.55],
+      [0.3, 0.45, 0.24, 0.9],
+      [0.24, 0.9, 0.7, 0.78],
+      [0.7, 0.78, 0.62, 0.3]
+    ]
+  },
+  insulation: {
+    size: 60,
+    lines: [
+      [0, 0, 0.5, 1],
+      [0.5, 1, 1, 0]
+    ]
+  },
+  timber: {
+    size: 110,
+    lines: [
+      [0, 1, 1, 0],
+      [-0.1, 0.1, 0.1, -0.1],
+      [0.9, 1.1, 1.1, 0.9]
+    ]
+  },
+  concrete: {
+    size: 180,
+    lines: [
+      [0.1, 0.2, 0.16, 0.24],
+      [0.45, 0.1, 0.49, 0.17],
+      [0.8, 0.3, 0.87, 0.28],
+      [0.25, 0.6, 0.3, 0.55],
+      [0.6, 0.55, 0.7, 0.63],
+      [0.85, 0.8, 0.88, 0.88],
+      [0.4, 0.85, 0.47, 0.83]
+    ]
+  },
+  board: {
+    size: 40,
+    lines: [[0, 0, 0, 1]]
+  }
+};
 
 /** Separate straight lines of one look: two points each. */
 export interface LinesMark {

@@ -61,7 +61,8 @@ function drawPlies(
           points: piece,
           closed: true,
           ink: 'slate',
-          fill: material?.colour ?? '#C9CCC6'
+          fill: material?.colour ?? '#C9CCC6',
+          ...(material && material.hatch !== 'none' && { hatch: material.hatch })
         });
         gatherBorders(frame, piece, corners, holes, low, lines);
       }

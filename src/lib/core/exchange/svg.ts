@@ -1,6 +1,6 @@
 /** A display list as SVG in true millimetres of paper at a scale. The font is named, with plain fallbacks. */
 import { marksBox } from '../drawing/plan';
-import { drawingFont, pens, type Ink, type Mark } from '../drawing/display';
+import { drawingFont, hatchTiles, pens, type Ink, type Mark } from '../drawing/display';
 import type { Point } from '../geometry/point';
 import type { Box } from '../geometry/ring';
 
@@ -43,6 +43,10 @@ export function writeSvg(marks: readonly Mark[], scale: number, title: string, p
   const layers = new Map<string, string[]>();
   for (const mark of marks)
     layers.set(mark.layer, [...(layers.get(mark.layer) ?? []), writeMark(mark, at, scale)]);
+  const hatches = new Set(
+    marks.flatMap((mark) => (mark.kind === 'path' && mark.hatch && mark.hatch !== 'none' ? [mark.hatch] : []))
+  );
+  const patterns = [...hatches].sort().map((hatch) => writePattern(hatch, scale));
   const groups = [...layers].map(
     ([layer, lines]) => `<g id="${escapeXml(layer.replaceAll(' ', '-'))}">\n${lines.join('\n')}\n</g>`
   );
@@ -50,9 +54,19 @@ export function writeSvg(marks: readonly Mark[], scale: number, title: string, p
     `<?xml version="1.0" encoding="UTF-8"?>`,
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'${drawingFont}', 'DejaVu Sans', sans-serif">`,
     `<title>${escapeXml(title)}, 1:${scale}</title>`,
+    ...(patterns.length > 0 ? [`<defs>${patterns.join('')}</defs>`] : []),
     ...groups,
     `</svg>`
   ].join('\n');
+}
+
+function writePattern(hatch: keyof typeof hatchTiles, scale: number): string {
+  const { size, lines } = hatchTiles[hatch];
+  const side = size / scale;
+  const d = lines
+    .map(([x0, y0, x1, y1]) => `M${n(x0 * side)} ${n(y0 * side)}L${n(x1 * side)} ${n(y1 * side)}`)
+    .join('');
+  return `<pattern id="hatch-${hatch}" width="${n(side)}" height="${n(side)}" patternUnits="userSpaceOnUse"><path d="${d}" fill="none" stroke="${inks.shale}" stroke-width="${pens.thin.width}"/></pattern>`;
 }
 
 function stroke(mark: Extract<Mark, { pen?: unknown }>): string {
@@ -69,7 +83,9 @@ function writeMark(mark: Mark, at: (p: Point) => [number, number], scale: number
       const d =
         mark.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('') +
         (mark.closed ? 'Z' : '');
-      return `<path${subject} d="${d}" fill="${mark.fill ? paperFill(mark.fill) : 'none'}" ${stroke(mark)}/>`;
+      const hatch =
+        mark.hatch && mark.hatch !== 'none' ? `\n<path d="${d}" fill="url(#hatch-${mark.hatch})"/>` : '';
+      return `<path${subject} d="${d}" fill="${mark.fill ? paperFill(mark.fill) : 'none'}" ${stroke(mark)}/>${hatch}`;
     }
     case 'lines': {
       const d = mark.points.map((p, i) => `${i % 2 === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('');

@@ -61,6 +61,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} would lie on ${w.t('other')} for ${w.l('length')}.`,
     hint: 'Start where that wall ends, or delete it first.'
   },
+  'rectangle.stands': {
+    message: (w) => `All four sides of this rectangle stand already, ${w.t('other')} among them.`,
+    hint: 'Choose another size or corner.'
+  },
   'wall.acute': {
     message: (w) =>
       `${w.t('thing')} would meet ${w.t('other')} at ${w.a('angle')}; the least is ${w.a('least')}.`,

@@ -67,7 +67,7 @@ export class RectangleTool extends BaseTool implements Tool {
       'up from',
       this.corner ? 'the point' : choiceBlank('corner', 'Corner', this.cornerChoice, this.corners),
       ', on the',
-      this.style.line,
+      ...this.style.line,
       ...this.style.words
     ];
   }

@@ -80,6 +80,30 @@ describe('wall run', () => {
     });
     expect(tool.key!('q')).toBe(false);
   });
+  it('kinds of walls bring their usual height and base; the line may be at a typed offset', () => {
+    const session = startSession();
+    const tool = session.take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    choose(tool, 'role', 'a foundation wall');
+    expect(readSentence(tool.sentence())).toContain(
+      '[1 050] high, as [a foundation wall], its base [1 050 below the datum].'
+    );
+    choose(tool, 'settingOut', 'line at an offset');
+    expect(tool.fill('offset', '60')).toBeUndefined();
+    expect(tool.fill('base', '900 below')).toBeUndefined();
+    tool.fill('length', '3000');
+    tool.fill('angle', '0');
+    tool.accept();
+    expect([...session.editor.project.tables.wall.values()][0]).toMatchObject({
+      role: 'foundation',
+      base: -900,
+      top: { kind: 'height', height: 1050 },
+      settingOut: 'offset',
+      settingOutOffset: 60
+    });
+    choose(tool, 'role', 'a low wall');
+    expect(readSentence(tool.sentence())).toContain('[900] high, as [a low wall].');
+  });
   it('refuses nonsense in a blank, and says where', () => {
     const { take } = startSession();
     const tool = take('wallRun');

@@ -61,7 +61,7 @@ export class WallRunTool extends BaseTool implements Tool {
         'across and',
         lengthBlank('y', 'Up from project zero', this.typed.y ?? at.y, units, this.typed.y !== undefined),
         'up from project zero, on its',
-        this.style.line,
+        ...this.style.line,
         ...this.style.words
       ];
     }
@@ -83,7 +83,7 @@ export class WallRunTool extends BaseTool implements Tool {
         this.typed.angle !== undefined
       ),
       ', on its',
-      this.style.line,
+      ...this.style.line,
       ...this.style.words
     ];
   }
