@@ -1,4 +1,5 @@
 /** Times on houses of 1, 10 and 100 times Gannet House: medians, and how they grow with size. Writes docs/performance.md with --write. */
+import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { perform, runScript, type Script } from '../src/lib/core/commands/register';
 import { Model } from '../src/lib/core/derive/graph';
@@ -14,6 +15,7 @@ import { LocalModelService } from '../src/lib/worker/service';
 import { diffProjects } from '../src/lib/worker/client-diff';
 
 const clock = () => performance.now();
+const ms = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0));
 
 /** `warmUp` rounds come first, uncounted: a person drags for seconds, so the steady state is what is felt. */
 async function median(runs: number, warmUp: number, work: (i: number) => unknown): Promise<number> {
@@ -103,7 +105,7 @@ async function measureLattice(): Promise<string> {
     const wall = project.tables.wall.get(id)!;
     return applyPatch(project, patchOf(project, [{ ...wall, top: { kind: 'height', height: 2000 + i } }]));
   });
-  const joints = await median(30, 10, (i) => model.storey(steps[i]!, 'storey-1'));
+  const joints = await median(30, 60, (i) => model.storey(steps[i]!, 'storey-1'));
   const solids = await median(3, 1, () => {
     const fresh = projectOf(structuredClone(allRecords(project)));
     return new Model().elements(fresh);
@@ -120,11 +122,31 @@ const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as
 const built = runScript(script);
 if (!built.ok) throw new Error(built.problem.message);
 const sizes = [1, 10, 100];
-const results: Awaited<ReturnType<typeof measure>>[] = [];
-for (const size of sizes)
-  results.push(await measure(repeatHouse(built.project, size), size === 100 ? 5 : 60));
+type Figures = Awaited<ReturnType<typeof measure>>;
 
-const labels: Record<keyof (typeof results)[number], string> = {
+const only = process.argv.indexOf('--only');
+if (only > 0) {
+  const size = process.argv[only + 1]!;
+  if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
+  else {
+    if (size === '1') await measure(built.project, 60);
+    console.log(
+      JSON.stringify(await measure(repeatHouse(built.project, Number(size)), size === '100' ? 5 : 60))
+    );
+  }
+  process.exit(0);
+}
+
+/** Each size in a process of its own: what one leaves on the heap must not slow the next. */
+function inOwnProcess<T>(size: number | string): T {
+  const { stdout } = spawnSync(process.execPath, [process.argv[1]!, '--only', String(size)], {
+    encoding: 'utf8'
+  });
+  return JSON.parse(stdout) as T;
+}
+const results = sizes.map((size) => inOwnProcess<Figures>(size));
+
+const labels: Record<keyof Figures, string> = {
   command: 'drag step: the command',
   drawn: 'drag step: plan derivation and display list',
   worker: 'drag step: worker derivation of solids',
@@ -132,7 +154,6 @@ const labels: Record<keyof (typeof results)[number], string> = {
   save: 'file save',
   load: 'file load'
 };
-const ms = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0));
 const lines = [
   '| median, ms | 1x | 10x | 100x | 10x / 1x | 100x / 10x |',
   '| --- | ---: | ---: | ---: | ---: | ---: |',
@@ -142,7 +163,7 @@ const lines = [
   })
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
-const latticeTable = await measureLattice();
+const latticeTable = inOwnProcess<string>('lattice');
 console.log(`${walls}\n\n${lines.join('\n')}\n\n${latticeTable}`);
 if (process.argv.includes('--write'))
   writeFileSync(

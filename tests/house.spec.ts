@@ -282,7 +282,9 @@ test('files that are damaged, foreign, truncated, a bomb or newer are refused an
   expect((await validateBytes(new Uint8Array(await glb.body()))).issues.numErrors).toBe(0);
   expect((await convert(Buffer.from('nonsense'), 'glb')).status()).toBe(422);
   expect((await convert(good, 'dwx')).status()).toBe(400);
-  expect((await convert(Buffer.alloc(65 * 1024 * 1024, 1), 'glb')).status()).toBe(413);
+  const large = await convert(Buffer.alloc(65 * 1024 * 1024, 1), 'glb');
+  expect(large.status()).toBe(413);
+  expect(await large.json()).toMatchObject({ message: 'The file is larger than 64 MB.' });
 });
 
 test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({ page }) => {
@@ -324,6 +326,11 @@ test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({
   await bench.key('ArrowDown');
   await bench.settled();
   expect(await axe()).toEqual([]);
+  await page.getByRole('button', { name: 'Night colours' }).click();
+  expect(await axe()).toEqual([]);
+  await page.reload();
+  await bench.settled();
+  await page.getByRole('button', { name: 'Day colours' }).click();
   const report = inspect(await bench.handOver(/Save the project/));
   expect(report.walls.map((wall) => wall.length)).toEqual([5000, 4010, 5000, 4010]);
   expect([report.openings.length, report.slabs.length, report.roofs.length]).toEqual([1, 1, 1]);

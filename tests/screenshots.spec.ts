@@ -39,3 +39,39 @@ test('the workbench', async ({ page }) => {
   await bench.drawn();
   await page.screenshot({ path: `${folder}/roof.png` });
 });
+
+test('walls close up: joints, build-ups, the stack, materials, by night', async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.openDemo();
+  const zoom = async (x: number, y: number, steps: number) => {
+    const at = await bench.at(x, y);
+    await page.mouse.move(at.x, at.y);
+    for (let i = 0; i < steps; i++) await page.mouse.wheel(0, -240);
+  };
+  await zoom(10600, 7300, 5);
+  await bench.key('j');
+  await bench.point(11400, 7800);
+  await page.getByRole('button', { name: /main block, north runs through/ }).click();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/joint.png` });
+
+  await bench.key('Escape', 'Escape', 'k');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/build-ups.png` });
+  await bench.key('Escape', 'a', 'l');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/storeys.png` });
+
+  const model = (await page.getByTestId('model').boundingBox())!;
+  await bench.key('Escape');
+  await page.mouse.move(model.x + model.width / 2 - 40, model.y + model.height / 2 + 60);
+  for (let i = 0; i < 4; i++) {
+    await page.mouse.wheel(0, -200);
+    await bench.drawn();
+  }
+  await page.screenshot({ path: `${folder}/materials.png` });
+  await page.getByRole('button', { name: 'Oblique' }).click();
+  await page.getByRole('button', { name: 'Night colours' }).click();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/night.png` });
+});

@@ -1,14 +1,55 @@
-/** The colours of the drawing table; app.css has the same names for the interface. */
-export const tokens = {
-  chalk: '#F6F3EC',
-  paper: '#FBFAF6',
-  fog: '#E6E9E8',
-  slate: '#1F2B33',
-  shale: '#5C6B73',
-  kelp: '#1F6F5C',
-  gorse: '#D99A0B',
-  heather: '#7A4A86',
-  tide: '#2C6E9B',
-  rust: '#B0452A',
-  lichen: '#A9B48A'
-} as const;
+/** The colours of the drawing table by day and by night; app.css has the same names for the interface. */
+export interface Tokens {
+  readonly chalk: string;
+  readonly paper: string;
+  readonly slate: string;
+  readonly shale: string;
+  readonly gorse: string;
+  readonly heather: string;
+  readonly tide: string;
+  readonly lichen: string;
+  /** Behind the model, and the ground it stands on. */
+  readonly sky: string;
+  readonly ground: string;
+  /** How much of a material's own colour shows in its cut. */
+  readonly fill: number;
+}
+export type ThemeName = 'day' | 'night';
+
+export const themes: Readonly<Record<ThemeName, Tokens>> = {
+  day: {
+    chalk: '#FFFFFF',
+    paper: '#FBFAF6',
+    slate: '#1F2B33',
+    shale: '#5C6B73',
+    gorse: '#D99A0B',
+    heather: '#7A4A86',
+    tide: '#2C6E9B',
+    lichen: '#A9B48A',
+    sky: '#EDF0EE',
+    ground: '#D9DDC6',
+    fill: 0.75
+  },
+  night: {
+    chalk: '#1F2B33',
+    paper: '#162027',
+    slate: '#E4E8E6',
+    shale: '#9DABB2',
+    gorse: '#E5B23A',
+    heather: '#CFA3DA',
+    tide: '#7FB9DE',
+    lichen: '#6F7D50',
+    sky: '#1B262D',
+    ground: '#39432F',
+    fill: 0.42
+  }
+};
+
+/** A material's colour toned towards the paper; a role of the tokens is its own colour. */
+export function toneFill(colour: string, tokens: Tokens): string {
+  if (colour in tokens) return String(tokens[colour as keyof Tokens]);
+  const part = (hex: string, i: number) => Number.parseInt(hex.slice(i, i + 2), 16);
+  const mix = (i: number) =>
+    Math.round(part(tokens.paper, i) * (1 - tokens.fill) + part(colour, i) * tokens.fill);
+  return `#${[1, 3, 5].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
+}

@@ -58,10 +58,10 @@
 
 <svelte:head><title>Cliffstead: projects</title></svelte:head>
 
-<header class="flex h-12 items-center gap-3 bg-slate px-4 text-white">
+<header class="flex h-12 items-center gap-3 bg-bar px-4 text-on-bar">
   <img src="/mark.svg" alt="" class="h-6 w-6" />
   <span class="text-[15px] font-semibold">Cliffstead</span>
-  <span class="text-fog">From a house plan to a model that others can build from</span>
+  <span class="text-on-bar/85">From a house plan to a model that others can build from</span>
 </header>
 
 <main class="mx-auto max-w-4xl px-6 py-8">

@@ -3,6 +3,7 @@
   import { storeysInOrder } from '../core/project/project';
   import { ModelScene, type ViewName } from '../scene/model-scene';
   import type { House } from './house.svelte';
+  import { theme } from './theme.svelte';
 
   let { house }: { house: House } = $props();
   let canvas: HTMLCanvasElement;
@@ -56,6 +57,10 @@
     const trial = editor.trialIds;
     scene?.tint(editor.selection, trial, editor.hover, hidden);
   }
+  $effect(() => {
+    const { tokens } = theme;
+    scene?.setTokens(tokens);
+  });
   const materials = $derived((house.tick, editor.shown.tables.material));
   $effect(() => {
     void materials;

@@ -7,6 +7,7 @@
   import type { ToolName } from '../editor/tool';
   import { PlanView } from '../plan/plan-view';
   import { getBlob } from '../storage/store';
+  import { theme } from './theme.svelte';
   import type { House } from './house.svelte';
   import { laySheetFile, pickSheet } from './sheets';
 
@@ -69,6 +70,11 @@
     view.redraw();
     for (const sheet of editor.shown.tables.sheet.values())
       if (!view.hasPicture(sheet.blob)) void loadPicture(sheet.blob);
+  });
+
+  $effect(() => {
+    const { tokens } = theme;
+    view?.setTokens(tokens);
   });
 
   const loading = new Set<string>();

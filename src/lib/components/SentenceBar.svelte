@@ -127,7 +127,7 @@
               aria-invalid={faults[part.name] !== undefined}
               data-present={part.name === present ? '' : undefined}
               class="border-0 border-b-2 px-1.5 py-1 text-center font-semibold {part.typed
-                ? 'bg-[#E4EFF6] text-tide'
+                ? 'bg-typed text-tide'
                 : 'bg-chalk text-slate'} {faults[part.name]
                 ? 'border-rust'
                 : 'border-shale focus:border-tide'}"

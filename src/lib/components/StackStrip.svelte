@@ -115,13 +115,13 @@
 >
   <h2 class="absolute left-3 top-2 text-xs font-semibold text-shale">The stack</h2>
   <svg class="absolute inset-0 h-full w-full" aria-hidden="true">
-    <rect x="0" y={picture.y(picture.ground)} width="108" {height} fill="#D5DAC5" />
+    <rect x="0" y={picture.y(picture.ground)} width="108" {height} fill="var(--color-earth)" />
     <line
       x1="0"
       x2="108"
       y1={picture.y(picture.ground)}
       y2={picture.y(picture.ground)}
-      stroke="#6F7B4C"
+      stroke="var(--color-lichen)"
       stroke-width="1.5"
     />
     {#each picture.storeys as storey (storey.id)}
@@ -132,24 +132,24 @@
           y={base}
           width="52"
           height={Math.max(2, storey.floorDepth * picture.scale)}
-          fill="#8B979D"
+          fill="var(--color-deep)"
         />{/if}
       <rect
         x="14"
         y={top}
         width="52"
         height={base - top}
-        fill={current === storey.id ? '#FCF3DA' : '#FBFAF6'}
-        stroke={current === storey.id ? '#D99A0B' : '#9AA4A9'}
+        fill={current === storey.id ? 'var(--color-held)' : 'var(--color-paper)'}
+        stroke={current === storey.id ? 'var(--color-gorse)' : 'var(--color-deep)'}
         stroke-width={current === storey.id ? 2 : 1}
       />
-      <line x1="66" x2="108" y1={base} y2={base} stroke="#5C6B73" />
+      <line x1="66" x2="108" y1={base} y2={base} stroke="var(--color-shale)" />
     {/each}
     {#each picture.ridges as { plate, ridge } (ridge)}
       <path
         d="M8 {picture.y(plate)}L40 {picture.y(ridge)}L72 {picture.y(plate)}"
         fill="none"
-        stroke="#1F2B33"
+        stroke="var(--color-slate)"
         stroke-width="1.5"
       />
       <line
@@ -157,7 +157,7 @@
         x2="108"
         y1={picture.y(ridge)}
         y2={picture.y(ridge)}
-        stroke="#5C6B73"
+        stroke="var(--color-shale)"
         stroke-dasharray="2 3"
       />
     {/each}
@@ -167,7 +167,7 @@
         x2="108"
         y1={picture.y(picture.limit)}
         y2={picture.y(picture.limit)}
-        stroke="#B0452A"
+        stroke="var(--color-rust)"
         stroke-dasharray="5 3"
         stroke-width="1.5"
       />

@@ -2,11 +2,14 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import FileOutput from '@lucide/svelte/icons/file-output';
   import History from '@lucide/svelte/icons/history';
+  import Moon from '@lucide/svelte/icons/moon';
   import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Sun from '@lucide/svelte/icons/sun';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import HandOver from './HandOver.svelte';
   import Versions from './Versions.svelte';
   import type { House } from './house.svelte';
+  import { theme } from './theme.svelte';
 
   let { house, handing = $bindable() }: { house: House; handing: boolean } = $props();
   let versions = $state(false);
@@ -18,12 +21,12 @@
   const redoLabel = $derived(history.redo.at(-1)?.label);
 </script>
 
-<header class="relative col-span-3 flex items-center gap-3 bg-slate px-3 text-white">
+<header class="relative col-span-3 flex items-center gap-3 bg-bar px-3 text-on-bar">
   <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Cliffstead: all projects"
     ><img src="/mark.svg" alt="" class="h-6 w-6" />Cliffstead</a
   >
   <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
-  <span class="text-fog" data-testid="saved" aria-live="polite">
+  <span class="text-on-bar/85" data-testid="saved" aria-live="polite">
     {#if house.unsaved}<span class="bg-rust px-2 py-0.5 text-white"
         >{house.unsaved} Hand over a file to keep your work.</span
       >{:else if house.following}Following the tab that edits{:else if house.saving}Saving…{:else if house.saved}Saved
@@ -46,6 +49,13 @@
   >
     <Redo2 size={17} /><span class="hidden xl:inline">Redo</span><span class="sr-only xl:hidden">Redo</span>
   </button>
+  <button
+    class="px-2 py-1"
+    aria-label={theme.name === 'day' ? 'Night colours' : 'Day colours'}
+    title={theme.name === 'day' ? 'Night colours' : 'Day colours'}
+    onclick={() => theme.toggle()}
+    >{#if theme.name === 'day'}<Moon size={17} />{:else}<Sun size={17} />{/if}</button
+  >
   <button
     class="flex items-center gap-2 px-2 py-1"
     aria-expanded={versions}

@@ -1,15 +1,14 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { dimensionStrings, drawDimensions } from '../core/drawing/dimensions';
 import { drawRoof, drawWall, marksBox } from '../core/drawing/plan';
-import { drawingFont, hatchTiles, pens, type Mark } from '../core/drawing/display';
-import { inks, paperFill } from '../core/exchange/svg';
+import { drawingFont, hatchTiles, pens, type Ink, type Mark } from '../core/drawing/display';
 import type { Point } from '../core/geometry/point';
 import type { WallFootprint } from '../core/derive/1-footprints';
 import { fromFrame, type Frame } from '../core/derive/frame';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
 import type { Overlay } from '../editor/tool';
-import { tokens } from '../tokens';
+import { themes, toneFill, type Tokens } from '../tokens';
 
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 const paperPixels = 4.3;
@@ -18,7 +17,7 @@ const noPlaces: readonly never[] = [];
 interface Batch {
   readonly hatch: keyof typeof hatchTiles | undefined;
   readonly fill: string | undefined;
-  readonly stroke: string | undefined;
+  readonly stroke: Ink | undefined;
   readonly width: number;
   readonly dash: readonly number[];
   readonly path: Path2D;
@@ -43,7 +42,7 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
       entry = {
         hatch,
         fill,
-        stroke: fill || hatch ? undefined : inks[mark.ink],
+        stroke: fill || hatch ? undefined : mark.ink,
         width: pen?.width ?? 0,
         dash: pen?.dash ?? [],
         path: new Path2D()
@@ -69,7 +68,7 @@ function batchesOf(marks: readonly Mark[]): readonly Batch[] {
       continue;
     }
     for (const path of [
-      ...(mark.fill ? [batch(paperFill(mark.fill), mark)] : []),
+      ...(mark.fill ? [batch(mark.fill, mark)] : []),
       ...(mark.hatch && mark.hatch !== 'none' ? [batch(undefined, mark, mark.hatch)] : []),
       ...(mark.pen ? [batch(undefined, mark)] : [])
     ]) {
@@ -87,6 +86,7 @@ export class PlanView {
   private readonly context: CanvasRenderingContext2D;
   private pixelsPerMm = 0.05;
   private centre: Point = { x: 4000, y: 3000 };
+  private tokens: Tokens = themes.day;
   private waiting = false;
   private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
@@ -102,6 +102,12 @@ export class PlanView {
     private readonly onView: () => void
   ) {
     this.context = canvas.getContext('2d')!;
+  }
+
+  setTokens(tokens: Tokens) {
+    this.tokens = tokens;
+    this.patterns.clear();
+    this.redraw();
   }
 
   get mmPerPixel(): number {
@@ -242,7 +248,7 @@ export class PlanView {
     const { context, editor } = this;
     const ratio = window.devicePixelRatio || 1;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    context.fillStyle = tokens.paper;
+    context.fillStyle = this.tokens.paper;
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
     const { width, height } = this.size;
     const k = this.pixelsPerMm * ratio;
@@ -289,11 +295,11 @@ export class PlanView {
         continue;
       }
       if (fill) {
-        context.fillStyle = fill;
+        context.fillStyle = toneFill(fill, this.tokens);
         context.fill(path);
       }
       if (stroke) {
-        context.strokeStyle = stroke;
+        context.strokeStyle = this.tokens[stroke];
         context.lineWidth = Math.max(width * unit * 0.72, 0.75 / this.pixelsPerMm);
         context.setLineDash(dash.map((d) => d * unit * 0.8));
         context.stroke(path);
@@ -314,7 +320,7 @@ export class PlanView {
     const tile = document.createElement('canvas');
     tile.width = tile.height = pixels;
     const pen = tile.getContext('2d')!;
-    pen.strokeStyle = `${tokens.shale}99`;
+    pen.strokeStyle = `${this.tokens.shale}99`;
     pen.lineWidth = 0.8;
     pen.beginPath();
     for (const [x0, y0, x1, y1] of lines) {
@@ -344,7 +350,7 @@ export class PlanView {
       context.save();
       context.translate(sheet.origin.x, sheet.origin.y);
       context.rotate(sheet.angle);
-      context.strokeStyle = tokens.heather;
+      context.strokeStyle = this.tokens.heather;
       context.lineWidth = 2 / this.pixelsPerMm;
       context.strokeRect(0, 0, sheet.widthPx * sheet.mmPerPixel, sheet.heightPx * sheet.mmPerPixel);
       context.restore();
@@ -356,7 +362,7 @@ export class PlanView {
     const { context, editor } = this;
     if (!editor.tool && (editor.storeyModel?.walls.length ?? 0) > 0) return;
     const size = 10 / this.pixelsPerMm;
-    context.strokeStyle = tokens.shale;
+    context.strokeStyle = this.tokens.shale;
     context.lineWidth = 1 / this.pixelsPerMm;
     context.beginPath();
     context.moveTo(-size, 0);
@@ -375,7 +381,7 @@ export class PlanView {
     const model =
       id === undefined || id === editor.storey ? undefined : editor.model.storey(editor.shown, id);
     if (!model) return;
-    context.strokeStyle = tokens.lichen;
+    context.strokeStyle = this.tokens.lichen;
     context.lineWidth = 1 / this.pixelsPerMm;
     for (const { bands } of model.walls) for (const ring of bands[0]?.outline ?? []) this.strokeRing(ring);
   }
@@ -422,11 +428,11 @@ export class PlanView {
       context.setTransform(ratio, 0, 0, ratio, x * ratio, y * ratio);
       context.rotate(-mark.angle);
       context.font = `${Math.round(mark.height * paperPixels * 1.12)}px "${drawingFont}", "DejaVu Sans", sans-serif`;
-      context.strokeStyle = tokens.paper;
+      context.strokeStyle = this.tokens.paper;
       context.lineWidth = 3;
       context.lineJoin = 'round';
       context.strokeText(mark.text, 0, 0);
-      context.fillStyle = inks[mark.ink];
+      context.fillStyle = this.tokens[mark.ink];
       context.fillText(mark.text, 0, 0);
     }
   }
@@ -441,19 +447,19 @@ export class PlanView {
     for (const id of editor.trialIds) {
       const footprint = this.outlineOf(id);
       if (!footprint || editor.shown.tables.wall.get(id) === editor.project.tables.wall.get(id)) continue;
-      context.fillStyle = `${tokens.gorse}55`;
-      context.strokeStyle = tokens.gorse;
+      context.fillStyle = `${this.tokens.gorse}55`;
+      context.strokeStyle = this.tokens.gorse;
       context.lineWidth = 1.5 / this.pixelsPerMm;
       for (const ring of footprint.bands[0]?.outline ?? []) {
         this.strokeRing(ring);
         context.fill();
       }
     }
-    this.outlineOpenings((id) => editor.trialIds.has(id), tokens.gorse);
+    this.outlineOpenings((id) => editor.trialIds.has(id), this.tokens.gorse);
     for (const slab of editor.shown.tables.slab.values())
       if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
-        context.strokeStyle = tokens.gorse;
-        context.fillStyle = `${tokens.gorse}22`;
+        context.strokeStyle = this.tokens.gorse;
+        context.fillStyle = `${this.tokens.gorse}22`;
         context.lineWidth = 2 / this.pixelsPerMm;
         for (const ring of editor.model.slabRings(editor.shown, slab)) {
           this.strokeRing(ring);
@@ -485,12 +491,12 @@ export class PlanView {
     for (const id of [...editor.selection, ...(editor.hover ? [editor.hover] : [])]) {
       const footprint = this.outlineOf(id);
       const selected = editor.selection.has(id);
-      context.strokeStyle = tokens.heather;
+      context.strokeStyle = this.tokens.heather;
       context.lineWidth = (selected ? 2 : 1) / this.pixelsPerMm;
       for (const ring of footprint?.bands[0]?.outline ?? []) this.strokeRing(ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
-    this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, tokens.heather);
+    this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
   }
 
   /** The setting-out line in dashes, its ends marked, short ticks on the outside. */
@@ -511,7 +517,7 @@ export class PlanView {
     const out = (frame.wall.outside === 'left' ? 1 : -1) * 5 * px;
     for (let t = 14 * px; t < frame.length; t += 28 * px)
       line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
-    context.fillStyle = tokens.heather;
+    context.fillStyle = this.tokens.heather;
     for (const p of [frame.wall.a, frame.wall.b])
       context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
   }
@@ -520,7 +526,7 @@ export class PlanView {
     const { context, editor } = this;
     const overlay = editor.tool?.overlay?.();
     context.lineWidth = 1;
-    context.strokeStyle = tokens.shale;
+    context.strokeStyle = this.tokens.shale;
     context.setLineDash([9, 3, 2, 3]);
     for (const [p, q] of overlay?.lines ?? []) {
       context.beginPath();
@@ -529,19 +535,26 @@ export class PlanView {
       context.stroke();
     }
     context.setLineDash([]);
-    context.strokeStyle = tokens.slate;
+    context.strokeStyle = this.tokens.slate;
     for (const p of overlay?.points ?? []) this.cross(...this.toScreen(p));
     const avoid = this.drawLabel(overlay);
     if (overlay?.snap?.name) {
       const [x, y] = this.toScreen(overlay.snap.at);
       // Right below the pointer; further down where the length stands in the way.
       const low = avoid && Math.abs(avoid.y - y - 22) < 24 && avoid.x > x - 90 && avoid.x < x + 160;
-      this.chip(x + 14, low ? avoid.y + 26 : y + 22, overlay.snap.name, tokens.slate, '#FFFFFF', false);
+      this.chip(
+        x + 14,
+        low ? avoid.y + 26 : y + 22,
+        overlay.snap.name,
+        this.tokens.slate,
+        this.tokens.paper,
+        false
+      );
     }
     if (this.box) {
       const [x0, y0] = this.toScreen(this.box.from);
       const [x1, y1] = this.toScreen(this.box.to);
-      context.strokeStyle = tokens.heather;
+      context.strokeStyle = this.tokens.heather;
       context.setLineDash([4, 3]);
       context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
       context.setLineDash([]);
@@ -554,7 +567,7 @@ export class PlanView {
     const { at, text, beside } = overlay.label;
     const [x, y] = this.toScreen(at);
     const place = { x: x + beside.x * 46, y: y - beside.y * 24 };
-    this.chip(place.x, place.y, text, tokens.tide, '#FFFFFF', true);
+    this.chip(place.x, place.y, text, this.tokens.tide, this.tokens.paper, true);
     return place;
   }
 

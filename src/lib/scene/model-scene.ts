@@ -4,7 +4,7 @@ import * as THREE from 'three';
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
 import { fillingColours } from '../core/exchange/glb';
 import type { Material } from '../core/project/records';
-import { tokens } from '../tokens';
+import { themes, type Tokens } from '../tokens';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
 
@@ -47,7 +47,7 @@ export class ModelScene {
     polygonOffsetUnits: 1
   });
   private readonly trialSurface = new THREE.MeshLambertMaterial({
-    color: tokens.gorse,
+    color: themes.day.gorse,
     transparent: true,
     opacity: 0.75,
     polygonOffset: true,
@@ -60,8 +60,8 @@ export class ModelScene {
     opacity: 0.6
   });
   private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
-    plain: new THREE.LineBasicMaterial({ color: tokens.slate, transparent: true, opacity: 0.75 }),
-    selected: new THREE.LineBasicMaterial({ color: tokens.heather, depthTest: false }),
+    plain: new THREE.LineBasicMaterial({ color: themes.day.slate, transparent: true, opacity: 0.75 }),
+    selected: new THREE.LineBasicMaterial({ color: themes.day.heather, depthTest: false }),
     trial: new THREE.LineBasicMaterial({ color: '#8A6207' })
   };
   private waiting = false;
@@ -75,7 +75,7 @@ export class ModelScene {
   ) {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true });
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
-    this.scene.background = new THREE.Color('#EDF0EE');
+    this.scene.background = new THREE.Color(themes.day.sky);
     this.scene.add(new THREE.HemisphereLight('#FFFFFF', '#B9B6A8', 1.9));
     const sun = new THREE.DirectionalLight('#FFF6E4', 1.7);
     sun.position.set(-6, 10, 8);
@@ -83,7 +83,7 @@ export class ModelScene {
     this.ground = new THREE.Mesh(
       new THREE.PlaneGeometry(1, 1).rotateX(-Math.PI / 2),
       new THREE.MeshBasicMaterial({
-        color: '#D9DDC6',
+        color: themes.day.ground,
         polygonOffset: true,
         polygonOffsetFactor: 2,
         polygonOffsetUnits: 2
@@ -101,6 +101,13 @@ export class ModelScene {
     this.controls.dollyToCursor = true;
     for (const event of ['control', 'update', 'transitionstart'] as const)
       this.controls.addEventListener(event, () => this.redraw());
+  }
+
+  setTokens(tokens: Tokens) {
+    this.scene.background = new THREE.Color(tokens.sky);
+    (this.ground.material as THREE.MeshBasicMaterial).color.set(tokens.ground);
+    this.edgeInk.selected.color.set(tokens.heather);
+    this.redraw();
   }
 
   resize(width: number, height: number) {

@@ -2,23 +2,26 @@
 import * as THREE from 'three';
 import type { Material } from '../core/project/records';
 
+/** Side of one repeat, pixels; boards are long, so theirs is wider. */
 const pixels = 128;
+const boardPixels = 1024;
 
 /** Joint lines of one repeat, as rectangles in shares of it; courses shift by half from row to row. */
 function drawRepeat(context: CanvasRenderingContext2D, texture: Material['texture']) {
+  const { width } = context.canvas;
   context.fillStyle = '#ffffff';
-  context.fillRect(0, 0, pixels, pixels);
+  context.fillRect(0, 0, width, pixels);
   // Every unit a little lighter or darker, the same each time.
   const shade = (x: number, y: number, w: number, h: number, k: number) => {
     context.fillStyle = `rgba(0, 0, 0, ${0.02 + 0.07 * k})`;
-    context.fillRect(x * pixels, y * pixels, w * pixels, h * pixels);
+    context.fillRect(x * width, y * pixels, w * width, h * pixels);
   };
   context.lineWidth = 3;
   context.strokeStyle = 'rgba(0, 0, 0, 0.26)';
   const line = (x0: number, y0: number, x1: number, y1: number) => {
     context.beginPath();
-    context.moveTo(x0 * pixels, y0 * pixels);
-    context.lineTo(x1 * pixels, y1 * pixels);
+    context.moveTo(x0 * width, y0 * pixels);
+    context.lineTo(x1 * width, y1 * pixels);
     context.stroke();
   };
   if (texture === 'boards') {
@@ -45,7 +48,8 @@ export const unitsPerRepeat = 2;
 
 export function makeTexture(kind: Material['texture']): THREE.CanvasTexture {
   const canvas = document.createElement('canvas');
-  canvas.width = canvas.height = pixels;
+  canvas.width = kind === 'boards' ? boardPixels : pixels;
+  canvas.height = pixels;
   drawRepeat(canvas.getContext('2d')!, kind);
   const texture = new THREE.CanvasTexture(canvas);
   texture.wrapS = texture.wrapT = THREE.RepeatWrapping;

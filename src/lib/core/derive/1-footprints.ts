@@ -7,7 +7,7 @@ import { ringHolds, segmentsCross, boxOf, type Ring } from '../geometry/ring';
 import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemble';
 import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
 import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
-import { gatherNodes, type Node } from './joints/gather';
+import { gatherNodes, type Member, type Node } from './joints/gather';
 import { tolerances } from '../geometry/tolerances';
 import type { Joint } from '../project/records';
 import { fromFrame, type Frame } from './frame';
@@ -159,23 +159,24 @@ function* neighbours(
   }
 }
 
+/** By the two joints: a joint has neighbours along each of its walls. */
 const near = new WeakMap<
   SolvedJoint,
-  { other: SolvedJoint; walls: readonly (WallFootprint | undefined)[]; good: boolean }
+  WeakMap<SolvedJoint, { walls: readonly (WallFootprint | undefined)[]; good: boolean }>
 >();
 
 function jointsAreApart(p: SolvedJoint, q: SolvedJoint, walls: ReadonlyMap<string, WallFootprint>): boolean {
-  const [ps, qs] = [p, q].map((joint) => joint.node.members.map(({ frame }) => walls.get(frame.wall.id)));
-  const inputs = [...ps!, ...qs!];
-  const old = near.get(p);
-  if (
-    old?.other === q &&
-    old.walls.length === inputs.length &&
-    old.walls.every((wall, i) => wall === inputs[i])
-  )
-    return old.good;
-  const good = ps!.every((wall) => qs!.every((other) => wall === other || outlinesAreApart(wall, other)));
-  near.set(p, { other: q, walls: inputs, good });
+  const shelf =
+    near.get(p) ??
+    new WeakMap<SolvedJoint, { walls: readonly (WallFootprint | undefined)[]; good: boolean }>();
+  near.set(p, shelf);
+  const footprint = ({ frame }: Member) => walls.get(frame.wall.id);
+  const [ps, qs] = [p.node.members.map(footprint), q.node.members.map(footprint)];
+  const old = shelf.get(q);
+  const same = old?.walls.every((wall, i) => wall === (i < ps.length ? ps[i] : qs[i - ps.length]));
+  if (old && same && old.walls.length === ps.length + qs.length) return old.good;
+  const good = ps.every((wall) => qs.every((other) => wall === other || outlinesAreApart(wall, other)));
+  shelf.set(q, { walls: [...ps, ...qs], good });
   return good;
 }
 

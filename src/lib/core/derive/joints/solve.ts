@@ -435,7 +435,8 @@ function solveThrough(
     const [from, to] = [arms[k]!, arms[(k + 1) % n]!];
     const ends = [k, (k + 1) % n];
     if (ends.every((end) => host.includes(end))) continue;
-    const sector = sectorBetween(from, to, asked);
+    // Who runs through is settled by the host; the plies in the corners turn as usual.
+    const sector = sectorBetween(from, to, asked && { ...asked, cut: 'mitre' });
     if (!sector) return undefined;
     paths.get(from)!.left = sector.path;
     paths.get(to)!.right = sector.path;
