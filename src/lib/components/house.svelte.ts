@@ -39,6 +39,8 @@ export class House {
   private tabs: TabRole | undefined;
   private queue: Promise<void> = Promise.resolve();
   private operations = 0;
+  /** The journal cannot be played past some place: the next snapshot must come at once. */
+  private journalGap = false;
   /** Number of the last operation known here. */
   private seq = 0;
   private readonly viewers = new Set<(update: ModelUpdate) => void>();
@@ -64,6 +66,13 @@ export class House {
     house.saved = state.saved;
     house.operations = state.operations;
     house.seq = state.seq;
+    house.journalGap = state.lost > 0;
+    if (state.lost > 0)
+      editor.say({
+        kind: 'problem',
+        text: `The last ${state.lost} steps kept in this browser do not fit the rest and were left out.`,
+        hint: 'Look at what is here before going on; versions and files are untouched.'
+      });
     house.start();
     return house;
   }
@@ -158,9 +167,10 @@ export class House {
     this.seq = await journalOperation(this.id, operation, after.project);
     this.tabs?.tell({ seq: this.seq, operation });
     this.operations += 1;
-    // After a failed write the journal has a gap: a snapshot closes it.
-    if (this.unsaved || this.operations % snapshotEvery === 0)
+    // After a failed write, too, the journal has a gap; a snapshot closes it.
+    if (this.unsaved || this.journalGap || this.operations % snapshotEvery === 0)
       await takeSnapshot(this.id, this.seq, after.project, after.undo, after.redo);
+    this.journalGap = false;
     this.saved = Date.now();
     this.saving = false;
     this.unsaved = '';
@@ -232,16 +242,29 @@ export class House {
   }
 }
 
-async function restored(
-  id: string
-): Promise<{ history: HistoryState; saved: number; operations: number; seq: number } | undefined> {
+interface Restored {
+  readonly history: HistoryState;
+  readonly saved: number;
+  readonly operations: number;
+  readonly seq: number;
+  /** Operations at the end of the journal that do not fit what is before them. */
+  readonly lost: number;
+}
+
+/** Snapshot and journal played again, as far as they fit each other. */
+async function restored(id: string): Promise<Restored | undefined> {
   const stored = await openProject(id);
   if (!stored) return undefined;
-  const start: HistoryState = { project: stored.project, undo: stored.undo, redo: stored.redo };
-  return {
-    history: stored.operations.reduce(operate, start),
-    saved: stored.saved,
-    operations: stored.operations.length,
-    seq: stored.seq
-  };
+  let history: HistoryState = { project: stored.project, undo: stored.undo, redo: stored.redo };
+  let played = 0;
+  try {
+    for (const operation of stored.operations) {
+      history = operate(history, operation);
+      played += 1;
+    }
+  } catch (fault) {
+    if (!(fault instanceof PatchMismatch)) throw fault;
+  }
+  const { operations, saved, seq } = stored;
+  return { history, saved, operations: operations.length, seq, lost: operations.length - played };
 }

@@ -5,7 +5,8 @@
 import Dexie, { type Table } from 'dexie';
 import type { Patch } from '../core/project/patch';
 import { allRecords, projectOf, settingsOf } from '../core/project/project';
-import type { Project, Rec } from '../core/project/records';
+import { migrate } from '../core/project/migrations';
+import { schemaVersion, type Project, type Rec } from '../core/project/records';
 
 export interface StoredEntry {
   readonly label: string;
@@ -21,14 +22,18 @@ export interface ProjectRow {
   readonly changed: number;
   readonly summary: string;
 }
-interface SnapshotRow {
+/** Rows say in which form their records are; without it they are of the first. */
+interface Versioned {
+  readonly schemaVersion?: number;
+}
+interface SnapshotRow extends Versioned {
   readonly project: string;
   readonly upTo: number;
   readonly records: Rec[];
   readonly undo: readonly StoredEntry[];
   readonly redo: readonly StoredEntry[];
 }
-interface JournalRow {
+interface JournalRow extends Versioned {
   readonly seq?: number;
   readonly project: string;
   readonly when: number;
@@ -39,7 +44,7 @@ interface BlobRow {
   readonly mime: string;
   readonly bytes: Uint8Array;
 }
-export interface VersionRow {
+export interface VersionRow extends Versioned {
   readonly id?: number;
   readonly project: string;
   readonly name: string;
@@ -101,7 +106,14 @@ export async function createProject(
       changed: Date.now(),
       summary: summarise(project)
     });
-    await db().snapshots.put({ project: id, upTo: 0, records: allRecords(project), undo: [], redo: [] });
+    await db().snapshots.put({
+      project: id,
+      upTo: 0,
+      schemaVersion,
+      records: allRecords(project),
+      undo: [],
+      redo: []
+    });
     for (const [name, blob] of blobs) await db().blobs.put({ name, ...blob });
   });
 }
@@ -118,6 +130,25 @@ export async function removeProject(id: string): Promise<void> {
   });
 }
 
+const isOld = (row: Versioned) => (row.schemaVersion ?? 1) < schemaVersion;
+
+/** Records in the present form, whichever version of the application kept them. */
+function upToDate(records: Rec[], row: Versioned): Rec[] {
+  return isOld(row) ? (migrate(records, row.schemaVersion ?? 1) as Rec[]) : records;
+}
+
+function entryUpToDate(entry: StoredEntry, row: Versioned): StoredEntry {
+  if (!isOld(row)) return entry;
+  const one = (record: Rec | undefined) => record && upToDate([record], row)[0];
+  const patch = new Map(
+    [...entry.patch].map(([id, { before, after }]) => [
+      id,
+      { ...(before && { before: one(before)! }), ...(after && { after: one(after)! }) }
+    ])
+  );
+  return { label: entry.label, patch };
+}
+
 /** Snapshot and the operations since; undefined for a project that is not here. */
 export async function openProject(id: string): Promise<StoredState | undefined> {
   const snapshot = await db().snapshots.get(id);
@@ -126,10 +157,12 @@ export async function openProject(id: string): Promise<StoredState | undefined> 
   const since = rows.filter((row) => row.seq! > snapshot.upTo);
   const row = await db().projects.get(id);
   return {
-    project: projectOf(snapshot.records),
-    undo: snapshot.undo,
-    redo: snapshot.redo,
-    operations: since.map(({ operation }) => operation),
+    project: projectOf(upToDate(snapshot.records, snapshot)),
+    undo: snapshot.undo.map((entry) => entryUpToDate(entry, snapshot)),
+    redo: snapshot.redo.map((entry) => entryUpToDate(entry, snapshot)),
+    operations: since.map((row) =>
+      row.operation.op === 'do' ? { ...row.operation, ...entryUpToDate(row.operation, row) } : row.operation
+    ),
     seq: since.at(-1)?.seq ?? snapshot.upTo,
     saved: since.at(-1)?.when ?? row?.changed ?? Date.now()
   };
@@ -148,7 +181,7 @@ export async function journalOperation(
       name: settingsOf(after).name,
       summary: summarise(after)
     });
-    return db().journal.add({ project: id, when, operation });
+    return db().journal.add({ project: id, when, schemaVersion, operation });
   });
   return seq;
 }
@@ -162,7 +195,14 @@ export async function takeSnapshot(
   redo: readonly StoredEntry[]
 ): Promise<void> {
   await db().transaction('rw', db().snapshots, db().journal, async () => {
-    await db().snapshots.put({ project: id, upTo: seq, records: allRecords(project), undo, redo });
+    await db().snapshots.put({
+      project: id,
+      upTo: seq,
+      schemaVersion,
+      records: allRecords(project),
+      undo,
+      redo
+    });
     await db()
       .journal.where({ project: id })
       .and((row) => row.seq! <= seq)
@@ -179,9 +219,16 @@ export async function getBlob(name: string): Promise<{ mime: string; bytes: Uint
 }
 
 export async function addVersion(id: string, name: string, project: Project): Promise<void> {
-  await db().versions.add({ project: id, name, when: Date.now(), records: allRecords(project) });
+  await db().versions.add({
+    project: id,
+    name,
+    when: Date.now(),
+    schemaVersion,
+    records: allRecords(project)
+  });
 }
 
 export async function listVersions(id: string): Promise<VersionRow[]> {
-  return (await db().versions.where({ project: id }).toArray()).reverse();
+  const rows = await db().versions.where({ project: id }).toArray();
+  return rows.reverse().map((row) => ({ ...row, records: upToDate(row.records, row) }));
 }

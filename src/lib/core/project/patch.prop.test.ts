@@ -6,7 +6,6 @@ import { placeOf } from '../commands/checks';
 import {
   applyPatch,
   composePatches,
-  emptyPatch,
   invertPatch,
   patchOf,
   PatchMismatch,
@@ -16,6 +15,7 @@ import {
 import { allRecords, newProject, openingsOf } from './project';
 import type { Project } from './records';
 
+const none: Patch = new Map();
 const runs = Number(process.env.LAW_RUNS ?? 60);
 const records = (project: Project) => new Map(allRecords(project).map((record) => [record.id, record]));
 
@@ -59,7 +59,7 @@ describe('patches', () => {
       fc.property(editsArb(12), (edits) => {
         const start = newProject();
         const patches = patchesOf(edits, start);
-        const whole = patches.reduce(composePatches, emptyPatch);
+        const whole = patches.reduce(composePatches, none);
         expect(records(applyPatch(start, whole))).toEqual(records(patches.reduce(applyPatch, start)));
         const undone = composePatches(whole, invertPatch(whole));
         expect(undone.size).toBe(0);
@@ -104,7 +104,7 @@ describe('patches', () => {
     const ground = project.tables.storey.get('storey-1')!;
     expect(patchOf(project, [{ ...ground }]).size).toBe(0);
     expect(patchOf(project, [], ['nowhere']).size).toBe(0);
-    expect(applyPatch(project, emptyPatch)).toBe(project);
+    expect(applyPatch(project, none)).toBe(project);
     expect(sameValue({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBe(true);
     expect(sameValue({ a: 1 }, { a: 1, b: undefined })).toBe(false);
     expect(sameValue(null, {})).toBe(false);

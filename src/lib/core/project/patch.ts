@@ -10,8 +10,6 @@ export interface Change {
 }
 export type Patch = ReadonlyMap<string, Change>;
 
-export const emptyPatch: Patch = new Map();
-
 /** Equal as values. Identity is tried first, so records of one process compare at once. */
 export function sameValue(a: unknown, b: unknown): boolean {
   if (a === b) return true;

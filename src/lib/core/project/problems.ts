@@ -292,7 +292,6 @@ const catalogue = {
 } satisfies Record<string, Entry>;
 
 export type ProblemCode = keyof typeof catalogue;
-export const problemCodes = Object.keys(catalogue) as ProblemCode[];
 
 /** Build a problem: `numbers` in mm (radians where the catalogue says an angle), `texts` as names and words. */
 export function problem(

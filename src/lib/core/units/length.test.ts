@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parsePitch, parseAngle, formatAngle, degree, normaliseAngle } from './angle';
-import {
-  defaultUnits,
-  explainFault,
-  formatLength,
-  formatLengthWithUnit,
-  inch,
-  parseLength,
-  roundToFineness
-} from './length';
+import { defaultUnits, explainFault, formatLength, formatLengthWithUnit, inch, parseLength } from './length';
 
 const { mm, cm, m, ft } = defaultUnits;
 const read = (text: string, units = mm) => {
@@ -75,7 +67,6 @@ describe('writing lengths', () => {
   ])('%d in %o', (value, units, text) => expect(formatLength(value, units)).toBe(text));
   it('adds the unit in running text', () => {
     expect(formatLengthWithUnit(425, mm)).toBe('425\u00a0mm');
-    expect(roundToFineness(10.4, mm)).toBe(10);
   });
 });
 

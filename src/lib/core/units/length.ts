@@ -256,9 +256,3 @@ export function formatLengthWithUnit(value: number, units: LengthUnits): string 
   const text = formatLength(value, units);
   return units.system === 'ft' ? text : `${text}${space}${units.system}`;
 }
-
-/** Round to what the units can show, in millimetres. */
-export function roundToFineness(value: number, units: LengthUnits): number {
-  const step = units.system === 'ft' ? inch / units.fineness : units.fineness;
-  return Math.round(value / step) * step;
-}
