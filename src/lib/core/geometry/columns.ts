@@ -104,7 +104,8 @@ class Columns {
   private layer(ring: readonly number[], interval: Interval): Layer[] {
     const at = (plane: Plane) => ring.map((v) => this.height(v, heightAt(plane, this.points[v]!)));
     const low = at(interval.bottom);
-    const high = at(interval.top);
+    // Where the planes have crossed there is nothing between them.
+    const high = at(interval.top).map((z, i) => Math.max(z, low[i]!));
     return ring.some((_, i) => high[i]! > low[i]!) ? [{ low, high, interval }] : [];
   }
 

@@ -161,6 +161,16 @@ describe('column solids', () => {
     expect(mesh.faces.toSorted()).toEqual(['b', 'east', 'north', 'south', 't', 'west']);
     expect(mesh.edges.length / 2).toBe(4 + 8 + 4);
   });
+  it('planes that cross within a cell leave nothing beyond their crossing, and the solid is closed', () => {
+    const ramp = (a: number, c: number) => ({ a, b: 0, c });
+    const crossing: Cell = {
+      ring: square,
+      intervals: [{ bottom: flat(0), top: ramp(-1, 600), bottomName: 'b', topName: 't' }]
+    };
+    const mesh = buildColumns([crossing, cell(right, [0, 800])], () => 'side');
+    expect(openEdges(mesh)).toBe(0);
+    expect(meshVolume(mesh)).toBeGreaterThan(800 * 1e6);
+  });
   it('an interval without height is nothing; a plane knows its heights', () => {
     expect(buildColumns([cell(square, [500, 500])], () => 's').indices).toHaveLength(0);
     expect(heightAt({ a: 1, b: 2, c: 3 }, at(10, 20))).toBe(53);
