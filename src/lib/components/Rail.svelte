@@ -7,6 +7,20 @@
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import PenTool from '@lucide/svelte/icons/drafting-compass';
   import Ruler from '@lucide/svelte/icons/ruler';
+  import AppWindow from '@lucide/svelte/icons/app-window';
+  import Building from '@lucide/svelte/icons/building';
+  import CopyPlus from '@lucide/svelte/icons/copy-plus';
+  import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
+  import FileOutput from '@lucide/svelte/icons/file-output';
+  import Image from '@lucide/svelte/icons/image';
+  import LayersTwo from '@lucide/svelte/icons/layers-2';
+  import RectangleHorizontal from '@lucide/svelte/icons/rectangle-horizontal';
+  import RectangleVertical from '@lucide/svelte/icons/rectangle-vertical';
+  import RulerDimensionLine from '@lucide/svelte/icons/ruler-dimension-line';
+  import SlidersHorizontal from '@lucide/svelte/icons/sliders-horizontal';
+  import Spline from '@lucide/svelte/icons/spline';
+  import Square from '@lucide/svelte/icons/square';
+  import Triangle from '@lucide/svelte/icons/triangle';
   import type { Component } from 'svelte';
   import type { Stage } from '../core/review/scope';
   import { stageOfTool, stages, type ActionName } from '../editor/stages';
@@ -25,6 +39,25 @@
     roof: House,
     review: ListChecks,
     drawings: PenTool
+  };
+  const toolIcons: Record<ToolName | ActionName, Component<{ size?: number }>> = {
+    project: SlidersHorizontal,
+    laySheet: Image,
+    trueUp: RulerDimensionLine,
+    wallRun: Spline,
+    rectangle: Square,
+    joint: CornerDownRight,
+    buildUps: LayersTwo,
+    door: DoorOpen,
+    window: AppWindow,
+    opening: RectangleVertical,
+    slab: RectangleHorizontal,
+    storey: Building,
+    copyUp: CopyPlus,
+    roof: House,
+    roofEdge: Triangle,
+    review: ListChecks,
+    handOver: FileOutput
   };
   const inHand = $derived((house.tick, house.editor.tool?.name));
   const open = $derived(inHand ? (stageOfTool.get(inHand) ?? chosen) : chosen);
@@ -60,6 +93,7 @@
       {#if open === stage}
         <ul class="px-2 pb-2">
           {#each tools as { tool, label: word, key } (tool)}
+            {@const ToolIcon = toolIcons[tool]}
             <li>
               <button
                 class="flex w-full items-center gap-2 rounded px-2 py-1 text-left {inHand === tool
@@ -68,7 +102,7 @@
                 aria-pressed={inHand === tool}
                 onclick={() => take(tool)}
               >
-                <span class="flex-1">{word}</span><kbd
+                <ToolIcon size={14} /><span class="flex-1 whitespace-nowrap">{word}</span><kbd
                   class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
                   >{key}</kbd
                 >
