@@ -3,7 +3,7 @@
  * joints and walls are kept by the identity of what they read, so a drag recomputes the joints it touches only.
  */
 import { distance, locate, type Point } from '../geometry/point';
-import { ringHolds, segmentsCross, boxOf, type Ring } from '../geometry/ring';
+import { ringHolds, segmentsCross, boxOf, type Box, type Ring } from '../geometry/ring';
 import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemble';
 import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
 import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
@@ -205,20 +205,35 @@ function pairsAreApart(joint: SolvedJoint, walls: ReadonlyMap<string, WallFootpr
 
 function ringsAreApart(p: Ring, q: Ring): boolean {
   const [bp, bq] = [boxOf(p), boxOf(q)];
-  if (bp.maxX < bq.minX || bq.maxX < bp.minX || bp.maxY < bq.minY || bq.maxY < bp.minY) return true;
-  const crosses = p.some((a, i) => {
-    const b = p[(i + 1) % p.length]!;
-    return q.some((c, j) => {
-      const d = q[(j + 1) % q.length]!;
-      return segmentsCross(a, b, c, d) && !touches(a, b, c, d);
-    });
-  });
+  const shared = {
+    minX: Math.max(bp.minX, bq.minX),
+    minY: Math.max(bp.minY, bq.minY),
+    maxX: Math.min(bp.maxX, bq.maxX),
+    maxY: Math.min(bp.maxY, bq.maxY)
+  };
+  if (shared.minX > shared.maxX || shared.minY > shared.maxY) return true;
+  // Only edges that reach into the common part of both boxes can cross.
+  const near = edgesWithin(q, shared);
+  const crosses = edgesWithin(p, shared).some(([a, b]) =>
+    near.some(([c, d]) => segmentsCross(a, b, c, d) && !touches(a, b, c, d))
+  );
   return !crosses && !holdsMiddle(p, q) && !holdsMiddle(q, p);
 }
 
+function edgesWithin(ring: Ring, { minX, minY, maxX, maxY }: Box): [Point, Point][] {
+  const found: [Point, Point][] = [];
+  ring.forEach((p, i) => {
+    const q = ring[(i + 1) % ring.length]!;
+    if (Math.max(p.x, q.x) < minX || Math.min(p.x, q.x) > maxX) return;
+    if (Math.max(p.y, q.y) < minY || Math.min(p.y, q.y) > maxY) return;
+    found.push([p, q]);
+  });
+  return found;
+}
+
 /** Rounding can make a shared border look crossed: forgive crossings within a hair of an end. */
-function touches(a: { x: number; y: number }, b: typeof a, c: typeof a, d: typeof a): boolean {
-  const gap = (p: typeof a, u: typeof a, v: typeof a) =>
+function touches(a: Point, b: Point, c: Point, d: Point): boolean {
+  const gap = (p: Point, u: Point, v: Point) =>
     Math.abs((v.x - u.x) * (p.y - u.y) - (v.y - u.y) * (p.x - u.x)) / distance(u, v);
   return Math.min(gap(a, c, d), gap(b, c, d), gap(c, a, b), gap(d, a, b)) < 1e-6;
 }
