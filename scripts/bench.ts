@@ -18,9 +18,15 @@ const clock = () => performance.now();
 const ms = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0));
 
 /** `warmUp` rounds come first, uncounted: a person drags for seconds, so the steady state is what is felt. */
-async function median(runs: number, warmUp: number, work: (i: number) => unknown): Promise<number> {
+async function median(
+  runs: number,
+  warmUp: number,
+  work: (i: number) => unknown,
+  before?: () => void
+): Promise<number> {
   const times: number[] = [];
   for (let i = -warmUp; i < runs; i++) {
+    before?.();
     const from = clock();
     await work((i + warmUp) % runs);
     if (i >= 0) times.push(clock() - from);
@@ -65,12 +71,18 @@ async function measure(project: Project, runs: number) {
     last = steps[i]!;
     await service.update(i + 1, patch, false);
   });
-  const rebuild = await median(3, 1, async () => {
-    const fresh = new LocalModelService(clock);
-    // New record objects, so that nothing kept by identity helps.
-    fresh.load(structuredClone(allRecords(project)));
-    await fresh.update(1, new Map(), false);
-  });
+  const rebuild = await median(
+    3,
+    3,
+    async () => {
+      const fresh = new LocalModelService(clock);
+      // New record objects, so that nothing kept by identity helps.
+      fresh.load(structuredClone(allRecords(project)));
+      await fresh.update(1, new Map(), false);
+    },
+    // What the last round left must not be swept up in the time of the next.
+    () => globalThis.gc?.()
+  );
   const bytes = writeProject(project, new Map());
   const save = await median(5, 2, () => writeProject(project, new Map()));
   const load = await median(5, 2, () => readProject('bench', bytes));
@@ -139,7 +151,7 @@ if (only > 0) {
 
 /** Each size in a process of its own: what one leaves on the heap must not slow the next. */
 function inOwnProcess<T>(size: number | string): T {
-  const { stdout } = spawnSync(process.execPath, [process.argv[1]!, '--only', String(size)], {
+  const { stdout } = spawnSync(process.execPath, ['--expose-gc', process.argv[1]!, '--only', String(size)], {
     encoding: 'utf8'
   });
   return JSON.parse(stdout) as T;
