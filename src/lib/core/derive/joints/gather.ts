@@ -109,16 +109,19 @@ function clusterEnds(frames: readonly Frame[]): Cluster[] {
     });
 }
 
+/** Pairs of ends within the joint tolerance, by a sweep along x. */
 function closePairs(ends: readonly EndPoint[]): { i: number; j: number; gap: number }[] {
-  const index = new Flatbush(ends.length);
-  for (const { point } of ends) index.add(point.x, point.y, point.x, point.y);
-  index.finish();
+  const order = ends.map((_, i) => i).sort((i, j) => ends[i]!.point.x - ends[j]!.point.x);
   const pairs: { i: number; j: number; gap: number }[] = [];
   const r = tolerances.joint;
-  ends.forEach(({ point }, i) => {
-    for (const j of index.search(point.x - r, point.y - r, point.x + r, point.y + r, (k) => k > i)) {
-      const gap = distance(point, ends[j]!.point);
-      if (gap <= r) pairs.push({ i, j, gap });
+  order.forEach((i, at) => {
+    const p = ends[i]!.point;
+    for (let k = at + 1; k < order.length; k++) {
+      const j = order[k]!;
+      const q = ends[j]!.point;
+      if (q.x - p.x > r) break;
+      const gap = Math.abs(q.y - p.y) <= r ? distance(p, q) : Infinity;
+      if (gap <= r) pairs.push({ i: Math.min(i, j), j: Math.max(i, j), gap });
     }
   });
   // Ends come sorted by wall id, so i and j break ties by the lower id.
