@@ -1,3 +1,5 @@
+import { mixColours } from './core/exchange/svg';
+
 /** The colours of the drawing table by day and by night; app.css has the same names for the interface. */
 export interface Tokens {
   readonly chalk: string;
@@ -46,10 +48,5 @@ export const themes: Readonly<Record<ThemeName, Tokens>> = {
 };
 
 /** A material's colour toned towards the paper; a role of the tokens is its own colour. */
-export function toneFill(colour: string, tokens: Tokens): string {
-  if (colour in tokens) return String(tokens[colour as keyof Tokens]);
-  const part = (hex: string, i: number) => Number.parseInt(hex.slice(i, i + 2), 16);
-  const mix = (i: number) =>
-    Math.round(part(tokens.paper, i) * (1 - tokens.fill) + part(colour, i) * tokens.fill);
-  return `#${[1, 3, 5].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
-}
+export const toneFill = (colour: string, tokens: Tokens): string =>
+  colour in tokens ? String(tokens[colour as keyof Tokens]) : mixColours(tokens.paper, colour, tokens.fill);

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { storeysInOrder } from '../core/project/project';
-  import { ringArea } from '../core/geometry/ring';
   import { parseHeight } from '../core/units/height';
   import { explainFault, formatLength } from '../core/units/length';
   import type { House } from './house.svelte';
@@ -90,15 +89,7 @@
     const { editor } = house;
     const limit = editor.settings.areaLimit;
     if (limit === null) return undefined;
-    const sum = storeysInOrder(editor.shown).reduce(
-      (total, { id }) =>
-        total +
-        (editor.model.outline(editor.shown, id, 'outer')?.rings ?? []).reduce(
-          (all, ring) => all + ringArea(ring),
-          0
-        ),
-      0
-    );
+    const sum = editor.model.floorArea(editor.shown);
     return { text: `${(sum / 1e6).toFixed(1)} of ${(limit / 1e6).toFixed(1)} m²`, over: sum > limit };
   });
 

@@ -62,9 +62,7 @@ export class BuildUpBench {
   }
 
   private run(name: string, args: unknown): string | undefined {
-    const before = this.editor.state;
-    this.editor.perform({ name, args });
-    return this.editor.state === before ? this.editor.message?.text : undefined;
+    return this.editor.refusal({ name, args });
   }
 
   private setPlies(id: string, change: (plies: readonly Ply[]) => readonly Ply[]): string | undefined {

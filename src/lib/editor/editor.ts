@@ -109,6 +109,13 @@ export class Editor {
     return result.made;
   }
 
+  /** Act, for fields that say beside themselves what was refused: answers that, or undefined when it was done. */
+  refusal(call: Call): string | undefined {
+    const before = this.state;
+    this.perform(call);
+    return this.state === before ? this.message?.text : undefined;
+  }
+
   undo() {
     if (this.state.undo.length > 0 && !this.readOnly) this.apply({ op: 'undo' }, true);
   }

@@ -26,7 +26,7 @@ function nodeAt(project: Project, storey: string, at: Point): Node {
   return near.node;
 }
 
-export function jointOf(project: Project, node: Node): Joint | undefined {
+function jointOf(project: Project, node: Node): Joint | undefined {
   return [...project.tables.joint.values()].find((joint) => nodeKey(joint.members) === node.key);
 }
 
@@ -150,9 +150,8 @@ export function rehomeJoints(project: Project, patch: Patch): Patch {
     const kind = (after ?? before)?.kind;
     return kind === 'wall' || kind === 'buildUp' || kind === 'storey';
   });
-  if (!touched) return patch;
+  if (!touched || project.tables.joint.size === 0) return patch;
   const grown = applyPatch(project, patch);
-  if (grown.tables.joint.size === 0) return patch;
   const nodes = new Map<string, Node[]>();
   const puts: Rec[] = [];
   const removes: string[] = [];

@@ -16,7 +16,7 @@ import { deriveWallSolids } from './5-solids';
 import { fillingParts, roofMesh, slabMesh, type Part } from './6-bodies';
 import { frameOf, type Frame } from './frame';
 import { nodeKey } from './joints/gather';
-import type { Ring } from '../geometry/ring';
+import { ringArea, type Ring } from '../geometry/ring';
 
 /** One thing to show or export: its parts are closed meshes, each of one material. */
 export interface ElementBody {
@@ -123,6 +123,13 @@ export class Model {
     return (
       model && this.outlines.get(`${storey} ${face}`, [model.walls], () => deriveOutline(model.walls, face))
     );
+  }
+
+  /** Floor area within the outer faces, all storeys together, mm2. */
+  floorArea(project: Project): number {
+    return storeysInOrder(project)
+      .flatMap(({ id }) => this.outline(project, id, 'outer')?.rings ?? [])
+      .reduce((sum, ring) => sum + ringArea(ring), 0);
   }
 
   /** Stage 4. */

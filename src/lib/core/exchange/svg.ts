@@ -11,12 +11,16 @@ export const inks: Record<Ink, string> = {
   chalk: '#FFFFFF',
   lichen: '#A9B48A'
 };
-/** Materials print lighter, so that lines and texts stay the loudest. */
-export function paperFill(colour: string): string {
-  if (colour in inks) return inks[colour as Ink];
-  const mix = (i: number) => Math.round(255 - (255 - Number.parseInt(colour.slice(i, i + 2), 16)) * 0.75);
+/** `share` of a colour on a paper, both #rrggbb. */
+export function mixColours(paper: string, colour: string, share: number): string {
+  const part = (hex: string, i: number) => Number.parseInt(hex.slice(i, i + 2), 16);
+  const mix = (i: number) => Math.round(part(paper, i) * (1 - share) + part(colour, i) * share);
   return `#${[1, 3, 5].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
 }
+
+/** Materials print lighter, so that lines and texts stay the loudest. */
+export const paperFill = (colour: string): string =>
+  colour in inks ? inks[colour as Ink] : mixColours(inks.chalk, colour, 0.75);
 
 const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 export const escapeXml = (text: string) => text.replace(/[&<>"]/g, (c) => escapes[c]!);

@@ -50,7 +50,7 @@ export function buildColumns(
   return new Columns(split, nameSide).build();
 }
 
-/** Faster than any number of vertices here: two vertex numbers in one key. */
+/** Two vertex numbers in one key, whichever comes first; there are never 2^26 of them. */
 const pairKey = (a: number, b: number) => (a < b ? a * 0x4000000 + b : b * 0x4000000 + a);
 
 class Columns {

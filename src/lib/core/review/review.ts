@@ -228,11 +228,8 @@ function findRoofs({ project, derived, model, say, named }: Scope) {
 /** The limit of floor area is of the whole project: said once, with the lowest storey. */
 function findArea({ project, derived, model, say }: Scope) {
   const { areaLimit } = settingsOf(project);
-  const storeys = storeysInOrder(project);
-  if (areaLimit === null || model.storey.id !== storeys[0]!.id) return;
-  const area = storeys
-    .flatMap(({ id }) => derived.outline(project, id, 'outer')?.rings ?? [])
-    .reduce((sum, ring) => sum + ringArea(ring), 0);
+  if (areaLimit === null || model.storey.id !== storeysInOrder(project)[0]!.id) return;
+  const area = derived.floorArea(project);
   const words = (mm2: number) => `${(mm2 / 1e6).toFixed(1)} m²`;
   if (area > areaLimit) say('storeys', 'limit.area', [], {}, { area: words(area), limit: words(areaLimit) });
 }

@@ -42,9 +42,7 @@ export class CardMaker {
   constructor(readonly editor: Editor) {}
 
   run(name: string, args: unknown): string | undefined {
-    const before = this.editor.state;
-    this.editor.perform({ name, args });
-    return this.editor.state === before ? this.editor.message?.text : undefined;
+    return this.editor.refusal({ name, args });
   }
 
   length(

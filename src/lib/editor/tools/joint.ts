@@ -5,7 +5,7 @@
 import { distance, dot, locate, scale, subtract, type Point } from '../../core/geometry/point';
 import { jointOptions, type JointOption } from '../../core/drawing/joint-options';
 import type { SolvedJoint } from '../../core/derive/joints/bands';
-import { nodeKey } from '../../core/derive/joints/gather';
+import type { MaterialTable } from '../../core/drawing/plan';
 import { nameElement } from '../../core/project/names';
 import type { Joint } from '../../core/project/records';
 import type { Editor } from '../editor';
@@ -31,6 +31,7 @@ export class JointTool extends BaseTool implements Tool {
   private inHand = '';
   private alike = false;
   private pull: Pull | undefined;
+  private kept: { joint: SolvedJoint; material: MaterialTable; options: readonly JointOption[] } | undefined;
 
   constructor(editor: Editor) {
     super(editor);
@@ -54,14 +55,16 @@ export class JointTool extends BaseTool implements Tool {
 
   private readonly named = (wall: string) => nameElement(this.editor.project, wall);
 
-  /** The joint in hand, its present record, and its possible cuts with their pictures. */
+  /** The joint in hand, its present record, and its possible cuts with their pictures, kept while it is the same. */
   get options(): { readonly options: readonly JointOption[]; readonly record: Joint | undefined } {
-    const { project } = this.editor;
-    const options = this.model
-      ? jointOptions(this.model, this.inHand, project.tables.material, this.named)
-      : [];
-    const record = [...project.tables.joint.values()].find((joint) => nodeKey(joint.members) === this.inHand);
-    return { options, record };
+    const { model, joint } = this;
+    const { material } = this.editor.project.tables;
+    if (!model || !joint) return { options: [], record: undefined };
+    if (this.kept?.joint !== joint || this.kept.material !== material) {
+      const options = jointOptions(model, this.inHand, material, this.named);
+      this.kept = { joint, material, options };
+    }
+    return { options: this.kept.options, record: joint.asked };
   }
 
   private describe({ node }: SolvedJoint): string {
