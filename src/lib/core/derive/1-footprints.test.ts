@@ -5,6 +5,7 @@ import { ringArea } from '../geometry/ring';
 import { at, boarded, buildUpOf, framesOf, projectWith, stoneCavity, wallOf } from '../testing/build';
 import { expectPartition, plyRings } from '../testing/partition';
 import { deriveFootprints } from './1-footprints';
+import { applyPatch, patchOf } from '../project/patch';
 import type { BuildUp, Wall } from '../project/records';
 
 const solve = (buildUps: BuildUp[], ...walls: Wall[]) =>
@@ -43,6 +44,24 @@ describe('worked numbers of wall joints', () => {
     const total = [...areas(joint, 'x'), ...areas(joint, 'y')].reduce((p, q) => p + q, 0);
     expect(total).toBeCloseTo(3022325, 3);
     expectPartition(joint);
+  });
+
+  it('a branch where two walls meet in line needs no arrangement, and moving its far end keeps the cut', () => {
+    const far = at(0, 4000);
+    const walls = (end: typeof far) => [
+      wallOf('w1', at(-4000, 0), at(0, 0), 'stone', { settingOut: 'centre', outside: 'right' }),
+      wallOf('w2', at(0, 0), at(4000, 0), 'stone', { settingOut: 'centre', outside: 'right' }),
+      wallOf('w3', at(0, 0), end, 'stone', { settingOut: 'centre', outside: 'right' })
+    ];
+    const [w1, w2, w3] = walls(far);
+    const project = projectWith(stoneCavity, w1!, w2!, w3!);
+    const before = deriveFootprints(framesOf(project));
+    for (const wall of before.walls.values()) expect(wall.entangled).toBe(false);
+    expectPartition(before);
+    const longer = applyPatch(project, patchOf(project, [walls(at(0, 5000))[2]!]));
+    const after = deriveFootprints(framesOf(longer));
+    expect(after.walls.get('w1')!.bands).toBe(before.walls.get('w1')!.bands);
+    expect(areas(after, 'w3')[3]! - areas(before, 'w3')[3]!).toBeCloseTo(140_000, 3);
   });
 
   it('a tee: the branch passes the host finish to its block', () => {

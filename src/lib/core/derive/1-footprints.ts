@@ -64,6 +64,10 @@ const closeJoints = 2500;
 const partIn = (joint: SolvedJoint, frame: Frame) =>
   joint.node.members.find((member) => member.frame === frame)!;
 
+/** Cut the same way along a wall that is itself the same. */
+const sameCuts = (p: readonly SolvedJoint[], q: readonly SolvedJoint[]) =>
+  p.length === q.length && p.every((joint, i) => joint.bands === q[i]!.bands);
+
 const assembled = new WeakMap<
   Frame,
   WallFootprint | { readonly joints: readonly SolvedJoint[]; readonly failed: true }
@@ -71,8 +75,13 @@ const assembled = new WeakMap<
 
 function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootprint | undefined {
   const old = assembled.get(frame);
-  if (old && old.joints.length === joints.length && old.joints.every((joint, i) => joint === joints[i]))
-    return 'failed' in old ? undefined : old;
+  if (old && sameCuts(old.joints, joints)) {
+    if ('failed' in old) return undefined;
+    if (old.joints.every((joint, i) => joint === joints[i])) return old;
+    const again = { ...old, joints };
+    assembled.set(frame, again);
+    return again;
+  }
   const bands: BandFootprint[] = [];
   const levels = levelsWithin(
     frame,

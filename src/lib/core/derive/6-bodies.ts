@@ -14,13 +14,16 @@ export interface Part {
 
 const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
 
-/** A flat slab of each ring, its top at `top`. */
-export function slabMesh(rings: readonly Ring[], top: number, thickness: number): Mesh {
+const slabs = new WeakMap<Ring, { top: number; thickness: number; mesh: Mesh }>();
+
+/** A flat slab over the ring, its top at `top`; the same mesh as long as the ring is the same. */
+export function slabMesh(ring: Ring, top: number, thickness: number): Mesh {
+  const old = slabs.get(ring);
+  if (old && old.top === top && old.thickness === thickness) return old.mesh;
   const interval = { bottom: flat(top - thickness), top: flat(top), bottomName: 'underside', topName: 'top' };
-  return buildColumns(
-    rings.map((ring) => ({ ring, intervals: [interval] })),
-    () => 'edge'
-  );
+  const mesh = buildColumns([{ ring, intervals: [interval] }], () => 'edge');
+  slabs.set(ring, { top, thickness, mesh });
+  return mesh;
 }
 
 /** The body between undersides and tops, eaves and verges cut plumb. */

@@ -5,7 +5,6 @@
  *   walls, build-ups, storeys -> 1 footprints -> 3 outline -> 4 roofs -+
  *   openings -> 2 places ----------------------------------------------+-> 5 wall solids, 6 bodies
  */
-import type { Mesh } from '../geometry/mesh';
 import type { Opening, Project, Roof, Slab, SlabFace, Storey } from '../project/records';
 import { storeysInOrder } from '../project/project';
 import { deriveFootprints, type StoreyFootprints, type WallFootprint } from './1-footprints';
@@ -222,17 +221,15 @@ export class Model {
     const storey = project.tables.storey.get(slab.storey);
     const outline =
       slab.outline.kind === 'walls' ? this.outline(project, slab.storey, slab.outline.face) : undefined;
-    return this.bodies.get(slab.id, [slab, storey, outline], () => {
-      const rings = this.slabRings(project, slab);
-      const mesh: Mesh[] =
-        rings.length > 0 ? [slabMesh(rings, (storey?.datum ?? 0) + slab.offset, slab.thickness)] : [];
-      return {
-        id: slab.id,
-        kind: 'slab',
-        storey: slab.storey,
-        parts: mesh.map((m) => ({ material: 'concrete', mesh: m }))
-      };
-    });
+    return this.bodies.get(slab.id, [slab, storey, outline], () => ({
+      id: slab.id,
+      kind: 'slab',
+      storey: slab.storey,
+      parts: this.slabRings(project, slab).map((ring) => ({
+        material: 'concrete',
+        mesh: slabMesh(ring, (storey?.datum ?? 0) + slab.offset, slab.thickness)
+      }))
+    }));
   }
 
   private roofBody(project: Project, roof: Roof): ElementBody {

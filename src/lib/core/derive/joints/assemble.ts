@@ -27,7 +27,7 @@ export interface CutAlong {
 }
 
 const armCut = (cut: JointCut, frame: Frame, part: ArmCut['arm']['part']) =>
-  cut.cuts.find(({ arm }) => arm.frame === frame && arm.part === part);
+  cut.cuts.find(({ arm }) => arm.frame.wall.id === frame.wall.id && arm.part === part);
 
 /** Chains in the order of the wall's strips: an arm towards b has them mirrored. */
 function chainOf(
@@ -59,7 +59,7 @@ export function assembleBand(
   }
   const outline = outlineOf(frame, sorted)?.map(clipped);
   if (!outline || !outline.every(isSound)) return undefined;
-  const own = sorted.flatMap(({ cut }) => cut.cuts.filter(({ arm }) => arm.frame === frame));
+  const own = sorted.flatMap(({ cut }) => cut.cuts.filter(({ arm }) => arm.frame.wall.id === frame.wall.id));
   return {
     z0,
     z1,

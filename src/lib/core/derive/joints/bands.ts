@@ -1,9 +1,10 @@
 /** Joints by height: cut at every base and top; each band is solved with the arms present in it. */
+import type { Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Joint } from '../../project/records';
-import type { Frame } from '../frame';
+import { fromFrame, type Frame } from '../frame';
 import { armsOf } from './arms';
-import type { Node } from './gather';
+import type { Member, Node } from './gather';
 import { solveJoint, type JointCut } from './solve';
 
 export interface Band {
@@ -34,30 +35,62 @@ export function standsIn(frame: Frame, z0: number, z1: number): boolean {
   );
 }
 
-interface Known {
-  readonly frames: readonly Frame[];
-  readonly asked: Joint | undefined;
-  readonly joint: SolvedJoint;
-}
-const known = new WeakMap<Frame, Map<string, Known>>();
+/** By any wall that meets there, so that the joint is found when the others are new. */
+const known = new WeakMap<Frame, Map<string, SolvedJoint>>();
 
-/** Solve a node band by band; answers the same object while the same frames meet in the same way. */
+/**
+ * Solve a node band by band; answers the same object while the same frames meet in the same way, and the same bands
+ * while nothing has changed near the node: a wall that only moved its far end is cut here as before.
+ */
 export function solveNode(node: Node, asked?: Joint): SolvedJoint {
-  const frames = node.members.map((member) => member.frame);
-  const shelf = known.get(frames[0]!) ?? new Map<string, Known>();
-  known.set(frames[0]!, shelf);
-  const old = shelf.get(node.key);
-  if (
-    old &&
-    old.asked === asked &&
-    old.frames.length === frames.length &&
-    old.frames.every((frame, i) => frame === frames[i])
-  )
-    return old.joint;
-  const joint = { node, asked, bands: solveBands(node, asked) };
-  shelf.set(node.key, { frames, asked, joint });
+  const old = keptJoint(node);
+  const same = old && old.asked === asked && sameMembers(old, node) ? old : undefined;
+  if (same?.node.members.every((member, i) => member.frame === node.members[i]!.frame)) return same;
+  const joint = { node, asked, bands: same ? same.bands : solveBands(node, asked) };
+  for (const { frame } of node.members) {
+    const shelf = known.get(frame);
+    if (shelf) shelf.set(node.key, joint);
+    else known.set(frame, new Map([[node.key, joint]]));
+  }
   return joint;
 }
+
+function keptJoint({ key, members }: Node): SolvedJoint | undefined {
+  for (const { frame } of members) {
+    const joint = known.get(frame)?.get(key);
+    if (joint) return joint;
+  }
+  return undefined;
+}
+
+function sameMembers(old: SolvedJoint, node: Node): boolean {
+  return (
+    old.node.members.length === node.members.length &&
+    nearlySame(old.node.point, node.point) &&
+    old.node.members.every((member, i) => sameNearNode(member, node.members[i]!))
+  );
+}
+
+/** All that the cut of a joint reads of a wall. */
+function sameNearNode(p: Member, q: Member): boolean {
+  const [f, g] = [p.frame, q.frame];
+  return (
+    f === g ||
+    (p.part === q.part &&
+      f.wall.id === g.wall.id &&
+      f.buildUp === g.buildUp &&
+      f.y0 === g.y0 &&
+      f.wall.outside === g.wall.outside &&
+      f.wall.returnEnds === g.wall.returnEnds &&
+      f.base === g.base &&
+      f.top === g.top &&
+      nearlySame(f.direction, g.direction) &&
+      nearlySame(fromFrame(f, p.t, 0), fromFrame(g, q.t, 0)))
+  );
+}
+
+/** Rounding only, mm or as a part of one. */
+const nearlySame = (p: Point, q: Point) => Math.abs(p.x - q.x) < 1e-11 && Math.abs(p.y - q.y) < 1e-11;
 
 function solveBands(node: Node, asked: Joint | undefined): Band[] {
   const levels = levelsOf(node.members.map((member) => member.frame));

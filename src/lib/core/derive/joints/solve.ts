@@ -483,9 +483,14 @@ function cutHost(
   const chains = arm.strips.map(
     (strip, k) => onLeft?.get(k) ?? onRight?.get(k) ?? (seam && [seam(strip.y1), seam(strip.y0)])
   );
-  const through = seam && [seam(arm.yLeft), seam(arm.yRight)];
-  const outline = through && [left ? left[0]!.point : through[0]!, right ? right[0]!.point : through[1]!];
-  return { arm, chains, outline };
+  if (!seam) return { arm, chains, outline: undefined };
+  // Where a branch turns into this side, the end follows its path down to the core, and the core's face to the seam.
+  const points = (path: readonly PathPoint[]) => path.map(({ point }) => point);
+  const end = straightened([
+    ...(left ? [...points(left), seam(arm.coreLeft)] : [seam(arm.yLeft)]),
+    ...(right ? [seam(arm.coreRight), ...points(right).reverse()] : [seam(arm.yRight)])
+  ]);
+  return { arm, chains, outline: trimmed(arm, end) };
 }
 
 /** All arms meet in the middle of the kernel of the polygon of their core corners. */
