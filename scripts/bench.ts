@@ -97,7 +97,14 @@ function lattice(): Project {
     walls.push({
       ...{ id: `w${walls.length}`, kind: 'wall', name: '', storey: 'storey-1', buildUp: buildUp.id },
       ...{ a: { x: ax * 4000, y: ay * 4000 }, b: { x: bx * 4000, y: by * 4000 } },
-      ...{ settingOut: 'centre', settingOutOffset: 0, outside: 'right', returnEnds: false, base: 0 },
+      ...{
+        settingOut: 'centre',
+        settingOutOffset: 0,
+        outside: 'right',
+        returnEnds: false,
+        returnJambs: false,
+        base: 0
+      },
       ...{ top: { kind: 'height', height: 2500 }, role: 'partition', standsApart: false }
     });
   for (let x = 0; x < 23; x++)

@@ -1,4 +1,5 @@
 /** What the model service and the interface tell each other. Geometry goes as typed arrays, by transfer. */
+import type { ElementBody } from '../core/derive/graph';
 import type { Patch } from '../core/project/patch';
 import type { Rec } from '../core/project/records';
 import type { Finding } from '../core/review/scope';
@@ -13,7 +14,7 @@ export interface ShownPart {
 
 export interface ShownElement {
   readonly id: string;
-  readonly kind: 'wall' | 'opening' | 'slab' | 'roof';
+  readonly kind: ElementBody['kind'];
   readonly storey: string;
   readonly parts: readonly ShownPart[];
 }

@@ -87,6 +87,8 @@ const kindWords: Record<Kind, string> = {
   buildUp: 'build-up',
   wall: 'wall',
   opening: 'opening',
+  column: 'column',
+  chimney: 'chimney',
   slab: 'slab',
   roof: 'roof',
   sheet: 'tracing sheet',

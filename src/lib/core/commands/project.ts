@@ -2,8 +2,9 @@
 import { toStored } from '../geometry/tolerances';
 import { findRecord, settingsOf, storeysInOrder, wallsOf } from '../project/project';
 import type { LengthUnits } from '../units/length';
-import type { Opening, Project, Rec, Roof, Wall } from '../project/records';
+import type { Chimney, Opening, Project, Rec, Roof, Wall } from '../project/records';
 import { distanceFor } from '../derive/2-openings';
+import { topOfColumn } from '../derive/standing';
 import { after, needFrame, placeOf } from './checks';
 import { command, done, nameOf, needPositive, refuse, type Command } from './command';
 import * as s from './schemas';
@@ -45,8 +46,8 @@ const setProject = command({
 /** Everything that goes when these go, and what is re-homed instead. */
 function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>; homed: Rec[] } {
   const gone = new Set(ids);
-  const { wall, opening, slab, roof, sheet, joint } = project.tables;
-  for (const table of [wall, slab, roof, sheet, joint])
+  const { wall, opening, column, chimney, slab, roof, sheet, joint } = project.tables;
+  for (const table of [wall, column, chimney, slab, roof, sheet, joint])
     for (const record of table.values()) if (gone.has(record.storey)) gone.add(record.id);
   for (const record of opening.values()) if (gone.has(record.wall)) gone.add(record.id);
   const homed: Rec[] = [];
@@ -68,7 +69,21 @@ function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>
       const height = needFrame(project, record).top - record.base;
       homed.push({ ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } });
     }
-  return { gone, homed };
+  for (const record of column.values())
+    if (!gone.has(record.id) && record.top.kind === 'datum' && gone.has(record.top.storey)) {
+      const height = topOfColumn(project, record) - record.base;
+      homed.push({ ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } });
+    }
+  for (const record of chimney.values()) if (!gone.has(record.id)) homed.push(...fewerFlues(record, gone));
+  for (const { id } of chimney.values())
+    if (homed.some((one) => one.id === id && one.kind === 'chimney' && one.flues.length === 0)) gone.add(id);
+  return { gone, homed: homed.filter(({ id }) => !gone.has(id)) };
+}
+
+/** A storey's flues go with it. */
+function fewerFlues(chimney: Chimney, gone: ReadonlySet<string>): Chimney[] {
+  const flues = chimney.flues.filter((flue) => !gone.has(flue.storey));
+  return flues.length === chimney.flues.length ? [] : [{ ...chimney, flues }];
 }
 
 /** Without its roof a carried-up wall ends at the plate level again. */
@@ -106,11 +121,13 @@ const deleteItems = command({
 function checkUnused(project: Project, ids: readonly string[], gone: ReadonlySet<string>) {
   for (const id of ids) {
     const record = findRecord(project, id)!;
+    const { buildUp, column, chimney } = project.tables;
     const user =
       record.kind === 'material'
-        ? [...project.tables.buildUp.values()].find(
+        ? ([...buildUp.values()].find(
             (one) => !gone.has(one.id) && one.plies.some((ply) => ply.material === id)
-          )
+          ) ??
+          [...column.values(), ...chimney.values()].find((one) => !gone.has(one.id) && one.material === id))
         : record.kind === 'buildUp'
           ? [...project.tables.wall.values()].find((one) => !gone.has(one.id) && one.buildUp === id)
           : undefined;

@@ -19,6 +19,8 @@ const base: Script = {
     }
   ]
 };
+const exampleOf = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
+const post = exampleOf('addColumn');
 const also: Record<string, Script['commands']> = {
   moveStorey: [{ name: 'addStorey', args: {} }],
   resetJoint: [
@@ -27,6 +29,9 @@ const also: Record<string, Script['commands']> = {
   takeUpFinding: [
     { name: 'putOffFinding', args: { finding: 'opening.near-joint opening-1 wall-1', reason: 'for now' } }
   ],
+  setColumn: [post],
+  moveStanding: [post],
+  setChimney: [exampleOf('addChimney')],
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }]

@@ -11,6 +11,7 @@ import { buildUpCommands } from './build-ups';
 import { jointCommands, rehomeJoints } from './joints';
 import { projectCommands } from './project';
 import { reviewCommands } from './findings';
+import { standingCommands } from './standing';
 import { sheetCommands } from './sheets';
 import { storeyCommands } from './storeys';
 import { wallMoveCommands } from './wall-moves';
@@ -24,6 +25,7 @@ export const commands: readonly Command[] = [
   ...wallMoveCommands,
   ...jointCommands,
   ...openingCommands,
+  ...standingCommands,
   ...floorRoofCommands,
   ...sheetCommands,
   ...reviewCommands

@@ -1,6 +1,14 @@
 /** Argument schemas that several commands share. Lengths in mm, angles in degrees, as scripts write them. */
 import { array, boolean, mixed, number, object, string } from 'yup';
-import { fillings, roofEdgeKinds, setOutTos, settingOuts, slabFaces, wallRoles } from '../project/records';
+import {
+  fillings,
+  fireSides,
+  roofEdgeKinds,
+  setOutTos,
+  settingOuts,
+  slabFaces,
+  wallRoles
+} from '../project/records';
 
 /** Farther from the origin than this is a slip of the finger, mm. */
 export const farthest = 1_000_000;
@@ -35,6 +43,41 @@ export const top = () =>
     storey: id(),
     offset: mm()
   }).noUnknown(true);
+
+export const section = () =>
+  object({
+    kind: oneOf(['rectangle', 'round'] as const).required(),
+    width: mm(),
+    depth: mm(),
+    diameter: mm()
+  }).noUnknown(true);
+
+export const chimneyTop = () =>
+  object({ kind: oneOf(['roof', 'height'] as const).required(), above: mm(), height: mm() }).noUnknown(true);
+
+const fire = () =>
+  object({
+    side: oneOf(fireSides).required(),
+    width: mm().required(),
+    height: mm().required(),
+    depth: mm().required(),
+    reach: mm(),
+    hearth: mm()
+  }).noUnknown(true);
+
+export const flues = () =>
+  array(
+    object({
+      storey: id(),
+      along: mm(),
+      across: mm(),
+      width: mm().required(),
+      depth: mm().required(),
+      fire: fire().nullable().default(undefined)
+    })
+      .noUnknown(true)
+      .required()
+  ).max(12);
 
 export const origin = () =>
   object({ kind: oneOf(['line', 'face'] as const).required(), wall: id(), side: side() }).noUnknown(true);

@@ -4,7 +4,7 @@
  */
 import { toStored } from '../geometry/tolerances';
 import { freshIds, storeysInOrder, wallsOf } from '../project/project';
-import type { Opening, Project, Rec, Storey, Wall } from '../project/records';
+import type { Column, Opening, Project, Rec, Storey, Wall } from '../project/records';
 import { after, checkOpenings, checkWall } from './checks';
 import { command, done, nameOf, need, needPositive, refuse, type Command } from './command';
 import * as s from './schemas';
@@ -133,7 +133,7 @@ const moveStorey = command({
 const copyStorey = command({
   name: 'copyStorey',
   about:
-    'Add a storey above or below by copying the walls: the outer ones, or all; with their openings when asked. A thinner build-up keeps its outer face.',
+    'Add a storey above or below by copying the walls: the outer ones, or all with the columns; with their openings when asked. A thinner build-up keeps its outer face.',
   args: s.object({
     storey: s.id().required(),
     id: s.id(),
@@ -180,17 +180,21 @@ const copyStorey = command({
       top: { kind: 'height', height: toStored(wallHeight) },
       buildUp: buildUp ?? wall.buildUp
     }));
-    const openings = args.openings ? copyOpenings(project, walls, ids) : [];
+    const things = [
+      ...copies,
+      ...(args.openings ? copyOpenings(project, walls, ids) : []),
+      ...(args.which === 'all' ? copyColumns(project, from, storey, wallHeight) : [])
+    ];
     // What stood beyond the place of the new storey makes room for it.
     const shift = storeysInOrder(project)
       .filter(({ datum }) => (below ? datum < from.datum : datum > from.datum))
       .map((one): Storey => ({ ...one, datum: toStored(one.datum + (below ? -height : height)) }));
-    const grown = after(project, [storey, ...shift, ...copies, ...openings]);
+    const grown = after(project, [storey, ...shift, ...things]);
     checkOpenings(grown, new Set(ids), new Set());
     return done(
       project,
       `Copy ${walls.length} walls ${below ? 'down' : 'up'} to ${storey.name}`,
-      [storey, ...shift, ...copies, ...openings],
+      [storey, ...shift, ...things],
       [],
       [storey.id, ...ids]
     );
@@ -209,6 +213,18 @@ function copyOpenings(project: Project, walls: readonly Wall[], ids: readonly st
       opening.origin.kind === 'face' && to.has(opening.origin.wall)
         ? { ...opening.origin, wall: to.get(opening.origin.wall)! }
         : { kind: 'line' }
+  }));
+}
+
+function copyColumns(project: Project, from: Storey, to: Storey, height: number): Column[] {
+  const columns = [...project.tables.column.values()].filter((column) => column.storey === from.id);
+  const ids = freshIds(project, 'column', columns.length);
+  return columns.map((column, i) => ({
+    ...column,
+    id: ids[i]!,
+    storey: to.id,
+    base: 0,
+    top: { kind: 'height', height: toStored(height) }
   }));
 }
 

@@ -5,7 +5,7 @@ import { degree } from '../units/angle';
 import { formatLength } from '../units/length';
 import { plainBuildUp } from '../project/catalogue';
 import { freshIds, settingsOf, wallsOf } from '../project/project';
-import type { BuildUp, Project, Rec, Wall, WallTop } from '../project/records';
+import type { BuildUp, Kind, Project, Rec, Wall, WallTop } from '../project/records';
 import { frameOf, thicknessOf } from '../derive/frame';
 import { after, checkAgainst, checkOpenings, checkWall, settleEnd } from './checks';
 import {
@@ -83,7 +83,7 @@ export function chooseBuildUp(
   return { buildUp: made, made: [made] };
 }
 
-export function topOf(project: Project, given: NonNullable<Style['top']>): WallTop {
+export function topOf(project: Project, given: NonNullable<Style['top']>, thing = 'the wall'): WallTop {
   if (given.kind === 'roof') return { kind: 'roof' };
   if (given.kind === 'datum')
     return {
@@ -92,7 +92,7 @@ export function topOf(project: Project, given: NonNullable<Style['top']>): WallT
       offset: given.offset ?? 0
     };
   const height = given.height ?? 0;
-  needPositive(project, 'height', 'the wall', height);
+  needPositive(project, 'height', thing, height);
   return { kind: 'height', height: toStored(height) };
 }
 
@@ -122,6 +122,7 @@ function makeWalls(
       settingOut: given.settingOut ?? 'outer',
       settingOutOffset: toStored(given.settingOutOffset ?? 0),
       returnEnds: false,
+      returnJambs: false,
       outside: given.outside ?? 'right',
       buildUp: buildUp.id,
       base: toStored(given.base ?? 0),
@@ -145,7 +146,7 @@ function makeWalls(
 
 export function freshOrGiven(
   project: Project,
-  kind: 'wall' | 'opening' | 'slab' | 'roof' | 'storey' | 'sheet' | 'buildUp' | 'material',
+  kind: Exclude<Kind, 'project'>,
   given: string | undefined
 ): string {
   needFreeId(project, given);
@@ -303,6 +304,7 @@ const setWalls = command({
     settingOut: s.settingOut(),
     settingOutOffset: s.mm(),
     returnEnds: s.flag(),
+    returnJambs: s.flag(),
     outside: s.side(),
     buildUp: s.id(),
     thickness: s.mm(),
@@ -331,6 +333,7 @@ const setWalls = command({
         settingOutOffset:
           args.settingOutOffset === undefined ? wall.settingOutOffset : toStored(args.settingOutOffset),
         returnEnds: args.returnEnds ?? wall.returnEnds,
+        returnJambs: args.returnJambs ?? wall.returnJambs,
         outside: args.outside ?? wall.outside,
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
         base: args.base === undefined ? wall.base : toStored(args.base),

@@ -24,7 +24,7 @@ const place = (t0: number, t1: number, z0: number, z1: number): OpeningPlace => 
 const footprintOf = (records: Rec[], id = 'w') =>
   deriveFootprints(framesOf(projectWith(...records))).walls.get(id)!;
 const solids = (footprint: WallFootprint, openings: OpeningPlace[] = [], roofs: RoofModel[] = []) =>
-  deriveWallSolids(footprint, { datum: 0, height: 2500, openings, roofs });
+  deriveWallSolids(footprint, { datum: 0, height: 2500, openings, roofs, cuts: [] });
 const volume = (...args: Parameters<typeof solids>) =>
   solids(...args).reduce((sum, { mesh }) => {
     expect(openEdges(mesh)).toBe(0);

@@ -5,14 +5,24 @@
 import { arrange, type Segment } from '../geometry/arrangement';
 import { buildColumns, flat, heightAt, type Cell, type Interval, type Plane } from '../geometry/columns';
 import type { Mesh } from '../geometry/mesh';
-import { cross, dot, locate, subtract, type Point } from '../geometry/point';
-import { boxOf, ringArea, ringHolds, type Ring } from '../geometry/ring';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  locate,
+  nearestOnSegment,
+  subtract,
+  type Point
+} from '../geometry/point';
+import { boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import { innerPoint } from '../geometry/triangulate';
 import type { WallFootprint } from './1-footprints';
 import type { OpeningPlace } from './2-openings';
 import { planesNear, type RoofModel, type RoofPlane } from './4-roofs';
 import { fromFrame, type Frame } from './frame';
+import type { Cut } from './standing';
 
 export interface PlySolid {
   /** Index into the build-up's plies. */
@@ -27,44 +37,123 @@ interface Hole {
   readonly z1: number;
 }
 
+/** What is taken out of a prism between two heights; its borders cut the footprint so that no piece has a hole. */
+export interface Void {
+  readonly z0: number;
+  readonly z1: number;
+  holds(p: Point): boolean;
+  readonly borders: readonly Segment[];
+  /** The part of a line within it. */
+  clip(line: Segment): Segment[];
+}
+
 /** `height`: the top of a carried-up wall where no roof is over it, above the datum. */
 export interface SolidContext {
   readonly datum: number;
   readonly height: number;
   readonly openings: readonly OpeningPlace[];
   readonly roofs: readonly RoofModel[];
+  /** What stands in the wall. */
+  readonly cuts: readonly Cut[];
 }
 
 /** One mesh per ply and piece; bands of unlike joints are separate closed bodies. */
 export function deriveWallSolids(footprint: WallFootprint, context: SolidContext): PlySolid[] {
   const { frame } = footprint;
   const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
+  const standing = context.cuts.map((cut) => cutVoid(cut, frame.left, context.datum));
+  const voids = [...holes.map((hole) => holeVoid(frame, hole)), ...standing];
   const over = context.roofs.flatMap((model) => planesOver(model, footprint));
+  const nameSide = (p: Point, q: Point) =>
+    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, holes, p, q);
   return footprint.bands.flatMap(({ z0, z1, plies }) =>
     plies.flatMap((rings, strip) =>
       rings.flatMap((ring): PlySolid[] => {
         const cells =
-          over.length === 0 && z1 !== Infinity
-            ? flatCells(frame, ring, holes, z0, z1)
-            : roofCells(frame, ring, holes, z0, z1, over, context.height);
-        if (cells.length === 0) return [];
-        const lifted = context.datum === 0 ? cells : cells.map((cell) => lift(cell, context.datum));
-        return [
-          {
-            ply: frame.strips[strip]!.ply,
-            mesh: buildColumns(lifted, (p, q) => sideName(frame, holes, p, q))
-          }
-        ];
+          over.length > 0 || z1 === Infinity
+            ? cellsUnder(ring, voids, z0, z1, over, context.height)
+            : standing.length > 0
+              ? piecesOf(ring, voids).map((piece) => flatCell(piece, voids, z0, z1))
+              : flatCells(frame, ring, holes, z0, z1);
+        const lifted = liftCells(cells, context.datum);
+        return lifted.length === 0
+          ? []
+          : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
       })
     )
   );
 }
 
+function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Hole): Void {
+  const jamb = (t: number): Segment => [
+    fromFrame(frame, t, frame.y0 - 10),
+    fromFrame(frame, t, frame.y1 + 10)
+  ];
+  return {
+    z0,
+    z1,
+    borders: [jamb(t0), jamb(t1)],
+    holds: (p) => {
+      const { t } = locate(p, frame.origin, frame.direction);
+      return t0 < t && t < t1;
+    },
+    clip: (line) => clipToRange(frame, line, t0, t1)
+  };
+}
+
+/** `across`: a line that way through the middle of the cut keeps what is round it from being a ring with a hole. */
+export function cutVoid(cut: Cut, across: Point, datum: number): Void {
+  const { ring, box } = cut;
+  const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
+  const edges = ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]);
+  return {
+    z0: cut.z0 - datum,
+    z1: cut.z1 - datum,
+    borders: [...edges, [along(middle, across, -chordReach), along(middle, across, chordReach)]],
+    holds: (p) => ringHolds(ring, p),
+    clip: (line) => [line]
+  };
+}
+
+/** Past any wall, slab or roof, mm. */
+const chordReach = 1_000_000;
+
+/** Whether a border of a piece lies on the border of something that stands there. */
+export function isOnCut(
+  cuts: readonly { readonly ring: Ring; readonly box: Box }[],
+  p: Point,
+  q: Point
+): boolean {
+  const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+  const slack = tolerances.coincident;
+  return cuts.some(
+    ({ ring, box }) =>
+      middle.x > box.minX - slack &&
+      middle.x < box.maxX + slack &&
+      middle.y > box.minY - slack &&
+      middle.y < box.maxY + slack &&
+      ring.some((a, i) => distance(middle, nearestOnSegment(middle, a, ring[(i + 1) % ring.length]!)) < slack)
+  );
+}
+
+/** The pieces of a footprint between the borders of voids. */
+export function piecesOf(ring: Ring, voids: readonly Void[]): Ring[] {
+  return arrangeCells(
+    ring,
+    voids.flatMap(({ borders }) => borders)
+  );
+}
+
 const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
-const lift = (cell: Cell, by: number): Cell => ({
-  ring: cell.ring,
-  intervals: cell.intervals.map((i) => ({ ...i, bottom: raise(i.bottom, by), top: raise(i.top, by) }))
-});
+/** Without the cells that have nothing in them, raised to the datum. */
+export function liftCells(cells: readonly Cell[], by: number): Cell[] {
+  const full = cells.filter(({ intervals }) => intervals.length > 0);
+  if (by === 0) return full;
+  return full.map(({ ring, intervals }) => ({
+    ring,
+    intervals: intervals.map((i) => ({ ...i, bottom: raise(i.bottom, by), top: raise(i.top, by) }))
+  }));
+}
 
 /** The planes that matter to a wall: it is carried up, or its top stands above the lowest underside over it. */
 function planesOver(model: RoofModel, { frame, bands }: WallFootprint): RoofPlane[] {
@@ -78,12 +167,12 @@ function planesOver(model: RoofModel, { frame, bands }: WallFootprint): RoofPlan
   return cuts ? planes : [];
 }
 
-/** What is left of [bottom, top] at the cell of t range t0..t1 after the holes. */
+/** What is left of [bottom, top] at a cell after the voids there. */
 function intervalsBetween(
   bottom: number,
   top: Plane,
   topName: string,
-  holes: readonly Hole[],
+  holes: readonly Pick<Void, 'z0' | 'z1'>[],
   middle: Point,
   topAt: number
 ): Interval[] {
@@ -96,10 +185,17 @@ function intervalsBetween(
   for (const { z0, z1 } of [...holes].sort((p, q) => p.z0 - q.z0)) {
     if (z1 <= bottom || z0 >= topAt) continue;
     put(flat(z0), 'sill', z0);
-    from = { plane: flat(z1), name: 'head', z: z1 };
+    if (z1 > from.z) from = { plane: flat(z1), name: 'head', z: z1 };
   }
   if (from.z < topAt) put(top, topName, heightAt(top, middle));
   return out;
+}
+
+/** A piece between flat heights, less the voids that hold it. */
+export function flatCell(piece: Ring, voids: readonly Void[], z0: number, z1: number): Cell {
+  const middle = middleOf(piece);
+  const within = voids.filter((one) => one.z1 > z0 && one.z0 < z1 && one.holds(middle));
+  return { ring: piece, intervals: intervalsBetween(z0, flat(z1), 'top', within, middle, z1) };
 }
 
 /** Cells of a flat-topped ply: the footprint cut at the jambs. */
@@ -175,11 +271,10 @@ function arrangeCells(ring: Ring, cuts: readonly Segment[]): Ring[] {
   });
 }
 
-/** Cells under roofs: cut at the jambs, at the planes' borders, and where a plane crosses base, top, sill or head. */
-function roofCells(
-  frame: Frame,
+/** Cells under roofs: cut by the voids, at the planes' borders, and where a plane crosses base, top or a void's heights. */
+export function cellsUnder(
   ring: Ring,
-  holes: readonly Hole[],
+  voids: readonly Void[],
   z0: number,
   z1: number,
   over: readonly RoofPlane[],
@@ -188,24 +283,19 @@ function roofCells(
   const ceiling = z1 === Infinity ? Infinity : z1;
   const fallback = z1 === Infinity ? height : z1;
   const box = boxOf(ring);
-  const planes = over.filter((plane) => {
-    const b = boxOf(plane.ring);
-    return b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
-  });
-  const cuts: Segment[] = holes.flatMap(({ t0, t1 }) =>
-    [t0, t1].map((t): Segment => [fromFrame(frame, t, frame.y0 - 10), fromFrame(frame, t, frame.y1 + 10)])
-  );
+  const planes = over.filter((plane) => boxesMeet(boxOf(plane.ring), box));
+  const cuts: Segment[] = voids.flatMap(({ borders }) => borders);
   for (const plane of planes) {
     plane.ring.forEach((p, i) => cuts.push([p, plane.ring[(i + 1) % plane.ring.length]!]));
     for (const z of new Set([z0, fallback])) cuts.push(...levelLine(plane.underside, z, box));
-    for (const { t0, t1, z0: sill, z1: head } of holes)
-      for (const z of [sill, head])
-        cuts.push(...levelLine(plane.underside, z, box).flatMap((line) => clipToRange(frame, line, t0, t1)));
+    for (const one of voids)
+      for (const z of [one.z0, one.z1])
+        if (Number.isFinite(z))
+          cuts.push(...levelLine(plane.underside, z, box).flatMap((line) => one.clip(line)));
   }
   return arrangeCells(ring, cuts).map((piece) => {
     const middle = middleOf(piece);
-    const t = locate(middle, frame.origin, frame.direction).t;
-    const within = holes.filter((hole) => hole.t0 < t && t < hole.t1);
+    const within = voids.filter((one) => one.holds(middle));
     const lowest = planes
       .filter((plane) => ringHolds(plane.ring, middle))
       .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];

@@ -4,23 +4,25 @@
  *
  *   walls, build-ups, storeys -> 1 footprints -> 3 outline -> 4 roofs -+
  *   openings -> 2 places ----------------------------------------------+-> 5 wall solids, 6 bodies
+ *   columns, chimneys -> cuts -----------------------------------------+
  */
-import type { Opening, Project, Roof, Slab, SlabFace, Storey } from '../project/records';
+import type { Chimney, Column, Opening, Project, Roof, Slab, SlabFace, Storey } from '../project/records';
 import { storeysInOrder } from '../project/project';
 import { deriveFootprints, type StoreyFootprints, type WallFootprint } from './1-footprints';
 import { placeOpening, type OpeningPlace } from './2-openings';
 import { deriveOutline, type Outline } from './3-outline';
 import { deriveRoof, type RoofModel } from './4-roofs';
 import { deriveWallSolids } from './5-solids';
-import { fillingParts, roofMesh, slabMesh, type Part } from './6-bodies';
+import { chimneyParts, columnMesh, fillingParts, roofMesh, slabMesh, type Part } from './6-bodies';
 import { frameOf, type Frame } from './frame';
 import { nodeKey } from './joints/gather';
-import { ringArea, type Ring } from '../geometry/ring';
+import { cutsOf, topOfChimney, topOfColumn, type Cut } from './standing';
+import { boxesMeet, boxOf, ringArea, type Box, type Ring } from '../geometry/ring';
 
 /** One thing to show or export: its parts are closed meshes, each of one material. */
 export interface ElementBody {
   readonly id: string;
-  readonly kind: 'wall' | 'opening' | 'slab' | 'roof';
+  readonly kind: 'wall' | 'opening' | 'column' | 'chimney' | 'slab' | 'roof';
   readonly storey: string;
   readonly parts: readonly Part[];
 }
@@ -54,6 +56,7 @@ export interface StoreyModel {
 }
 
 const noPlaces: readonly OpeningPlace[] = [];
+const noRoofs: readonly RoofModel[] = [];
 /** Keep an array's identity while its members are the same. */
 function stable<T>(memo: Memo<readonly T[]>, key: string, list: readonly T[]): readonly T[] {
   return memo.get(key, list, () => list);
@@ -68,6 +71,8 @@ export class Model {
   private readonly roofs = new Memo<RoofModel | undefined>();
   private readonly roofLists = new Memo<readonly RoofModel[]>();
   private readonly bodies = new Memo<ElementBody>();
+  private readonly allCuts = new Memo<readonly Cut[]>();
+  private readonly cutLists = new Memo<readonly Cut[]>();
 
   /** Stages 1 and 2 of one storey: all that the plan shows. */
   storey(project: Project, id: string): StoreyModel | undefined {
@@ -137,6 +142,48 @@ export class Model {
     return this.roofs.get(roof.id, [roof, outline], () => deriveRoof(roof, outline));
   }
 
+  /** What columns and chimneys cut out of the rest. */
+  cuts(project: Project): readonly Cut[] {
+    const { column, chimney, storey } = project.tables;
+    return this.allCuts.get('cuts', [column, chimney, storey], () => cutsOf(project));
+  }
+
+  /** The cuts that meet a box somewhere between two heights; the same list as long as they are the same. */
+  private cutsIn(project: Project, key: string, box: Box, z0: number, z1: number): readonly Cut[] {
+    const all = this.cuts(project);
+    if (all.length === 0) return all;
+    return stable(
+      this.cutLists,
+      key,
+      all.filter((cut) => cut.z0 < z1 && cut.z1 > z0 && boxesMeet(cut.box, box))
+    );
+  }
+
+  /** The cuts that a wall is cut by. */
+  cutsOfWall(project: Project, { frame, bands }: WallFootprint): readonly Cut[] {
+    if (this.cuts(project).length === 0) return this.cuts(project);
+    const datum = project.tables.storey.get(frame.wall.storey)?.datum ?? 0;
+    const box = boxOf(bands.flatMap(({ outline }) => outline.flat()));
+    return this.cutsIn(project, frame.wall.id, box, datum + frame.base, datum + frame.top);
+  }
+
+  /** The highest point of all roofs above project zero; without a roof, the top of the highest storey. */
+  ridge(project: Project): number {
+    const tops = [...project.tables.roof.values()].flatMap((roof) => {
+      const solved = this.roof(project, roof);
+      return solved ? [(project.tables.storey.get(roof.storey)?.datum ?? 0) + solved.ridge] : [];
+    });
+    if (tops.length > 0) return Math.max(...tops);
+    const top = storeysInOrder(project).at(-1)!;
+    return top.datum + top.height;
+  }
+
+  /** Top of a chimney's masonry above project zero. */
+  chimneyTop(project: Project, chimney: Chimney): number {
+    const datum = project.tables.storey.get(chimney.storey)?.datum ?? 0;
+    return datum + topOfChimney(project, chimney, this.ridge(project));
+  }
+
   private roofsOf(project: Project, storey: string): readonly RoofModel[] {
     const list = [...project.tables.roof.values()].flatMap((roof) => {
       const model = roof.storey === storey ? this.roof(project, roof) : undefined;
@@ -170,10 +217,13 @@ export class Model {
       const roofs = this.roofsOf(project, storey.id);
       for (const footprint of model.walls) {
         const places = model.places.get(footprint.frame.wall.id) ?? noPlaces;
-        jobs.push(() => this.wall(footprint, places, roofs, storey));
+        const cuts = this.cutsOfWall(project, footprint);
+        jobs.push(() => this.wall(footprint, places, roofs, storey, cuts));
         for (const place of places) jobs.push(() => this.filling(footprint.frame, place, storey));
       }
     }
+    for (const column of project.tables.column.values()) jobs.push(() => this.column(project, column));
+    for (const chimney of project.tables.chimney.values()) jobs.push(() => this.chimney(project, chimney));
     for (const slab of project.tables.slab.values()) jobs.push(() => this.slab(project, slab));
     for (const roof of project.tables.roof.values()) jobs.push(() => this.roofBody(project, roof));
     return jobs;
@@ -183,20 +233,29 @@ export class Model {
     footprint: WallFootprint,
     openings: readonly OpeningPlace[],
     roofs: readonly RoofModel[],
-    storey: Storey
+    storey: Storey,
+    cuts: readonly Cut[]
   ): ElementBody {
     const { wall, buildUp } = footprint.frame;
-    return this.bodies.get(wall.id, [footprint.frame, footprint.bands, openings, roofs, storey], () => ({
-      id: wall.id,
-      kind: 'wall',
-      storey: storey.id,
-      parts: deriveWallSolids(footprint, { datum: storey.datum, height: storey.height, openings, roofs }).map(
-        ({ ply, mesh }) => ({
+    return this.bodies.get(
+      wall.id,
+      [footprint.frame, footprint.bands, openings, roofs, storey, cuts],
+      () => ({
+        id: wall.id,
+        kind: 'wall',
+        storey: storey.id,
+        parts: deriveWallSolids(footprint, {
+          datum: storey.datum,
+          height: storey.height,
+          openings,
+          roofs,
+          cuts
+        }).map(({ ply, mesh }) => ({
           material: buildUp.plies[ply]!.material,
           mesh
-        })
-      )
-    }));
+        }))
+      })
+    );
   }
 
   private filling(frame: Frame, place: OpeningPlace, storey: Storey): ElementBody {
@@ -221,25 +280,55 @@ export class Model {
     const storey = project.tables.storey.get(slab.storey);
     const outline =
       slab.outline.kind === 'walls' ? this.outline(project, slab.storey, slab.outline.face) : undefined;
-    return this.bodies.get(slab.id, [slab, storey, outline], () => ({
+    const cuts = this.cuts(project);
+    return this.bodies.get(slab.id, [slab, storey, outline, cuts], () => ({
       id: slab.id,
       kind: 'slab',
       storey: slab.storey,
       parts: this.slabRings(project, slab).map((ring) => ({
         material: 'concrete',
-        mesh: slabMesh(ring, (storey?.datum ?? 0) + slab.offset, slab.thickness)
+        mesh: slabMesh(ring, (storey?.datum ?? 0) + slab.offset, slab.thickness, cuts)
       }))
+    }));
+  }
+
+  private column(project: Project, column: Column): ElementBody {
+    const storey = project.tables.storey.get(column.storey);
+    const top = topOfColumn(project, column);
+    const roofs = top === Infinity ? this.roofsOf(project, column.storey) : noRoofs;
+    return this.bodies.get(column.id, [column, storey, top, roofs], () => ({
+      id: column.id,
+      kind: 'column',
+      storey: column.storey,
+      parts: [
+        {
+          material: column.material,
+          mesh: columnMesh(column, top, storey?.datum ?? 0, roofs, storey?.height ?? 0)
+        }
+      ]
+    }));
+  }
+
+  private chimney(project: Project, chimney: Chimney): ElementBody {
+    const top = this.chimneyTop(project, chimney);
+    const base = (project.tables.storey.get(chimney.storey)?.datum ?? 0) + chimney.base;
+    return this.bodies.get(chimney.id, [chimney, project.tables.storey, top], () => ({
+      id: chimney.id,
+      kind: 'chimney',
+      storey: chimney.storey,
+      parts: chimneyParts(project, chimney, base, top)
     }));
   }
 
   private roofBody(project: Project, roof: Roof): ElementBody {
     const storey = project.tables.storey.get(roof.storey);
     const model = this.roof(project, roof);
-    return this.bodies.get(roof.id, [model, storey, roof], () => ({
+    const cuts = this.cuts(project);
+    return this.bodies.get(roof.id, [model, storey, roof, cuts], () => ({
       id: roof.id,
       kind: 'roof',
       storey: roof.storey,
-      parts: model ? [{ material: 'slate', mesh: roofMesh(model, storey?.datum ?? 0) }] : []
+      parts: model ? [{ material: 'slate', mesh: roofMesh(model, storey?.datum ?? 0, cuts) }] : []
     }));
   }
 }

@@ -40,6 +40,10 @@ export function boxOf(points: Iterable<Point>): Box {
   return { minX, minY, maxX, maxY };
 }
 
+/** Whether two boxes share a point. */
+export const boxesMeet = (p: Box, q: Box): boolean =>
+  p.minX <= q.maxX && p.maxX >= q.minX && p.minY <= q.maxY && p.maxY >= q.minY;
+
 /** Inside by crossing number; points on the border may fall either way. */
 export function ringHolds(ring: Ring, p: Point): boolean {
   let inside = false;

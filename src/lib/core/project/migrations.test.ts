@@ -18,7 +18,8 @@ function asVersion1(records: readonly Rec[]): Uint8Array {
     'fireRating',
     'soundRating',
     'settingOutOffset',
-    'returnEnds'
+    'returnEnds',
+    'returnJambs'
   ]);
   const old = records.map((record) =>
     Object.fromEntries(Object.entries(record).filter(([key]) => !later.has(key)))
@@ -47,6 +48,6 @@ it('what is not a list of records is left for the validator', () => {
 
 it('a record that has a field already keeps it', () => {
   expect(migrate([{ kind: 'wall', returnEnds: true }], 1)).toEqual([
-    { kind: 'wall', settingOutOffset: 0, returnEnds: true }
+    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false }
   ]);
 });

@@ -18,7 +18,9 @@ const steps: Readonly<Record<number, Step>> = {
     material: { conductivity: 1, density: 1000, texture: 'plain', unitLength: 0, unitHeight: 0 },
     buildUp: { fireRating: '', soundRating: '' },
     wall: { settingOutOffset: 0, returnEnds: false }
-  })
+  }),
+  // Columns and chimneys, which older files have none of; returned jambs.
+  2: gain({ wall: { returnJambs: false } })
 };
 
 /** Bring records up to the present version. What is not a list of records is left for the validator to refuse. */

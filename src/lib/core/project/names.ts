@@ -4,6 +4,8 @@ import type { Project } from './records';
 
 const words: Record<string, string> = {
   wall: 'Wall',
+  column: 'Column',
+  chimney: 'Chimney',
   slab: 'Slab',
   roof: 'Roof',
   door: 'Door',

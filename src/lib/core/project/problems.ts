@@ -114,6 +114,33 @@ const catalogue = {
     message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
     hint: 'Move less far, or move or narrow that opening first.'
   },
+  'column.height': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
+    hint: 'Its top must be above its base: type a greater height.'
+  },
+  'chimney.no-flue': {
+    message: (w) => `${w.t('thing')} has no flue.`,
+    hint: 'Give it at least one flue; without any it would be a column.'
+  },
+  'chimney.low': {
+    message: (w) =>
+      `${w.t('thing')} would end at ${w.l('top')} above the datum, below ${w.t('what')} at ${w.l('least')}.`,
+    hint: 'Make it higher, or the fire opening lower.'
+  },
+  'chimney.flue-outside': {
+    message: (w) =>
+      `${w.t('what')} of ${w.t('thing')} leaves ${w.l('left')} of masonry to its face; at least ${w.l('least')} must stay.`,
+    hint: 'Make it smaller, move it inwards, or make the chimney larger.'
+  },
+  'chimney.flue-meets': {
+    message: (w) =>
+      `${w.t('what')} of ${w.t('thing')} leaves ${w.l('left')} of masonry to ${w.t('other')}; at least ${w.l('least')} must stay.`,
+    hint: 'Move them apart, or make them smaller.'
+  },
+  'chimney.flue-off-fire': {
+    message: (w) => `${w.t('what')} of ${w.t('thing')} reaches ${w.l('over')} past its fire opening.`,
+    hint: 'A flue stands over its fire opening: move it, or make the opening larger.'
+  },
   'storey.last': {
     message: (w) => `${w.t('thing')} is the only storey.`,
     hint: 'A project keeps at least one storey.'

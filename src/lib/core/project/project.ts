@@ -86,6 +86,8 @@ const prefixes: Record<Kind, string> = {
   buildUp: 'build-up',
   wall: 'wall',
   opening: 'opening',
+  column: 'column',
+  chimney: 'chimney',
   slab: 'slab',
   roof: 'roof',
   sheet: 'sheet',

@@ -5,7 +5,7 @@
 import type { Point } from '../geometry/point';
 import type { LengthUnits } from '../units/length';
 
-export const schemaVersion = 2;
+export const schemaVersion = 3;
 
 export type Side = 'left' | 'right';
 export type WallEnd = 'a' | 'b';
@@ -54,6 +54,8 @@ export const jointCuts = ['mitre', 'through', 'square'] as const;
 export type JointCutKind = (typeof jointCuts)[number];
 export const wallParts = ['a', 'b', 'body'] as const;
 export type WallPart = (typeof wallParts)[number];
+export const fireSides = ['front', 'back'] as const;
+export type FireSide = (typeof fireSides)[number];
 export const textures = ['plain', 'courses', 'bond', 'boards', 'tiles'] as const;
 export type Texture = (typeof textures)[number];
 
@@ -123,8 +125,8 @@ export type WallTop =
 
 /**
  * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
- * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`: the outer ply
- * turns round free ends.
+ * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`, `returnJambs`: the
+ * outer ply turns round free ends, and into the jambs of openings.
  */
 export interface Wall {
   readonly id: string;
@@ -136,6 +138,7 @@ export interface Wall {
   readonly settingOut: SettingOut;
   readonly settingOutOffset: number;
   readonly returnEnds: boolean;
+  readonly returnJambs: boolean;
   readonly outside: Side;
   readonly buildUp: string;
   readonly base: number;
@@ -207,6 +210,78 @@ export interface Roof {
   readonly edges: readonly RoofEdge[];
 }
 
+/** Round: as a prism of many sides. */
+export type Section =
+  | { readonly kind: 'rectangle'; readonly width: number; readonly depth: number }
+  | { readonly kind: 'round'; readonly diameter: number };
+
+/** A column or pier, free or in walls, which are cut round it. `at`: its middle; `base`: above the datum. */
+export interface Column {
+  readonly id: string;
+  readonly kind: 'column';
+  readonly name: string;
+  readonly storey: string;
+  readonly at: Point;
+  readonly angle: number;
+  readonly section: Section;
+  readonly material: string;
+  readonly base: number;
+  readonly top: WallTop;
+}
+
+/**
+ * A fire opening in the front or the back of a chimney, centred under its flue and standing on the datum. `reach`: how
+ * far it runs on in front of the face, through the wall of an outside chimney; `hearth`: how far the hearth comes out.
+ */
+export interface Fire {
+  readonly side: FireSide;
+  readonly width: number;
+  readonly height: number;
+  readonly depth: number;
+  readonly reach: number;
+  readonly hearth: number;
+}
+
+/**
+ * A flue from a storey to the top. `along`, `across`: its middle from the chimney's, to the right and to the back;
+ * `width` along, `depth` across. Without a fire it begins at the datum.
+ */
+export interface Flue {
+  readonly storey: string;
+  readonly along: number;
+  readonly across: number;
+  readonly width: number;
+  readonly depth: number;
+  readonly fire: Fire | null;
+}
+
+/** `roof`: so far above the highest point of the roofs; `height`: so far above the datum of the chimney's storey. */
+export type ChimneyTop =
+  { readonly kind: 'roof'; readonly above: number } | { readonly kind: 'height'; readonly height: number };
+
+/**
+ * A chimney through as many storeys as it is high. `at`: its middle; `angle`: of its width; its front lies to the right
+ * of that direction. `base`: above the datum of `storey`; `gap`: kept clear of all that it passes through. The cap lies
+ * on the top.
+ */
+export interface Chimney {
+  readonly id: string;
+  readonly kind: 'chimney';
+  readonly name: string;
+  readonly storey: string;
+  readonly at: Point;
+  readonly angle: number;
+  readonly width: number;
+  readonly depth: number;
+  readonly material: string;
+  readonly base: number;
+  readonly top: ChimneyTop;
+  readonly gap: number;
+  readonly cap: number;
+  readonly capOverhang: number;
+  readonly flues: readonly Flue[];
+}
+
 /** A picture under the plan. `origin`: where its lower left corner lies; never scales the model. */
 export interface TracingSheet {
   readonly id: string;
@@ -248,7 +323,19 @@ export interface PutOff {
 }
 
 export type Rec =
-  Settings | Storey | Material | BuildUp | Wall | Opening | Slab | Roof | TracingSheet | Joint | PutOff;
+  | Settings
+  | Storey
+  | Material
+  | BuildUp
+  | Wall
+  | Opening
+  | Column
+  | Chimney
+  | Slab
+  | Roof
+  | TracingSheet
+  | Joint
+  | PutOff;
 export type Kind = Rec['kind'];
 export type RecordOf<K extends Kind> = Extract<Rec, { kind: K }>;
 export const kinds: readonly Kind[] = [
@@ -258,6 +345,8 @@ export const kinds: readonly Kind[] = [
   'buildUp',
   'wall',
   'opening',
+  'column',
+  'chimney',
   'slab',
   'roof',
   'sheet',

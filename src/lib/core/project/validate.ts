@@ -13,6 +13,7 @@ import {
 import {
   duties,
   fillings,
+  fireSides,
   hatches,
   kinds,
   roofEdgeKinds,
@@ -49,6 +50,30 @@ const top = () =>
       if (given.kind === 'height') return Number.isFinite(given.height);
       return given.kind === 'datum' && typeof given.storey === 'string' && Number.isFinite(given.offset);
     });
+
+const chimneyTop = () =>
+  mixed()
+    .required()
+    .test('top', '${path} must be so far above the roof, or a height', (value) => {
+      const given = value as { kind?: unknown; above?: unknown; height?: unknown };
+      return given.kind === 'roof' ? Number.isFinite(given.above) : Number.isFinite(given.height);
+    });
+
+const section = () =>
+  mixed()
+    .required()
+    .test(
+      'section',
+      '${path} must be a rectangle with width and depth, or round with a diameter',
+      (value) => {
+        const given = value as { kind?: unknown; width?: unknown; depth?: unknown; diameter?: unknown };
+        const sizes = given.kind === 'round' ? [given.diameter] : [given.width, given.depth];
+        return (
+          (given.kind === 'round' || given.kind === 'rectangle') &&
+          sizes.every((one) => typeof one === 'number' && one > 0 && one <= most)
+        );
+      }
+    );
 
 const outline = () =>
   mixed()
@@ -116,6 +141,7 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     settingOut: choice(settingOuts),
     settingOutOffset: mm(),
     returnEnds: boolean().required(),
+    returnJambs: boolean().required(),
     outside: side(),
     buildUp: id(),
     base: mm(),
@@ -135,6 +161,52 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     height: size(),
     sill: mm(),
     handing: object({ hinge: choice(['near', 'far']), opens: choice(['inside', 'outside']) }).required()
+  }),
+  column: object({
+    name: text(),
+    storey: id(),
+    at: point(),
+    angle: number().required(),
+    section: section(),
+    material: id(),
+    base: mm(),
+    top: top()
+  }),
+  chimney: object({
+    name: text(),
+    storey: id(),
+    at: point(),
+    angle: number().required(),
+    width: size(),
+    depth: size(),
+    material: id(),
+    base: mm(),
+    top: chimneyTop(),
+    gap: number().min(0).max(most).required(),
+    cap: number().min(0).max(most).required(),
+    capOverhang: number().min(0).max(most).required(),
+    flues: array(
+      object({
+        storey: id(),
+        along: mm(),
+        across: mm(),
+        width: size(),
+        depth: size(),
+        fire: object({
+          side: choice(fireSides),
+          width: size(),
+          height: size(),
+          depth: size(),
+          reach: number().min(0).max(most).required(),
+          hearth: number().min(0).max(most).required()
+        })
+          .nullable()
+          .defined()
+          .default(undefined)
+      }).required()
+    )
+      .min(1)
+      .required()
   }),
   slab: object({ name: text(), storey: id(), outline: outline(), thickness: size(), offset: mm() }),
   roof: object({
@@ -220,6 +292,18 @@ function referencesOf(record: Rec): [Kind, string][] {
         ['storey', record.storey],
         ['buildUp', record.buildUp],
         ...(record.top.kind === 'datum' ? [['storey', record.top.storey] as [Kind, string]] : [])
+      ];
+    case 'column':
+      return [
+        ['storey', record.storey],
+        ['material', record.material],
+        ...(record.top.kind === 'datum' ? [['storey', record.top.storey] as [Kind, string]] : [])
+      ];
+    case 'chimney':
+      return [
+        ['storey', record.storey],
+        ['material', record.material],
+        ...record.flues.map((flue): [Kind, string] => ['storey', flue.storey])
       ];
     case 'opening':
       return [

@@ -27,6 +27,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     settingOut: 'centre',
     settingOutOffset: 0,
     returnEnds: false,
+    returnJambs: false,
     outside: 'right',
     buildUp,
     base: 0,

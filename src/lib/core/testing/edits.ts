@@ -15,7 +15,7 @@ export interface Edit {
 export const editsArb = (most: number): fc.Arbitrary<Edit[]> =>
   fc.array(
     fc.record({
-      kind: fc.nat(99),
+      kind: fc.nat(999),
       pick: fc.nat(999),
       x: fc.integer({ min: -40, max: 40 }),
       y: fc.integer({ min: -40, max: 40 })
@@ -23,7 +23,7 @@ export const editsArb = (most: number): fc.Arbitrary<Edit[]> =>
     { minLength: 1, maxLength: most }
   );
 
-type Maker = (project: Project, edit: Edit) => Call | undefined;
+type Maker = (project: Project, edit: Edit) => Call | undefined | '';
 
 function one<T>(items: Iterable<T>, pick: number): T | undefined {
   const list = [...items];
@@ -143,6 +143,46 @@ const makers: readonly [number, Maker][] = [
       name: 'setStorey',
       args: { id: storeyOf(project, pick), height: 2400 + x * 10 }
     })
+  ],
+  [
+    3,
+    (project, { pick, x, y }) => ({
+      name: 'addColumn',
+      args: {
+        storey: storeyOf(project, pick),
+        at: { x: x * 210, y: y * 190 },
+        angle: pick % 90,
+        section: pick % 2 ? { kind: 'round', diameter: 300 } : { kind: 'rectangle', width: 330, depth: 215 },
+        ...(pick % 3 === 0 && { top: { kind: 'roof' } })
+      }
+    })
+  ],
+  [
+    2,
+    (project, { pick, x, y }) => ({
+      name: 'addChimney',
+      args: {
+        storey: storeyOf(project, pick),
+        at: { x: x * 190, y: y * 210 },
+        angle: (pick % 8) * 45,
+        width: 1200,
+        depth: 600,
+        flues: [
+          {
+            ...{ across: -80, width: 200, depth: 200 },
+            fire: { side: 'front', width: 700, height: 800, depth: 340 }
+          }
+        ]
+      }
+    })
+  ],
+  [
+    3,
+    (project, { pick, x, y }) => {
+      const { column, chimney } = project.tables;
+      const id = one([...column.keys(), ...chimney.keys()], pick);
+      return id && { name: 'moveStanding', args: { ids: [id], by: { x: x * 33, y: y * 27 } } };
+    }
   ]
 ];
 const total = makers.reduce((sum, [weight]) => sum + weight, 0);
@@ -150,7 +190,7 @@ const total = makers.reduce((sum, [weight]) => sum + weight, 0);
 export function callOf(project: Project, edit: Edit): Call | undefined {
   let at = edit.kind % total;
   for (const [weight, make] of makers) {
-    if (at < weight) return make(project, edit);
+    if (at < weight) return make(project, edit) || undefined;
     at -= weight;
   }
   return undefined;
@@ -158,8 +198,12 @@ export function callOf(project: Project, edit: Edit): Call | undefined {
 
 /** Deleting is rarer than drawing, or nothing would ever stand. */
 export function deletionOf(project: Project, { pick }: Edit): Call | undefined {
-  const { wall, opening, slab, roof } = project.tables;
-  const id = one([...wall.keys(), ...opening.keys(), ...slab.keys(), ...roof.keys()], pick);
+  const { wall, opening, column, chimney, slab, roof } = project.tables;
+  const tables = [wall, opening, column, chimney, slab, roof];
+  const id = one(
+    tables.flatMap((table) => [...table.keys()]),
+    pick
+  );
   return id === undefined ? undefined : { name: 'deleteItems', args: { ids: [id] } };
 }
 
