@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { perform, runScript, type Script } from '../src/lib/core/commands/register';
 import { Model } from '../src/lib/core/derive/graph';
 import { dimensionStrings, drawDimensions } from '../src/lib/core/drawing/dimensions';
-import { drawWall } from '../src/lib/core/drawing/plan';
+import { drawStoreyPlan } from '../src/lib/core/drawing/storey-plan';
 import { readProject, writeProject } from '../src/lib/core/exchange/archive';
 import { starterBuildUps } from '../src/lib/core/project/catalogue';
 import { applyPatch, patchOf } from '../src/lib/core/project/patch';
@@ -39,8 +39,7 @@ function dragSteps(project: Project): { step: (i: number) => Project; plan: (sho
   const model = new Model();
   const plan = (shown: Project) => {
     const storey = model.storey(shown, 'storey-1')!;
-    for (const wall of storey.walls)
-      drawWall(wall, storey.places.get(wall.frame.wall.id) ?? [], shown.tables.material);
+    drawStoreyPlan(shown, model, 'storey-1');
     const outline = model.outline(shown, 'storey-1', 'outer');
     drawDimensions(dimensionStrings(storey, outline, settingsOf(shown).units, 75), 75);
   };

@@ -36,7 +36,7 @@
 
 {#if card}
   <section
-    class="absolute bottom-3 right-3 z-10 flex max-h-[calc(100%-60px)] w-[250px] flex-col border border-fog bg-white shadow-md"
+    class="absolute bottom-3 right-3 z-10 flex max-h-[calc(100%-60px)] w-[276px] flex-col border border-fog bg-white shadow-md"
     aria-label="Details"
   >
     <header class="flex items-center gap-1 px-3 pt-2">

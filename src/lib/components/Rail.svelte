@@ -10,6 +10,8 @@
   import AppWindow from '@lucide/svelte/icons/app-window';
   import Building from '@lucide/svelte/icons/building';
   import CopyPlus from '@lucide/svelte/icons/copy-plus';
+  import BrickWallFire from '@lucide/svelte/icons/brick-wall-fire';
+  import Cylinder from '@lucide/svelte/icons/cylinder';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
   import FileOutput from '@lucide/svelte/icons/file-output';
   import Image from '@lucide/svelte/icons/image';
@@ -47,6 +49,8 @@
     wallRun: Spline,
     rectangle: Square,
     joint: CornerDownRight,
+    column: Cylinder,
+    chimney: BrickWallFire,
     buildUps: LayersTwo,
     door: DoorOpen,
     window: AppWindow,

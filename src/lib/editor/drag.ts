@@ -1,6 +1,8 @@
 /** Pointing without a tool: select, and drag walls, corners, openings and tracing sheets as a trial that is dropped once. */
 import { add, dot, distance, leftOf, locate, scale, subtract, type Point } from '../core/geometry/point';
 import { tolerances } from '../core/geometry/tolerances';
+import { ringHolds } from '../core/geometry/ring';
+import { standingOn } from '../core/derive/standing';
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/project/project';
 import type { Editor } from './editor';
@@ -10,6 +12,7 @@ type Grip =
   | { readonly kind: 'wall'; readonly id: string }
   | { readonly kind: 'corner'; readonly at: Point }
   | { readonly kind: 'opening'; readonly id: string }
+  | { readonly kind: 'standing'; readonly id: string }
   | { readonly kind: 'sheet'; readonly id: string };
 
 /** Steps that a dragged thing takes, mm; finer when zoomed in. */
@@ -25,7 +28,7 @@ export class Drag {
     private readonly start: Point
   ) {}
 
-  /** What is under the point: a corner of the selection first, then openings, then walls, then unlocked sheets. */
+  /** What is under the point: a corner of the selection first, then openings, what stands by itself, walls, unlocked sheets. */
   static begin(editor: Editor, p: Point, mmPerPixel: number): Drag | undefined {
     const slack = 6 * mmPerPixel;
     const model = editor.storeyModel;
@@ -38,6 +41,8 @@ export class Drag {
     const id = hitAt(editor, p, slack);
     const record = id === undefined ? undefined : findRecord(editor.project, id);
     if (record?.kind === 'opening') return new Drag(editor, { kind: 'opening', id: record.id }, p);
+    if (record?.kind === 'column' || record?.kind === 'chimney')
+      return new Drag(editor, { kind: 'standing', id: record.id }, p);
     if (record?.kind === 'wall') return new Drag(editor, { kind: 'wall', id: record.id }, p);
     if (record?.kind === 'sheet' && !record.locked && editor.selection.has(record.id))
       return new Drag(editor, { kind: 'sheet', id: record.id }, p);
@@ -89,6 +94,10 @@ export class Drag {
         const along = dot(by, frame.direction) * (opening.end === 'a' ? 1 : -1);
         return { name: 'setOpening', args: { id: grip.id, distance: round(opening.distance + along) } };
       }
+      case 'standing': {
+        const ids = this.editor.selection.has(grip.id) ? standingAmong(this.editor) : [grip.id];
+        return { name: 'moveStanding', args: { ids, by: { x: round(by.x), y: round(by.y) } } };
+      }
       case 'sheet': {
         const sheet = project.tables.sheet.get(grip.id)!;
         return { name: 'setSheet', args: { id: grip.id, origin: add(sheet.origin, by) } };
@@ -118,7 +127,18 @@ function standsFree(editor: Editor, id: string): boolean {
 /** The topmost thing at a point of the plan. */
 export function hitAt(editor: Editor, p: Point, slack: number): string | undefined {
   const model = editor.storeyModel;
-  return openingAt(model, p, slack) ?? wallAt(model, p, slack) ?? sheetAt(editor, p);
+  return openingAt(model, p, slack) ?? standingAt(editor, p) ?? wallAt(model, p, slack) ?? sheetAt(editor, p);
+}
+
+function standingAt(editor: Editor, p: Point): string | undefined {
+  for (const [id, ring] of standingOn(editor.shown, editor.storey)) if (ringHolds(ring, p)) return id;
+  return undefined;
+}
+
+/** Columns and chimneys among what is selected. */
+function standingAmong(editor: Editor): string[] {
+  const { column, chimney } = editor.project.tables;
+  return [...editor.selection].filter((id) => column.has(id) || chimney.has(id));
 }
 
 function sheetAt(editor: Editor, p: Point): string | undefined {
@@ -132,25 +152,29 @@ function sheetAt(editor: Editor, p: Point): string | undefined {
   return undefined;
 }
 
-/** Ids of walls and openings wholly inside a box of the plan. */
+/** Ids of walls, columns and chimneys wholly inside a box of the plan. */
 export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
   const inside = (v: Point) =>
     v.x >= Math.min(p.x, q.x) &&
     v.x <= Math.max(p.x, q.x) &&
     v.y >= Math.min(p.y, q.y) &&
     v.y <= Math.max(p.y, q.y);
-  return [...(editor.storeyModel?.frames.values() ?? [])]
+  const walls = [...(editor.storeyModel?.frames.values() ?? [])]
     .filter(({ wall }) => inside(wall.a) && inside(wall.b))
     .map(({ wall }) => wall.id);
+  const standing = [...standingOn(editor.shown, editor.storey)]
+    .filter(([, ring]) => ring.every(inside))
+    .map(([id]) => id);
+  return [...walls, ...standing];
 }
 
-/** Nudge the selected walls and openings by keys. */
+/** Nudge the selected walls, columns, chimneys and openings by keys. */
 export function nudge(editor: Editor, by: Point) {
   const walls = [...editor.selection].filter((id) => editor.project.tables.wall.has(id));
-  if (walls.length > 0) {
-    editor.perform({ name: 'moveWalls', args: { ids: walls, by } });
-    return;
-  }
+  const standing = standingAmong(editor);
+  if (walls.length > 0) editor.perform({ name: 'moveWalls', args: { ids: walls, by } });
+  if (standing.length > 0) editor.perform({ name: 'moveStanding', args: { ids: standing, by } });
+  if (walls.length + standing.length > 0) return;
   for (const id of editor.selection) {
     const opening = editor.project.tables.opening.get(id);
     const frame = opening && editor.storeyModel?.frames.get(opening.wall);

@@ -5,6 +5,7 @@
 import { perform, type Call } from '../core/commands/register';
 import type { Result } from '../core/commands/command';
 import { Model, type StoreyModel } from '../core/derive/graph';
+import { standingOn } from '../core/derive/standing';
 import { applyPatch, type Patch } from '../core/project/patch';
 import type { Problem } from '../core/project/problems';
 import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
@@ -184,6 +185,7 @@ export class Editor {
     return [
       ...ids,
       ...[...opening.values()].filter((one) => ids.has(one.wall)).map((one) => one.id),
+      ...standingOn(this.project, this.storey).keys(),
       ...[slab, roof, sheet].flatMap((table) =>
         [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id)
       )

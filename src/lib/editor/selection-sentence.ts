@@ -13,6 +13,8 @@ export interface SentenceSubject {
 const shown: Record<string, readonly string[]> = {
   wall: ['length', 'thickness', 'height', 'settingOut'],
   opening: ['distance', 'width', 'height', 'sill'],
+  column: ['width', 'depth', 'diameter', 'height', 'angle'],
+  chimney: ['width', 'depth', 'base', 'above', 'height'],
   slab: ['thickness', 'offset'],
   roof: ['pitch', 'overhang', 'plateLevel'],
   storey: ['datum', 'height', 'floorDepth'],
@@ -40,5 +42,10 @@ export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined
 
 function toBlank({ name, label, kind, value, choices }: Field): SentencePart {
   if (kind === 'choice') return { name, label, kind: 'choice', value, choices: choices ?? [] };
-  return { name, label, kind: kind === 'pitch' || kind === 'length' ? kind : 'text', value };
+  return {
+    name,
+    label,
+    kind: kind === 'pitch' || kind === 'angle' || kind === 'length' ? kind : 'text',
+    value
+  };
 }

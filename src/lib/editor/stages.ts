@@ -36,6 +36,8 @@ export const stages: readonly StageInfo[] = [
       { tool: 'wallRun', label: 'Wall run', key: 'w' },
       { tool: 'rectangle', label: 'Rectangle', key: 'r' },
       { tool: 'joint', label: 'Joint', key: 'j' },
+      { tool: 'column', label: 'Column', key: 'm' },
+      { tool: 'chimney', label: 'Chimney', key: 'e' },
       { tool: 'buildUps', label: 'Build-ups', key: 'k' }
     ]
   },

@@ -2,6 +2,8 @@
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
+import { ChimneyTool } from './tools/chimney';
+import { ColumnTool } from './tools/column';
 import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool } from './tools/forms';
 import { TrueUpTool } from './tools/true-up';
 import { JointTool } from './tools/joint';
@@ -13,6 +15,8 @@ const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
   wallRun: (editor, style) => new WallRunTool(editor, style),
   rectangle: (editor, style) => new RectangleTool(editor, style),
   joint: (editor) => new JointTool(editor),
+  column: (editor) => new ColumnTool(editor),
+  chimney: (editor) => new ChimneyTool(editor),
   door: (editor) => new OpeningTool(editor, 'door'),
   window: (editor) => new OpeningTool(editor, 'window'),
   opening: (editor) => new OpeningTool(editor, 'none'),

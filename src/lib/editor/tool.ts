@@ -6,6 +6,8 @@ export type ToolName =
   | 'wallRun'
   | 'rectangle'
   | 'joint'
+  | 'column'
+  | 'chimney'
   | 'door'
   | 'window'
   | 'opening'

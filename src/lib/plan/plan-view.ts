@@ -1,86 +1,20 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { dimensionStrings, drawDimensions } from '../core/drawing/dimensions';
-import { drawRoof, drawWall, marksBox } from '../core/drawing/plan';
-import { drawingFont, hatchTiles, pens, type Ink, type Mark } from '../core/drawing/display';
+import { drawRoof, marksBox } from '../core/drawing/plan';
+import { drawStoreyPlan } from '../core/drawing/storey-plan';
+import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
 import type { Point } from '../core/geometry/point';
 import type { WallFootprint } from '../core/derive/1-footprints';
 import { fromFrame, type Frame } from '../core/derive/frame';
+import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
 import type { Overlay } from '../editor/tool';
 import { themes, toneFill, type Tokens } from '../tokens';
+import { batchesOf, type Batch } from './batches';
 
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 const paperPixels = 4.3;
-const noPlaces: readonly never[] = [];
-
-interface Batch {
-  readonly hatch: keyof typeof hatchTiles | undefined;
-  readonly fill: string | undefined;
-  readonly stroke: Ink | undefined;
-  readonly width: number;
-  readonly dash: readonly number[];
-  readonly path: Path2D;
-}
-
-const batches = new WeakMap<readonly Mark[], readonly Batch[]>();
-
-/** Marks of equal look as one path each, fills first. Kept with the marks. */
-function batchesOf(marks: readonly Mark[]): readonly Batch[] {
-  const old = batches.get(marks);
-  if (old) return old;
-  const found = new Map<string, Batch>();
-  const batch = (
-    fill: string | undefined,
-    mark: Extract<Mark, { pen?: unknown }>,
-    hatch?: Batch['hatch']
-  ) => {
-    const key = hatch ? `hatch ${hatch}` : fill ? `fill ${fill}` : `${mark.pen} ${mark.ink}`;
-    let entry = found.get(key);
-    if (!entry) {
-      const pen = mark.pen ? pens[mark.pen] : undefined;
-      entry = {
-        hatch,
-        fill,
-        stroke: fill || hatch ? undefined : mark.ink,
-        width: pen?.width ?? 0,
-        dash: pen?.dash ?? [],
-        path: new Path2D()
-      };
-      found.set(key, entry);
-    }
-    return entry.path;
-  };
-  for (const mark of marks) {
-    if (mark.kind === 'text') continue;
-    if (mark.kind === 'arc') {
-      const path = batch(undefined, mark);
-      path.moveTo(
-        mark.centre.x + mark.radius * Math.cos(mark.a0),
-        mark.centre.y + mark.radius * Math.sin(mark.a0)
-      );
-      path.arc(mark.centre.x, mark.centre.y, mark.radius, mark.a0, mark.a1);
-      continue;
-    }
-    if (mark.kind === 'lines') {
-      const path = batch(undefined, mark);
-      mark.points.forEach((p, i) => (i % 2 === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
-      continue;
-    }
-    for (const path of [
-      ...(mark.fill ? [batch(mark.fill, mark)] : []),
-      ...(mark.hatch && mark.hatch !== 'none' ? [batch(undefined, mark, mark.hatch)] : []),
-      ...(mark.pen ? [batch(undefined, mark)] : [])
-    ]) {
-      mark.points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
-      if (mark.closed) path.closePath();
-    }
-  }
-  const order = ({ fill, hatch }: Batch) => (fill ? 0 : hatch ? 1 : 2);
-  const list = [...found.values()].sort((p, q) => order(p) - order(q));
-  batches.set(marks, list);
-  return list;
-}
 
 export class PlanView {
   private readonly context: CanvasRenderingContext2D;
@@ -170,13 +104,13 @@ export class PlanView {
   fit(only?: { minX: number; minY: number; maxX: number; maxY: number }) {
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
-    const walls = this.editor.storeyModel?.walls ?? [];
+    const { shown, model, storey } = this.editor;
     const sheet = [...this.editor.shown.tables.sheet.values()].find(
       (one) => one.storey === this.editor.storey
     );
     const around =
       only ??
-      marksBox(walls.flatMap((wall) => drawWall(wall, noPlaces, this.editor.shown.tables.material))) ??
+      marksBox(drawStoreyPlan(shown, model, storey).flat()) ??
       (sheet
         ? {
             minX: sheet.origin.x,
@@ -265,12 +199,8 @@ export class PlanView {
     this.drawSheets();
     this.drawGrid();
     this.drawGhost();
-    const model = editor.storeyModel;
-    const { material } = editor.shown.tables;
-    for (const wall of model?.walls ?? [])
-      this.strokeBatches(
-        batchesOf(drawWall(wall, model!.places.get(wall.frame.wall.id) ?? noPlaces, material))
-      );
+    for (const marks of drawStoreyPlan(editor.shown, editor.model, editor.storey))
+      this.strokeBatches(batchesOf(marks));
     this.strokeBatches(batchesOf(this.roofs()));
     const dims = this.dimensions();
     this.strokeBatches(batchesOf(dims));
@@ -384,6 +314,7 @@ export class PlanView {
     context.strokeStyle = this.tokens.lichen;
     context.lineWidth = 1 / this.pixelsPerMm;
     for (const { bands } of model.walls) for (const ring of bands[0]?.outline ?? []) this.strokeRing(ring);
+    for (const ring of standingOn(editor.shown, id!).values()) this.strokeRing(ring);
   }
 
   private strokeRing(ring: readonly Point[]) {
@@ -456,6 +387,9 @@ export class PlanView {
       }
     }
     this.outlineOpenings((id) => editor.trialIds.has(id), this.tokens.gorse);
+    context.strokeStyle = this.tokens.gorse;
+    for (const [id, ring] of standingOn(editor.shown, editor.storey))
+      if (editor.trialIds.has(id)) this.strokeRing(ring);
     for (const slab of editor.shown.tables.slab.values())
       if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
         context.strokeStyle = this.tokens.gorse;
@@ -497,6 +431,11 @@ export class PlanView {
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
     this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
+    for (const [id, ring] of standingOn(editor.shown, editor.storey)) {
+      if (!editor.selection.has(id) && editor.hover !== id) continue;
+      context.lineWidth = (editor.selection.has(id) ? 2 : 1) / this.pixelsPerMm;
+      this.strokeRing(ring);
+    }
   }
 
   /** The setting-out line in dashes, its ends marked, short ticks on the outside. */

@@ -131,6 +131,21 @@ export function chimneyVoids(project: Project, chimney: Chimney): ChimneyVoid[] 
 export const stackRing = (chimney: Chimney, grown = 0): Point[] =>
   rectRing(chimney, stackRect(chimney, grown));
 
+/** What stands on a storey or passes through it, by id: the outline of its section. */
+export function standingOn(project: Project, storeyId: string): Map<string, Ring> {
+  const storey = project.tables.storey.get(storeyId);
+  const rings = new Map<string, Ring>();
+  if (!storey) return rings;
+  const [low, high] = [storey.datum, storey.datum + storey.height];
+  const put = (one: Column | Chimney, top: number, ring: Ring) => {
+    const datum = datumOf(project, one.storey);
+    if (one.storey === storeyId || (datum + one.base < high && datum + top > low)) rings.set(one.id, ring);
+  };
+  for (const one of project.tables.column.values()) put(one, topOfColumn(project, one), columnRing(one));
+  for (const one of project.tables.chimney.values()) put(one, topOfChimney(project, one), stackRing(one));
+  return rings;
+}
+
 export interface Hearth {
   readonly ring: Ring;
   readonly storey: string;

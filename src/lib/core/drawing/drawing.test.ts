@@ -3,8 +3,10 @@ import { runScript, type Call } from '../commands/register';
 import { Model } from '../derive/graph';
 import { defaultUnits } from '../units/length';
 import { dimensionStrings, drawDimensions } from './dimensions';
+import { ringArea } from '../geometry/ring';
 import type { Mark } from './display';
 import { drawRoof, drawWall, marksBox } from './plan';
+import { drawStoreyPlan } from './storey-plan';
 
 const model = new Model();
 const build = (...commands: Call[]) => {
@@ -21,11 +23,7 @@ const opening = (filling: string, more = {}): Call => ({
   args: { id: 'o', wall: 'wall-1', filling, distance: 2000, width: 1000, ...more }
 });
 const marksOf = (...commands: Call[]): Mark[] => {
-  const project = build(...commands);
-  const storey = model.storey(project, 'storey-1')!;
-  return storey.walls.flatMap((wall) =>
-    drawWall(wall, storey.places.get(wall.frame.wall.id) ?? [], project.tables.material)
-  );
+  return drawStoreyPlan(build(...commands), model, 'storey-1').flat();
 };
 const lengthOf = (marks: Mark[], pen: string) =>
   marks
@@ -83,6 +81,44 @@ describe('the plan', () => {
     const first = drawWall(wall!, places, project.tables.material);
     expect(drawWall(wall!, places, project.tables.material)).toBe(first);
     expect(drawWall(wall!, [], project.tables.material)).not.toBe(first);
+  });
+  const fillOf = (marks: Mark[], which: (mark: Mark) => boolean) =>
+    marks
+      .filter((mark) => mark.kind === 'path' && mark.fill !== undefined && which(mark))
+      .reduce((sum, mark) => sum + (mark.kind === 'path' ? ringArea(mark.points) : 0), 0);
+  it('a chimney: masonry without its fire, the flue dashed over it, the wall cut clear of it', () => {
+    const flue = {
+      ...{ across: -80, width: 200, depth: 200 },
+      fire: { side: 'front', width: 700, height: 800, depth: 340 }
+    };
+    const chimney: Call = {
+      name: 'addChimney',
+      args: {
+        ...{ id: 'c', storey: 'storey-1', at: { x: 3000, y: 400 }, width: 1200, depth: 600, flues: [flue] },
+        top: { kind: 'height', height: 5000 }
+      }
+    };
+    const marks = marksOf(rectangle(), chimney);
+    expect(fillOf(marks, ({ subject }) => subject === 'c')).toBeCloseTo(1200 * 600 - 700 * 340, 3);
+    const walls = fillOf(marksOf(rectangle()), () => true) - fillOf(marks, ({ layer }) => layer === 'walls');
+    expect(walls).toBeCloseTo(1300 * (200 - 50), 3);
+    const overhead = marks.flatMap((mark) => (mark.kind === 'path' && mark.pen === 'overhead' ? [mark] : []));
+    expect(overhead.map(({ points }) => ringArea(points))).toEqual(
+      [200 * 200].map((area) => expect.closeTo(area, 3))
+    );
+    // Both faces stop at the gap, and its three sides in the wall are cut.
+    expect(lengthOf(marks, 'cut') - lengthOf(marksOf(rectangle()), 'cut')).toBeCloseTo(2 * 150, 3);
+  });
+  it('a column that ends below the cut is drawn lighter, one that begins above it dashed', () => {
+    const column = (more: object): Call => ({
+      name: 'addColumn',
+      args: { storey: 'storey-1', at: { x: 3000, y: 2000 }, ...more }
+    });
+    const penOf = (more: object) =>
+      marksOf(column(more)).flatMap((mark) => (mark.kind === 'path' && mark.pen ? [mark.pen] : []));
+    expect(penOf({})).toEqual(['cut']);
+    expect(penOf({ top: { kind: 'height', height: 900 } })).toEqual(['face']);
+    expect(penOf({ base: 1500 })).toEqual(['overhead']);
   });
   it('a roof is drawn once along each ridge, hip and eave', () => {
     const project = build(rectangle(), {

@@ -1,12 +1,14 @@
 /** The plan of a storey, cut above its datum: poché by ply, door swings, window lines, what is overhead dashed. */
-import { boxOf, type Ring } from '../geometry/ring';
+import { boxOf, partsOutside, ringHolds, type Ring } from '../geometry/ring';
+import { innerPoint } from '../geometry/triangulate';
 import { angleOf, distance, locate, subtract, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { WallFootprint } from '../derive/1-footprints';
 import type { OpeningPlace } from '../derive/2-openings';
 import type { RoofModel } from '../derive/4-roofs';
-import { cutAtJambs } from '../derive/5-solids';
+import { cutAtJambs, cutVoid, isOnCut, piecesOf } from '../derive/5-solids';
 import { fromFrame, type Frame } from '../derive/frame';
+import type { Cut } from '../derive/standing';
 import type { Material } from '../project/records';
 import type { Mark, Pen } from './display';
 
@@ -17,31 +19,48 @@ export type MaterialTable = ReadonlyMap<string, Material>;
 
 const kept = new WeakMap<
   WallFootprint['bands'],
-  { places: readonly OpeningPlace[]; materials: MaterialTable; marks: readonly Mark[] }
+  {
+    places: readonly OpeningPlace[];
+    materials: MaterialTable;
+    cuts: readonly Cut[];
+    datum: number;
+    marks: readonly Mark[];
+  }
 >();
+const noCuts: readonly Cut[] = [];
 
-/** Marks of one wall with its openings; the same array while nothing it reads changed. */
+/** Marks of one wall with its openings; the same array while nothing it reads changed. `cuts`: what stands in it. */
 export function drawWall(
   footprint: WallFootprint,
   places: readonly OpeningPlace[],
-  materials: MaterialTable
+  materials: MaterialTable,
+  cuts: readonly Cut[] = noCuts,
+  datum = 0
 ): readonly Mark[] {
   const old = kept.get(footprint.bands);
-  if (old && old.places === places && old.materials === materials) return old.marks;
+  const same = old?.places === places && old.materials === materials;
+  if (old && same && old.cuts === cuts && (old.datum === datum || cuts.length === 0)) return old.marks;
+  const height = heightOfCut(footprint.frame);
+  const standing = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
   const marks = [
-    ...drawPlies(footprint, places, materials),
+    ...drawPlies(footprint, height, places, materials, standing),
     ...places.flatMap((place) => drawOpening(footprint.frame, place))
   ];
-  kept.set(footprint.bands, { places, materials, marks });
+  kept.set(footprint.bands, { places, materials, cuts, datum, marks });
   return marks;
 }
 
+/** A low wall is drawn from above, as at half its height. */
+const heightOfCut = ({ base, top }: Frame) =>
+  top <= cutHeight ? (base + top) / 2 : Math.max(cutHeight, base + 1);
+
 function drawPlies(
   { frame, bands }: WallFootprint,
+  height: number,
   places: readonly OpeningPlace[],
-  materials: MaterialTable
+  materials: MaterialTable,
+  standing: readonly Cut[]
 ): Mark[] {
-  const height = frame.top <= cutHeight ? (frame.base + frame.top) / 2 : Math.max(cutHeight, frame.base + 1);
   const band = bands.find(({ z0, z1 }) => z0 <= height && height <= z1) ?? bands[0];
   if (!band) return [];
   const low = frame.top < cutHeight;
@@ -51,7 +70,7 @@ function drawPlies(
   band.plies.forEach((rings, strip) => {
     const material = materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
     for (const ring of rings)
-      for (const piece of cutAtJambs(frame, ring, holes)) {
+      for (const piece of cutAtJambs(frame, ring, holes).flatMap((one) => besides(frame, one, standing))) {
         const corners = piece.map((p) => locate(p, frame.origin, frame.direction));
         if (isInHole(corners, holes)) continue;
         marks.push({
@@ -64,13 +83,14 @@ function drawPlies(
           fill: material?.colour ?? '#C9CCC6',
           ...(material && material.hatch !== 'none' && { hatch: material.hatch })
         });
-        gatherBorders(frame, piece, corners, holes, low, lines);
+        gatherBorders(frame, piece, corners, holes, standing, low, lines);
       }
   });
-  for (const [pen, points] of [
+  for (const [pen, all] of [
     [low ? 'face' : 'cut', band.exposed],
     ['thin', band.butts]
   ] as const) {
+    const points = standing.reduce<readonly Point[]>((left, { ring }) => partsOutside(left, ring), all);
     const list = lines.get(pen);
     if (list) list.push(...points);
     else if (points.length > 0) lines.set(pen, [...points]);
@@ -78,6 +98,16 @@ function drawPlies(
   for (const [pen, points] of lines)
     marks.push({ kind: 'lines', subject: frame.wall.id, layer: 'walls', points, pen, ink: 'slate' });
   return marks;
+}
+
+/** The parts of a piece outside what stands there. */
+function besides(frame: Frame, piece: Ring, standing: readonly Cut[]): Ring[] {
+  if (standing.length === 0) return [piece];
+  const voids = standing.map((cut) => cutVoid(cut, frame.left, 0));
+  return piecesOf(piece, voids).filter((part) => {
+    const inside = innerPoint(part);
+    return inside && !standing.some(({ ring }) => ringHolds(ring, inside));
+  });
 }
 
 interface Located {
@@ -97,12 +127,13 @@ function gatherBorders(
   piece: Ring,
   corners: readonly Located[],
   holes: readonly OpeningPlace[],
+  standing: readonly Cut[],
   low: boolean,
   lines: Map<Pen, Point[]>
 ) {
   piece.forEach((p, i) => {
     const j = (i + 1) % piece.length;
-    const pen = borderPen(frame, corners[i]!, corners[j]!, holes);
+    const pen = isOnCut(standing, p, piece[j]!) ? 'cut' : borderPen(frame, corners[i]!, corners[j]!, holes);
     if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
     const used: Pen = low && pen === 'cut' ? 'face' : pen;
     const list = lines.get(used);

@@ -1,7 +1,8 @@
 /** The plan of one storey as SVG at a scale: the same marks as the screen. */
 import type { Model } from '../derive/graph';
 import { dimensionStrings, drawDimensions } from '../drawing/dimensions';
-import { drawRoof, drawWall } from '../drawing/plan';
+import { drawRoof } from '../drawing/plan';
+import { drawStoreyPlan } from '../drawing/storey-plan';
 import { settingsOf, storeysInOrder } from '../project/project';
 import type { Project } from '../project/records';
 import { writeSvg } from './svg';
@@ -15,9 +16,6 @@ export function writePlanSvg(
   const storey = storeyId ? project.tables.storey.get(storeyId) : storeysInOrder(project)[0];
   const model = storey && derived.storey(project, storey.id);
   if (!storey || !model) return undefined;
-  const walls = model.walls.flatMap((wall) =>
-    drawWall(wall, model.places.get(wall.frame.wall.id) ?? [], project.tables.material)
-  );
   const roofs = [...project.tables.roof.values()]
     .filter((roof) => roof.storey === storey.id)
     .flatMap((roof) => {
@@ -28,7 +26,7 @@ export function writePlanSvg(
   const outline = derived.outline(project, storey.id, 'outer');
   const strings = dimensionStrings(model, outline, settings.units, scale);
   return writeSvg(
-    [...walls, ...roofs, ...drawDimensions(strings, scale)],
+    [...drawStoreyPlan(project, derived, storey.id).flat(), ...roofs, ...drawDimensions(strings, scale)],
     scale,
     `${settings.name}: plan of ${storey.name}`
   );

@@ -1,6 +1,6 @@
 /** Rings: open lists of three or more points, counter-clockwise outside, clockwise for holes, millimetres. */
 import { orient2d } from 'robust-predicates';
-import { cross, distance, subtract, type Point } from './point';
+import { cross, distance, lerp, subtract, type Point } from './point';
 
 export type Ring = readonly Point[];
 
@@ -55,6 +55,29 @@ export function ringHolds(ring: Ring, p: Point): boolean {
 }
 
 /** Whether two closed segments cross at a point inside both (touching ends do not count). */
+/** Separate lines, two points each, without their parts inside a ring. */
+export function partsOutside(lines: readonly Point[], ring: Ring): Point[] {
+  const out: Point[] = [];
+  for (let i = 0; i + 1 < lines.length; i += 2) {
+    const [p, q] = [lines[i]!, lines[i + 1]!];
+    const d = subtract(q, p);
+    const cuts = ring.flatMap((a, k) => {
+      const e = subtract(ring[(k + 1) % ring.length]!, a);
+      const across = cross(d, e);
+      if (across === 0) return [];
+      const [t, u] = [cross(subtract(a, p), e) / across, cross(subtract(a, p), d) / across];
+      return t > 0 && t < 1 && u >= 0 && u <= 1 ? [t] : [];
+    });
+    const stops = [0, ...cuts.sort((m, n) => m - n), 1];
+    for (let k = 0; k + 1 < stops.length; k++) {
+      const [from, to] = [stops[k]!, stops[k + 1]!];
+      if (to > from && !ringHolds(ring, lerp(p, q, (from + to) / 2)))
+        out.push(lerp(p, q, from), lerp(p, q, to));
+    }
+  }
+  return out;
+}
+
 export function segmentsCross(a: Point, b: Point, c: Point, d: Point): boolean {
   return sideOf(a, b, c) * sideOf(a, b, d) < 0 && sideOf(c, d, a) * sideOf(c, d, b) < 0;
 }

@@ -235,6 +235,14 @@ const catalogue = {
     message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
     hint: 'Move or narrow the opening, or lengthen the wall.'
   },
+  'standing.in-opening': {
+    message: (w) => `${w.t('thing')} stands in ${w.t('other')}.`,
+    hint: 'Move one of them along the wall.'
+  },
+  'standing.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} stand in each other.`,
+    hint: 'Move one of them.'
+  },
   'walls.overlap': {
     message: (w) => `${w.t('thing')} and ${w.t('other')} overlap over ${w.t('area')}.`,
     hint: 'Move one of them, or join them end to line.'

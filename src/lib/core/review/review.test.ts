@@ -49,6 +49,21 @@ describe('findings', () => {
     expect(overlap.subjects).toEqual(['p', 'wall-1']);
     expect(overlap.numbers.area).toBeGreaterThan(0.3);
   });
+  it('a column in an opening, and one in another, are said once each', () => {
+    const column = (id: string, x: number, more = {}): Call => ({
+      name: 'addColumn',
+      args: { id, storey: 'storey-1', at: { x, y: 100 }, ...more }
+    });
+    const door: Call = {
+      name: 'addOpening',
+      args: { id: 'o', wall: 'wall-1', filling: 'door', distance: 2000, width: 900 }
+    };
+    expect(codes(build(rectangle, door, column('c', 2300)))).toEqual(['standing.in-opening']);
+    expect(codes(build(rectangle, door, column('c', 1800), column('d', 3100)))).toEqual([]);
+    expect(codes(build(rectangle, door, column('c', 2300, { base: 2200 })))).toEqual([]);
+    const both = findings(build(rectangle, column('c', 4000), column('d', 4200)));
+    expect(both.map(({ message }) => message)).toEqual(['Column c and Column d stand in each other.']);
+  });
   it('an opening too near a joint says its nib; at a free end there is no joint', () => {
     const near: Call = {
       name: 'addOpening',

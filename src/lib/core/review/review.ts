@@ -1,12 +1,12 @@
 /** What the review has to say: findings from the derived state, newest rules last. Values, never throws. */
 import { distance, locate } from '../geometry/point';
-import { boxOf, ringHolds, type Ring } from '../geometry/ring';
-import { clipLeft } from '../derive/joints/solve';
-import { ringArea } from '../geometry/ring';
+import { boxOf, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import { clearRange } from '../derive/2-openings';
 import type { WallFootprint } from '../derive/1-footprints';
 import type { Model, StoreyModel } from '../derive/graph';
+import { commonArea } from './common-area';
+import { findStanding } from './standing';
 import type { Finding, Scope } from './scope';
 import { findGaps, findSkew, findTops, findUnsupported } from './walls';
 import { nameElement } from '../project/names';
@@ -57,6 +57,7 @@ const rules = [
   findGaps,
   findUnsupported,
   findOpenings,
+  findStanding,
   findSlabs,
   findRoofs,
   findArea
@@ -136,19 +137,6 @@ function overlapArea(p: WallFootprint, q: WallFootprint): number {
         for (const cutter of other.outline) area = Math.max(area, commonArea(ring, cutter));
     }
   return area;
-}
-
-/** Area of a ring inside the hull-like outline of a wall; exact for convex cutters, a lower bound otherwise. */
-function commonArea(ring: Ring, cutter: Ring): number {
-  let rest: Ring = ring;
-  for (let i = 0; i < cutter.length && rest.length > 2; i++)
-    rest = clipLeft(rest, cutter[i]!, cutter[(i + 1) % cutter.length]!);
-  if (rest.length < 3) return 0;
-  const middle = rest.reduce((sum, p) => ({ x: sum.x + p.x / rest.length, y: sum.y + p.y / rest.length }), {
-    x: 0,
-    y: 0
-  });
-  return ringHolds(cutter, middle) ? Math.max(0, ringArea(rest)) : 0;
 }
 
 function findUnsolved({ model, say, named }: Scope) {

@@ -4,6 +4,7 @@ import { heightAt } from '../geometry/columns';
 import { meshVolume } from '../geometry/mesh';
 import { ringArea, ringPerimeter } from '../geometry/ring';
 import { degree } from '../units/angle';
+import { topOfColumn } from '../derive/standing';
 import { clearRange } from '../derive/2-openings';
 import { thicknessOf } from '../derive/frame';
 import type { Model, StoreyModel } from '../derive/graph';
@@ -52,6 +53,7 @@ export function inspectProject(project: Project, derived: Model) {
         height: opening.height
       }))
     ),
+    ...inspectStanding(project, derived, volumeByMaterial, volume),
     slabs: [...project.tables.slab.values()].map((slab) => {
       const rings = derived.slabRings(project, slab);
       return {
@@ -72,6 +74,41 @@ export function inspectProject(project: Project, derived: Model) {
       hint,
       subjects,
       numbers
+    }))
+  };
+}
+
+function inspectStanding(
+  project: Project,
+  derived: Model,
+  volumeByMaterial: (id: string) => Record<string, number>,
+  volume: (id: string) => number
+) {
+  return {
+    columns: [...project.tables.column.values()].map((column) => {
+      const datum = project.tables.storey.get(column.storey)?.datum ?? 0;
+      const top = datum + topOfColumn(project, column);
+      return {
+        id: column.id,
+        name: nameElement(project, column.id),
+        storey: column.storey,
+        material: column.material,
+        section: column.section,
+        base: round(datum + column.base),
+        top: Number.isFinite(top) ? round(top) : 'roof',
+        volume: volume(column.id)
+      };
+    }),
+    chimneys: [...project.tables.chimney.values()].map((chimney) => ({
+      id: chimney.id,
+      name: nameElement(project, chimney.id),
+      storey: chimney.storey,
+      base: round((project.tables.storey.get(chimney.storey)?.datum ?? 0) + chimney.base),
+      top: round(derived.chimneyTop(project, chimney)),
+      flues: chimney.flues.length,
+      fires: chimney.flues.filter(({ fire }) => fire).length,
+      volumes: volumeByMaterial(chimney.id),
+      volume: volume(chimney.id)
     }))
   };
 }

@@ -1,14 +1,20 @@
 /** What a card of details is, and how its fields are made: every setter is a command. */
-import { formatAngle, parsePitch, degree } from '../../core/units/angle';
+import { formatAngle, parseAngle, parsePitch, degree } from '../../core/units/angle';
 import { formatHeight, parseHeight } from '../../core/units/height';
-import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../core/units/length';
+import {
+  explainFault,
+  formatLength,
+  formatLengthWithUnit,
+  parseLength,
+  type Parsed
+} from '../../core/units/length';
 import { type Editor } from '../editor';
 import { type Choice } from '../sentence';
 
 export interface Field {
   readonly name: string;
   readonly label: string;
-  readonly kind: 'length' | 'height' | 'pitch' | 'text' | 'choice' | 'share' | 'flag' | 'fact';
+  readonly kind: 'length' | 'height' | 'pitch' | 'angle' | 'text' | 'choice' | 'share' | 'flag' | 'fact';
   readonly value: string;
   /** The same in the project's second unit. */
   readonly also?: string;
@@ -37,6 +43,15 @@ export interface DetailsCard {
 
 const varies = 'varies';
 
+type NumberCall = (value: number) => { name: string; args: unknown };
+
+/** How a number is written and read; `also`: in the second unit. */
+interface Notation {
+  readonly show: (value: number) => string;
+  readonly also?: ((value: number) => string) | undefined;
+  readonly read: (text: string) => Parsed<number>;
+}
+
 /** Builds fields of one selection; every setter goes through `act`. */
 export class CardMaker {
   constructor(readonly editor: Editor) {}
@@ -45,64 +60,56 @@ export class CardMaker {
     return this.editor.refusal({ name, args });
   }
 
-  length(
-    name: string,
-    label: string,
-    values: readonly number[],
-    command: (value: number) => { name: string; args: unknown }
-  ): Field {
+  length(name: string, label: string, values: readonly number[], command: NumberCall): Field {
     const { units, secondUnits } = this.editor.settings;
-    const same = values.every((value) => value === values[0]);
-    return {
-      name,
-      label,
-      kind: 'length',
-      value: same ? formatLength(values[0]!, units) : varies,
-      ...(same && secondUnits && { also: formatLengthWithUnit(values[0]!, secondUnits) }),
-      set: (text) => {
-        const parsed = parseLength(text, units);
-        if (!parsed.ok) return `${explainFault(text, parsed)}.`;
-        const { name: called, args } = command(parsed.value);
-        return this.run(called, args);
-      }
-    };
+    return this.measured({ name, label, kind: 'length' }, values, command, {
+      show: (value) => formatLength(value, units),
+      also: secondUnits ? (value) => formatLengthWithUnit(value, secondUnits) : undefined,
+      read: (text) => parseLength(text, units)
+    });
   }
 
   /** So much above or below `what`. */
-  height(
-    name: string,
-    label: string,
-    what: string,
-    values: readonly number[],
-    command: (value: number) => { name: string; args: unknown }
-  ): Field {
+  height(name: string, label: string, what: string, values: readonly number[], command: NumberCall): Field {
     const { units, secondUnits } = this.editor.settings;
-    const same = values.every((value) => value === values[0]);
-    return {
-      name,
-      label,
-      kind: 'height',
-      value: same ? formatHeight(values[0]!, units, what) : varies,
-      ...(same && secondUnits && { also: formatHeight(values[0]!, secondUnits, what) }),
-      set: (text) => {
-        const parsed = parseHeight(text, units);
-        if (!parsed.ok) return `${explainFault(text, parsed)}.`;
-        const { name: called, args } = command(parsed.value);
-        return this.run(called, args);
-      }
-    };
+    return this.measured({ name, label, kind: 'height' }, values, command, {
+      show: (value) => formatHeight(value, units, what),
+      also: secondUnits ? (value) => formatHeight(value, secondUnits, what) : undefined,
+      read: (text) => parseHeight(text, units)
+    });
   }
 
-  pitch(label: string, value: number, command: (degrees: number) => { name: string; args: unknown }): Field {
+  /** Radians; the call gets degrees. */
+  pitch(label: string, value: number, command: NumberCall): Field {
+    return this.measured({ name: 'pitch', label, kind: 'pitch' }, [value], (v) => command(v / degree), {
+      show: (v) => formatAngle(v, 2),
+      read: parsePitch
+    });
+  }
+
+  /** Radians; the call gets degrees. */
+  angle(name: string, label: string, value: number, command: NumberCall): Field {
+    return this.measured({ name, label, kind: 'angle' }, [value], (v) => command(v / degree), {
+      show: (v) => formatAngle(v, 2),
+      read: parseAngle
+    });
+  }
+
+  private measured(
+    about: Pick<Field, 'name' | 'label' | 'kind'>,
+    values: readonly number[],
+    command: NumberCall,
+    { show, also, read }: Notation
+  ): Field {
+    const same = values.every((value) => value === values[0]);
     return {
-      name: 'pitch',
-      label,
-      kind: 'pitch',
-      value: formatAngle(value, 2),
+      ...about,
+      value: same ? show(values[0]!) : varies,
+      ...(same && also && { also: also(values[0]!) }),
       set: (text) => {
-        const parsed = parsePitch(text);
+        const parsed = read(text);
         if (!parsed.ok) return `${explainFault(text, parsed)}.`;
-        const { name, args } = command(parsed.value / degree);
+        const { name, args } = command(parsed.value);
         return this.run(name, args);
       }
     };

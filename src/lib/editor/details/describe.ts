@@ -6,6 +6,7 @@ import { wallCard } from './walls';
 import { openingCard } from './openings';
 import { slabCard, roofCard } from './floors-roofs';
 import { sheetCard, storeyCard } from './levels';
+import { chimneyCard, columnCard } from './standing';
 import { projectCard } from './project';
 
 export function describeSelection(editor: Editor): DetailsCard | undefined {
@@ -19,6 +20,10 @@ export function describeSelection(editor: Editor): DetailsCard | undefined {
       return wallCard(make, records as Wall[]);
     case 'opening':
       return openingCard(make, first);
+    case 'column':
+      return columnCard(make, first);
+    case 'chimney':
+      return chimneyCard(make, first);
     case 'slab':
       return slabCard(make, first);
     case 'roof':

@@ -3,10 +3,10 @@ import { formatLengthWithUnit } from '../../core/units/length';
 import { distance } from '../../core/geometry/point';
 import { thicknessOf } from '../../core/derive/frame';
 import { nameElement } from '../../core/project/names';
-import { storeysInOrder } from '../../core/project/project';
 import { settingOuts, wallRoles, type BuildUp, type Wall } from '../../core/project/records';
 import { buildUpChoices, settingOutWords } from '../style';
 import { type Editor } from '../editor';
+import { topChoiceFields } from './tops';
 import { type Field, type DetailsCard, CardMaker, words } from './card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
@@ -113,10 +113,7 @@ function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Fi
 }
 
 function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
-  const { project, storey } = make.editor;
-  const usual = project.tables.storey.get(storey)?.height ?? 2400;
-  const heights = walls.flatMap(({ top }) => (top.kind === 'height' ? [top.height] : []));
-  const datums = walls.flatMap(({ top }) => (top.kind === 'datum' ? [top] : []));
+  const { project } = make.editor;
   return [
     make.length(
       'thickness',
@@ -131,37 +128,10 @@ function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Fie
       walls.map((wall) => wall.base),
       (base) => set({ base })
     ),
-    make.choice(
-      'top',
-      'Top',
-      walls.map(({ top }) => (top.kind === 'datum' ? `datum ${top.storey}` : top.kind)),
-      [
-        { value: 'height', label: 'fixed height' },
-        { value: 'roof', label: 'carried up to roof' },
-        ...storeysInOrder(project).map(({ id, name }) => ({
-          value: `datum ${id}`,
-          label: `to the datum of ${name}`
-        }))
-      ],
-      (value) => {
-        const [kind, id] = value.split(' ');
-        if (kind === 'datum') return set({ top: { kind, storey: id, offset: 0 } });
-        return set({ top: kind === 'roof' ? { kind } : { kind: 'height', height: usual } });
-      }
-    ),
-    ...(datums.length === walls.length
-      ? [
-          make.height(
-            'topOffset',
-            'Ends',
-            'that datum',
-            datums.map(({ offset }) => offset),
-            (offset) => set({ top: { ...datums[0]!, offset } })
-          )
-        ]
-      : []),
-    ...(heights.length === walls.length
-      ? [make.length('height', 'Height', heights, (height) => set({ height }))]
-      : [])
+    ...topChoiceFields(
+      make,
+      walls.map(({ top }) => top),
+      set
+    )
   ];
 }

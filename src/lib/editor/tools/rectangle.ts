@@ -1,11 +1,12 @@
 /** A rectangle of four walls from two typed sizes, placed at an offset from a corner. */
 import type { Point } from '../../core/geometry/point';
 import type { Editor } from '../editor';
-import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../sentence';
+import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 import { findSnaps, type Snap } from '../snapping';
 import type { WallStyle } from '../style';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
+import { cornerChoices, pointOfCorner } from './corners';
 
 type Size = 'width' | 'depth' | 'across' | 'up';
 
@@ -26,24 +27,7 @@ export class RectangleTool extends BaseTool implements Tool {
 
   private get from(): Point {
     if (this.corner) return this.corner;
-    const node = this.corners.find(({ value }) => value === this.cornerChoice);
-    return node?.point ?? { x: 0, y: 0 };
-  }
-
-  private get corners(): (Choice & { point: Point })[] {
-    const nodes = this.editor.model.storey(this.editor.project, this.editor.storey)?.footprints.nodes ?? [];
-    const zero = { value: 'zero', label: 'project zero', point: { x: 0, y: 0 } };
-    return [
-      zero,
-      ...nodes
-        .filter(({ members }) => members.length > 1)
-        .slice(0, 40)
-        .map(({ key, point }) => ({
-          value: key,
-          point,
-          label: `joint at ${Math.round(point.x)}, ${Math.round(point.y)}`
-        }))
-    ];
+    return pointOfCorner(this.editor, this.cornerChoice);
   }
 
   private size(name: 'width' | 'depth'): number {
@@ -65,7 +49,9 @@ export class RectangleTool extends BaseTool implements Tool {
       'across and',
       blank('up', 'Offset up', this.typed.up ?? 0),
       'up from',
-      this.corner ? 'the point' : choiceBlank('corner', 'Corner', this.cornerChoice, this.corners),
+      this.corner
+        ? 'the point'
+        : choiceBlank('corner', 'Corner', this.cornerChoice, cornerChoices(this.editor)),
       ', on the',
       ...this.style.line,
       ...this.style.words
