@@ -41,7 +41,7 @@ function dragSteps(project: Project): { step: (i: number) => Project; plan: (sho
     const storey = model.storey(shown, 'storey-1')!;
     drawStoreyPlan(shown, model, 'storey-1');
     const outline = model.outline(shown, 'storey-1', 'outer');
-    drawDimensions(dimensionStrings(storey, outline, settingsOf(shown).units, 75), 75);
+    drawDimensions(dimensionStrings(storey, outline, settingsOf(shown), 75), 75);
   };
   const step = (i: number) => {
     const result = perform(project, {

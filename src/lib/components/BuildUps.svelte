@@ -100,7 +100,7 @@
           </p>
 
           <ol class="mt-2">
-            {#each sheet.plies as { ply, thickness }, i (i)}
+            {#each sheet.plies as { ply, thickness, beside }, i (i)}
               <li
                 class="grid grid-cols-[18px_minmax(0,1fr)_70px_104px_66px] items-center gap-1 {dragged === i
                   ? 'opacity-40'
@@ -158,12 +158,18 @@
                     onclick={() => say(bench.removePly(sheet.id, i))}><Trash2 size={14} /></button
                   >
                 </span>
+                {#if beside}<span class="col-span-2 col-start-2 text-right text-xs text-tide">{beside}</span
+                  >{/if}
               </li>
             {/each}
           </ol>
           <p class="mt-1 flex items-center justify-between text-[13px]">
             <button class="text-kelp underline" onclick={() => say(bench.addPly(sheet.id))}>Add a ply</button>
-            <strong>{sheet.thickness} in all</strong>
+            <span
+              ><strong>{sheet.thickness} in all</strong>{#if sheet.beside}<span class="pl-1 text-xs text-tide"
+                  >{sheet.beside}</span
+                >{/if}</span
+            >
           </p>
 
           <dl class="mt-4 grid grid-cols-[130px_1fr] gap-y-1 text-[13px]">

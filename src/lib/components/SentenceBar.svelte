@@ -1,7 +1,7 @@
 <script lang="ts">
   import { flushSync } from 'svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
-  import { isBlank, type Blank, type SentencePart } from '../editor/sentence';
+  import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
   import type { House } from './house.svelte';
 
   let { house, onleave }: { house: House; onleave: () => void } = $props();
@@ -139,7 +139,9 @@
               onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
               onkeydown={(event) => onkeydown(event, part)}
             />
-          {/if}{tail}</span
+          {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
+              >{besideBlank(part, editor.settings)}</span
+            >{/if}{tail}</span
         >
       {:else}
         <span>{part}</span>

@@ -2,7 +2,13 @@
 import { thicknessOf } from '../core/derive/frame';
 import { massOf, thermalTransmittance } from '../core/takeoff/thermal';
 import type { BuildUp, Material, Ply } from '../core/project/records';
-import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../core/units/length';
+import {
+  besideLength,
+  explainFault,
+  formatLength,
+  formatLengthWithUnit,
+  parseLength
+} from '../core/units/length';
 import type { Editor } from './editor';
 
 export interface BuildUpRow {
@@ -14,9 +20,12 @@ export interface BuildUpRow {
 
 export interface BuildUpSheet extends BuildUpRow {
   readonly record: BuildUp;
+  readonly beside: string | undefined;
   readonly plies: readonly {
     readonly ply: Ply;
     readonly thickness: string;
+    /** How it was rounded, what it is in the second unit. */
+    readonly beside: string | undefined;
     readonly material: Material | undefined;
   }[];
   readonly uValue: string;
@@ -50,10 +59,12 @@ export class BuildUpBench {
       name: record.name,
       record,
       thickness: formatLengthWithUnit(thicknessOf(record), settings.units),
+      beside: besideLength(thicknessOf(record), settings.units, settings.secondUnits),
       used: this.usedBy(id),
       plies: record.plies.map((ply) => ({
         ply,
         thickness: formatLength(ply.thickness, settings.units),
+        beside: besideLength(ply.thickness, settings.units, settings.secondUnits),
         material: material.get(ply.material)
       })),
       uValue: thermalTransmittance(record, material).toFixed(2),

@@ -40,12 +40,13 @@ export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined
   };
 }
 
-function toBlank({ name, label, kind, value, choices }: Field): SentencePart {
+function toBlank({ name, label, kind, value, choices, mm }: Field): SentencePart {
   if (kind === 'choice') return { name, label, kind: 'choice', value, choices: choices ?? [] };
   return {
     name,
     label,
     kind: kind === 'pitch' || kind === 'angle' || kind === 'length' ? kind : 'text',
-    value
+    value,
+    ...(mm !== undefined && { mm })
   };
 }

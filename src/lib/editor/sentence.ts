@@ -1,6 +1,14 @@
 /** The sentence: what is being done, as words with blanks. Blanks read any unit; choices open a short list. */
 import { formatAngle, parseAngle, parsePitch } from '../core/units/angle';
-import { explainFault, formatLength, parseLength, type LengthUnits } from '../core/units/length';
+import {
+  besideLength,
+  explainFault,
+  formatLength,
+  formatLengthWithUnit,
+  parseLength,
+  type LengthUnits
+} from '../core/units/length';
+import type { Settings } from '../core/project/records';
 
 export interface Choice {
   readonly value: string;
@@ -14,6 +22,8 @@ export interface Blank {
   readonly kind: 'length' | 'angle' | 'pitch' | 'text' | 'choice';
   readonly value: string;
   readonly choices?: readonly Choice[];
+  /** A length as it is kept, mm. */
+  readonly mm?: number;
   /** Typed by the person, so it wins over the pointer. */
   readonly typed?: boolean;
 }
@@ -33,6 +43,7 @@ export const lengthBlank = (
   label,
   kind: 'length',
   value: formatLength(value, units),
+  mm: value,
   typed
 });
 export const angleBlank = (name: string, label: string, value: number, typed = false): Blank => ({
@@ -60,6 +71,13 @@ export const choiceBlank = (
   value: string,
   choices: readonly Choice[]
 ): Blank => ({ name, label, kind: 'choice', value, choices });
+
+/** What stands beside a blank: a typed length that was rounded as it is kept; any length in the second unit. */
+export function besideBlank({ mm, typed }: Blank, { units, secondUnits }: Settings): string | undefined {
+  if (mm === undefined) return undefined;
+  if (typed) return besideLength(mm, units, secondUnits);
+  return secondUnits ? formatLengthWithUnit(mm, secondUnits) : undefined;
+}
 
 export type Read =
   { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };

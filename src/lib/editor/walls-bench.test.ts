@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { BuildUpBench } from './build-ups';
 import { describeSelection } from './details/describe';
+import { sentenceOfSelection } from './selection-sentence';
+import { besideBlank, isBlank } from './sentence';
 import { readSentence, rectangle, startSession, choose } from './testing/session';
 import { JointTool } from './tools/joint';
 
@@ -176,6 +178,12 @@ describe('cards of the project and its storeys', () => {
     });
     editor.select(['wall-1']);
     expect(value('length')).toMatchObject({ value: `19'-8 1/4"`, also: '6\u00a0000\u00a0mm' });
+    const length = sentenceOfSelection(editor)!.sentence().filter(isBlank)[0]!;
+    expect(besideBlank(length, editor.settings)).toBe('6\u00a0000\u00a0mm');
+    expect(besideBlank({ ...length, typed: true }, { ...editor.settings, secondUnits: null })).toBe(
+      'exactly 6\u00a0000\u00a0mm'
+    );
+    expect(besideBlank({ name: 'a', label: 'a', kind: 'text', value: '' }, editor.settings)).toBeUndefined();
     editor.select(['project']);
     expect(set('secondUnits', 'none')).toBeUndefined();
   });

@@ -146,7 +146,7 @@ export class PlanView {
     const paper = paperPixels / pixelsPerMm;
     const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
     const strings = editor.storeyModel
-      ? dimensionStrings(editor.storeyModel, outline, editor.settings.units, paper)
+      ? dimensionStrings(editor.storeyModel, outline, editor.settings, paper)
       : [];
     const box = marksBox(drawDimensions(strings, paper)) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
@@ -341,10 +341,9 @@ export class PlanView {
     if (!model) return [];
     const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
     const paper = paperPixels / this.pixelsPerMm;
-    const inputs = [model, outline, paper, editor.settings.units];
+    const inputs = [model, outline, paper, editor.settings];
     if (this.dims && sameList(this.dims.inputs, inputs)) return this.dims.marks;
-    const { units } = editor.settings;
-    const marks = drawDimensions(dimensionStrings(model, outline, units, paper), paper);
+    const marks = drawDimensions(dimensionStrings(model, outline, editor.settings, paper), paper);
     this.dims = { inputs, marks };
     return marks;
   }

@@ -108,3 +108,32 @@ export function clearRange(
     }
   return [t0, t1];
 }
+
+/** A stretch along a wall between two heights. */
+export type Stretch = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'>;
+
+/** The strip of the outer ply, and those between it and the far face's ply, which a returned outer ply covers. */
+export function returnedStrips({ strips }: Frame): { outer: number; covered: ReadonlySet<number> } {
+  const outer = strips[0]!.ply === 0 ? 0 : strips.length - 1;
+  return { outer, covered: new Set(strips.slice(1, -1).map((_, k) => k + 1)) };
+}
+
+/**
+ * Where the outer ply turns into the jambs: as far along as it is thick, half way to the next opening at most. Empty
+ * for walls that are not asked to, and for those of fewer than three plies, which have nothing to cover.
+ */
+export function returnsOf(frame: Frame, places: readonly OpeningPlace[]): Stretch[] {
+  if (!frame.wall.returnJambs || frame.strips.length < 3) return [];
+  const { y0, y1 } = frame.strips[returnedStrips(frame).outer]!;
+  return places.flatMap(({ t0, t1, z0, z1 }) => {
+    const beside = places.filter((other) => other.z0 < z1 && other.z1 > z0);
+    const room = (gaps: number[]) =>
+      Math.min(y1 - y0, ...gaps.filter((gap) => gap >= 0).map((gap) => gap / 2));
+    const before = room(beside.map((other) => t0 - other.t1));
+    const behind = room(beside.map((other) => other.t0 - t1));
+    return [
+      { t0: t0 - before, t1: t0, z0, z1 },
+      { t0: t1, t1: t1 + behind, z0, z1 }
+    ].filter((stretch) => stretch.t1 - stretch.t0 > tolerances.coincident);
+  });
+}

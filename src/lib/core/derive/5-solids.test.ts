@@ -69,6 +69,60 @@ describe('worked numbers of wall solids', () => {
   });
 });
 
+describe('the outer ply into the jambs', () => {
+  const make = buildUpOf('m', [100, 'cladding'], [50, 'cavity'], [140, 'structure'], [15, 'finish']);
+  const asked = (more = {}) =>
+    footprintOf([
+      make,
+      wallOf('w', at(0, 0), at(6000, 0), 'm', { settingOut: 'outer', returnJambs: true, ...more })
+    ]);
+  const byPly = (footprint: WallFootprint, openings: OpeningPlace[], roofs: RoofModel[] = []) => {
+    const sums = [0, 0, 0, 0];
+    for (const { ply, mesh } of solids(footprint, openings, roofs)) {
+      expect(openEdges(mesh)).toBe(0);
+      sums[ply]! += meshVolume(mesh) / 1e6;
+    }
+    return sums.map((sum) => Number(sum.toFixed(6)));
+  };
+  const window = place(2000, 3000, 800, 2000);
+  it('covers all but the inner ply, as far along as it is thick, between sill and head', () => {
+    const [without, returned] = [asked({ returnJambs: false }), asked()].map((one) => byPly(one, [window]));
+    // Two jambs of 100 along over 50 and 140, 1 200 high.
+    const side = (thick: number) => (2 * 100 * thick * 1200) / 1e6;
+    expect(returned).toEqual([
+      without![0]! + side(50) + side(140),
+      without![1]! - side(50),
+      without![2]! - side(140),
+      without![3]!
+    ]);
+  });
+  it('between near openings it goes half way; a wall of two plies has nothing to cover', () => {
+    const near = [window, place(3120, 4000, 800, 2000)];
+    const [without, returned] = [asked({ returnJambs: false }), asked()].map((one) => byPly(one, near));
+    expect(returned![0]! - without![0]!).toBeCloseTo(((100 + 60 + 60 + 100) * 190 * 1200) / 1e6, 6);
+    const two = footprintOf([
+      buildUpOf('m', [100, 'cladding'], [140, 'structure']),
+      wallOf('w', at(0, 0), at(6000, 0), 'm', { returnJambs: true })
+    ]);
+    expect(solids(two, [window])).toHaveLength(2);
+  });
+  it('under a roof that cuts the head, nothing is gained or lost', () => {
+    const roof = {
+      roof: { storey: 'storey-1' },
+      planes: [
+        {
+          name: 'p',
+          ring: [at(-100, -100), at(6100, -100), at(6100, 400), at(-100, 400)],
+          underside: { a: -0.2, b: 0.1, c: 2400 }
+        }
+      ]
+    } as unknown as RoofModel;
+    const total = (returnJambs: boolean) =>
+      byPly(asked({ returnJambs, top: { kind: 'roof' } }), [window], [roof]).reduce((sum, v) => sum + v);
+    expect(total(true)).toBeCloseTo(total(false), 3);
+  });
+});
+
 /** Openings that lie apart along a wall, some reaching past its ends or top. */
 const openingsArb = fc
   .array(
@@ -110,8 +164,12 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
       fc.property(
         fc.integer({ min: 2, max: 4 }).chain((n) => jointArb(n, 25, true, true)),
         openingsArb,
-        ({ records }, openings) => {
-          const footprint = footprintOf([...records], 'w0');
+        fc.boolean(),
+        ({ records }, openings, returnJambs) => {
+          const asked = records.map((record) =>
+            record.kind === 'wall' ? { ...record, returnJambs } : record
+          );
+          const footprint = footprintOf(asked, 'w0');
           const holes = holePrisms(footprint, openings);
           let wanted = 0;
           for (const { plies, z0, z1 } of footprint.bands)

@@ -19,7 +19,7 @@ import { boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../g
 import { tolerances } from '../geometry/tolerances';
 import { innerPoint } from '../geometry/triangulate';
 import type { WallFootprint } from './1-footprints';
-import type { OpeningPlace } from './2-openings';
+import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from './2-openings';
 import { planesNear, type RoofModel, type RoofPlane } from './4-roofs';
 import { fromFrame, type Frame } from './frame';
 import type { Cut } from './standing';
@@ -28,13 +28,6 @@ export interface PlySolid {
   /** Index into the build-up's plies. */
   readonly ply: number;
   readonly mesh: Mesh;
-}
-
-interface Hole {
-  readonly t0: number;
-  readonly t1: number;
-  readonly z0: number;
-  readonly z1: number;
 }
 
 /** What is taken out of a prism between two heights; its borders cut the footprint so that no piece has a hole. */
@@ -57,34 +50,54 @@ export interface SolidContext {
   readonly cuts: readonly Cut[];
 }
 
-/** One mesh per ply and piece; bands of unlike joints are separate closed bodies. */
+/** One mesh per ply and piece; bands of unlike joints, and what is returned at jambs, are separate closed bodies. */
 export function deriveWallSolids(footprint: WallFootprint, context: SolidContext): PlySolid[] {
   const { frame } = footprint;
   const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
+  const returns = returnsOf(frame, context.openings);
+  const wider = [...holes, ...returns];
+  const { outer, covered } = returnedStrips(frame);
   const standing = context.cuts.map((cut) => cutVoid(cut, frame.left, context.datum));
-  const voids = [...holes.map((hole) => holeVoid(frame, hole)), ...standing];
   const over = context.roofs.flatMap((model) => planesOver(model, footprint));
   const nameSide = (p: Point, q: Point) =>
-    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, holes, p, q);
+    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, wider, p, q);
+  const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number) => {
+    const voids = () => [...taken.map((hole) => holeVoid(frame, hole)), ...standing];
+    if (over.length > 0 || z1 === Infinity) return cellsUnder(ring, voids(), z0, z1, over, context.height);
+    if (standing.length === 0) return flatCells(frame, ring, taken, z0, z1);
+    const all = voids();
+    return piecesOf(ring, all).map((piece) => flatCell(piece, all, z0, z1));
+  };
+  const solid = (strip: number, cells: readonly Cell[]): PlySolid[] => {
+    const lifted = liftCells(cells, context.datum);
+    return lifted.length === 0
+      ? []
+      : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
+  };
   return footprint.bands.flatMap(({ z0, z1, plies }) =>
     plies.flatMap((rings, strip) =>
       rings.flatMap((ring): PlySolid[] => {
-        const cells =
-          over.length > 0 || z1 === Infinity
-            ? cellsUnder(ring, voids, z0, z1, over, context.height)
-            : standing.length > 0
-              ? piecesOf(ring, voids).map((piece) => flatCell(piece, voids, z0, z1))
-              : flatCells(frame, ring, holes, z0, z1);
-        const lifted = liftCells(cells, context.datum);
-        return lifted.length === 0
-          ? []
-          : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
+        if (returns.length === 0 || !covered.has(strip)) return solid(strip, cellsOf(ring, holes, z0, z1));
+        const turned = returns.flatMap((one) =>
+          within(frame, ring, one).flatMap((piece) =>
+            solid(outer, cellsOf(piece, [], Math.max(z0, one.z0), Math.min(z1, one.z1)))
+          )
+        );
+        return [...solid(strip, cellsOf(ring, wider, z0, z1)), ...turned];
       })
     )
   );
 }
 
-function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Hole): Void {
+/** The pieces of a ring in a stretch of the wall. */
+function within(frame: Frame, ring: Ring, stretch: Stretch): Ring[] {
+  return cutAtJambs(frame, ring, [stretch]).filter((piece) => {
+    const { t } = locate(middleOf(piece), frame.origin, frame.direction);
+    return stretch.t0 < t && t < stretch.t1;
+  });
+}
+
+function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Stretch): Void {
   const jamb = (t: number): Segment => [
     fromFrame(frame, t, frame.y0 - 10),
     fromFrame(frame, t, frame.y1 + 10)
@@ -199,7 +212,7 @@ export function flatCell(piece: Ring, voids: readonly Void[], z0: number, z1: nu
 }
 
 /** Cells of a flat-topped ply: the footprint cut at the jambs. */
-function flatCells(frame: Frame, ring: Ring, holes: readonly Hole[], z0: number, z1: number): Cell[] {
+function flatCells(frame: Frame, ring: Ring, holes: readonly Stretch[], z0: number, z1: number): Cell[] {
   const cutting = holes.filter((hole) => hole.z1 > z0 && hole.z0 < z1);
   return cutAtJambs(frame, ring, cutting).map((piece) => {
     const middle = middleOf(piece);
@@ -345,7 +358,7 @@ function clipToRange(frame: Frame, [p, q]: Segment, t0: number, t1: number): Seg
 }
 
 /** Names of vertical faces: outer, inner, jamb, end. */
-function sideName(frame: Frame, holes: readonly Hole[], p: Point, q: Point): string {
+function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): string {
   const d = subtract(q, p);
   const size = Math.hypot(d.x, d.y);
   const sine = Math.abs(cross(d, frame.direction)) / (size || 1);

@@ -4,7 +4,8 @@
  */
 import { add, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
-import { formatLength, type LengthUnits } from '../units/length';
+import type { Settings } from '../project/records';
+import { formatLength, formatLengthWithUnit } from '../units/length';
 import type { Outline } from '../derive/3-outline';
 import type { StoreyModel } from '../derive/graph';
 import { fromFrame } from '../derive/frame';
@@ -41,11 +42,19 @@ const smallText = 2;
 /** Width of a character by its height, a little generous. */
 const characterWidth = 0.58;
 
+/** How sizes are written: in the project's units, and in brackets in its second unit where it has one. */
+export type SizeUnits = Pick<Settings, 'units' | 'secondUnits'>;
+
+const writeSize = (size: number, { units, secondUnits }: SizeUnits) =>
+  secondUnits
+    ? `${formatLength(size, units)} [${formatLengthWithUnit(size, secondUnits)}]`
+    : formatLength(size, units);
+
 /** Strings for a storey. `paper`: model mm per mm of paper. None without a closed outline. */
 export function dimensionStrings(
   model: StoreyModel,
   outline: Outline | undefined,
-  units: LengthUnits,
+  units: SizeUnits,
   paper: number
 ): DimensionString[] {
   const ring = outline?.rings[0];
@@ -74,7 +83,7 @@ function sideStrings(
   outline: Outline,
   side: DimensionString['side'],
   direction: Point,
-  units: LengthUnits,
+  units: SizeUnits,
   paper: number
 ): DimensionString[] {
   const ring = outline.rings[0]!;
@@ -118,11 +127,11 @@ function sideStrings(
 }
 
 /** Sizes that fit stand on the line; the others in rows outside it, shifted along as little as keeps them apart. */
-function placeSizes(stops: readonly number[], units: LengthUnits, paper: number): SizeText[] {
+function placeSizes(stops: readonly number[], units: SizeUnits, paper: number): SizeText[] {
   const ends: number[] = [];
   return stops.slice(1).map((stop, i) => {
     const [start, size] = [stops[i]!, stop - stops[i]!];
-    const text = formatLength(size, units);
+    const text = writeSize(size, units);
     const middle = (start + stop) / 2;
     if (text.length * textHeight * characterWidth * paper <= size)
       return { middle, at: middle, row: 0, text };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { runScript, type Call } from '../commands/register';
 import { Model } from '../derive/graph';
-import { defaultUnits } from '../units/length';
+import { settingsOf } from '../project/project';
 import { dimensionStrings, drawDimensions } from './dimensions';
 import { ringArea } from '../geometry/ring';
 import type { Mark } from './display';
@@ -109,6 +109,24 @@ describe('the plan', () => {
     // Both faces stop at the gap, and its three sides in the wall are cut.
     expect(lengthOf(marks, 'cut') - lengthOf(marksOf(rectangle()), 'cut')).toBeCloseTo(2 * 150, 3);
   });
+  it('an outer ply turned into the jambs is filled as one, without a line inside it', () => {
+    const cavity = rectangle({ buildUp: 'stone-cavity', thickness: undefined });
+    const returned: Call = { name: 'setWalls', args: { ids: ['wall-1'], returnJambs: true } };
+    const stone = (marks: Mark[]) =>
+      fillOf(marks, (mark) => mark.kind === 'path' && mark.subject === 'wall-1' && mark.hatch === 'stone');
+    const [plain, turned] = [
+      marksOf(cavity, opening('window')),
+      marksOf(cavity, opening('window'), returned)
+    ];
+    expect(stone(turned) - stone(plain)).toBeCloseTo(2 * 100 * (50 + 120 + 140), 3);
+    const thin = (marks: Mark[]) =>
+      lengthOf(
+        marks.filter(({ subject }) => subject === 'wall-1'),
+        'thin'
+      );
+    // Gone: three lines of 100 at each jamb, drawn from both sides; new: where it meets the plies it covers.
+    expect(thin(turned) - thin(plain)).toBeCloseTo(2 * (-6 * 100 + 310), 3);
+  });
   it('a column that ends below the cut is drawn lighter, one that begins above it dashed', () => {
     const column = (more: object): Call => ({
       name: 'addColumn',
@@ -135,7 +153,7 @@ describe('automatic dimensions', () => {
   const strings = (paper: number, ...commands: Call[]) => {
     const project = build(...commands);
     const storey = model.storey(project, 'storey-1')!;
-    return dimensionStrings(storey, model.outline(project, 'storey-1', 'outer'), defaultUnits.mm, paper);
+    return dimensionStrings(storey, model.outline(project, 'storey-1', 'outer'), settingsOf(project), paper);
   };
   const south = (paper: number, ...commands: Call[]) =>
     strings(paper, ...commands).filter(({ side }) => side === 'south');
@@ -159,6 +177,11 @@ describe('automatic dimensions', () => {
       [0, 6000]
     ]);
     expect(list[0]!.level).toBeLessThan(list[1]!.level);
+  });
+  it('a second unit stands in brackets beside the first', () => {
+    const both: Call = { name: 'setProject', args: { secondUnits: { system: 'ft', fineness: 16 } } };
+    const texts = south(75, rectangle(), both).flatMap(({ sizes }) => sizes.map(({ text }) => text));
+    expect(texts.at(-1)).toBe(`6\u00a0000 [19'-8 1/4"]`);
   });
   it('every string sums to the overall', () => {
     for (const { stops, sizes } of strings(75, rectangle(), opening('window'))) {

@@ -4,7 +4,7 @@ import { innerPoint } from '../geometry/triangulate';
 import { angleOf, distance, locate, subtract, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { WallFootprint } from '../derive/1-footprints';
-import type { OpeningPlace } from '../derive/2-openings';
+import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../derive/2-openings';
 import type { RoofModel } from '../derive/4-roofs';
 import { cutAtJambs, cutVoid, isOnCut, piecesOf } from '../derive/5-solids';
 import { fromFrame, type Frame } from '../derive/frame';
@@ -24,6 +24,7 @@ const kept = new WeakMap<
     materials: MaterialTable;
     cuts: readonly Cut[];
     datum: number;
+    returned: boolean;
     marks: readonly Mark[];
   }
 >();
@@ -38,7 +39,8 @@ export function drawWall(
   datum = 0
 ): readonly Mark[] {
   const old = kept.get(footprint.bands);
-  const same = old?.places === places && old.materials === materials;
+  const returned = footprint.frame.wall.returnJambs;
+  const same = old?.places === places && old.materials === materials && old.returned === returned;
   if (old && same && old.cuts === cuts && (old.datum === datum || cuts.length === 0)) return old.marks;
   const height = heightOfCut(footprint.frame);
   const standing = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
@@ -46,7 +48,7 @@ export function drawWall(
     ...drawPlies(footprint, height, places, materials, standing),
     ...places.flatMap((place) => drawOpening(footprint.frame, place))
   ];
-  kept.set(footprint.bands, { places, materials, cuts, datum, marks });
+  kept.set(footprint.bands, { places, materials, cuts, datum, returned, marks });
   return marks;
 }
 
@@ -67,12 +69,19 @@ function drawPlies(
   const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
   const marks: Mark[] = [];
   const lines = new Map<Pen, Point[]>();
+  const returns = returnsOf(frame, holes);
+  const { outer, covered } = returnedStrips(frame);
+  const materialOf = (strip: number) =>
+    materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
   band.plies.forEach((rings, strip) => {
-    const material = materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
     for (const ring of rings)
-      for (const piece of cutAtJambs(frame, ring, holes).flatMap((one) => besides(frame, one, standing))) {
+      for (const piece of cutAtJambs(frame, ring, [...holes, ...returns]).flatMap((one) =>
+        besides(frame, one, standing)
+      )) {
         const corners = piece.map((p) => locate(p, frame.origin, frame.direction));
-        if (isInHole(corners, holes)) continue;
+        if (isIn(corners, holes)) continue;
+        const turned = isIn(corners, returns);
+        const material = materialOf(turned && covered.has(strip) ? outer : strip);
         marks.push({
           kind: 'path',
           subject: frame.wall.id,
@@ -83,7 +92,9 @@ function drawPlies(
           fill: material?.colour ?? '#C9CCC6',
           ...(material && material.hatch !== 'none' && { hatch: material.hatch })
         });
-        gatherBorders(frame, piece, corners, holes, standing, low, lines);
+        gatherBorders(piece, corners, standing, low, lines, (p, q) =>
+          borderPen(frame, p, q, holes, turned ? returns : [])
+        );
       }
   });
   for (const [pen, all] of [
@@ -116,24 +127,23 @@ interface Located {
 }
 
 /** A piece lies between neighbouring jamb lines, so the middle of its corners tells on which side. */
-function isInHole(corners: readonly Located[], holes: readonly OpeningPlace[]): boolean {
+function isIn(corners: readonly Located[], holes: readonly Stretch[]): boolean {
   const middle = corners.reduce((sum, { t }) => sum + t, 0) / corners.length;
   return holes.some(({ t0, t1 }) => t0 < middle && middle < t1);
 }
 
 /** Faces and jambs strong, lines between plies thin, cut lines at joints left out. */
 function gatherBorders(
-  frame: Frame,
   piece: Ring,
   corners: readonly Located[],
-  holes: readonly OpeningPlace[],
   standing: readonly Cut[],
   low: boolean,
-  lines: Map<Pen, Point[]>
+  lines: Map<Pen, Point[]>,
+  penOf: (p: Located, q: Located) => Pen | undefined
 ) {
   piece.forEach((p, i) => {
     const j = (i + 1) % piece.length;
-    const pen = isOnCut(standing, p, piece[j]!) ? 'cut' : borderPen(frame, corners[i]!, corners[j]!, holes);
+    const pen = isOnCut(standing, p, piece[j]!) ? 'cut' : penOf(corners[i]!, corners[j]!);
     if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
     const used: Pen = low && pen === 'cut' ? 'face' : pen;
     const list = lines.get(used);
@@ -142,17 +152,27 @@ function gatherBorders(
   });
 }
 
+/** `returned`: stretches that the outer ply fills to the far face's ply, where no line runs between the strips. */
 function borderPen(
   frame: Frame,
-  p: { t: number; y: number },
-  q: { t: number; y: number },
-  holes: readonly OpeningPlace[]
+  p: Located,
+  q: Located,
+  holes: readonly Stretch[],
+  returned: readonly Stretch[]
 ): Pen | undefined {
   const gap = tolerances.coincident;
-  if (Math.abs(p.y - q.y) < gap)
-    return Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap ? 'cut' : 'thin';
+  const isAt = (list: readonly Stretch[]) =>
+    list.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap);
+  if (Math.abs(p.y - q.y) < gap) {
+    if (Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap) return 'cut';
+    const far = frame.strips[0]!.ply === 0 ? frame.strips.at(-1)!.y0 : frame.strips[0]!.y1;
+    return returned.length === 0 || Math.abs(p.y - far) < gap ? 'thin' : undefined;
+  }
   if (Math.abs(p.t - q.t) > gap) return undefined;
-  return holes.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap) ? 'cut' : undefined;
+  if (isAt(holes)) return 'cut';
+  const y = (p.y + q.y) / 2;
+  const covered = y > frame.strips[0]!.y1 && y < frame.strips.at(-1)!.y0;
+  return covered && isAt(returned) ? 'thin' : undefined;
 }
 
 function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {

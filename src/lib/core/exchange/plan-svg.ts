@@ -24,7 +24,7 @@ export function writePlanSvg(
     });
   const settings = settingsOf(project);
   const outline = derived.outline(project, storey.id, 'outer');
-  const strings = dimensionStrings(model, outline, settings.units, scale);
+  const strings = dimensionStrings(model, outline, settings, scale);
   return writeSvg(
     [...drawStoreyPlan(project, derived, storey.id).flat(), ...roofs, ...drawDimensions(strings, scale)],
     scale,

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { parsePitch, parseAngle, formatAngle, degree, normaliseAngle } from './angle';
-import { defaultUnits, explainFault, formatLength, formatLengthWithUnit, inch, parseLength } from './length';
+import {
+  besideLength,
+  defaultUnits,
+  explainFault,
+  formatLength,
+  formatLengthWithUnit,
+  inch,
+  parseLength
+} from './length';
 
 const { mm, cm, m, ft } = defaultUnits;
 const read = (text: string, units = mm) => {
@@ -68,6 +76,18 @@ describe('writing lengths', () => {
   it('adds the unit in running text', () => {
     expect(formatLengthWithUnit(425, mm)).toBe('425\u00a0mm');
   });
+  it.each([
+    [12 * inch, mm, null, 'exactly 304.8 mm'],
+    [1234.5678, mm, null, 'exactly 1 234.568 mm'],
+    [425, mm, null, undefined],
+    [12 * inch, ft, null, undefined],
+    [140, ft, null, 'exactly 140 mm'],
+    [6000, mm, ft, `19'-8 1/4"`],
+    [12 * inch, mm, ft, `1'-0"`],
+    [140, { ...mm, fineness: 50 }, ft, `exactly 140 mm · 5 1/2"`]
+  ])('beside %d: how it was rounded, what it is in a second unit', (value, units, second, text) =>
+    expect(besideLength(value, units, second)?.replaceAll('\u00a0', ' ')).toBe(text)
+  );
 });
 
 describe('angles and pitches', () => {

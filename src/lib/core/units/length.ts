@@ -256,3 +256,27 @@ export function formatLengthWithUnit(value: number, units: LengthUnits): string 
   const text = formatLength(value, units);
   return units.system === 'ft' ? text : `${text}${space}${units.system}`;
 }
+
+/** Closer than this the shown length is the kept one, mm: what the document itself rounds to. */
+const exactEnough = 0.0005;
+
+/** "exactly 304.8 mm" where a length is not the one that is shown. */
+export function exactLength(value: number, units: LengthUnits): string | undefined {
+  const shown = parseLength(formatLength(value, units), units);
+  if (shown.ok && Math.abs(shown.value - value) <= exactEnough) return undefined;
+  const text = formatDecimal(value, 3).replace(/\.?0+$/, '');
+  return `exactly ${text}${space}mm`;
+}
+
+/** What is told beside a length: what it is in the second unit, and how it was rounded where neither shows it. */
+export function besideLength(
+  value: number,
+  units: LengthUnits,
+  second: LengthUnits | null
+): string | undefined {
+  const parts = [
+    second && !exactLength(value, second) ? undefined : exactLength(value, units),
+    second ? formatLengthWithUnit(value, second) : undefined
+  ].filter((part) => part !== undefined);
+  return parts.length > 0 ? parts.join(' · ') : undefined;
+}

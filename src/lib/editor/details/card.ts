@@ -1,13 +1,7 @@
 /** What a card of details is, and how its fields are made: every setter is a command. */
 import { formatAngle, parseAngle, parsePitch, degree } from '../../core/units/angle';
 import { formatHeight, parseHeight } from '../../core/units/height';
-import {
-  explainFault,
-  formatLength,
-  formatLengthWithUnit,
-  parseLength,
-  type Parsed
-} from '../../core/units/length';
+import { besideLength, explainFault, formatLength, parseLength, type Parsed } from '../../core/units/length';
 import { type Editor } from '../editor';
 import { type Choice } from '../sentence';
 
@@ -16,9 +10,11 @@ export interface Field {
   readonly label: string;
   readonly kind: 'length' | 'height' | 'pitch' | 'angle' | 'text' | 'choice' | 'share' | 'flag' | 'fact';
   readonly value: string;
-  /** The same in the project's second unit. */
+  /** Told beside it: how it was rounded, what it is in the second unit. */
   readonly also?: string;
   readonly choices?: readonly Choice[];
+  /** A length as it is kept, mm; undefined where several differ. */
+  readonly mm?: number;
   /** Answers what is wrong, or undefined when it was done. */
   readonly set?: (text: string) => string | undefined;
 }
@@ -45,10 +41,10 @@ const varies = 'varies';
 
 type NumberCall = (value: number) => { name: string; args: unknown };
 
-/** How a number is written and read; `also`: in the second unit. */
+/** How a number is written and read; `also`: told beside it. */
 interface Notation {
   readonly show: (value: number) => string;
-  readonly also?: ((value: number) => string) | undefined;
+  readonly also?: ((value: number) => string | undefined) | undefined;
   readonly read: (text: string) => Parsed<number>;
 }
 
@@ -64,7 +60,7 @@ export class CardMaker {
     const { units, secondUnits } = this.editor.settings;
     return this.measured({ name, label, kind: 'length' }, values, command, {
       show: (value) => formatLength(value, units),
-      also: secondUnits ? (value) => formatLengthWithUnit(value, secondUnits) : undefined,
+      also: (value) => besideLength(value, units, secondUnits),
       read: (text) => parseLength(text, units)
     });
   }
@@ -102,10 +98,12 @@ export class CardMaker {
     { show, also, read }: Notation
   ): Field {
     const same = values.every((value) => value === values[0]);
+    const beside = same ? also?.(values[0]!) : undefined;
     return {
       ...about,
       value: same ? show(values[0]!) : varies,
-      ...(same && also && { also: also(values[0]!) }),
+      ...(beside && { also: beside }),
+      ...(same && about.kind === 'length' && { mm: values[0]! }),
       set: (text) => {
         const parsed = read(text);
         if (!parsed.ok) return `${explainFault(text, parsed)}.`;

@@ -55,6 +55,12 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
             'Outer ply round free ends',
             walls.every((wall) => wall.returnEnds),
             (returnEnds) => set({ returnEnds })
+          ),
+          make.flag(
+            'returnJambs',
+            'Outer ply into jambs',
+            walls.every((wall) => wall.returnJambs),
+            (returnJambs) => set({ returnJambs })
           )
         ]
       }

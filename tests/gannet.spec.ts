@@ -1,0 +1,157 @@
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Bench, expect, test } from './bench';
+
+const folder = mkdtempSync(join(tmpdir(), 'cliffstead-gannet-'));
+
+interface Report {
+  storeys: { datum: number; height: number }[];
+  walls: {
+    length: number;
+    thickness: number;
+    base: number;
+    top: number;
+    storey: string;
+    plies: { material: string; area: number }[];
+  }[];
+  chimneys: { base: number; top: number; flues: number; volume: number }[];
+  findings: { code: string }[];
+}
+
+const cliffstead = (...args: string[]) =>
+  execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
+    encoding: 'utf8',
+    maxBuffer: 1e8
+  });
+const inspect = (path: string): Report => {
+  const file = join(folder, 'inspected.cliffstead');
+  if (path !== file) copyFileSync(path, file);
+  return JSON.parse(cliffstead('inspect', file, '--json')) as Report;
+};
+
+/** What a wall is in plan and height, whatever its id and name. */
+const wallsOf = ({ walls }: Report) =>
+  walls
+    .map(({ storey, length, thickness, base, top, plies }) =>
+      [
+        ...[storey, length, thickness, base, top],
+        ...plies.map(({ material, area }) => `${material} ${area.toFixed(0)}`)
+      ].join(' · ')
+    )
+    .sort();
+
+test('two storeys with all their build-ups and the chimney stack, by pointer and typing', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Gannet once more');
+  await bench.key('l');
+  await bench.say({ Datum: 'at zero', 'Storey height': '2 880', 'Floor depth': '0' });
+
+  /** A run from a typed start; the settings of the walls stay as they were said last. */
+  const run = async (
+    [x, y]: [number, number],
+    stretches: [string, string][],
+    { close = false, flip = false, ...how }: Record<string, string> & { close?: boolean; flip?: boolean } = {}
+  ) => {
+    await bench.key('Escape', 'Escape', 'w');
+    await bench.say({ 'Across from project zero': String(x), 'Up from project zero': String(y), ...how });
+    if (flip) await page.keyboard.press('x');
+    for (const [Length, Angle] of stretches) await bench.say({ Length, Angle });
+    if (flip) await page.keyboard.press('x');
+    if (close) await page.keyboard.press('c');
+  };
+
+  await run(
+    [0, 0],
+    [
+      ['7 200', '0'],
+      ['3.6 m', '-90'],
+      ['4200', '0'],
+      ['7800 + 3600', '90'],
+      ['11.4 m', '180']
+    ],
+    { 'Build-up': 'Stone cavity 425', Height: '2550', close: true }
+  );
+  await expect(page.locator('footer')).toContainText('The run is closed');
+  await run(
+    [0, 6000],
+    [
+      ['2400', '180'],
+      ['4200', '-90'],
+      ['2400', '0']
+    ]
+  );
+  const partition = { 'Setting-out line': 'centre line', 'Kind of wall': 'a partition' };
+  await run([4040, 0], [['7800', '90']], {
+    'Build-up': 'Bearing partition 170',
+    ...partition,
+    Height: '2 550'
+  });
+  await run([7540, 7800], [['3900', '-90']]);
+  await run([7540, 3900], [['3860', '0']], { 'Build-up': 'Partition 120' });
+  await run(
+    [5500, 7800],
+    [
+      ['1600', '-90'],
+      ['1460', '180']
+    ]
+  );
+
+  // The storey above: its outer walls as a rectangle, each its own wall; partitions as they come.
+  await bench.key('Escape', 'Escape', 'l');
+  await page.getByRole('region', { name: 'Details' }).getByRole('button', { name: 'Add above' }).click();
+  await expect(page.locator('footer')).toContainText('Plan of Upper');
+  await bench.key('l');
+  await bench.say({ 'Storey height': '2 460', 'Floor depth': '330' });
+  await bench.key('Escape', 'r');
+  await bench.say({
+    'Build-up': 'Boarded frame 251',
+    'Setting-out line': 'outer face',
+    'Kind of wall': 'an outer wall',
+    Height: '2460',
+    Width: '11.4 m',
+    Depth: '7.8 m'
+  });
+  await run([4040, 0], [['7800', '90']], {
+    'Build-up': 'Bearing partition 170',
+    ...partition,
+    Height: '2460'
+  });
+  await run([0, 5500], [['4040', '0']], { 'Build-up': 'Wet-room partition 130', flip: true });
+  await run([7700, 5300], [['3700', '0']], { flip: true });
+  await run([4040, 2900], [['7360', '0']], { 'Build-up': 'Partition 120' });
+  await run([7700, 0], [['2900', '90']]);
+  await run([7700, 2900], [['4900', '90']]);
+  await bench.key('Escape', 'Escape', 'h');
+  await bench.say({ Pitch: '30', Overhang: '450', Thickness: '200' });
+
+  // The stack: on the bearing partition of the ground storey, chosen by pointing, then typed.
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await bench.key('Escape', 'Escape', 'e');
+  const there = await bench.at(4040, 5000);
+  await page.mouse.move(there.x, there.y);
+  await expect(bench.blank('Arrangement')).toHaveValue('both');
+  await bench.say({
+    'Distance from the start': '5 m',
+    Width: '1500',
+    Depth: '900',
+    Foot: '1 410 below',
+    'Height above the roofs': '900',
+    Gap: '50'
+  });
+  await bench.settled();
+  await expect(page.getByTestId('findings')).toHaveText('No findings');
+
+  const drawn = inspect(await bench.handOver(/Save the project/));
+  cliffstead('run', 'examples/gannet-house.json', '--out', join(folder, 'inspected.cliffstead'));
+  const scripted = inspect(join(folder, 'inspected.cliffstead'));
+  expect(drawn.storeys.map(({ datum, height }) => [datum, height])).toEqual([
+    [0, 2880],
+    [2880, 2460]
+  ]);
+  expect(wallsOf(drawn)).toEqual(wallsOf(scripted));
+  expect(drawn.chimneys[0]).toMatchObject({ base: -1410, flues: 2, top: scripted.chimneys[0]!.top });
+});
