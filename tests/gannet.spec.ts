@@ -122,9 +122,11 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
   });
   await run([0, 5500], [['4040', '0']], { 'Build-up': 'Wet-room partition 130', flip: true });
   await run([7700, 5300], [['3700', '0']], { flip: true });
-  await run([4040, 2900], [['7360', '0']], { 'Build-up': 'Partition 120' });
-  await run([7700, 0], [['2900', '90']]);
+  await run([7700, 0], [['2900', '90']], { 'Build-up': 'Partition 120' });
   await run([7700, 2900], [['4900', '90']]);
+  await run([4040, 2900], [['7360', '0']]);
+  await bench.key('Escape', 'Escape', 's');
+  await bench.say({ Face: 'structure', Thickness: '330' });
   await bench.key('Escape', 'Escape', 'h');
   await bench.say({ Pitch: '30', Overhang: '450', Thickness: '200' });
 
@@ -143,8 +145,6 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
     Gap: '50'
   });
   await bench.settled();
-  await expect(page.getByTestId('findings')).toHaveText('No findings');
-
   const drawn = inspect(await bench.handOver(/Save the project/));
   cliffstead('run', 'examples/gannet-house.json', '--out', join(folder, 'inspected.cliffstead'));
   const scripted = inspect(join(folder, 'inspected.cliffstead'));
@@ -152,6 +152,7 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
     [0, 2880],
     [2880, 2460]
   ]);
+  expect(drawn.findings).toEqual([]);
   expect(wallsOf(drawn)).toEqual(wallsOf(scripted));
   expect(drawn.chimneys[0]).toMatchObject({ base: -1410, flues: 2, top: scripted.chimneys[0]!.top });
 });
