@@ -55,6 +55,14 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.drawn();
   await page.screenshot({ path: `${folder}/joint.png` });
 
+  await bench.key('Escape', 'Escape', 'a');
+  await zoom(4040, 5000, 5);
+  await bench.point(4350, 5600);
+  await page.getByLabel('Lift off above').check();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/chimney.png` });
+  await page.getByLabel('Lift off above').uncheck();
+
   await bench.key('Escape', 'Escape', 'k');
   await bench.drawn();
   await page.screenshot({ path: `${folder}/build-ups.png` });

@@ -6,7 +6,7 @@ import { distance, locate, type Point } from '../geometry/point';
 import { ringHolds, segmentsCross, boxOf, type Box, type Ring } from '../geometry/ring';
 import { assembleBand, type BandFootprint, type CutAlong } from './joints/assemble';
 import { bandAt, levelsOf, solveNode, standsIn, type SolvedJoint } from './joints/bands';
-import { arrangeCluster, convexHull, dissolve, type StripRing } from './joints/entangled';
+import { arrangeCluster, convexHull, dissolve, type ClusterJoint, type StripRing } from './joints/entangled';
 import { gatherNodes, type Member, type Node } from './joints/gather';
 import { tolerances } from '../geometry/tolerances';
 import type { Joint } from '../project/records';
@@ -46,9 +46,13 @@ export function deriveFootprints(
   const bad = new Set<SolvedJoint>();
   for (const frame of frames) {
     const own = byWall.get(frame.wall.id) ?? [];
-    const footprint = own.length > 0 ? assembleWall(frame, own) : undefined;
+    if (own.length === 0) continue;
+    const sound = own.filter(({ bands }) => bands.every(({ cut }) => cut));
+    // With a joint that has no closed form the others are cut as solved, as long as the wall holds together.
+    const footprint =
+      sound.length === own.length ? assembleWall(frame, own, assembled) : assembleWall(frame, sound, partial);
     if (footprint) walls.set(frame.wall.id, footprint);
-    else for (const joint of own) bad.add(joint);
+    for (const joint of own) if (!footprint || !sound.includes(joint)) bad.add(joint);
   }
   for (const joint of joints) if (!bad.has(joint) && !pairsAreApart(joint, walls)) bad.add(joint);
   for (const [p, q] of neighbours(frames, byWall))
@@ -68,18 +72,25 @@ const partIn = (joint: SolvedJoint, frame: Frame) =>
 const sameCuts = (p: readonly SolvedJoint[], q: readonly SolvedJoint[]) =>
   p.length === q.length && p.every((joint, i) => joint.bands === q[i]!.bands);
 
-const assembled = new WeakMap<
+type Assembled = WeakMap<
   Frame,
   WallFootprint | { readonly joints: readonly SolvedJoint[]; readonly failed: true }
->();
+>;
+/** Of all joints of a wall; and without those that have no closed form, where it ends square for the time being. */
+const assembled: Assembled = new WeakMap();
+const partial: Assembled = new WeakMap();
 
-function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootprint | undefined {
-  const old = assembled.get(frame);
+function assembleWall(
+  frame: Frame,
+  joints: readonly SolvedJoint[],
+  shelf: Assembled
+): WallFootprint | undefined {
+  const old = shelf.get(frame);
   if (old && sameCuts(old.joints, joints)) {
     if ('failed' in old) return undefined;
     if (old.joints.every((joint, i) => joint === joints[i])) return old;
     const again = { ...old, joints };
-    assembled.set(frame, again);
+    shelf.set(frame, again);
     return again;
   }
   const bands: BandFootprint[] = [];
@@ -90,14 +101,14 @@ function assembleWall(frame: Frame, joints: readonly SolvedJoint[]): WallFootpri
   for (let i = 0; i + 1 < levels.length; i++) {
     const band = assembleFrom(frame, joints, levels[i]!, levels[i + 1]!);
     if (!band) {
-      assembled.set(frame, { joints, failed: true });
+      shelf.set(frame, { joints, failed: true });
       return undefined;
     }
     bands.push(band);
   }
   const kept = old && !('failed' in old) && sameBands(old.bands, bands) ? old.bands : bands;
   const footprint = { frame, bands: kept, joints, entangled: false, unsolved: false };
-  assembled.set(frame, footprint);
+  shelf.set(frame, footprint);
   return footprint;
 }
 
@@ -326,19 +337,20 @@ function solveClusterBand(
       assembleFrom(frame, sound, z0, z1) ?? assembleFrom(frame, [], z0, z1);
     square?.plies.forEach((rings, strip) => rings.forEach((ring) => strips.push({ frame, strip, ring })));
   }
-  const hulls = cluster.map((joint) => {
+  const places = cluster.map((joint): ClusterJoint => {
     const ends = joint.node.members.filter(({ frame, part }) => part !== 'body' && present.includes(frame));
-    return ends.length < 2
-      ? []
-      : convexHull(
-          ends.flatMap(({ frame, t }) => [fromFrame(frame, t, frame.y0), fromFrame(frame, t, frame.y1)])
-        );
+    const hull = convexHull(
+      ends.flatMap(({ frame, t }) => [fromFrame(frame, t, frame.y0), fromFrame(frame, t, frame.y1)])
+    );
+    return {
+      point: joint.node.point,
+      asked: joint.asked,
+      ends,
+      hull: ends.length > 1 && hull.length > 2 ? hull : []
+    };
   });
   if (strips.length === 0) return new Map();
-  const rings = arrangeCluster(
-    strips,
-    hulls.filter((hull) => hull.length > 2)
-  );
+  const rings = arrangeCluster(strips, places);
   if (!rings) return undefined;
   const shapes = present.map((frame) => {
     const plies = frame.strips.map((_, strip) =>

@@ -35,13 +35,19 @@ describe('ways to cut a joint', () => {
     expect(drawn[2]).not.toBe(drawn[0]);
     expect(drawn[3]).not.toBe(drawn[0]);
   });
-  it('a star and a splice only as usual; a free end has no ways', () => {
+  it('a star: any of its walls through or past the others; a splice only as usual; a free end has no ways', () => {
     const star = [
       wall('a', 0, 0, 3000, 0, 'partition'),
       wall('b', 0, 0, -1500, 2600, 'partition'),
       wall('c', 0, 0, -1500, -2600, 'partition')
     ];
-    expect(options(0, 0, ...star)).toHaveLength(1);
+    const ways = options(0, 0, ...star);
+    expect(ways.map(({ label }) => label)).toEqual([
+      'meeting in the middle, as usual',
+      ...['a', 'b', 'c'].map((id) => `Wall ${id} runs through`),
+      ...['a', 'b', 'c'].map((id) => `square, Wall ${id} runs past`)
+    ]);
+    expect(new Set(ways.map(({ marks }) => JSON.stringify(marks))).size).toBe(7);
     expect(options(3000, 0, ...star)).toEqual([]);
     expect(
       options(0, 0, wall('a', -2000, 0, 0, 0, 'partition'), wall('b', 0, 0, 2000, 0, 'bearing'))

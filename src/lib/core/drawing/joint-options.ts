@@ -3,6 +3,8 @@ import { boxOf, type Box } from '../geometry/ring';
 import type { SolvedJoint } from '../derive/joints/bands';
 import { deriveFootprints } from '../derive/1-footprints';
 import type { StoreyModel } from '../derive/graph';
+import { armsOf } from '../derive/joints/arms';
+import { classify } from '../derive/joints/classify';
 import type { Node } from '../derive/joints/gather';
 import type { Joint, JointCutKind } from '../project/records';
 import type { Mark } from './display';
@@ -40,7 +42,7 @@ export function jointOptions(
   const node = solved?.node;
   if (!node || node.members.length < 2) return [];
   const frames = node.members.map(({ frame }) => frame);
-  return waysOf(node, solved.bands[0]?.cut?.kind, named).map((way) => {
+  return waysOf(node, named).map((way) => {
     const asked: Joint = {
       id: 'picture',
       kind: 'joint',
@@ -59,12 +61,13 @@ export function jointOptions(
   });
 }
 
-function waysOf(node: Node, kind: string | undefined, named: (wall: string) => string): Way[] {
+function waysOf(node: Node, named: (wall: string) => string): Way[] {
+  const { kind } = classify(armsOf(node.members), node.point);
   const ids = node.members.map(({ frame }) => frame.wall.id);
   const usual: Way = { cut: 'mitre', through: null, label: 'mitred, as usual' };
-  if (kind === 'corner')
+  if (kind === 'corner' || kind === 'star')
     return [
-      usual,
+      kind === 'star' ? { ...usual, label: 'meeting in the middle, as usual' } : usual,
       ...ids.map((id): Way => ({ cut: 'through', through: id, label: `${named(id)} runs through` })),
       ...ids.map((id): Way => ({ cut: 'square', through: id, label: `square, ${named(id)} runs past` }))
     ];

@@ -76,6 +76,28 @@ describe('triangles', () => {
       area += ringArea([all[triangles[i]!]!, all[triangles[i + 1]!]!, all[triangles[i + 2]!]!]);
     expect(area).toBeCloseTo(1e6 - 36e4, 6);
   });
+  it('keep the winding, although the first ear is a hair on the wrong side of a straight border', () => {
+    const ring = [
+      [6500, 12100.000000000002],
+      [0, 12100.000000000002],
+      [1473, 10627],
+      [1550, 10550],
+      [4950, 10550]
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    for (const [x, y] of [-1e-5, -1e-12, 0, 1e-12, 1e-5].flatMap((v) => [
+      [v, 0],
+      [0, v]
+    ]))
+      for (let first = 0; first < ring.length; first++) {
+        const nudged = ring.map((p, i) => (i === 2 ? at(p.x + x!, p.y + y!) : p));
+        const turned = [...nudged.slice(first), ...nudged.slice(0, first)];
+        const triangles = triangulateWhole(turned);
+        let area = 0;
+        for (let k = 0; k < triangles.length; k += 3)
+          area += ringArea([0, 1, 2].map((c) => turned[triangles[k + c]!]!));
+        expect(area / ringArea(turned)).toBeCloseTo(1, 6);
+      }
+  });
   it('use every vertex, also on straight borders and in a row', () => {
     const dotted = [
       at(0, 0),

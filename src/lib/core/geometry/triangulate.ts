@@ -17,10 +17,11 @@ export function triangulate(outer: Ring, holes: readonly Ring[] = []): number[] 
     for (const p of ring) flat.push(p.x, p.y);
   }
   const triangles = earcut(flat, starts);
-  const [a, b, c] = [triangles[0], triangles[1], triangles[2]];
-  if (a === undefined || b === undefined || c === undefined) return [];
-  const at = (i: number): Point => ({ x: flat[2 * i]!, y: flat[2 * i + 1]! });
-  if (ringArea([at(a), at(b), at(c)]) > 0 !== ringArea(outer) > 0) triangles.reverse();
+  // By the whole area: a first triangle along a straight border may be a hair's breadth to either side.
+  const at = (k: number): Point => ({ x: flat[2 * triangles[k]!]!, y: flat[2 * triangles[k]! + 1]! });
+  let area = 0;
+  for (let k = 0; k < triangles.length; k += 3) area += ringArea([at(k), at(k + 1), at(k + 2)]);
+  if (area > 0 !== ringArea(outer) > 0) triangles.reverse();
   return triangles;
 }
 

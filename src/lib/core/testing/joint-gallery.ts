@@ -8,6 +8,8 @@ export interface NamedJoint {
   readonly name: string;
   readonly records: readonly Rec[];
   readonly asked?: Partial<Pick<Joint, 'cut' | 'through' | 'plies'>>;
+  /** Has no closed form: its plies are shared out by the arrangement. */
+  readonly arranged?: boolean;
 }
 
 const partition = buildUpOf('part', [15, 'finish'], [90, 'structure'], [15, 'finish']);
@@ -144,6 +146,18 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'star-of-three',
     records: [partition, ...[20, 140, 265].map((angle, i) => centre(`arm${i}`, partition, angle))]
+  },
+  {
+    name: 'star-of-three-through',
+    records: [partition, ...[20, 140, 265].map((angle, i) => centre(`arm${i}`, partition, angle))],
+    asked: { cut: 'through', through: 'arm0' },
+    arranged: true
+  },
+  {
+    name: 'star-of-three-square',
+    records: [frame, ...[0, 90, 200].map((angle, i) => centre(`arm${i}`, frame, angle))],
+    asked: { cut: 'square', through: 'arm0' },
+    arranged: true
   },
   {
     name: 'star-of-five',

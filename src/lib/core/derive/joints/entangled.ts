@@ -1,6 +1,7 @@
 /**
  * Joints with no closed form: one planar arrangement per cluster of entangled joints. Ply strips end square at
- * their nodes, the hull of the ends fills the gaps, each face goes to the strip that outranks the others there; pockets
+ * their nodes, the hull of the ends fills the gaps, each face goes to the strip that outranks the others there, as the
+ * nearest joint was asked to be cut; what is asked to run through has a claim to the hull beyond its end; pockets
  * narrower than half the thickest wall are filled from the neighbour with the longest border. A partition by construction.
  */
 import { arrange, type Face, type Segment } from '../../geometry/arrangement';
@@ -8,7 +9,10 @@ import { cross, distance, subtract, type Point } from '../../geometry/point';
 import { ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
-import { dutyRank, type Frame } from '../frame';
+import type { Joint } from '../../project/records';
+import { dutyRank, fromFrame, type Frame } from '../frame';
+import type { Member } from './gather';
+import { clipLeft } from './solve';
 
 /** A ply strip with its own ends already cut where the other joint is sound, square where it is not. */
 export interface StripRing {
@@ -37,40 +41,110 @@ export function convexHull(points: readonly Point[]): Point[] {
 
 const coreOf = (frame: Frame) => frame.core[1] - frame.core[0];
 
-/** Higher duty, thicker core, lower id: negative when p outranks q. */
-function outranks(p: StripRing, q: StripRing): number {
+/** A joint of the cluster: where it is, how it was asked to be cut, the walls that end there and the hull of their ends. */
+export interface ClusterJoint {
+  readonly point: Point;
+  readonly asked: Joint | undefined;
+  readonly ends: readonly Member[];
+  readonly hull: Ring;
+}
+
+/** What a joint asks of a ply: to run through (more than 0) or to stop (less), before all duties. */
+function askedOf({ frame, strip }: StripRing, asked: Joint | undefined): number {
+  const single = asked?.plies.find(
+    (one) => one.wall === frame.wall.id && one.ply === frame.strips[strip]!.ply
+  );
+  if (single) return single.runs ? 2 : -2;
+  return asked?.cut === 'square' && asked.through === frame.wall.id ? 1 : 0;
+}
+
+/** As asked, higher duty, the wall asked to run through, thicker core, lower id: negative when p outranks q. */
+function outranks(p: StripRing, q: StripRing, asked?: Joint): number {
   const duty = (s: StripRing) => dutyRank[s.frame.strips[s.strip]!.duty];
+  const through = (s: StripRing) => Number(asked?.cut === 'through' && asked.through === s.frame.wall.id);
   return (
-    duty(q) - duty(p) || coreOf(q.frame) - coreOf(p.frame) || (p.frame.wall.id < q.frame.wall.id ? -1 : 1)
+    askedOf(q, asked) - askedOf(p, asked) ||
+    duty(q) - duty(p) ||
+    through(q) - through(p) ||
+    coreOf(q.frame) - coreOf(p.frame) ||
+    (p.frame.wall.id < q.frame.wall.id ? -1 : 1)
   );
 }
 
 const edgesOf = (ring: Ring): Segment[] => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!]);
 
+/** What a strip lays claim to: its own ring; and where it is asked to run through, the hull beyond its end. */
+interface Claim {
+  readonly owner: StripRing;
+  readonly ring: Ring;
+}
+
+/** Past any joint, mm. */
+const runOn = 5000;
+
+function claimsBeyond({ asked, ends, hull }: ClusterJoint, strips: readonly StripRing[]): Claim[] {
+  if (!asked || hull.length === 0) return [];
+  return ends.flatMap(({ frame, part, t }) => {
+    const to = part === 'a' ? t - runOn : t + runOn;
+    const whole = asked.cut !== 'mitre' && asked.through === frame.wall.id;
+    return strips.flatMap((owner): Claim[] => {
+      if (owner.frame !== frame || !(whole || askedOf(owner, asked) > 0)) return [];
+      const { y0, y1 } = frame.strips[owner.strip]!;
+      const [t0, t1] = [Math.min(t, to), Math.max(t, to)];
+      const beyond = [
+        fromFrame(frame, t0, y0),
+        fromFrame(frame, t1, y0),
+        fromFrame(frame, t1, y1),
+        fromFrame(frame, t0, y1)
+      ];
+      const ring = hull.reduce<Ring>(
+        (left, p, i) => (left.length > 2 ? clipLeft(left, p, hull[(i + 1) % hull.length]!) : left),
+        beyond
+      );
+      return ring.length > 2 && ringArea(ring) > tolerances.coincident ? [{ owner, ring }] : [];
+    });
+  });
+}
+
 /** Rings of every strip; a strip with none was swallowed. Undefined only when the arrangement did not settle. */
 export function arrangeCluster(
   strips: readonly StripRing[],
-  hulls: readonly Ring[]
+  joints: readonly ClusterJoint[]
 ): Map<StripRing, Ring[]> | undefined {
-  const ranked = [...strips].sort(outranks);
+  const ranked = [...strips].sort((p, q) => outranks(p, q));
   const strongest = ranked[0]!;
   const thickest = Math.max(...strips.map(({ frame }) => frame.y1 - frame.y0)) / 2;
-  const arrangement = arrange([...ranked.flatMap((s) => edgesOf(s.ring)), ...hulls.flatMap(edgesOf)]);
+  const hulls = joints.map(({ hull }) => hull).filter((hull) => hull.length > 0);
+  const claims: Claim[] = [
+    ...ranked.map((owner) => ({ owner, ring: owner.ring })),
+    ...joints.flatMap((joint) => claimsBeyond(joint, ranked))
+  ];
+  const arrangement = arrange(
+    [...claims, ...hulls.map((ring) => ({ ring }))].flatMap(({ ring }) => edgesOf(ring))
+  );
   if (!arrangement) return undefined;
+  const isAsked = joints.some(({ asked }) => asked);
+  const ownerAt = (inside: Point) => {
+    const there = claims.filter(({ ring }) => ringHolds(ring, inside)).map(({ owner }) => owner);
+    if (!isAsked || there.length < 2) return there[0];
+    const near = joints.reduce((best, one) =>
+      distance(one.point, inside) < distance(best.point, inside) ? one : best
+    );
+    return there.sort((p, q) => outranks(p, q, near.asked))[0];
+  };
   const owned: { face: Face; owner: StripRing }[] = [];
+  const unclaimed = new Set<Face>();
   for (const face of arrangement.faces) {
     const inside = innerPoint(face.outer, face.holes);
     if (!inside) continue;
-    const own = ranked.find((s) => ringHolds(s.ring, inside));
-    const hull = own ? undefined : hulls.findIndex((ring) => ringHolds(ring, inside));
+    const own = ownerAt(inside);
     if (own) owned.push({ face, owner: own });
-    else if ((hull !== undefined && hull >= 0) || widthOf(face.outer) < thickest)
+    else if (hulls.some((ring) => ringHolds(ring, inside)) || widthOf(face.outer) < thickest) {
+      unclaimed.add(face);
       owned.push({ face, owner: strongest });
+    }
   }
-  giveAway(
-    owned,
-    ({ face, owner }) => owner === strongest && !ringHolds(strongest.ring, innerPoint(face.outer)!)
-  );
+  giveAway(owned, ({ face }) => unclaimed.has(face));
   giveAway(owned, ({ face }) => widthOf(face.outer) < tolerances.leastWidth);
   const rings = new Map<StripRing, Ring[]>(strips.map((s) => [s, []]));
   for (const strip of strips)

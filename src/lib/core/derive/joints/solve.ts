@@ -494,7 +494,16 @@ function cutHost(
 }
 
 /** All arms meet in the middle of the kernel of the polygon of their core corners. */
+/** Where all cores meet in the middle; one that is asked to run through has no such form. */
 function solveStar(arms: readonly Arm[], asked?: Joint): JointCut | undefined {
+  const isNamed = (arm: Arm) => arm.frame.wall.id === asked?.through;
+  const isCore = (arm: Arm) =>
+    asked?.plies.some(({ wall, ply }) => {
+      const strip = wall === arm.frame.wall.id && arm.strips.find((one) => one.ply === ply);
+      return strip && strip.y1 <= arm.coreLeft && strip.y0 >= arm.coreRight;
+    });
+  if (asked && asked.cut !== 'mitre' && arms.some(isNamed)) return undefined;
+  if (arms.some(isCore)) return undefined;
   const n = arms.length;
   const sectors: Sector[] = [];
   for (let k = 0; k < n; k++) {
