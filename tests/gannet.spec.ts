@@ -54,7 +54,8 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
   const run = async (
     [x, y]: [number, number],
     stretches: [string, string][],
-    { close = false, flip = false, ...how }: Record<string, string> & { close?: boolean; flip?: boolean } = {}
+    how: Record<string, string> = {},
+    { close = false, flip = false } = {}
   ) => {
     await bench.key('Escape', 'Escape', 'w');
     await bench.say({ 'Across from project zero': String(x), 'Up from project zero': String(y), ...how });
@@ -73,7 +74,8 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
       ['7800 + 3600', '90'],
       ['11.4 m', '180']
     ],
-    { 'Build-up': 'Stone cavity 425', Height: '2550', close: true }
+    { 'Build-up': 'Stone cavity 425', Height: '2550' },
+    { close: true }
   );
   await expect(page.locator('footer')).toContainText('The run is closed');
   await run(
@@ -120,8 +122,8 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
     ...partition,
     Height: '2460'
   });
-  await run([0, 5500], [['4040', '0']], { 'Build-up': 'Wet-room partition 130', flip: true });
-  await run([7700, 5300], [['3700', '0']], { flip: true });
+  await run([0, 5500], [['4040', '0']], { 'Build-up': 'Wet-room partition 130' }, { flip: true });
+  await run([7700, 5300], [['3700', '0']], {}, { flip: true });
   await run([7700, 0], [['2900', '90']], { 'Build-up': 'Partition 120' });
   await run([7700, 2900], [['4900', '90']]);
   await run([4040, 2900], [['7360', '0']]);

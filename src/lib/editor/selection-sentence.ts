@@ -40,13 +40,10 @@ export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined
   };
 }
 
+const numbers = new Set<Field['kind']>(['length', 'height', 'pitch', 'angle']);
+
 function toBlank({ name, label, kind, value, choices, mm }: Field): SentencePart {
   if (kind === 'choice') return { name, label, kind: 'choice', value, choices: choices ?? [] };
-  return {
-    name,
-    label,
-    kind: kind === 'pitch' || kind === 'angle' || kind === 'length' ? kind : 'text',
-    value,
-    ...(mm !== undefined && { mm })
-  };
+  const of = numbers.has(kind) ? (kind as 'length' | 'height' | 'pitch' | 'angle') : 'text';
+  return { name, label, kind: of, value, ...(mm !== undefined && { mm }) };
 }

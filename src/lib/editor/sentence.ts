@@ -1,5 +1,6 @@
 /** The sentence: what is being done, as words with blanks. Blanks read any unit; choices open a short list. */
 import { formatAngle, parseAngle, parsePitch } from '../core/units/angle';
+import { formatHeight, parseHeight } from '../core/units/height';
 import {
   besideLength,
   explainFault,
@@ -19,7 +20,7 @@ export interface Blank {
   readonly name: string;
   /** Spoken name, for screen readers and error messages. */
   readonly label: string;
-  readonly kind: 'length' | 'angle' | 'pitch' | 'text' | 'choice';
+  readonly kind: 'length' | 'height' | 'angle' | 'pitch' | 'text' | 'choice';
   readonly value: string;
   readonly choices?: readonly Choice[];
   /** A length as it is kept, mm. */
@@ -46,6 +47,14 @@ export const lengthBlank = (
   mm: value,
   typed
 });
+/** So much above or below `what`. */
+export const heightBlank = (
+  name: string,
+  label: string,
+  value: number,
+  units: LengthUnits,
+  what = 'the datum'
+): Blank => ({ name, label, kind: 'height', value: formatHeight(value, units, what), typed: true });
 export const angleBlank = (name: string, label: string, value: number, typed = false): Blank => ({
   name,
   label,
@@ -83,8 +92,16 @@ export type Read =
   { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
 
 /** Read what was typed in a blank, mm or radians; or say where it went wrong and what was expected. */
-export function readBlank(kind: 'length' | 'angle' | 'pitch', text: string, units: LengthUnits): Read {
-  const parsed =
-    kind === 'length' ? parseLength(text, units) : kind === 'angle' ? parseAngle(text) : parsePitch(text);
+export function readBlank(
+  kind: 'length' | 'height' | 'angle' | 'pitch',
+  text: string,
+  units: LengthUnits
+): Read {
+  const parsed = {
+    length: parseLength,
+    height: parseHeight,
+    angle: parseAngle,
+    pitch: parsePitch
+  }[kind](text, units);
   return parsed.ok ? parsed : { ok: false, message: `${explainFault(text, parsed)}.` };
 }

@@ -56,7 +56,7 @@ export const stages: readonly StageInfo[] = [
     label: 'Storeys',
     tools: [
       { tool: 'storey', label: 'Storey', key: 'l' },
-      { tool: 'copyUp', label: 'Copy up', key: 'u' }
+      { tool: 'copyUp', label: 'Copy storey', key: 'u' }
     ]
   },
   {

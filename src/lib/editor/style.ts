@@ -7,14 +7,13 @@ import {
   type Side,
   type WallRole
 } from '../core/project/records';
-import { formatHeight, parseHeight } from '../core/units/height';
-import { explainFault, formatLength } from '../core/units/length';
+import { formatLength } from '../core/units/length';
 import type { Editor } from './editor';
 import {
   choiceBlank,
+  heightBlank,
   lengthBlank,
   readBlank,
-  textBlank,
   type Blank,
   type Choice,
   type SentencePart
@@ -32,6 +31,7 @@ export const settingOutWords: Record<SettingOut, string> = {
 const roles: readonly Choice[] = [
   { value: 'exterior', label: 'an outer wall' },
   { value: 'partition', label: 'a partition' },
+  { value: 'nib', label: 'a nib' },
   { value: 'low', label: 'a low wall' },
   { value: 'parapet', label: 'a parapet' },
   { value: 'foundation', label: 'a foundation wall' }
@@ -89,9 +89,7 @@ export class WallStyle {
       lengthBlank('height', 'Height', this.currentHeight, units, true),
       'high, as',
       choiceBlank('role', 'Kind of wall', this.role, roles),
-      ...(this.base === 0
-        ? []
-        : [', its base', textBlank('base', 'Base', formatHeight(this.base, units, 'the datum'))]),
+      ...(this.base === 0 ? [] : [', its base', heightBlank('base', 'Base', this.base, units)]),
       '.'
     ];
   }
@@ -130,8 +128,8 @@ export class WallStyle {
         return true;
       }
       case 'base': {
-        const read = parseHeight(text, units);
-        if (!read.ok) return `${explainFault(text, read)}.`;
+        const read = readBlank('height', text, units);
+        if (!read.ok) return read.message;
         this.base = read.value;
         return true;
       }

@@ -40,7 +40,7 @@ export const settingOuts = [
   'offset'
 ] as const;
 export type SettingOut = (typeof settingOuts)[number];
-export const wallRoles = ['exterior', 'partition', 'foundation', 'parapet', 'chimney', 'low'] as const;
+export const wallRoles = ['exterior', 'partition', 'nib', 'foundation', 'parapet', 'chimney', 'low'] as const;
 export type WallRole = (typeof wallRoles)[number];
 export const fillings = ['none', 'door', 'window'] as const;
 export type Filling = (typeof fillings)[number];

@@ -4,10 +4,9 @@ import { clearRange } from '../../core/derive/2-openings';
 import { fromFrame, type Frame } from '../../core/derive/frame';
 import { nameElement } from '../../core/project/names';
 import { degree } from '../../core/units/angle';
-import { formatHeight, parseHeight } from '../../core/units/height';
-import { explainFault, formatLengthWithUnit } from '../../core/units/length';
+import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
-import { choiceBlank, lengthBlank, readBlank, textBlank, type SentencePart } from '../sentence';
+import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 import { wallAt } from '../snapping';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
@@ -82,7 +81,7 @@ export class ChimneyTool extends BaseTool implements Tool {
       'out, a flue of',
       size('flue', 'Flue'),
       'square, standing',
-      textBlank('base', 'Foot', formatHeight(this.base, units, 'the datum')),
+      heightBlank('base', 'Foot', this.base, units),
       ', ending',
       size('above', 'Height above the roofs'),
       'above the roofs,',
@@ -97,17 +96,14 @@ export class ChimneyTool extends BaseTool implements Tool {
       this.arrangement = text as Arrangement;
       if (this.sizes.depth === depths[before]) this.sizes.depth = depths[this.arrangement];
     } else if (blank === 'wall') this.wall = text || undefined;
-    else if (blank === 'base') {
-      const read = parseHeight(text, this.units);
-      if (!read.ok) return `${explainFault(text, read)}.`;
-      this.base = read.value;
-    } else {
-      const read = readBlank('length', text, this.units);
+    else {
+      const read = readBlank(blank === 'base' ? 'height' : 'length', text, this.units);
       if (!read.ok) return read.message;
-      if (blank === 'distance') [this.distance, this.fixed] = [read.value, true];
+      if (blank === 'base') this.base = read.value;
+      else if (blank === 'distance') [this.distance, this.fixed] = [read.value, true];
       else {
         if (read.value < 0 || (read.value === 0 && blank !== 'hearth' && blank !== 'gap'))
-          return `That must be more than zero.`;
+          return 'That must be more than zero.';
         this.sizes = { ...this.sizes, [blank]: read.value };
       }
     }

@@ -4,7 +4,15 @@ import { degree } from '../../core/units/angle';
 import { nameElement } from '../../core/project/names';
 import type { SlabFace } from '../../core/project/records';
 import type { Editor } from '../editor';
-import { choiceBlank, lengthBlank, pitchBlank, readBlank, textBlank, type SentencePart } from '../sentence';
+import {
+  choiceBlank,
+  heightBlank,
+  lengthBlank,
+  pitchBlank,
+  readBlank,
+  textBlank,
+  type SentencePart
+} from '../sentence';
 import type { Tool } from '../tool';
 import { BaseTool } from './base';
 
@@ -16,8 +24,12 @@ abstract class FormTool extends BaseTool {
     return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, true);
   }
 
-  protected read(blank: string, text: string): string | undefined {
-    const read = readBlank('length', text, this.units);
+  protected height(name: string, label: string): SentencePart {
+    return heightBlank(name, label, this.lengths[name] ?? 0, this.units);
+  }
+
+  protected read(blank: string, text: string, kind: 'length' | 'height' = 'length'): string | undefined {
+    const read = readBlank(kind, text, this.units);
     if (!read.ok) return read.message;
     this.lengths = { ...this.lengths, [blank]: read.value };
     this.preview();
@@ -66,13 +78,13 @@ export class SlabTool extends FormTool implements Tool {
       ',',
       this.length('thickness', 'Thickness'),
       'thick, its top',
-      this.length('offset', 'Top above the datum'),
-      'above the datum.'
+      this.height('offset', 'Top'),
+      '.'
     ];
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank !== 'face') return this.read(blank, text);
+    if (blank !== 'face') return this.read(blank, text, blank === 'offset' ? 'height' : 'length');
     this.face = text as SlabFace;
     this.preview();
     return undefined;
@@ -94,7 +106,8 @@ export class SlabTool extends FormTool implements Tool {
 export class CopyUpTool extends FormTool implements Tool {
   readonly name = 'copyUp';
   private which: 'outer' | 'all' = 'outer';
-  private storeyName = 'Upper';
+  private to: 'above' | 'below' = 'above';
+  private storeyName: string | undefined;
 
   constructor(editor: Editor) {
     super(editor);
@@ -108,10 +121,14 @@ export class CopyUpTool extends FormTool implements Tool {
       'Copy',
       choiceBlank('which', 'Which walls', this.which, [
         { value: 'outer', label: 'the outer walls' },
-        { value: 'all', label: 'all walls' }
+        { value: 'all', label: 'all walls and columns' }
       ]),
-      'up to a new storey called',
-      textBlank('name', 'Name', this.storeyName),
+      choiceBlank('to', 'Up or down', this.to, [
+        { value: 'above', label: 'up' },
+        { value: 'below', label: 'down' }
+      ]),
+      'to a new storey called',
+      textBlank('name', 'Name', this.nameShown),
       ',',
       this.length('height', 'Height'),
       'high, its floor',
@@ -122,6 +139,7 @@ export class CopyUpTool extends FormTool implements Tool {
 
   fill(blank: string, text: string): string | undefined {
     if (blank === 'which') this.which = text as 'outer' | 'all';
+    else if (blank === 'to') this.to = text as 'above' | 'below';
     else if (blank === 'name') {
       if (text.trim() === '') return 'A storey needs a name.';
       this.storeyName = text.trim();
@@ -134,8 +152,19 @@ export class CopyUpTool extends FormTool implements Tool {
     const { height, floorDepth } = this.lengths;
     return {
       name: 'copyStorey',
-      args: { storey: this.editor.storey, which: this.which, name: this.storeyName, height, floorDepth }
+      args: {
+        storey: this.editor.storey,
+        which: this.which,
+        to: this.to,
+        name: this.nameShown,
+        height,
+        floorDepth
+      }
     };
+  }
+
+  private get nameShown(): string {
+    return this.storeyName ?? (this.to === 'above' ? 'Upper' : 'Lower');
   }
 
   protected override after(made: readonly string[]) {
@@ -162,15 +191,15 @@ export class RoofTool extends FormTool implements Tool {
       ', overhanging',
       this.length('overhang', 'Overhang'),
       ', its plate',
-      this.length('plateLevel', 'Plate level'),
-      'above the datum,',
+      this.height('plateLevel', 'Plate level'),
+      ',',
       this.length('thickness', 'Thickness'),
       'thick, hipped all round.'
     ];
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank !== 'pitch') return this.read(blank, text);
+    if (blank !== 'pitch') return this.read(blank, text, blank === 'plateLevel' ? 'height' : 'length');
     const read = readBlank('pitch', text, this.units);
     if (!read.ok) return read.message;
     this.pitch = read.value;

@@ -7,7 +7,7 @@ import { fromFrame, type Frame } from '../../core/derive/frame';
 import type { Filling, Project, SetOutTo } from '../../core/project/records';
 import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
-import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
+import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 import { wallAt } from '../snapping';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
@@ -99,11 +99,12 @@ export class OpeningTool extends BaseTool implements Tool {
       'wide and',
       lengthBlank('height', 'Height', this.size.height, units, true),
       'high,',
-      lengthBlank('sill', 'Sill', this.size.sill, units, true),
-      this.filling === 'door' ? 'above the datum, hung on the' : 'above the datum'
+      this.filling === 'window' ? 'its sill' : 'its threshold',
+      heightBlank('sill', 'Sill', this.size.sill, units)
     ];
     if (this.filling === 'door')
       parts.push(
+        ', hung on the',
         choiceBlank('hinge', 'Hung on', this.hinge, [
           { value: 'near', label: 'near jamb' },
           { value: 'far', label: 'far jamb' }
@@ -136,7 +137,7 @@ export class OpeningTool extends BaseTool implements Tool {
         this.opens = text as 'inside' | 'outside';
         break;
       default: {
-        const read = readBlank('length', text, this.units);
+        const read = readBlank(blank === 'sill' ? 'height' : 'length', text, this.units);
         if (!read.ok) return read.message;
         if ((blank === 'width' || blank === 'height') && read.value <= 0)
           return `A ${blank} must be more than zero.`;
