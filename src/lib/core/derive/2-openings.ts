@@ -118,22 +118,34 @@ export function returnedStrips({ strips }: Frame): { outer: number; covered: Rea
   return { outer, covered: new Set(strips.slice(1, -1).map((_, k) => k + 1)) };
 }
 
+/** Where the outer ply turns into the jambs (`sides`), and the openings as the plies that it covers are cut (`wide`). */
+export interface Returns {
+  readonly sides: readonly Stretch[];
+  readonly wide: readonly Stretch[];
+}
+
+const noReturns: Returns = { sides: [], wide: [] };
+
 /**
- * Where the outer ply turns into the jambs: as far along as it is thick, half way to the next opening at most. Empty
- * for walls that are not asked to, and for those of fewer than three plies, which have nothing to cover.
+ * The outer ply turns into each jamb as far along as it is thick, half way to the next opening at most. None for walls
+ * that are not asked to, and for those of fewer than three plies, which have nothing to cover.
  */
-export function returnsOf(frame: Frame, places: readonly OpeningPlace[]): Stretch[] {
-  if (!frame.wall.returnJambs || frame.strips.length < 3) return [];
+export function returnsOf(frame: Frame, places: readonly Stretch[]): Returns {
+  if (!frame.wall.returnJambs || frame.strips.length < 3 || places.length === 0) return noReturns;
   const { y0, y1 } = frame.strips[returnedStrips(frame).outer]!;
-  return places.flatMap(({ t0, t1, z0, z1 }) => {
+  const wide = places.map(({ t0, t1, z0, z1 }): Stretch => {
     const beside = places.filter((other) => other.z0 < z1 && other.z1 > z0);
     const room = (gaps: number[]) =>
       Math.min(y1 - y0, ...gaps.filter((gap) => gap >= 0).map((gap) => gap / 2));
     const before = room(beside.map((other) => t0 - other.t1));
     const behind = room(beside.map((other) => other.t0 - t1));
-    return [
-      { t0: t0 - before, t1: t0, z0, z1 },
-      { t0: t1, t1: t1 + behind, z0, z1 }
-    ].filter((stretch) => stretch.t1 - stretch.t0 > tolerances.coincident);
+    return { t0: t0 - before, t1: t1 + behind, z0, z1 };
   });
+  const sides = places
+    .flatMap((place, i) => [
+      { ...wide[i]!, t1: place.t0 },
+      { ...wide[i]!, t0: place.t1 }
+    ])
+    .filter(({ t0, t1 }) => t1 - t0 > tolerances.coincident);
+  return { sides, wide };
 }

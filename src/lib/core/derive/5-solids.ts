@@ -54,13 +54,12 @@ export interface SolidContext {
 export function deriveWallSolids(footprint: WallFootprint, context: SolidContext): PlySolid[] {
   const { frame } = footprint;
   const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
-  const returns = returnsOf(frame, context.openings);
-  const wider = [...holes, ...returns];
+  const { sides, wide } = returnsOf(frame, holes);
   const { outer, covered } = returnedStrips(frame);
   const standing = context.cuts.map((cut) => cutVoid(cut, frame.left, context.datum));
   const over = context.roofs.flatMap((model) => planesOver(model, footprint));
   const nameSide = (p: Point, q: Point) =>
-    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, wider, p, q);
+    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, [...holes, ...sides], p, q);
   const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number) => {
     const voids = () => [...taken.map((hole) => holeVoid(frame, hole)), ...standing];
     if (over.length > 0 || z1 === Infinity) return cellsUnder(ring, voids(), z0, z1, over, context.height);
@@ -74,19 +73,40 @@ export function deriveWallSolids(footprint: WallFootprint, context: SolidContext
       ? []
       : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
   };
-  return footprint.bands.flatMap(({ z0, z1, plies }) =>
-    plies.flatMap((rings, strip) =>
-      rings.flatMap((ring): PlySolid[] => {
-        if (returns.length === 0 || !covered.has(strip)) return solid(strip, cellsOf(ring, holes, z0, z1));
-        const turned = returns.flatMap((one) =>
-          within(frame, ring, one).flatMap((piece) =>
-            solid(outer, cellsOf(piece, [], Math.max(z0, one.z0), Math.min(z1, one.z1)))
-          )
-        );
-        return [...solid(strip, cellsOf(ring, wider, z0, z1)), ...turned];
-      })
+  return footprint.bands.flatMap(({ z0, z1, plies }) => [
+    ...plies.flatMap((rings, strip) => {
+      const taken = covered.has(strip) && sides.length > 0 ? wide : holes;
+      return rings.flatMap((ring) => solid(strip, cellsOf(ring, taken, z0, z1)));
+    }),
+    ...sides.flatMap((side) =>
+      returnedAt(frame, side, plies, covered).flatMap((piece) =>
+        solid(outer, cellsOf(piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1)))
+      )
     )
-  );
+  ]);
+}
+
+/** What the outer ply fills beside a jamb: one piece clear of joints, else piece by piece. */
+function returnedAt(
+  frame: Frame,
+  side: Stretch,
+  plies: readonly (readonly Ring[])[],
+  covered: ReadonlySet<number>
+): Ring[] {
+  const strips = [...covered].map((strip) => frame.strips[strip]!);
+  const [y0, y1] = [Math.min(...strips.map((one) => one.y0)), Math.max(...strips.map((one) => one.y1))];
+  const pieces = [...covered].flatMap((strip) => plies[strip]!.flatMap((ring) => within(frame, ring, side)));
+  const whole = (side.t1 - side.t0) * (y1 - y0);
+  const filled = pieces.reduce((sum, piece) => sum + ringArea(piece), 0);
+  if (Math.abs(whole - filled) > whole * 1e-9) return pieces;
+  return [
+    [
+      fromFrame(frame, side.t0, y0),
+      fromFrame(frame, side.t1, y0),
+      fromFrame(frame, side.t1, y1),
+      fromFrame(frame, side.t0, y1)
+    ]
+  ];
 }
 
 /** The pieces of a ring in a stretch of the wall. */

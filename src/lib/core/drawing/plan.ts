@@ -1,5 +1,5 @@
 /** The plan of a storey, cut above its datum: poché by ply, door swings, window lines, what is overhead dashed. */
-import { boxOf, partsOutside, ringHolds, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, partsOutside, ringHolds, type Ring } from '../geometry/ring';
 import { innerPoint } from '../geometry/triangulate';
 import { angleOf, distance, locate, subtract, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
@@ -69,7 +69,7 @@ function drawPlies(
   const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
   const marks: Mark[] = [];
   const lines = new Map<Pen, Point[]>();
-  const returns = returnsOf(frame, holes);
+  const { sides: returns } = returnsOf(frame, holes);
   const { outer, covered } = returnedStrips(frame);
   const materialOf = (strip: number) =>
     materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
@@ -112,7 +112,10 @@ function drawPlies(
 }
 
 /** The parts of a piece outside what stands there. */
-function besides(frame: Frame, piece: Ring, standing: readonly Cut[]): Ring[] {
+function besides(frame: Frame, piece: Ring, cuts: readonly Cut[]): Ring[] {
+  if (cuts.length === 0) return [piece];
+  const box = boxOf(piece);
+  const standing = cuts.filter((cut) => boxesMeet(cut.box, box));
   if (standing.length === 0) return [piece];
   const voids = standing.map((cut) => cutVoid(cut, frame.left, 0));
   return piecesOf(piece, voids).filter((part) => {

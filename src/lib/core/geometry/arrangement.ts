@@ -1,7 +1,8 @@
 /**
  * Planar arrangement of segments on a fine grid: segments are split at every crossing and touch until nothing
  * splits, then faces are traced. All vertices are grid points, so neighbouring faces share them exactly.
- * Cost: O(n log n + crossings) a round through a static box index, at most 12 rounds, coarser grids after that.
+ * Cost: O(n log n + crossings) a round through a static box index (all pairs while there are few), at most 12 rounds,
+ * coarser grids after that.
  * Source: own, after snap rounding with iteration (Hobby 1999; Halperin & Packer 2002).
  */
 import Flatbush from 'flatbush';
@@ -24,6 +25,8 @@ export interface Arrangement {
 }
 
 const maxRounds = 12;
+/** So few that comparing all pairs is quicker than an index. */
+const fewEdges = 48;
 
 /** Arrange the segments; undefined only when no grid settles (never seen in the property tests). */
 export function arrange(segments: readonly Segment[]): Arrangement | undefined {
@@ -96,8 +99,17 @@ class Net {
       if (!cuts.has(edge)) cuts.set(edge, new Set());
       cuts.get(edge)!.add(v);
     };
-    const index = new Flatbush(list.length);
     const boxes = list.map(([a, b]) => this.boxOf(a, b));
+    if (list.length <= fewEdges) {
+      boxes.forEach(([x0, y0, x1, y1], i) => {
+        for (let j = i + 1; j < boxes.length; j++) {
+          const box = boxes[j]!;
+          if (box[0] <= x1 && box[2] >= x0 && box[1] <= y1 && box[3] >= y0) this.cutPair(list, i, j, cut);
+        }
+      });
+      return cuts;
+    }
+    const index = new Flatbush(list.length);
     for (const [x0, y0, x1, y1] of boxes) index.add(x0, y0, x1, y1);
     index.finish();
     boxes.forEach(([x0, y0, x1, y1], i) => {
