@@ -3,7 +3,9 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Point } from '../core/geometry/point';
   import { Drag, hitAt, idsInBox } from '../editor/drag';
+  import { sizeAt } from '../editor/sizes';
   import type { ActionName } from '../editor/stages';
+  import { takeSize } from '../editor/take-tool';
   import type { ToolName } from '../editor/tool';
   import { PlanView } from '../plan/plan-view';
   import { getBlob } from '../storage/store';
@@ -146,6 +148,11 @@
     else if (moved && view!.box) {
       editor.select([...(event.shiftKey ? editor.selection : []), ...idsInBox(editor, was.at, point)]);
     } else {
+      const size = sizeAt(editor, point, view!.mmPerPixel);
+      if (size) {
+        takeSize(editor, size);
+        return;
+      }
       const id = hitAt(editor, point, 4 * view!.mmPerPixel);
       if (id && event.shiftKey) editor.toggle(id);
       else editor.select(id ? [id] : []);

@@ -11,6 +11,7 @@
   import Building from '@lucide/svelte/icons/building';
   import CopyPlus from '@lucide/svelte/icons/copy-plus';
   import BrickWallFire from '@lucide/svelte/icons/brick-wall-fire';
+  import Equal from '@lucide/svelte/icons/equal';
   import Cylinder from '@lucide/svelte/icons/cylinder';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
   import FileOutput from '@lucide/svelte/icons/file-output';
@@ -49,6 +50,7 @@
     wallRun: Spline,
     rectangle: Square,
     joint: CornerDownRight,
+    makeTrue: Equal,
     column: Cylinder,
     chimney: BrickWallFire,
     buildUps: LayersTwo,

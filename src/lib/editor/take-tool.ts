@@ -1,4 +1,5 @@
 /** Tools by name. */
+import type { SizeEnd } from '../core/derive/sizes';
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
@@ -6,6 +7,7 @@ import { ChimneyTool } from './tools/chimney';
 import { ColumnTool } from './tools/column';
 import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool } from './tools/forms';
 import { TrueUpTool } from './tools/true-up';
+import { MakeTrueTool } from './tools/make-true';
 import { JointTool } from './tools/joint';
 import { OpeningTool } from './tools/opening';
 import { RectangleTool } from './tools/rectangle';
@@ -15,6 +17,7 @@ const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
   wallRun: (editor, style) => new WallRunTool(editor, style),
   rectangle: (editor, style) => new RectangleTool(editor, style),
   joint: (editor) => new JointTool(editor),
+  makeTrue: (editor) => new MakeTrueTool(editor),
   column: (editor) => new ColumnTool(editor),
   chimney: (editor) => new ChimneyTool(editor),
   door: (editor) => new OpeningTool(editor, 'door'),
@@ -37,4 +40,11 @@ export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
   editor.tool = tool;
   editor.selection = name === 'trueUp' ? editor.selection : new Set();
   editor.say(message);
+}
+
+/** A size of the plan that was pointed at, in hand to be written. */
+export function takeSize(editor: Editor, ends: readonly [SizeEnd, SizeEnd]) {
+  editor.take(undefined);
+  editor.tool = new MakeTrueTool(editor, ends);
+  editor.changed();
 }

@@ -6,6 +6,7 @@ export type ToolName =
   | 'wallRun'
   | 'rectangle'
   | 'joint'
+  | 'makeTrue'
   | 'column'
   | 'chimney'
   | 'door'

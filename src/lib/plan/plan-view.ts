@@ -9,12 +9,10 @@ import { fromFrame, type Frame } from '../core/derive/frame';
 import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
+import { paperPixels } from '../editor/sizes';
 import type { Overlay } from '../editor/tool';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { batchesOf, type Batch } from './batches';
-
-/** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
-const paperPixels = 4.3;
 
 export class PlanView {
   private readonly context: CanvasRenderingContext2D;

@@ -9,6 +9,7 @@ import { floorRoofCommands } from './floors-roofs';
 import { openingCommands } from './openings';
 import { buildUpCommands } from './build-ups';
 import { jointCommands, rehomeJoints } from './joints';
+import { makeTrueCommands } from './make-true';
 import { projectCommands } from './project';
 import { reviewCommands } from './findings';
 import { standingCommands } from './standing';
@@ -23,6 +24,7 @@ export const commands: readonly Command[] = [
   ...buildUpCommands,
   ...wallCommands,
   ...wallMoveCommands,
+  ...makeTrueCommands,
   ...jointCommands,
   ...openingCommands,
   ...standingCommands,

@@ -88,6 +88,10 @@ export const handing = () =>
     opens: oneOf(['inside', 'outside'] as const).required()
   }).noUnknown(true);
 
+/** A face of a wall, or a jamb of an opening: `low` is the one nearer end a of its wall. */
+export const sizeEnd = () =>
+  object({ wall: id(), side: side(), opening: id(), jamb: oneOf(['low', 'high'] as const) }).noUnknown(true);
+
 export const units = () =>
   object({
     system: oneOf(['mm', 'cm', 'm', 'ft'] as const).required(),

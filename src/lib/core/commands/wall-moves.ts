@@ -28,7 +28,7 @@ import { storedPoint } from './walls';
 const parallel = (p: Point, q: Point) => Math.abs(cross(p, q)) <= Math.sin(tolerances.inLine);
 
 /** The walls that must move along: those in line, joined end to end, when the move leaves their common line. */
-function chainOf(nodes: readonly Node[], ids: Iterable<string>, by: Point): Set<string> {
+export function chainOf(nodes: readonly Node[], ids: Iterable<string>, by: Point): Set<string> {
   const chain = new Set(ids);
   for (let grew = true; grew;) {
     grew = false;
@@ -53,7 +53,12 @@ interface Line {
 }
 
 /** New ends of all walls touched when the `moving` walls shift by a vector. */
-function shifted(project: Project, nodes: readonly Node[], moving: ReadonlySet<string>, by: Point): Wall[] {
+export function shifted(
+  project: Project,
+  nodes: readonly Node[],
+  moving: ReadonlySet<string>,
+  by: Point
+): Wall[] {
   const ends = new Map<string, { a?: Point; b?: Point }>();
   const put = (member: Member, point: Point) => {
     if (member.part === 'body') return;
@@ -141,7 +146,7 @@ function checkOnHost(project: Project, host: Member, point: Point, branch: Membe
 }
 
 /** Refuse reversed and vanishing walls, tees off their hosts, squeezed openings; else the answer. */
-function settle(project: Project, walls: readonly Wall[], label: string): Result {
+export function settle(project: Project, walls: readonly Wall[], label: string): Result {
   for (const wall of walls) {
     const old = need(project, 'wall', wall.id);
     const to = dot(subtract(wall.b, wall.a), unit(subtract(old.b, old.a)));

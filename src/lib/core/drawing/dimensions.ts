@@ -9,6 +9,7 @@ import { formatLength, formatLengthWithUnit } from '../units/length';
 import type { Outline } from '../derive/3-outline';
 import type { StoreyModel } from '../derive/graph';
 import { fromFrame } from '../derive/frame';
+import type { SizeEnd } from '../derive/sizes';
 import type { Mark } from './display';
 
 export interface DimensionString {
@@ -204,4 +205,53 @@ function drawString(
     { ...base, kind: 'lines', points: ticks, pen: 'face' },
     ...texts
   ];
+}
+
+/** Where a size is written, and how far along and across its text reaches from there, mm of the model. */
+export function placeOfSize(
+  { along, out, level }: DimensionString,
+  { at, row, text }: SizeText,
+  paper: number
+): { at: Point; along: Point; reach: number; height: number } {
+  const height = (row === 0 ? textHeight : smallText) * paper;
+  const away = level + (row === 0 ? 1 : 1 + paperGaps.row * row) * paper;
+  const point = { x: along.x * at + out.x * away, y: along.y * at + out.y * away };
+  return { at: point, along, reach: (text.length * height * characterWidth) / 2, height: 1.4 * height };
+}
+
+/** What the i-th size of a string is measured between; undefined where no face or jamb answers for a stop. */
+export function endsOfSize(
+  model: StoreyModel,
+  { along, out, stops, what }: DimensionString,
+  i: number
+): [SizeEnd, SizeEnd] | undefined {
+  const [from, to] = [stops[i]!, stops[i + 1]!].map((stop) => {
+    const found: { end: SizeEnd; far: number }[] = [];
+    const offer = (end: SizeEnd, p: Point, q: Point) => {
+      if (Math.abs(dot(p, along) - stop) <= tolerances.coincident)
+        found.push({ end, far: Math.max(dot(p, out), dot(q, out)) });
+    };
+    for (const [wall, frame] of model.frames) {
+      const skew = Math.abs(dot(frame.direction, along));
+      if (skew < tolerances.sameDirection)
+        for (const [side, y] of [
+          ['right', frame.y0],
+          ['left', frame.y1]
+        ] as const)
+          offer({ wall, side }, fromFrame(frame, 0, y), fromFrame(frame, frame.length, y));
+      else if (what === 'openings' && skew > 1 - tolerances.sameDirection)
+        for (const { opening, t0, t1 } of model.places.get(wall) ?? [])
+          for (const [jamb, t] of [
+            ['low', t0],
+            ['high', t1]
+          ] as const)
+            offer(
+              { opening: opening.id, jamb },
+              fromFrame(frame, t, frame.y0),
+              fromFrame(frame, t, frame.y1)
+            );
+    }
+    return found.sort((p, q) => q.far - p.far)[0]?.end;
+  });
+  return from && to && [from, to];
 }

@@ -114,6 +114,23 @@ const catalogue = {
     message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
     hint: 'Move less far, or move or narrow that opening first.'
   },
+  'size.end': {
+    message: (w) => `An end of the size names ${w.t('what')}.`,
+    hint: 'Name a wall and its side, or an opening and its jamb.'
+  },
+  'size.not-parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are not parallel: they are no one size apart.`,
+    hint: 'Make them parallel first, or take two that are.'
+  },
+  'size.thickness': {
+    message: (w) => `Both ends of the size are faces of ${w.t('thing')}: that is its thickness.`,
+    hint: 'Change its build-up or its thickness instead.'
+  },
+  'size.chain': {
+    message: (w) =>
+      `${w.t('thing')} moves along with ${w.t('other')}: the size between them stays ${w.l('size')}.`,
+    hint: 'Move the other side, or part the walls that are in line.'
+  },
   'column.height': {
     message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
     hint: 'Its top must be above its base: type a greater height.'

@@ -1,0 +1,137 @@
+/**
+ * Writing a size: the distance between two parallel faces or jambs becomes the one written, one side moving. Walls
+ * move with all that is jointed to them, as GEOMETRY's moving of walls says; the other side stays where it is.
+ */
+import { dot, scale, subtract, type Point } from '../geometry/point';
+import { toStored } from '../geometry/tolerances';
+import { distanceFor } from '../derive/2-openings';
+import { frameOf, fromFrame, type Frame } from '../derive/frame';
+import { borderOf, sizeBetween, type Border, type SizeEnd } from '../derive/sizes';
+import type { Opening, Project, Side } from '../project/records';
+import { after, checkOpenings, needFrame, placeOf } from './checks';
+import { storeyNodes } from './joints';
+import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
+import * as s from './schemas';
+import { chainOf, settle, shifted } from './wall-moves';
+
+function border(project: Project, end: SizeEnd): Border {
+  if ('wall' in end) need(project, 'wall', end.wall);
+  else need(project, 'opening', end.opening);
+  return (
+    borderOf(project, end) ?? refuse(project, 'size.end', { texts: { what: 'a wall without a build-up' } })
+  );
+}
+
+function needSize(project: Project, from: Border, to: Border): { size: number; way: Point } {
+  return (
+    sizeBetween(from, to) ??
+    refuse(project, 'size.not-parallel', {
+      subjects: [from.subject.id, to.subject.id],
+      texts: { thing: nameOf(from.subject), other: nameOf(to.subject) }
+    })
+  );
+}
+
+const namedOf = (project: Project, { origin }: Opening): Frame | undefined => {
+  const named = origin.kind === 'face' ? project.tables.wall.get(origin.wall) : undefined;
+  return named && frameOf(project, named);
+};
+
+/** An opening with its set-out as before, its near end at t0 of its wall as that is now. */
+function placedAt(project: Project, opening: Opening, t0: number): Opening {
+  const frame = needFrame(project, need(project, 'wall', opening.wall));
+  return { ...opening, distance: toStored(distanceFor(frame, opening, namedOf(project, opening), t0)) };
+}
+
+function moveJamb(
+  project: Project,
+  moved: Border & { subject: Opening },
+  held: Border,
+  jamb: 'low' | 'high',
+  by: Point
+): Result {
+  const opening = moved.subject;
+  const { t0, t1 } = placeOf(project, opening, moved.wall);
+  const along = dot(by, needFrame(project, moved.wall).direction);
+  const isOwn = held.subject.id === opening.id;
+  const width = isOwn ? t1 - t0 + (jamb === 'high' ? along : -along) : opening.width;
+  needPositive(project, 'width', nameOf(opening), width);
+  const low = isOwn && jamb === 'high' ? t0 : t0 + along;
+  const put = placedAt(project, { ...opening, width: toStored(width) }, low);
+  checkOpenings(after(project, [put]), new Set([opening.wall]));
+  return done(project, 'Make a size true', [put]);
+}
+
+function moveFace(project: Project, moved: Border, held: Border, by: Point): Result {
+  const nodes = storeyNodes(project, moved.wall.storey);
+  const chain = chainOf(nodes, [moved.wall.id], by);
+  if (held.subject.kind === 'wall' && chain.has(held.subject.id))
+    refuse(project, 'size.chain', {
+      subjects: [held.subject.id, moved.subject.id],
+      numbers: { size: needSize(project, held, moved).size },
+      texts: { thing: nameOf(held.subject), other: nameOf(moved.subject) }
+    });
+  const walls = shifted(project, nodes, chain, by);
+  const settled = settle(project, walls, 'Make a size true');
+  if (held.subject.kind !== 'opening') return settled;
+  // A held jamb stays where it is, although it may have been set out from what moved.
+  const opening = held.subject;
+  const grown = after(project, walls);
+  const frame = needFrame(grown, need(grown, 'wall', opening.wall));
+  const before = placeOf(project, opening, held.wall);
+  const start = fromFrame(needFrame(project, held.wall), before.t0, 0);
+  const put = placedAt(grown, opening, dot(subtract(start, frame.origin), frame.direction));
+  checkOpenings(after(grown, [put]), new Set([opening.wall]));
+  return done(project, 'Make a size true', [...walls, put]);
+}
+
+function endOf(
+  project: Project,
+  given: Partial<Record<'wall' | 'side' | 'opening' | 'jamb', string | undefined>>
+): SizeEnd {
+  if (given.wall !== undefined && given.side !== undefined)
+    return { wall: given.wall, side: given.side as Side };
+  if (given.opening !== undefined && given.jamb !== undefined)
+    return { opening: given.opening, jamb: given.jamb as 'low' | 'high' };
+  return refuse(project, 'size.end', {
+    texts: {
+      what: given.wall ? 'a wall without its side' : given.opening ? 'an opening without its jamb' : 'nothing'
+    }
+  });
+}
+
+const makeTrue = command({
+  name: 'makeTrue',
+  about:
+    'Write another size between two parallel faces or jambs; the named side moves with all that is jointed to it, the other stays.',
+  args: s.object({
+    from: s.sizeEnd().required(),
+    to: s.sizeEnd().required(),
+    size: s.mm().required(),
+    moves: s.oneOf(['from', 'to'] as const)
+  }),
+  example: {
+    from: { wall: 'wall-4', side: 'left' },
+    to: { wall: 'wall-2', side: 'left' },
+    size: 5400,
+    moves: 'to'
+  },
+  run: (project, args) => {
+    const ends = [endOf(project, args.from), endOf(project, args.to)] as const;
+    const [from, to] = [border(project, ends[0]), border(project, ends[1])];
+    if (args.size < 0)
+      needPositive(project, 'size', `between ${nameOf(from.subject)} and ${nameOf(to.subject)}`, args.size);
+    if (from.subject.kind === 'wall' && from.subject.id === to.subject.id)
+      refuse(project, 'size.thickness', { subjects: [from.wall.id], texts: { thing: nameOf(from.wall) } });
+    const { size, way } = needSize(project, from, to);
+    const movesTo = args.moves !== 'from';
+    const by = scale(way, (args.size - size) * (movesTo ? 1 : -1));
+    const [moved, held, end] = movesTo ? [to, from, ends[1]] : [from, to, ends[0]];
+    const { subject } = moved;
+    return subject.kind === 'opening' && 'opening' in end
+      ? moveJamb(project, { ...moved, subject }, held, end.jamb, by)
+      : moveFace(project, moved, held, by);
+  }
+});
+
+export const makeTrueCommands: Command[] = [makeTrue];

@@ -1,0 +1,189 @@
+/** Writing a size: point at one in the plan, or at two faces or jambs, and type what it is to be. */
+import { borderOf, sizeNow, type SizeEnd } from '../../core/derive/sizes';
+import { along, type Point } from '../../core/geometry/point';
+import { formatLengthWithUnit } from '../../core/units/length';
+import { nameElement } from '../../core/project/names';
+import type { Editor } from '../editor';
+import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../sentence';
+import { sizeAt, sizeEndAt } from '../sizes';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
+
+const keyOf = (end: SizeEnd | undefined) =>
+  !end ? '' : 'wall' in end ? `wall ${end.wall} ${end.side}` : `opening ${end.opening} ${end.jamb}`;
+
+function readKey(key: string): SizeEnd | undefined {
+  const [kind, id, which] = key.split(' ');
+  if (!id) return undefined;
+  return kind === 'wall'
+    ? { wall: id, side: which as 'left' | 'right' }
+    : { opening: id, jamb: which as 'low' | 'high' };
+}
+
+export class MakeTrueTool extends BaseTool implements Tool {
+  readonly name = 'makeTrue';
+  private from: SizeEnd | undefined;
+  private to: SizeEnd | undefined;
+  private moves: 'from' | 'to' = 'to';
+  private typed: number | undefined;
+  private hovered: SizeEnd | undefined;
+
+  /** `ends`: a size that was pointed at; the tool is left when it is true. */
+  constructor(
+    editor: Editor,
+    private readonly ends?: readonly [SizeEnd, SizeEnd]
+  ) {
+    super(editor);
+    if (ends) [this.from, this.to] = ends;
+  }
+
+  private get size(): number | undefined {
+    return this.from && this.to && sizeNow(this.editor.project, this.from, this.to);
+  }
+
+  private get choices(): Choice[] {
+    const { project } = this.editor;
+    const model = this.editor.model.storey(project, this.editor.storey);
+    const faces = [...(model?.frames ?? [])].flatMap(([wall, frame]) =>
+      (['left', 'right'] as const).map((side) => ({
+        value: keyOf({ wall, side }),
+        label: `${frame.wall.outside === side ? 'outer' : 'inner'} face of ${nameElement(project, wall)}`
+      }))
+    );
+    const jambs = [...(model?.places.values() ?? [])].flat().flatMap(({ opening }) =>
+      (['low', 'high'] as const).map((jamb) => ({
+        value: keyOf({ opening: opening.id, jamb }),
+        label: `${jamb === 'low' ? 'first' : 'second'} jamb of ${nameElement(project, opening.id)}`
+      }))
+    );
+    return [...faces, ...jambs];
+  }
+
+  private labelOf(end: SizeEnd): string {
+    return this.choices.find(({ value }) => value === keyOf(end))?.label ?? '';
+  }
+
+  sentence(): SentencePart[] {
+    const { from, to, size, choices } = this;
+    const pointed = { value: '', label: 'what you point at' };
+    const ends = [
+      'between',
+      choiceBlank('from', 'From', keyOf(from), [pointed, ...choices]),
+      'and',
+      choiceBlank('to', 'To', keyOf(to), [pointed, ...choices])
+    ];
+    if (!from || !to || size === undefined) return ['Make a size true', ...ends, '.'];
+    return [
+      'Make',
+      lengthBlank('size', 'Size', this.typed ?? size, this.units, this.typed !== undefined),
+      'true',
+      ...ends,
+      ', moving',
+      choiceBlank('moves', 'What moves', this.moves, [
+        { value: 'to', label: this.labelOf(to) },
+        { value: 'from', label: this.labelOf(from) }
+      ]),
+      '.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'from') this.from = readKey(text);
+    else if (blank === 'to') this.to = readKey(text);
+    else if (blank === 'moves') this.moves = text as 'from' | 'to';
+    else {
+      const read = readBlank('length', text, this.units);
+      if (!read.ok) return read.message;
+      if (read.value < 0) return 'A size must not be less than zero; let the other side move instead.';
+      this.typed = read.value;
+    }
+    this.preview();
+    return undefined;
+  }
+
+  private get call() {
+    const { from, to, moves, size } = this;
+    return { name: 'makeTrue', args: { from, to, size: this.typed ?? size, moves } };
+  }
+
+  private preview() {
+    this.attempt(this.from && this.to && this.typed !== undefined ? this.call : undefined);
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    if (this.from && this.to) return;
+    this.hovered = sizeEndAt(this.editor, point, mmPerPixel);
+    this.editor.changed();
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    const ends = sizeAt(this.editor, point, mmPerPixel);
+    if (ends) [this.from, this.to] = ends;
+    else {
+      const end = sizeEndAt(this.editor, point, mmPerPixel);
+      if (!end) return;
+      if (!this.from || this.to) [this.from, this.to] = [end, undefined];
+      else this.to = end;
+    }
+    this.typed = undefined;
+    this.hovered = undefined;
+    this.preview();
+  }
+
+  accept() {
+    const { from, to } = this;
+    if (!from || !to)
+      return this.editor.say({
+        kind: 'problem',
+        text: 'No size is chosen yet.',
+        hint: 'Point at a size in the plan, or at two faces or jambs.'
+      });
+    if (this.typed === undefined && this.size !== undefined)
+      return this.editor.say({
+        kind: 'problem',
+        text: 'No other size is written yet.',
+        hint: 'Type what it is to be, then accept.'
+      });
+    if (!this.perform(this.call)) return;
+    this.from = this.to = this.typed = undefined;
+    if (this.ends) this.editor.take(undefined);
+    else this.editor.changed();
+  }
+
+  back(): boolean {
+    if (this.ends || !this.from) return false;
+    this.from = this.to = this.typed = undefined;
+    this.attempt(undefined);
+    return true;
+  }
+
+  /** Both borders in full, the size between them. */
+  overlay(): Overlay {
+    const { shown } = this.editor;
+    const lines = [this.from, this.to, this.hovered].flatMap((end) => this.lineOf(end));
+    const [p, q] = [this.from, this.to].map((end) => end && borderOf(shown, end));
+    const size = this.from && this.to && sizeNow(shown, this.from, this.to);
+    if (!p || !q || size === undefined || lines.length < 2) return { lines };
+    const middle = ([a, b]: readonly [Point, Point]) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+    const [m, n] = [middle(lines[0]!), middle(lines[1]!)];
+    const label = {
+      at: { x: (m.x + n.x) / 2, y: (m.y + n.y) / 2 },
+      text: formatLengthWithUnit(size, this.units),
+      beside: { x: 0, y: 0 }
+    };
+    return { lines, label };
+  }
+
+  private lineOf(end: SizeEnd | undefined): [Point, Point][] {
+    if (!end) return [];
+    const border = borderOf(this.editor.shown, end);
+    if (!border) return [];
+    const past = 'wall' in end ? 0 : 200;
+    return [
+      [
+        along(border.point, border.direction, -past),
+        along(border.point, border.direction, border.length + past)
+      ]
+    ];
+  }
+}
