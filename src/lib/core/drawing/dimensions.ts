@@ -168,6 +168,19 @@ export function drawDimensions(strings: readonly DimensionString[], paper: numbe
   return strings.flatMap((string) => drawString(string, paper));
 }
 
+/** Texts along a string read from below or from the right. */
+const readingAngle = (along: Point) =>
+  Math.abs(along.y) > Math.abs(along.x)
+    ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
+    : Math.atan2(along.y, along.x);
+
+/** How far out of its line a size is written, mm of paper: over the line as it reads, rows beyond it. */
+function awayOf(along: Point, out: Point, row: number): number {
+  const angle = readingAngle(along);
+  const outwards = dot({ x: -Math.sin(angle), y: Math.cos(angle) }, out) > 0;
+  return row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
+}
+
 function drawString(
   { along, out, stops, level, froms, what, side, sizes }: DimensionString,
   paper: number
@@ -179,12 +192,7 @@ function drawString(
   const base = { subject: '', layer: `dimensions ${what}`, ink: 'tide' as const };
   const slant = side === 'north' || side === 'west' ? 1 : -1;
   const tick = add(scale(along, 1.1 * paper), scale(out, slant * 1.1 * paper));
-  const angle =
-    Math.abs(along.y) > Math.abs(along.x)
-      ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
-      : Math.atan2(along.y, along.x);
-  const up = { x: -Math.sin(angle), y: Math.cos(angle) };
-  const outwards = dot(up, out) > 0;
+  const angle = readingAngle(along);
   const thin: Point[] = [];
   const ticks: Point[] = [];
   stops.forEach((t, i) => {
@@ -193,7 +201,7 @@ function drawString(
     ticks.push(subtract(at, tick), add(at, tick));
   });
   const texts = sizes.map(({ middle, at, row, text }): Mark => {
-    const away = row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
+    const away = awayOf(along, out, row);
     if (at !== middle) thin.push(point(middle, level), point(at, level + (away - smallText / 2) * paper));
     const height = row === 0 ? textHeight : smallText;
     return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height, text };
@@ -214,7 +222,7 @@ export function placeOfSize(
   paper: number
 ): { at: Point; along: Point; reach: number; height: number } {
   const height = (row === 0 ? textHeight : smallText) * paper;
-  const away = level + (row === 0 ? 1 : 1 + paperGaps.row * row) * paper;
+  const away = level + awayOf(along, out, row) * paper;
   const point = { x: along.x * at + out.x * away, y: along.y * at + out.y * away };
   return { at: point, along, reach: (text.length * height * characterWidth) / 2, height: 1.4 * height };
 }

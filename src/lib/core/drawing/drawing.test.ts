@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { runScript, type Call } from '../commands/register';
 import { Model } from '../derive/graph';
 import { settingsOf } from '../project/project';
-import { dimensionStrings, drawDimensions } from './dimensions';
+import { dimensionStrings, drawDimensions, endsOfSize, placeOfSize } from './dimensions';
+import { sizeNow } from '../derive/sizes';
 import { ringArea } from '../geometry/ring';
 import type { Mark } from './display';
 import { drawRoof, drawWall, marksBox } from './plan';
@@ -182,6 +183,20 @@ describe('automatic dimensions', () => {
     const both: Call = { name: 'setProject', args: { secondUnits: { system: 'ft', fineness: 16 } } };
     const texts = south(75, rectangle(), both).flatMap(({ sizes }) => sizes.map(({ text }) => text));
     expect(texts.at(-1)).toBe(`6\u00a0000 [19'-8 1/4"]`);
+  });
+  it('each size lies where it is drawn, and tells what it is measured between', () => {
+    const door = opening('door');
+    const project = build(rectangle(), door);
+    const storey = model.storey(project, 'storey-1')!;
+    for (const string of strings(75, rectangle(), door)) {
+      const texts = drawDimensions([string], 75).filter((mark) => mark.kind === 'text');
+      string.sizes.forEach((size, i) => {
+        const { at } = placeOfSize(string, size, 75);
+        expect(texts.some((mark) => mark.at.x === at.x && mark.at.y === at.y)).toBe(true);
+        const ends = endsOfSize(storey, string, i)!;
+        expect(sizeNow(project, ...ends)).toBeCloseTo(string.stops[i + 1]! - string.stops[i]!, 6);
+      });
+    }
   });
   it('every string sums to the overall', () => {
     for (const { stops, sizes } of strings(75, rectangle(), opening('window'))) {
