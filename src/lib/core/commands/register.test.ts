@@ -21,6 +21,10 @@ const base: Script = {
 };
 const exampleOf = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
 const post = exampleOf('addColumn');
+const part = (id: string, a: object, b: object) => ({
+  name: 'drawWall',
+  args: { id, storey: 'storey-1', a, b, thickness: 120, role: 'partition' }
+});
 const also: Record<string, Script['commands']> = {
   moveStorey: [{ name: 'addStorey', args: {} }],
   resetJoint: [
@@ -29,6 +33,13 @@ const also: Record<string, Script['commands']> = {
   takeUpFinding: [
     { name: 'putOffFinding', args: { finding: 'opening.near-joint opening-1 wall-1', reason: 'for now' } }
   ],
+  joinWalls: [
+    part('left-part', { x: 0, y: 9000 }, { x: 3000, y: 9000 }),
+    part('right-part', { x: 3000, y: 9000 }, { x: 5000, y: 9000 })
+  ],
+  reachWall: [part('far-wall', { x: 9000, y: -1000 }, { x: 9000, y: 4000 })],
+  squareWall: [part('skew', { x: 0, y: -6000 }, { x: 5000, y: -5900 })],
+  splitAtJoints: [part('inner', { x: 4000, y: 0 }, { x: 4000, y: 3000 })],
   setColumn: [post],
   moveStanding: [post],
   setChimney: [exampleOf('addChimney')],

@@ -9,11 +9,13 @@ import { floorRoofCommands } from './floors-roofs';
 import { openingCommands } from './openings';
 import { buildUpCommands } from './build-ups';
 import { jointCommands, rehomeJoints } from './joints';
+import { carryCommands } from './carry';
 import { makeTrueCommands } from './make-true';
 import { projectCommands } from './project';
 import { reviewCommands } from './findings';
 import { standingCommands } from './standing';
 import { sheetCommands } from './sheets';
+import { stretchCommands } from './stretches';
 import { storeyCommands } from './storeys';
 import { wallMoveCommands } from './wall-moves';
 import { wallCommands } from './walls';
@@ -25,6 +27,8 @@ export const commands: readonly Command[] = [
   ...wallCommands,
   ...wallMoveCommands,
   ...makeTrueCommands,
+  ...stretchCommands,
+  ...carryCommands,
   ...jointCommands,
   ...openingCommands,
   ...standingCommands,

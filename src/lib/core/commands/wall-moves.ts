@@ -187,40 +187,43 @@ const moveWalls = command({
   }
 });
 
+/** The answer with a joint's point moved: the walls that end there turn; tees on them keep their direction. */
+export function cornerMoved(project: Project, storey: string, from: Point, to: Point, label: string): Result {
+  const nodes = storeyNodes(project, storey);
+  const node = nodes.find(({ point }) => distance(point, from) <= tolerances.joint);
+  const ends = node?.members.filter((member) => member.part !== 'body') ?? [];
+  if (!node || ends.length === 0) refuse(project, 'nothing.selected');
+  const target = storedPoint(to);
+  const turned = new Map<string, Wall>();
+  for (const { frame, part } of ends)
+    if (part !== 'body') turned.set(frame.wall.id, { ...frame.wall, [part]: target });
+  const changed = new Map(turned);
+  for (const other of nodes)
+    for (const host of other.members) {
+      const wall = turned.get(host.frame.wall.id);
+      if (host.part !== 'body' || !wall || other === node) continue;
+      for (const branch of other.members) {
+        if (branch.part === 'body' || turned.has(branch.frame.wall.id)) continue;
+        const met = meetLines(
+          branch.frame.origin,
+          branch.frame.direction,
+          wall.a,
+          unit(subtract(wall.b, wall.a))
+        );
+        const present = changed.get(branch.frame.wall.id) ?? branch.frame.wall;
+        if (met) changed.set(branch.frame.wall.id, { ...present, [branch.part]: storedPoint(met) });
+      }
+    }
+  return settle(project, [...changed.values()], label);
+}
+
 const moveCorner = command({
   name: 'moveCorner',
   about:
     'Move the joint at a point of a storey: the walls that end there turn; tees on them keep their direction.',
   args: s.object({ storey: s.id().required(), from: s.point().required(), to: s.point().required() }),
   example: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: -300, y: 0 } },
-  run: (project, { storey, from, to }) => {
-    const nodes = storeyNodes(project, storey);
-    const node = nodes.find(({ point }) => distance(point, from) <= tolerances.joint);
-    const ends = node?.members.filter((member) => member.part !== 'body') ?? [];
-    if (!node || ends.length === 0) refuse(project, 'nothing.selected');
-    const target = storedPoint(to);
-    const turned = new Map<string, Wall>();
-    for (const { frame, part } of ends)
-      if (part !== 'body') turned.set(frame.wall.id, { ...frame.wall, [part]: target });
-    const changed = new Map(turned);
-    for (const other of nodes)
-      for (const host of other.members) {
-        const wall = turned.get(host.frame.wall.id);
-        if (host.part !== 'body' || !wall || other === node) continue;
-        for (const branch of other.members) {
-          if (branch.part === 'body' || turned.has(branch.frame.wall.id)) continue;
-          const met = meetLines(
-            branch.frame.origin,
-            branch.frame.direction,
-            wall.a,
-            unit(subtract(wall.b, wall.a))
-          );
-          const present = changed.get(branch.frame.wall.id) ?? branch.frame.wall;
-          if (met) changed.set(branch.frame.wall.id, { ...present, [branch.part]: storedPoint(met) });
-        }
-      }
-    return settle(project, [...changed.values()], 'Move a corner');
-  }
+  run: (project, { storey, from, to }) => cornerMoved(project, storey, from, to, 'Move a corner')
 });
 
 const setWallLength = command({

@@ -114,6 +114,43 @@ const catalogue = {
     message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
     hint: 'Move less far, or move or narrow that opening first.'
   },
+  'carry.opening': {
+    message: (w) => `${w.t('thing')} goes with its wall, not alone.`,
+    hint: 'Take its wall too, or put another opening where it is wanted.'
+  },
+  'carry.nowhere': {
+    message: (w) => `A step of ${w.l('size')} leads nowhere; at least ${w.l('least')} is needed.`,
+    hint: 'Type a greater distance.'
+  },
+  'split.opening': {
+    message: (w) => `${w.t('thing')} lies where ${w.t('wall')} would be cut.`,
+    hint: 'Split it beside the opening, or move the opening first.'
+  },
+  'split.no-joint': {
+    message: (w) => `No wall joins ${w.t('thing')} along its way: it is one stretch already.`,
+    hint: 'Split it at a distance instead.'
+  },
+  'join.two': {
+    message: (w) => `Two walls are joined into one; ${w.t('count')} were named.`,
+    hint: 'Select the two walls.'
+  },
+  'join.unlike': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} differ in their ${w.t('what')}.`,
+    hint: 'Make them alike first.'
+  },
+  'join.apart': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} are not in line end to end: ${w.l('gap')} lies between.`,
+    hint: 'Bring them into line and end to end first.'
+  },
+  'reach.parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} never meet: they are parallel, or nearly.`,
+    hint: 'Carry it to a wall that crosses its line.'
+  },
+  'reach.past': {
+    message: (w) => `${w.t('thing')} would meet the line of ${w.t('other')} ${w.l('over')} past its end.`,
+    hint: 'Lengthen that wall first, or choose another.'
+  },
   'size.end': {
     message: (w) => `An end of the size names ${w.t('what')}.`,
     hint: 'Name a wall and its side, or an opening and its jamb.'
