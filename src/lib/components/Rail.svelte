@@ -11,6 +11,7 @@
   import Building from '@lucide/svelte/icons/building';
   import CopyPlus from '@lucide/svelte/icons/copy-plus';
   import BrickWallFire from '@lucide/svelte/icons/brick-wall-fire';
+  import Shapes from '@lucide/svelte/icons/shapes';
   import Equal from '@lucide/svelte/icons/equal';
   import Cylinder from '@lucide/svelte/icons/cylinder';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
@@ -51,6 +52,7 @@
     rectangle: Square,
     joint: CornerDownRight,
     makeTrue: Equal,
+    shape: Shapes,
     column: Cylinder,
     chimney: BrickWallFire,
     buildUps: LayersTwo,

@@ -36,6 +36,7 @@ export const stages: readonly StageInfo[] = [
       { tool: 'wallRun', label: 'Wall run', key: 'w' },
       { tool: 'rectangle', label: 'Rectangle', key: 'r' },
       { tool: 'joint', label: 'Joint', key: 'j' },
+      { tool: 'shape', label: 'Shape', key: 'z' },
       { tool: 'makeTrue', label: 'Make true', key: 'q' },
       { tool: 'column', label: 'Column', key: 'm' },
       { tool: 'chimney', label: 'Chimney', key: 'e' },

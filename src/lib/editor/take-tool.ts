@@ -10,6 +10,7 @@ import { TrueUpTool } from './tools/true-up';
 import { MakeTrueTool } from './tools/make-true';
 import { JointTool } from './tools/joint';
 import { OpeningTool } from './tools/opening';
+import { ShapeTool } from './tools/shape';
 import { RectangleTool } from './tools/rectangle';
 import { WallRunTool } from './tools/wall-run';
 
@@ -17,6 +18,7 @@ const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
   wallRun: (editor, style) => new WallRunTool(editor, style),
   rectangle: (editor, style) => new RectangleTool(editor, style),
   joint: (editor) => new JointTool(editor),
+  shape: (editor) => new ShapeTool(editor),
   makeTrue: (editor) => new MakeTrueTool(editor),
   column: (editor) => new ColumnTool(editor),
   chimney: (editor) => new ChimneyTool(editor),
@@ -38,7 +40,7 @@ export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
   const tool = makers[name](editor, style);
   const { message } = editor;
   editor.tool = tool;
-  editor.selection = name === 'trueUp' ? editor.selection : new Set();
+  editor.selection = name === 'trueUp' || name === 'shape' ? editor.selection : new Set();
   editor.say(message);
 }
 

@@ -7,6 +7,7 @@ export type ToolName =
   | 'rectangle'
   | 'joint'
   | 'makeTrue'
+  | 'shape'
   | 'column'
   | 'chimney'
   | 'door'

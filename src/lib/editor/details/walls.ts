@@ -7,7 +7,7 @@ import { settingOuts, wallRoles, type BuildUp, type Wall } from '../../core/proj
 import { buildUpChoices, settingOutWords } from '../style';
 import { type Editor } from '../editor';
 import { topChoiceFields } from './tops';
-import { type Field, type DetailsCard, CardMaker, words } from './card';
+import { type CardAction, type Field, type DetailsCard, CardMaker, words } from './card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
   return (buildUp?.plies ?? []).map(({ material, thickness }) => {
@@ -31,6 +31,7 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
     plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
+    actions: selectors(editor, first),
     groups: [
       { title: 'Where', fields: wallPlace(make, walls, set) },
       { title: 'Size', fields: wallSize(make, walls, set) },
@@ -66,6 +67,23 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
       }
     ]
   };
+}
+
+/** Select more by what this wall is. */
+function selectors(editor: Editor, wall: Wall): CardAction[] {
+  const select = (label: string, like: (one: Wall) => boolean): CardAction => ({
+    label,
+    run: () =>
+      editor.select(
+        [...editor.project.tables.wall.values()]
+          .filter((one) => one.storey === wall.storey && like(one))
+          .map(({ id }) => id)
+      )
+  });
+  return [
+    select('All of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
+    select('All of this kind', ({ role }) => role === wall.role)
+  ];
 }
 
 type WallSetter = (changes: object) => { name: string; args: unknown };
