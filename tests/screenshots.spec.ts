@@ -26,6 +26,30 @@ test('the workbench', async ({ page }) => {
   await bench.drawn();
   await page.screenshot({ path: `${folder}/wall-run.png` });
 
+  // A size written over, the side that moves shown before it is accepted.
+  await bench.key('Escape', 'Escape', 'q');
+  await bench.blank('From').selectOption({ label: 'inner face of Wall main block, west' });
+  await bench.blank('To').selectOption({ label: 'outer face of Wall living room to hall' });
+  await bench.blank('Size').fill('3 900');
+  await bench.blank('Size').press('Tab');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/make-true.png` });
+
+  // A partition copied in a row, before it is accepted.
+  await bench.key('Escape', 'Escape', 'Escape');
+  await bench.point(8600, 3900);
+  await bench.key('z');
+  await bench.blank('What to do').selectOption({ label: 'Make a row of' });
+  for (const [label, text] of [
+    ['Up', '-6 m'],
+    ['Spacing', '1 600']
+  ] as const) {
+    await bench.blank(label).fill(text);
+    await bench.blank(label).press('Tab');
+  }
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/shape.png` });
+
   // An opening set out from a face.
   await bench.key('Escape', 'Escape', 'd');
   const door = await bench.at(8600, 3900);

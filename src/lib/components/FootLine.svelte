@@ -51,7 +51,8 @@
   {:else if selected > 0}<span>{selected} selected · arrows nudge 10 mm, with Shift 100 mm · Del removes</span
     >
   {:else}<span class="truncate"
-      >Click selects · drag moves · wheel zooms · right button pans · [ and ] step through things</span
+      >Click selects · click a size to write another · drag moves · wheel zooms · right button pans · [ and ]
+      step through things</span
     >{/if}
   <button
     class="ml-auto px-2 font-semibold {counted > 0 ? 'text-rust' : 'text-kelp'}"

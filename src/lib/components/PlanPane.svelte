@@ -113,6 +113,7 @@
     if (!pressed) {
       if (editor.tool) editor.tool.move?.(point, per);
       else hover(hitAt(editor, point, 4 * per));
+      canvas.style.cursor = !editor.tool && sizeAt(editor, point, per) ? 'text' : '';
       return;
     }
     if (Math.hypot(x - pressed.x, y - pressed.y) > 3) moved = true;

@@ -1,5 +1,6 @@
 /** Sizes in the plan as things to point at. */
-import { dimensionStrings, endsOfSize, placeOfSize } from '../core/drawing/dimensions';
+import { dimensionStrings, endsOfSize, placeOfSize, type DimensionString } from '../core/drawing/dimensions';
+import type { StoreyModel } from '../core/derive/graph';
 import type { SizeEnd } from '../core/derive/sizes';
 import { cross, distance, dot, locate, subtract, type Point } from '../core/geometry/point';
 import type { Editor } from './editor';
@@ -7,13 +8,28 @@ import type { Editor } from './editor';
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 export const paperPixels = 4.3;
 
+const kept = new WeakMap<StoreyModel, { inputs: readonly unknown[]; strings: readonly DimensionString[] }>();
+const none: readonly DimensionString[] = [];
+
+/** The automatic strings of the storey in hand at a scale; the same list while nothing they read changed. */
+export function stringsOf(editor: Editor, mmPerPixel: number): readonly DimensionString[] {
+  const model = editor.storeyModel;
+  if (!model) return none;
+  const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
+  const inputs = [outline, editor.settings, mmPerPixel];
+  const old = kept.get(model);
+  if (old?.inputs.every((input, i) => input === inputs[i])) return old.strings;
+  const strings = dimensionStrings(model, outline, editor.settings, paperPixels * mmPerPixel);
+  kept.set(model, { inputs, strings });
+  return strings;
+}
+
 /** The ends of the size that is written at a point of the plan. */
 export function sizeAt(editor: Editor, p: Point, mmPerPixel: number): [SizeEnd, SizeEnd] | undefined {
   const model = editor.storeyModel;
   if (!model) return undefined;
   const paper = paperPixels * mmPerPixel;
-  const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
-  for (const string of dimensionStrings(model, outline, editor.settings, paper))
+  for (const string of stringsOf(editor, mmPerPixel))
     for (const [i, size] of string.sizes.entries()) {
       const { at, along, reach, height } = placeOfSize(string, size, paper);
       const off = subtract(p, at);

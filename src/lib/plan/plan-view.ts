@@ -1,5 +1,5 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
-import { dimensionStrings, drawDimensions } from '../core/drawing/dimensions';
+import { drawDimensions, type DimensionString } from '../core/drawing/dimensions';
 import { drawRoof, marksBox } from '../core/drawing/plan';
 import { drawStoreyPlan } from '../core/drawing/storey-plan';
 import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
@@ -9,7 +9,7 @@ import { fromFrame, type Frame } from '../core/derive/frame';
 import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
-import { paperPixels } from '../editor/sizes';
+import { paperPixels, stringsOf } from '../editor/sizes';
 import type { Overlay } from '../editor/tool';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { batchesOf, type Batch } from './batches';
@@ -22,7 +22,7 @@ export class PlanView {
   private waiting = false;
   private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
-  private dims: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
+  private dims: { strings: readonly DimensionString[]; marks: readonly Mark[] } | undefined;
   private roofMarks: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
   box: { from: Point; to: Point } | undefined;
   /** The time of the last drawing, ms: for the benchmark in the page. */
@@ -140,12 +140,8 @@ export class PlanView {
     around: { minX: number; minY: number; maxX: number; maxY: number },
     pixelsPerMm: number
   ): typeof around {
-    const { editor } = this;
     const paper = paperPixels / pixelsPerMm;
-    const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
-    const strings = editor.storeyModel
-      ? dimensionStrings(editor.storeyModel, outline, editor.settings, paper)
-      : [];
+    const strings = stringsOf(this.editor, 1 / pixelsPerMm);
     const box = marksBox(drawDimensions(strings, paper)) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
@@ -334,15 +330,10 @@ export class PlanView {
   }
 
   private dimensions(): readonly Mark[] {
-    const { editor } = this;
-    const model = editor.storeyModel;
-    if (!model) return [];
-    const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
-    const paper = paperPixels / this.pixelsPerMm;
-    const inputs = [model, outline, paper, editor.settings];
-    if (this.dims && sameList(this.dims.inputs, inputs)) return this.dims.marks;
-    const marks = drawDimensions(dimensionStrings(model, outline, editor.settings, paper), paper);
-    this.dims = { inputs, marks };
+    const strings = stringsOf(this.editor, this.mmPerPixel);
+    if (this.dims?.strings === strings) return this.dims.marks;
+    const marks = drawDimensions(strings, paperPixels * this.mmPerPixel);
+    this.dims = { strings, marks };
     return marks;
   }
 

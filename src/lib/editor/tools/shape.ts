@@ -99,7 +99,7 @@ export class ShapeTool extends BaseTool implements Tool {
       case 'copy':
         return [',', ...vector, 'each time,', textBlank('times', 'Times', String(this.times)), 'times'];
       case 'row':
-        return [',', ...vector, 'to its end, one every', length('spacing', 'Spacing')];
+        return [',', ...vector.slice(0, 3), 'up in all, one every', length('spacing', 'Spacing')];
       case 'mirror':
         return [':', what, 'about a line at', angle, 'through the point', ...vector];
       case 'turn':
