@@ -135,3 +135,27 @@ test('a cabin sketched by hand is made true by writing sizes; then shaped', asyn
     before.walls.reduce((sum, { length }) => sum + length, 0) - 2000
   );
 });
+
+test('partitions of one house are pasted in another', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const bench = new Bench(page);
+  await bench.openDemo();
+  await page.getByRole('button', { name: 'Upper', exact: true }).click();
+  await bench.drawn();
+  await bench.point(9500, 5300);
+  await expect(page.locator('footer')).toContainText('1 selected');
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('Copied a thing.')).toBeVisible();
+
+  await bench.newProject('Takes a partition');
+  await bench.key('r');
+  await bench.say({ Width: '6 m', Depth: '4 m' });
+  await bench.key('Escape');
+  await page.keyboard.press('Control+v');
+  await expect(bench.blank('Across')).toBeVisible();
+  await bench.say({ Across: '-7 m', Up: '-3 300' });
+  await bench.settled();
+  const { walls } = inspect(await bench.handOver(/Save the project/));
+  expect(walls).toHaveLength(5);
+  expect(walls[4]!.thickness).toBe(130);
+});

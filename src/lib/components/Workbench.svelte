@@ -2,7 +2,9 @@
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { tinykeys } from 'tinykeys';
   import { onMount } from 'svelte';
+  import { readClip, writeClip } from '../core/exchange/clip';
   import { nudge } from '../editor/drag';
+  import { takePaste } from '../editor/take-tool';
   import { shelfByKey } from '../editor/stages';
   import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
@@ -85,6 +87,37 @@
     event.preventDefault();
   }
 
+  /** Walls, columns and chimneys go to the clipboard as text, so that another house can take them. */
+  function oncopy(event: ClipboardEvent) {
+    if (inField(event.target) || editor.selection.size === 0 || editor.tool) return;
+    const { wall, column, chimney } = editor.project.tables;
+    const ids = [...editor.selection].filter((id) => wall.has(id) || column.has(id) || chimney.has(id));
+    if (ids.length === 0) return;
+    event.clipboardData?.setData('text/plain', writeClip(editor.project, ids));
+    event.preventDefault();
+    editor.say({
+      kind: 'done',
+      text: `Copied ${ids.length === 1 ? 'a thing' : `${ids.length} things`}.`,
+      hint: 'Paste here, or in another house.'
+    });
+  }
+
+  function onpaste(event: ClipboardEvent) {
+    if (inField(event.target)) return;
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    const records = readClip(text);
+    if (records) takePaste(editor, records);
+    else if (text !== '')
+      editor.say({
+        kind: 'problem',
+        text: 'What was copied is nothing of a house.',
+        hint: 'Copy walls, columns or chimneys in Cliffstead, then paste here.'
+      });
+    else return;
+    event.preventDefault();
+    plan.focus();
+  }
+
   function nudgeBy(event: KeyboardEvent) {
     const step = event.shiftKey ? 100 : 10;
     const ways: Record<string, [number, number]> = {
@@ -116,7 +149,7 @@
   );
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} {oncopy} {onpaste} />
 <svelte:head><title>{(house.tick, editor.settings.name)}: Cliffstead</title></svelte:head>
 
 <div

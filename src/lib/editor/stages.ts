@@ -81,6 +81,6 @@ export const stages: readonly StageInfo[] = [
 export const shelfByKey = new Map(
   stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const))
 );
-export const stageOfTool = new Map(
+export const stageOfTool = new Map<string, Stage>(
   stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const))
 );

@@ -1,5 +1,6 @@
 /** Tools by name. */
 import type { SizeEnd } from '../core/derive/sizes';
+import type { Rec } from '../core/project/records';
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
@@ -10,6 +11,7 @@ import { TrueUpTool } from './tools/true-up';
 import { MakeTrueTool } from './tools/make-true';
 import { JointTool } from './tools/joint';
 import { OpeningTool } from './tools/opening';
+import { PasteTool } from './tools/paste';
 import { ShapeTool } from './tools/shape';
 import { RectangleTool } from './tools/rectangle';
 import { WallRunTool } from './tools/wall-run';
@@ -48,5 +50,13 @@ export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
 export function takeSize(editor: Editor, ends: readonly [SizeEnd, SizeEnd]) {
   editor.take(undefined);
   editor.tool = new MakeTrueTool(editor, ends);
+  editor.changed();
+}
+
+/** What was copied, in hand to be put down. */
+export function takePaste(editor: Editor, records: readonly Rec[]) {
+  editor.take(undefined);
+  editor.select([]);
+  editor.tool = new PasteTool(editor, records);
   editor.changed();
 }

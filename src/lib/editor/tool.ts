@@ -29,7 +29,8 @@ export interface Overlay {
 }
 
 export interface Tool {
-  readonly name: ToolName;
+  /** `paste` is taken by pasting, not from the rail. */
+  readonly name: ToolName | 'paste';
   sentence(): SentencePart[];
   /** Put a typed text into a blank; answers what is wrong with it. */
   fill(blank: string, text: string): string | undefined;

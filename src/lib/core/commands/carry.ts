@@ -11,13 +11,13 @@ import * as s from './schemas';
 import { storedPoint } from './walls';
 
 /** A motion of the plan. `flips`: left becomes right. */
-interface Motion {
+export interface Motion {
   readonly point: (p: Point) => Point;
   readonly direction: (d: Point) => Point;
   readonly flips: boolean;
 }
 
-const shift = (by: Point): Motion => ({ point: (p) => add(p, by), direction: (d) => d, flips: false });
+export const shift = (by: Point): Motion => ({ point: (p) => add(p, by), direction: (d) => d, flips: false });
 const turn = (about: Point, angle: number): Motion => ({
   point: (p) => rotate(p, angle, about),
   direction: (d) => rotate(d, angle),
@@ -53,13 +53,13 @@ function moveChimney(chimney: Chimney, motion: Motion): Chimney {
   };
 }
 
-interface Chosen {
+export interface Chosen {
   readonly walls: readonly Wall[];
   readonly columns: readonly Column[];
   readonly chimneys: readonly Chimney[];
 }
 
-function choose(project: Project, ids: readonly string[]): Chosen {
+export function choose(project: Project, ids: readonly string[]): Chosen {
   const { wall, column, chimney, opening } = project.tables;
   const pick = <T>(table: ReadonlyMap<string, T>) => ids.flatMap((id) => table.get(id) ?? []);
   const chosen = { walls: pick(wall), columns: pick(column), chimneys: pick(chimney) };
@@ -115,31 +115,32 @@ function copyJoints(project: Project, to: ReadonlyMap<string, string>): Omit<Joi
   });
 }
 
-/** The set once for each motion, as new records. */
-function copies(
-  project: Project,
+/** The set of one project once for each motion, as new records of another, or of the same. */
+export function copies(
+  source: Project,
+  target: Project,
   chosen: Chosen,
   motions: readonly Motion[]
 ): { puts: Rec[]; made: string[] } {
   const { walls, columns, chimneys } = chosen;
   const n = motions.length;
-  const wallIds = freshIds(project, 'wall', walls.length * n);
-  const columnIds = freshIds(project, 'column', columns.length * n);
-  const chimneyIds = freshIds(project, 'chimney', chimneys.length * n);
-  const riding = walls.reduce((sum, { id }) => sum + openingsOf(project, id).length, 0);
-  const openingIds = freshIds(project, 'opening', riding * n);
+  const wallIds = freshIds(target, 'wall', walls.length * n);
+  const columnIds = freshIds(target, 'column', columns.length * n);
+  const chimneyIds = freshIds(target, 'chimney', chimneys.length * n);
+  const riding = walls.reduce((sum, { id }) => sum + openingsOf(source, id).length, 0);
+  const openingIds = freshIds(target, 'opening', riding * n);
   const joints: Omit<Joint, 'id'>[] = [];
   const puts = motions.flatMap((motion, k): Rec[] => {
     const to = new Map(walls.map(({ id }, i) => [id, wallIds[k * walls.length + i]!]));
-    joints.push(...copyJoints(project, to));
+    joints.push(...copyJoints(source, to));
     return [
       ...walls.map((wall) => ({ ...moveWall(wall, motion), id: to.get(wall.id)! })),
-      ...copyOpenings(project, to, motion, openingIds.slice(k * riding, (k + 1) * riding)),
+      ...copyOpenings(source, to, motion, openingIds.slice(k * riding, (k + 1) * riding)),
       ...columns.map((one, i) => ({ ...moveColumn(one, motion), id: columnIds[k * columns.length + i]! })),
       ...chimneys.map((one, i) => ({ ...moveChimney(one, motion), id: chimneyIds[k * chimneys.length + i]! }))
     ];
   });
-  const jointIds = freshIds(project, 'joint', joints.length);
+  const jointIds = freshIds(target, 'joint', joints.length);
   puts.push(...joints.map((joint, i): Joint => ({ ...joint, id: jointIds[i]! })));
   return { puts, made: [...wallIds, ...columnIds, ...chimneyIds] };
 }
@@ -156,7 +157,7 @@ function moved(project: Project, { walls, columns, chimneys }: Chosen, motion: M
   ];
 }
 
-function settled(
+export function settled(
   project: Project,
   label: string,
   puts: readonly Rec[],
@@ -202,7 +203,7 @@ const copyItems = command({
       const whole = Math.ceil(size / spacing - 1e-9);
       steps = Array.from({ length: whole }, (_, k) => scale(by, Math.min(1, ((k + 1) * spacing) / size)));
     }
-    const { puts, made } = copies(project, choose(project, ids), steps.map(shift));
+    const { puts, made } = copies(project, project, choose(project, ids), steps.map(shift));
     return settled(
       project,
       `Copy${count(ids)}${steps.length > 1 ? `, ${steps.length} times` : ''}`,
@@ -229,7 +230,7 @@ const mirrorItems = command({
     const chosen = choose(project, ids);
     const motion = mirror(a, b);
     if (copy === false) return settled(project, `Mirror${count(ids)}`, moved(project, chosen, motion));
-    const { puts, made } = copies(project, chosen, [motion]);
+    const { puts, made } = copies(project, project, chosen, [motion]);
     return settled(project, `Mirror a copy of${count(ids) || ' a thing'}`, puts, made);
   }
 });
@@ -249,7 +250,7 @@ const turnItems = command({
     const chosen = choose(project, ids);
     const motion = turn(about, angle * degree);
     if (!copy) return settled(project, `Turn${count(ids)}`, moved(project, chosen, motion));
-    const { puts, made } = copies(project, chosen, [motion]);
+    const { puts, made } = copies(project, project, chosen, [motion]);
     return settled(project, `Turn a copy of${count(ids) || ' a thing'}`, puts, made);
   }
 });

@@ -10,6 +10,7 @@ import { openingCommands } from './openings';
 import { buildUpCommands } from './build-ups';
 import { jointCommands, rehomeJoints } from './joints';
 import { carryCommands } from './carry';
+import { clipCommands } from './clip';
 import { makeTrueCommands } from './make-true';
 import { projectCommands } from './project';
 import { reviewCommands } from './findings';
@@ -29,6 +30,7 @@ export const commands: readonly Command[] = [
   ...makeTrueCommands,
   ...stretchCommands,
   ...carryCommands,
+  ...clipCommands,
   ...jointCommands,
   ...openingCommands,
   ...standingCommands,

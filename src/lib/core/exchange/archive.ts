@@ -11,7 +11,7 @@ import { schemaVersion, type Project } from '../project/records';
 import { readRecords } from '../project/validate';
 
 export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
-const application = 'cliffstead';
+export const application = 'cliffstead';
 
 export type Blobs = ReadonlyMap<string, Uint8Array>;
 export type ReadResult =
@@ -64,7 +64,11 @@ export function readProject(name: string, bytes: Uint8Array): ReadResult {
   return interpret(name, data, unpacked);
 }
 
-function interpret(name: string, data: unknown, files: Map<string, Uint8Array>): ReadResult {
+type ReadHouse =
+  { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem };
+
+/** The house that parsed JSON from outside describes; `name`: what messages call it. */
+export function readHouse(name: string, data: unknown): ReadHouse {
   if (
     typeof data !== 'object' ||
     data === null ||
@@ -77,12 +81,18 @@ function interpret(name: string, data: unknown, files: Map<string, Uint8Array>):
     return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
   const records = readRecords(migrate((data as { records?: unknown }).records, version));
   if (!records.ok) return fail('file.record', { name, fault: records.fault });
+  return { ok: true, project: projectOf(records.records) };
+}
+
+function interpret(name: string, data: unknown, files: Map<string, Uint8Array>): ReadResult {
+  const read = readHouse(name, data);
+  if (!read.ok) return read;
   const blobs = new Map(
     [...files].flatMap(([path, bytes]) =>
       path.startsWith('blobs/') ? [[path.slice(6), bytes] as const] : []
     )
   );
-  return { ok: true, project: projectOf(records.records), blobs };
+  return { ...read, blobs };
 }
 
 function unpack(bytes: Uint8Array): Map<string, Uint8Array> | 'damaged' | 'large' {

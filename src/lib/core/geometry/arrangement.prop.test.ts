@@ -48,14 +48,32 @@ it('faces partition their outlines, and each shape is the sum of the faces in it
   );
 });
 
+const halves: Ring[] = [
+  [
+    [0, 0, 836, 94, 670, 373],
+    [787, 763, 590, 1074, 808, 141],
+    [403, 1284, 617, 527, 1195, 271]
+  ]
+]
+  .flat()
+  .map(([ax, ay, bx, by, cx, cy]) => [
+    { x: ax!, y: ay! },
+    { x: bx!, y: by! },
+    { x: cx!, y: cy! }
+  ]);
+
 it('arranging what was arranged changes nothing', () => {
   fc.assert(
     fc.property(fc.array(triangleArb, { minLength: 2, maxLength: 5 }), (shapes) => {
       const once = arrange(shapes.flatMap(edges))!;
       const twice = arrange(once.faces.flatMap(({ outer }) => edges(outer)))!;
-      const areas = ({ faces }: typeof once) => faces.map(({ outer }) => ringArea(outer).toFixed(3)).sort();
-      expect(areas(twice)).toEqual(areas(once));
+      const areas = ({ faces }: typeof once) =>
+        faces.map(({ outer }) => ringArea(outer)).sort((p, q) => p - q);
+      const [before, after] = [areas(once), areas(twice)];
+      expect(after).toHaveLength(before.length);
+      after.forEach((area, i) => expect(area).toBeCloseTo(before[i]!, 5));
     }),
-    { numRuns: runs }
+    // An area of half a thousandth: it rounds either way by the corner that the ring begins with.
+    { numRuns: runs, examples: [[halves]] }
   );
 });

@@ -114,6 +114,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
     hint: 'Move less far, or move or narrow that opening first.'
   },
+  'clip.foreign': {
+    message: (w) => `What was pasted cannot be read: ${w.t('fault')}.`,
+    hint: 'Copy walls, columns or chimneys in a house of Cliffstead, then paste here.'
+  },
   'carry.opening': {
     message: (w) => `${w.t('thing')} goes with its wall, not alone.`,
     hint: 'Take its wall too, or put another opening where it is wanted.'

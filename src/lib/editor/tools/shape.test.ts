@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { describeSelection } from '../details/describe';
+import { readClip, writeClip } from '../../core/exchange/clip';
+import { takePaste } from '../take-tool';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 20;
@@ -129,6 +131,18 @@ describe('shaping what is selected', () => {
     tool.accept();
     expect(editor.project.tables.wall.get('wall-3')!.a).toEqual({ x: 0, y: 0 });
     expect(operations).toHaveLength(1);
+  });
+  it('what was copied follows the pointer until it is put down', () => {
+    const { editor, last } = start('f');
+    takePaste(editor, readClip(writeClip(editor.project, ['f']))!);
+    const tool = editor.tool!;
+    expect(readSentence(tool.sentence())).toBe('Paste a thing, [0] across and [0] up from where it was.');
+    expect(editor.message?.kind).toBe('problem');
+    tool.move!({ x: 3000, y: 1990 }, px);
+    tool.fill('across', '2500');
+    tool.accept();
+    expect(last().a.x).toBe(3500);
+    expect([...editor.selection]).toEqual([last().id]);
   });
   it('what is like a selected wall is selected from its card', () => {
     const { editor } = start();

@@ -1,0 +1,19 @@
+/** Things as text, to be copied in one project and pasted in another: project.json of a small house. */
+import { clipOf } from '../commands/clip';
+import { allRecords } from '../project/project';
+import { schemaVersion, type Project, type Rec } from '../project/records';
+import { application, readHouse } from './archive';
+
+export const writeClip = (project: Project, ids: readonly string[]): string =>
+  JSON.stringify({ application, schemaVersion, records: clipOf(project, ids) });
+
+/** The records of a text that was copied here; undefined for any other text. */
+export function readClip(text: string): Rec[] | undefined {
+  if (!text.startsWith('{')) return undefined;
+  try {
+    const read = readHouse('what was copied', JSON.parse(text));
+    return read.ok ? allRecords(read.project) : undefined;
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,101 @@
+/** Pasting: what was copied follows the pointer, or lies at typed offsets from where it was. */
+import { subtract, type Point } from '../../core/geometry/point';
+import type { Rec } from '../../core/project/records';
+import type { Editor } from '../editor';
+import { lengthBlank, readBlank, type SentencePart } from '../sentence';
+import { findSnaps, type Snap } from '../snapping';
+import type { Overlay, Tool } from '../tool';
+import { BaseTool } from './base';
+
+const placeOf = (record: Rec): Point[] =>
+  record.kind === 'wall'
+    ? [record.a, record.b]
+    : record.kind === 'column' || record.kind === 'chimney'
+      ? [record.at]
+      : [];
+
+export class PasteTool extends BaseTool implements Tool {
+  readonly name = 'paste';
+  private readonly anchor: Point;
+  private readonly count: number;
+  private by: Point = { x: 0, y: 0 };
+  private typed: { across?: number; up?: number } = {};
+  private snap: Snap | undefined;
+
+  constructor(
+    editor: Editor,
+    private readonly records: readonly Rec[]
+  ) {
+    super(editor);
+    const points = records.flatMap(placeOf);
+    this.count = records.filter((one) => placeOf(one).length > 0).length;
+    // Taken hold of at the corner nearest to the lower left.
+    this.anchor = points.reduce(
+      (best, p) => (p.x + p.y < best.x + best.y ? p : best),
+      points[0] ?? { x: 0, y: 0 }
+    );
+    this.preview();
+  }
+
+  private get shift(): Point {
+    return { x: this.typed.across ?? this.by.x, y: this.typed.up ?? this.by.y };
+  }
+
+  sentence(): SentencePart[] {
+    const { x, y } = this.shift;
+    const { typed, units } = this;
+    return [
+      `Paste ${this.count === 1 ? 'a thing' : `${this.count} things`},`,
+      lengthBlank('across', 'Across', x, units, typed.across !== undefined),
+      'across and',
+      lengthBlank('up', 'Up', y, units, typed.up !== undefined),
+      'up from where it was.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    const read = readBlank('length', text, this.units);
+    if (!read.ok) return read.message;
+    this.typed = { ...this.typed, [blank]: read.value };
+    this.preview();
+    return undefined;
+  }
+
+  private call() {
+    return {
+      name: 'pasteItems',
+      args: { storey: this.editor.storey, records: this.records, by: this.shift }
+    };
+  }
+
+  private preview() {
+    this.attempt(this.call());
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    const model = this.editor.model.storey(this.editor.project, this.editor.storey);
+    this.snap = findSnaps({ pointer: point, mmPerPixel, model })[0];
+    this.by = subtract(this.snap?.point ?? point, this.anchor);
+    this.preview();
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    this.move(point, mmPerPixel);
+    this.accept();
+  }
+
+  accept() {
+    const made = this.perform(this.call());
+    if (!made) return;
+    this.editor.take(undefined);
+    this.editor.select(made);
+  }
+
+  back(): boolean {
+    return false;
+  }
+
+  overlay(): Overlay {
+    return this.snap ? { snap: { at: this.snap.point, name: this.snap.name } } : {};
+  }
+}
