@@ -6,7 +6,17 @@
  *   openings -> 2 places ----------------------------------------------+-> 5 wall solids, 6 bodies
  *   columns, chimneys -> cuts -----------------------------------------+
  */
-import type { Chimney, Column, Opening, Project, Roof, Slab, SlabFace, Storey } from '../project/records';
+import type {
+  Chimney,
+  Column,
+  Opening,
+  Project,
+  Roof,
+  Slab,
+  SlabFace,
+  Storey,
+  Wall
+} from '../project/records';
 import { storeysInOrder } from '../project/project';
 import { deriveFootprints, type StoreyFootprints, type WallFootprint } from './1-footprints';
 import { placeOpening, type OpeningPlace } from './2-openings';
@@ -64,6 +74,8 @@ function stable<T>(memo: Memo<readonly T[]>, key: string, list: readonly T[]): r
 
 export class Model {
   private readonly storeys = new Memo<StoreyModel>();
+  private readonly sorted = new WeakMap<ReadonlyMap<string, Wall>, Map<string, Wall[]>>();
+  private readonly storeyWalls = new Memo<readonly Wall[]>();
   private readonly places = new Memo<OpeningPlace>();
   private readonly placeLists = new Memo<readonly OpeningPlace[]>();
   private readonly wallLists = new Memo<readonly WallFootprint[]>();
@@ -78,16 +90,32 @@ export class Model {
   storey(project: Project, id: string): StoreyModel | undefined {
     const storey = project.tables.storey.get(id);
     if (!storey) return undefined;
-    const { wall, buildUp, opening, joint, storey: storeyTable } = project.tables;
-    return this.storeys.get(id, [storey, wall, buildUp, opening, joint, storeyTable], () =>
-      this.deriveStorey(project, storey)
+    const { buildUp, opening, joint, storey: storeyTable } = project.tables;
+    const walls = this.wallsOn(project, id);
+    return this.storeys.get(id, [storey, walls, buildUp, opening, joint, storeyTable], () =>
+      this.deriveStorey(project, storey, walls)
     );
   }
 
-  private deriveStorey(project: Project, storey: Storey): StoreyModel {
+  /** The walls of a storey: the same list while they are the same, so that a drag leaves the other storeys alone. */
+  private wallsOn(project: Project, id: string): readonly Wall[] {
+    const { wall } = project.tables;
+    let byStorey = this.sorted.get(wall);
+    if (!byStorey) {
+      byStorey = new Map<string, Wall[]>();
+      for (const one of wall.values()) {
+        const list = byStorey.get(one.storey);
+        if (list) list.push(one);
+        else byStorey.set(one.storey, [one]);
+      }
+      this.sorted.set(wall, byStorey);
+    }
+    return stable(this.storeyWalls, id, byStorey.get(id) ?? []);
+  }
+
+  private deriveStorey(project: Project, storey: Storey, walls: readonly Wall[]): StoreyModel {
     const frames = new Map<string, Frame>();
-    for (const wall of project.tables.wall.values()) {
-      if (wall.storey !== storey.id) continue;
+    for (const wall of walls) {
       const frame = frameOf(project, wall);
       if (frame) frames.set(wall.id, frame);
     }
