@@ -1,4 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { columnRing } from '../derive/standing';
+import { commonArea } from '../testing/oracle';
 import { runScript, type Call } from '../commands/register';
 import { Model } from '../derive/graph';
 import { settingsOf } from '../project/project';
@@ -127,6 +130,39 @@ describe('the plan', () => {
       );
     // Gone: three lines of 100 at each jamb, drawn from both sides; new: where it meets the plies it covers.
     expect(thin(turned) - thin(plain)).toBeCloseTo(2 * (-6 * 100 + 310), 3);
+  });
+  it('law: a wall with a column in it, however turned, is filled to the column and no further', () => {
+    const cavity = rectangle({ buildUp: 'stone-cavity', thickness: undefined });
+    const whole = fillOf(marksOf(cavity), () => true);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 800, max: 5200 }),
+        fc.integer({ min: -300, max: 700 }),
+        fc.integer({ min: 0, max: 90 }),
+        fc.boolean(),
+        (x, y, angle, round) => {
+          const section = round
+            ? { kind: 'round', diameter: 300 }
+            : { kind: 'rectangle', width: 400, depth: 200 };
+          const post: Call = {
+            name: 'addColumn',
+            args: { id: 'post', storey: 'storey-1', at: { x, y }, angle, section }
+          };
+          const marks = marksOf(cavity, post);
+          const ring = columnRing(build(cavity, post).tables.column.get('post')!);
+          const wall = [
+            { x: -1e4, y: 0 },
+            { x: 1e4, y: 0 },
+            { x: 1e4, y: 425 },
+            { x: -1e4, y: 425 }
+          ];
+          const taken = commonArea([ring], [wall]);
+          const filled = fillOf(marks, ({ layer }) => layer === 'walls');
+          expect(Math.abs(whole - filled - taken)).toBeLessThan(1);
+        }
+      ),
+      { numRuns: Number(process.env.LAW_RUNS ?? 40) }
+    );
   });
   it('a column that ends below the cut is drawn lighter, one that begins above it dashed', () => {
     const column = (more: object): Call => ({

@@ -1,7 +1,8 @@
 /** The plan of a storey, cut above its datum: poché by ply, door swings, window lines, what is overhead dashed. */
-import { boxesMeet, boxOf, partsOutside, ringHolds, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, partsOutside, ringArea, ringHolds, sideOf, type Ring } from '../geometry/ring';
+import { clipLeft } from '../derive/joints/solve';
 import { innerPoint } from '../geometry/triangulate';
-import { angleOf, distance, locate, subtract, type Point } from '../geometry/point';
+import { angleOf, distance, dot, locate, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { WallFootprint } from '../derive/1-footprints';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../derive/2-openings';
@@ -117,10 +118,52 @@ function besides(frame: Frame, piece: Ring, cuts: readonly Cut[]): Ring[] {
   const box = boxOf(piece);
   const standing = cuts.filter((cut) => boxesMeet(cut.box, box));
   if (standing.length === 0) return [piece];
+  if (isConvex(piece))
+    return standing.reduce<Ring[]>(
+      (left, { ring }) => left.flatMap((one) => outsideOf(frame, one, ring)),
+      [piece]
+    );
   const voids = standing.map((cut) => cutVoid(cut, frame.left, 0));
   return piecesOf(piece, voids).filter((part) => {
     const inside = innerPoint(part);
     return inside && !standing.some(({ ring }) => ringHolds(ring, inside));
+  });
+}
+
+const isConvex = (ring: Ring) =>
+  ring.every((p, i) => sideOf(p, ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!) >= 0);
+
+/** A convex piece without a convex ring; split across the wall first, so that no seam runs along its plies. */
+function outsideOf(frame: Frame, piece: Ring, ring: Ring): Ring[] {
+  const edges = ring
+    .map((p, i) => [p, ring[(i + 1) % ring.length]!] as const)
+    .map(([p, q]) => ({ p, q, along: Math.abs(dot(unit(subtract(q, p)), frame.direction)) }))
+    .sort((m, n) => m.along - n.along);
+  const parts: Ring[] = [];
+  let rest: Ring = piece;
+  for (const { p, q } of edges) {
+    const part = clipLeft(rest, q, p);
+    if (part.length > 2 && ringArea(part) > 1e-3) parts.push(withCorners(part, ring));
+    rest = clipLeft(rest, p, q);
+    // Nothing of it is inside.
+    if (rest.length < 3 || ringArea(rest) < 1e-3) return [piece];
+  }
+  return parts;
+}
+
+/** Corners of the cut as corners of what is left, so that each border is either on the cut or off it. */
+function withCorners(part: Ring, ring: Ring): Ring {
+  return part.flatMap((p, i) => {
+    const q = part[(i + 1) % part.length]!;
+    const size = distance(p, q);
+    const way = unit(subtract(q, p));
+    const on = ring
+      .map((corner) => ({ corner, ...locate(corner, p, way) }))
+      .filter(
+        ({ t, y }) => Math.abs(y) < 1e-6 && t > tolerances.coincident && t < size - tolerances.coincident
+      )
+      .sort((m, n) => m.t - n.t);
+    return [p, ...on.map(({ corner }) => corner)];
   });
 }
 
