@@ -1,4 +1,8 @@
 /** What the browser tests share: the page without console errors, and hands on the workbench. */
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 export const test = base.extend<{ quiet: void }>({
@@ -22,6 +26,21 @@ export const test = base.extend<{ quiet: void }>({
   ]
 });
 export { expect };
+
+const inspected = join(mkdtempSync(join(tmpdir(), 'cliffstead-')), 'inspected.cliffstead');
+
+/** The command line on the same core. */
+export const cliffstead = (...args: string[]): string =>
+  execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
+    encoding: 'utf8',
+    maxBuffer: 1e8
+  });
+
+/** What `inspect` says of a file that was handed over, whatever it is called. */
+export function inspect<Report>(path: string): Report {
+  copyFileSync(path, inspected);
+  return JSON.parse(cliffstead('inspect', inspected, '--json')) as Report;
+}
 
 export interface PlanHandle {
   toScreen(p: { x: number; y: number }): [number, number];

@@ -1,8 +1,7 @@
-import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Bench, expect, test } from './bench';
+import { Bench, cliffstead, expect, inspect, test } from './bench';
 
 const folder = mkdtempSync(join(tmpdir(), 'cliffstead-gannet-'));
 
@@ -19,17 +18,6 @@ interface Report {
   chimneys: { base: number; top: number; flues: number; volume: number }[];
   findings: { code: string }[];
 }
-
-const cliffstead = (...args: string[]) =>
-  execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
-    encoding: 'utf8',
-    maxBuffer: 1e8
-  });
-const inspect = (path: string): Report => {
-  const file = join(folder, 'inspected.cliffstead');
-  if (path !== file) copyFileSync(path, file);
-  return JSON.parse(cliffstead('inspect', file, '--json')) as Report;
-};
 
 /** What a wall is in plan and height, whatever its id and name. */
 const wallsOf = ({ walls }: Report) =>
@@ -147,9 +135,10 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
     Gap: '50'
   });
   await bench.settled();
-  const drawn = inspect(await bench.handOver(/Save the project/));
-  cliffstead('run', 'examples/gannet-house.json', '--out', join(folder, 'inspected.cliffstead'));
-  const scripted = inspect(join(folder, 'inspected.cliffstead'));
+  const drawn = inspect<Report>(await bench.handOver(/Save the project/));
+  const file = join(folder, 'scripted.cliffstead');
+  cliffstead('run', 'examples/gannet-house.json', '--out', file);
+  const scripted = inspect<Report>(file);
   expect(drawn.storeys.map(({ datum, height }) => [datum, height])).toEqual([
     [0, 2880],
     [2880, 2460]

@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { validateBytes } from 'gltf-validator';
-import { Bench, expect, test } from './bench';
+import { Bench, expect, inspect, test } from './bench';
 
 const folder = mkdtempSync(join(tmpdir(), 'cliffstead-'));
 
@@ -14,17 +14,6 @@ interface Report {
   roofs: { planes: unknown[]; ridge: number }[];
   slabs: { area: number; volume: number }[];
   storeys: unknown[];
-}
-
-function inspect(path: string): Report {
-  const file = join(folder, 'inspected.cliffstead');
-  copyFileSync(path, file);
-  return JSON.parse(
-    execFileSync('npx', ['tsx', 'src/cli/main.ts', 'inspect', file, '--json'], {
-      encoding: 'utf8',
-      maxBuffer: 1e8
-    })
-  ) as Report;
 }
 
 /** A plan drawn by the page itself: a rectangle 570 x 390 pixels at 100, 100 stands for 11 400 x 7 800. */
@@ -104,7 +93,7 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   await bench.key('Escape');
   await bench.settled();
   const path = await bench.handOver(/Save the project/);
-  const report = inspect(path);
+  const report = inspect<Report>(path);
   expect(report.walls).toHaveLength(12);
   expect(report.walls.map((wall) => wall.length).slice(0, 6)).toEqual([7200, 3600, 4200, 11400, 11400, 7800]);
   expect(report.openings).toHaveLength(3);
@@ -156,7 +145,7 @@ test('select, drag and edit; neighbours stay attached; versions bring a state ba
 
   await bench.drag([8000, 7650], [8000, 8300]);
   await bench.settled();
-  const moved = inspect(await bench.handOver(/Save the project/));
+  const moved = inspect<Report>(await bench.handOver(/Save the project/));
   const east = moved.walls.find((wall) => wall.id === 'east')!.length;
   expect(east).toBeGreaterThan(11900);
   expect(moved.walls.find((wall) => wall.id === 'hall-west')!.length).toBeCloseTo(east - 3600, 0);
@@ -171,13 +160,13 @@ test('select, drag and edit; neighbours stay attached; versions bring a state ba
   await bench.key('Escape');
   await bench.drag([2200, 200], [2700, 200]);
   await bench.settled();
-  const slid = inspect(await bench.handOver(/Save the project/));
+  const slid = inspect<Report>(await bench.handOver(/Save the project/));
   expect(slid.openings.find((one) => one.id === 'garden-doors')!.from).toBeGreaterThan(1500);
 
   await page.getByRole('button', { name: 'Versions' }).click();
   await page.getByRole('button', { name: 'Go back to it' }).click();
   await bench.settled();
-  const back = inspect(await bench.handOver(/Save the project/));
+  const back = inspect<Report>(await bench.handOver(/Save the project/));
   expect(back.walls.find((wall) => wall.id === 'east')!.length).toBe(11400);
   await page.getByTestId('findings').click();
   await expect(page.getByRole('region', { name: 'Review tray' })).toContainText('Nothing to say');
@@ -197,7 +186,7 @@ test('nothing is lost: reload in a drag, a killed page, two tabs', async ({ page
   await page.reload();
   await bench.plan.waitFor();
   await bench.settled();
-  expect(inspect(await bench.handOver(/Save the project/)).walls.map((wall) => wall.length)).toEqual([
+  expect(inspect<Report>(await bench.handOver(/Save the project/)).walls.map((wall) => wall.length)).toEqual([
     6000, 4000, 6000, 4000
   ]);
 
@@ -211,7 +200,7 @@ test('nothing is lost: reload in a drag, a killed page, two tabs', async ({ page
   await again.goto(url);
   await reopened.plan.waitFor();
   await reopened.settled();
-  expect(inspect(await reopened.handOver(/Save the project/)).openings).toHaveLength(1);
+  expect(inspect<Report>(await reopened.handOver(/Save the project/)).openings).toHaveLength(1);
 
   // A second tab follows; when the first goes, it edits.
   const second = await context.newPage();
@@ -223,7 +212,7 @@ test('nothing is lost: reload in a drag, a killed page, two tabs', async ({ page
   await again.close();
   await second.bringToFront();
   await expect(second.getByTestId('saved')).toContainText('Saved');
-  expect(inspect(await new Bench(second).handOver(/Save the project/)).slabs).toHaveLength(1);
+  expect(inspect<Report>(await new Bench(second).handOver(/Save the project/)).slabs).toHaveLength(1);
 });
 
 test('files that are damaged, foreign, truncated, a bomb or newer are refused and change nothing', async ({
@@ -331,7 +320,7 @@ test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({
   await page.reload();
   await bench.settled();
   await page.getByRole('button', { name: 'Day colours' }).click();
-  const report = inspect(await bench.handOver(/Save the project/));
+  const report = inspect<Report>(await bench.handOver(/Save the project/));
   expect(report.walls.map((wall) => wall.length)).toEqual([5000, 4010, 5000, 4010]);
   expect([report.openings.length, report.slabs.length, report.roofs.length]).toEqual([1, 1, 1]);
   // Nonsense in a blank is refused in place.

@@ -1,23 +1,11 @@
-import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { Bench, expect, test } from './bench';
+import { Bench, expect, inspect, test } from './bench';
 
-const folder = mkdtempSync(join(tmpdir(), 'cliffstead-shaping-'));
 const inch = 25.4;
 
 interface Report {
   walls: { id: string; length: number; thickness: number; volume: number }[];
   storeys: { footprintArea: number }[];
   findings: { code: string }[];
-}
-
-function inspect(path: string): Report {
-  const file = join(folder, 'inspected.cliffstead');
-  copyFileSync(path, file);
-  const args = ['--import', 'tsx', 'src/cli/main.ts', 'inspect', file, '--json'];
-  return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e8 })) as Report;
 }
 
 test('a cabin sketched by hand is made true by writing sizes; then shaped', async ({ page }) => {
@@ -82,7 +70,7 @@ test('a cabin sketched by hand is made true by writing sizes; then shaped', asyn
   await bench.key('a');
   await write(`20'`, await findSize(10200, 3750, [1, 0]));
   await bench.settled();
-  const true1 = inspect(await bench.handOver(/Save the project/));
+  const true1 = inspect<Report>(await bench.handOver(/Save the project/));
   expect(true1.storeys[0]!.footprintArea).toBeCloseTo(31.5 * 12 * inch * 240 * inch, 0);
   const lengths = true1.walls.slice(0, 4).map(({ length }) => Math.round(length * 10));
   expect(lengths.sort()).toEqual([60960, 60960, 96012, 96012]);
@@ -102,7 +90,7 @@ test('a cabin sketched by hand is made true by writing sizes; then shaped', asyn
   await bench.field('Thickness').fill('10"');
   await bench.field('Thickness').press('Enter');
   await bench.settled();
-  const before = inspect(await bench.handOver(/Save the project/));
+  const before = inspect<Report>(await bench.handOver(/Save the project/));
   expect(before.walls.find(({ id }) => id === 'wall-4')!.thickness).toBeCloseTo(10 * inch, 3);
   expect(before.findings).toEqual([]);
 
@@ -115,7 +103,7 @@ test('a cabin sketched by hand is made true by writing sizes; then shaped', asyn
   await bench.blank('What to do').selectOption({ label: 'Mirror' });
   await bench.say({ Across: `60'`, Up: '0' });
   await bench.settled();
-  const two = inspect(await bench.handOver(/Save the project/));
+  const two = inspect<Report>(await bench.handOver(/Save the project/));
   expect(two.walls).toHaveLength(before.walls.length + 4);
 
   await page.keyboard.press('Control+z');
@@ -129,7 +117,7 @@ test('a cabin sketched by hand is made true by writing sizes; then shaped', asyn
   await expect(page.locator('footer')).toContainText('1 selected');
   await bench.key('Delete');
   await bench.settled();
-  const parted = inspect(await bench.handOver(/Save the project/));
+  const parted = inspect<Report>(await bench.handOver(/Save the project/));
   expect(parted.walls).toHaveLength(before.walls.length);
   expect(parted.walls.reduce((sum, { length }) => sum + length, 0)).toBeLessThan(
     before.walls.reduce((sum, { length }) => sum + length, 0) - 2000
@@ -155,7 +143,7 @@ test('partitions of one house are pasted in another', async ({ page, context }) 
   await expect(bench.blank('Across')).toBeVisible();
   await bench.say({ Across: '-7 m', Up: '-3 300' });
   await bench.settled();
-  const { walls } = inspect(await bench.handOver(/Save the project/));
+  const { walls } = inspect<Report>(await bench.handOver(/Save the project/));
   expect(walls).toHaveLength(5);
   expect(walls[4]!.thickness).toBe(130);
 });

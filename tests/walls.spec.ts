@@ -1,11 +1,5 @@
-import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { Bench, expect, test } from './bench';
-
-const folder = mkdtempSync(join(tmpdir(), 'cliffstead-walls-'));
+import { Bench, expect, inspect, test } from './bench';
 
 interface Report {
   storeys: { name: string; datum: number; height: number }[];
@@ -13,17 +7,10 @@ interface Report {
   findings: { code: string }[];
 }
 
-function inspect(path: string): Report {
-  const file = join(folder, 'inspected.cliffstead');
-  copyFileSync(path, file);
-  const args = ['--import', 'tsx', 'src/cli/main.ts', 'inspect', file, '--json'];
-  return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 1e8 })) as Report;
-}
-
 test('joints are cut from their pictures, a ply is pulled through, all alike', async ({ page }) => {
   const bench = new Bench(page);
   await bench.openDemo();
-  const before = inspect(await bench.handOver(/Save the project/));
+  const before = inspect<Report>(await bench.handOver(/Save the project/));
   const wall = (report: Report, id: string) => report.walls.find((one) => one.id === id)!;
 
   // The north-east corner: point at it, take a picture.
@@ -41,7 +28,7 @@ test('joints are cut from their pictures, a ply is pulled through, all alike', a
     'true'
   );
   await bench.settled();
-  const through = inspect(await bench.handOver(/Save the project/));
+  const through = inspect<Report>(await bench.handOver(/Save the project/));
   expect(wall(through, 'north').volume).toBeGreaterThan(wall(before, 'north').volume);
   const sum = (report: Report) => wall(report, 'north').volume + wall(report, 'east').volume;
   expect(Math.abs(sum(through) - sum(before))).toBeLessThan(10);
@@ -55,7 +42,7 @@ test('joints are cut from their pictures, a ply is pulled through, all alike', a
   await bench.drag([11400 - 340, 6600], [11400 - 340, 7300]);
   await expect(bench.blank('Cut')).toHaveValue('-1');
   await bench.settled();
-  const pulled = inspect(await bench.handOver(/Save the project/));
+  const pulled = inspect<Report>(await bench.handOver(/Save the project/));
   const block = (report: Report) => wall(report, 'east').plies.find((ply) => ply.material === 'block')!.area;
   expect(block(pulled)).toBeGreaterThan(block(before));
 
@@ -94,7 +81,7 @@ test('build-ups and materials change every wall that has them', async ({ page })
   expect(serious).toEqual([]);
   await panel.getByRole('button', { name: 'Close the build-ups' }).click();
   await bench.settled();
-  const { walls } = inspect(await bench.handOver(/Save the project/));
+  const { walls } = inspect<Report>(await bench.handOver(/Save the project/));
   const upper = walls.find(({ id }) => id === 'upper-north')!;
   expect(upper.thickness).toBeCloseTo(22 + 38 + 11 + 190.5 + 15 + 12, 3);
   expect(upper.plies.map(({ material }) => material)).toContain('wallTile');
@@ -146,7 +133,7 @@ test('storeys in the stack: dragged, typed, added; findings put off', async ({ p
     .selectOption({ label: 'feet and inches' });
   await expect(page.getByLabel('Datum of Upper, above zero')).toHaveValue(/9'-10 1\/2"/);
   await bench.settled();
-  const { storeys } = inspect(await bench.handOver(/Save the project/));
+  const { storeys } = inspect<Report>(await bench.handOver(/Save the project/));
   expect(storeys.map(({ name }) => name)).toEqual(['Basement', 'Ground', 'Upper']);
   expect(storeys[1]).toMatchObject({ datum: 0, height: 3010 });
 });

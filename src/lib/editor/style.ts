@@ -1,6 +1,7 @@
 /** What the next wall will be: kept between tools, changed in their sentences. */
 import { thicknessOf } from '../core/derive/frame';
 import {
+  otherSide,
   settingOuts,
   type Project,
   type SettingOut,
@@ -170,7 +171,7 @@ export class WallStyle {
   }
 
   flip() {
-    this.outside = this.outside === 'left' ? 'right' : 'left';
+    this.outside = otherSide[this.outside];
   }
 }
 

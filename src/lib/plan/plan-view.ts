@@ -5,7 +5,7 @@ import { drawStoreyPlan } from '../core/drawing/storey-plan';
 import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
 import type { Point } from '../core/geometry/point';
 import type { WallFootprint } from '../core/derive/1-footprints';
-import { fromFrame, type Frame } from '../core/derive/frame';
+import { frameRectangle, fromFrame, type Frame } from '../core/derive/frame';
 import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
@@ -399,12 +399,7 @@ export class PlanView {
       for (const { opening, t0, t1 } of places) {
         if (!which(opening.id)) continue;
         const frame = model!.frames.get(wall)!;
-        this.strokeRing([
-          fromFrame(frame, t0, frame.y0),
-          fromFrame(frame, t1, frame.y0),
-          fromFrame(frame, t1, frame.y1),
-          fromFrame(frame, t0, frame.y1)
-        ]);
+        this.strokeRing(frameRectangle(frame, t0, t1, frame.y0, frame.y1));
       }
   }
 

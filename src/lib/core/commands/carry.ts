@@ -1,11 +1,19 @@
 /** Copies, rows, mirrored and turned sets: walls with their openings and joints, columns and chimneys, as one motion. */
 import { add, angleOf, dot, fromAngle, rotate, scale, subtract, unit, type Point } from '../geometry/point';
-import { toStored, tolerances } from '../geometry/tolerances';
+import { tolerances } from '../geometry/tolerances';
 import { degree } from '../units/angle';
-import { distanceFor } from '../derive/2-openings';
 import { freshIds, openingsOf } from '../project/project';
-import type { Chimney, Column, Joint, Opening, Project, Rec, Wall } from '../project/records';
-import { after, checkAgainst, checkOpenings, checkWall, needFrame, placeOf } from './checks';
+import {
+  otherSide,
+  type Chimney,
+  type Column,
+  type Joint,
+  type Opening,
+  type Project,
+  type Rec,
+  type Wall
+} from '../project/records';
+import { after, checkAgainst, checkOpenings, checkWall, freed } from './checks';
 import { command, done, nameOf, need, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
 import { storedPoint } from './walls';
@@ -29,13 +37,11 @@ function mirror(a: Point, b: Point): Motion {
   return { point: (p) => add(a, direction(subtract(p, a))), direction, flips: true };
 }
 
-const other = { left: 'right', right: 'left' } as const;
-
 const moveWall = (wall: Wall, motion: Motion): Wall => ({
   ...wall,
   a: storedPoint(motion.point(wall.a)),
   b: storedPoint(motion.point(wall.b)),
-  outside: motion.flips ? other[wall.outside] : wall.outside
+  outside: motion.flips ? otherSide[wall.outside] : wall.outside
 });
 const moveColumn = (column: Column, motion: Motion): Column => ({
   ...column,
@@ -90,12 +96,9 @@ function copyOpenings(
     if (named !== undefined)
       return {
         ...base,
-        origin: { ...origin, wall: named, side: motion.flips ? other[origin.side] : origin.side }
+        origin: { ...origin, wall: named, side: motion.flips ? otherSide[origin.side] : origin.side }
       };
-    const host = need(project, 'wall', opening.wall);
-    const free: Opening = { ...base, origin: { kind: 'line' } };
-    const { t0 } = placeOf(project, opening, host);
-    return { ...free, distance: toStored(distanceFor(needFrame(project, host), free, undefined, t0)) };
+    return { ...freed(project, opening), id: base.id, wall: base.wall };
   });
 }
 

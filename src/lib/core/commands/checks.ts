@@ -1,7 +1,7 @@
 /** Laws that every command keeps: walls long enough and apart, openings inside their walls and clear of each other. */
 import { cross, dot, distance, locate, subtract, unit, type Point } from '../geometry/point';
-import { tolerances } from '../geometry/tolerances';
-import { placeOpening, type OpeningPlace } from '../derive/2-openings';
+import { toStored, tolerances } from '../geometry/tolerances';
+import { distanceFor, placeOpening, type OpeningPlace } from '../derive/2-openings';
 import { frameOf, type Frame } from '../derive/frame';
 import { applyPatch, patchOf } from '../project/patch';
 import { openingsOf } from '../project/project';
@@ -23,6 +23,14 @@ export function needFrame(project: Project, wall: Wall): Frame {
 export function placeOf(project: Project, opening: Opening, wall: Wall): OpeningPlace {
   const named = opening.origin.kind === 'face' ? project.tables.wall.get(opening.origin.wall) : undefined;
   return placeOpening(needFrame(project, wall), opening, named && frameOf(project, named));
+}
+
+/** An opening at its place, set out from the end of its wall's line. */
+export function freed(project: Project, opening: Opening): Opening {
+  const wall = project.tables.wall.get(opening.wall)!;
+  const { t0 } = placeOf(project, opening, wall);
+  const free: Opening = { ...opening, origin: { kind: 'line' } };
+  return { ...free, distance: toStored(distanceFor(needFrame(project, wall), free, undefined, t0)) };
 }
 
 /** Refuses walls that are too short or have no height. */

@@ -1,6 +1,5 @@
 /** Things carried from one project to another: a small house of their own, with all that they are made of. */
 import { toStored } from '../geometry/tolerances';
-import { distanceFor } from '../derive/2-openings';
 import { topOfColumn } from '../derive/standing';
 import { sameValue } from '../project/patch';
 import {
@@ -13,9 +12,9 @@ import {
   settingsOf
 } from '../project/project';
 import { readRecords } from '../project/validate';
-import type { BuildUp, Material, Opening, Project, Rec, Wall, WallTop } from '../project/records';
+import type { BuildUp, Material, Project, Rec, Wall, WallTop } from '../project/records';
 import { choose, copies, settled, shift } from './carry';
-import { needFrame, placeOf } from './checks';
+import { freed, needFrame } from './checks';
 import { command, need, refuse, type Command } from './command';
 import * as s from './schemas';
 
@@ -29,12 +28,9 @@ export function clipOf(project: Project, ids: readonly string[]): Rec[] {
   const fixed = (top: WallTop, height: number): WallTop =>
     top.kind === 'datum' ? { kind: 'height', height: toStored(height) } : top;
   const openings = walls.flatMap((wall) =>
-    openingsOf(project, wall.id).map((opening): Opening => {
-      if (opening.origin.kind === 'line' || own.has(opening.origin.wall)) return opening;
-      const free: Opening = { ...opening, origin: { kind: 'line' } };
-      const { t0 } = placeOf(project, opening, wall);
-      return { ...free, distance: toStored(distanceFor(needFrame(project, wall), free, undefined, t0)) };
-    })
+    openingsOf(project, wall.id).map((opening) =>
+      opening.origin.kind === 'line' || own.has(opening.origin.wall) ? opening : freed(project, opening)
+    )
   );
   const buildUps = [...new Set(walls.map(({ buildUp }) => buildUp))].map((id) =>
     need(project, 'buildUp', id)

@@ -2,10 +2,9 @@
 import { toStored } from '../geometry/tolerances';
 import { findRecord, settingsOf, storeysInOrder, wallsOf } from '../project/project';
 import type { LengthUnits } from '../units/length';
-import type { Chimney, Opening, Project, Rec, Roof, Wall } from '../project/records';
-import { distanceFor } from '../derive/2-openings';
+import type { Chimney, Project, Rec, Roof, Wall } from '../project/records';
 import { topOfColumn } from '../derive/standing';
-import { after, needFrame, placeOf } from './checks';
+import { after, freed, needFrame } from './checks';
 import { command, done, nameOf, needPositive, refuse, type Command } from './command';
 import * as s from './schemas';
 
@@ -53,10 +52,7 @@ function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>
   const homed: Rec[] = [];
   for (const record of opening.values()) {
     if (gone.has(record.id) || record.origin.kind !== 'face' || !gone.has(record.origin.wall)) continue;
-    const host = wall.get(record.wall)!;
-    const { t0 } = placeOf(project, record, host);
-    const free: Opening = { ...record, origin: { kind: 'line' } };
-    homed.push({ ...free, distance: toStored(distanceFor(needFrame(project, host), free, undefined, t0)) });
+    homed.push(freed(project, record));
   }
   for (const record of roof.values()) {
     if (gone.has(record.id))

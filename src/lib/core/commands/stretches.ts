@@ -13,10 +13,19 @@ import {
 } from '../geometry/point';
 import { toStored, tolerances } from '../geometry/tolerances';
 import { distanceFor } from '../derive/2-openings';
-import { frameOf, type Frame } from '../derive/frame';
+import type { Frame } from '../derive/frame';
 import { freshIds, openingsOf } from '../project/project';
-import type { Joint, Opening, Project, Rec, Roof, Wall } from '../project/records';
-import { after, checkAgainst, checkOpenings, checkWall, needFrame, placeOf } from './checks';
+import {
+  otherSide,
+  type Joint,
+  type Opening,
+  type Project,
+  type Rec,
+  type Roof,
+  type Wall
+} from '../project/records';
+import { settled } from './carry';
+import { after, checkOpenings, needFrame, placeOf } from './checks';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
 import { storeyNodes } from './joints';
 import * as s from './schemas';
@@ -32,7 +41,7 @@ function rehung(project: Project, opening: Opening, from: Frame, wall: Wall, kee
   const moved: Opening = { ...opening, wall: wall.id, origin: kept };
   if (keepsEnd && opening.end === 'a' && Math.abs(shift) < tolerances.coincident) return moved;
   if (keepsEnd && opening.end === 'b') return moved;
-  const frame = frameOf(after(project, [wall]), wall)!;
+  const frame = needFrame(project, wall);
   return {
     ...moved,
     origin: { kind: 'line' },
@@ -186,15 +195,14 @@ const joinWalls = command({
     const direction = unit(subtract(p.b, p.a));
     const reversed = dot(subtract(q.b, q.a), direction) < 0;
     const [qa, qb] = reversed ? [q.b, q.a] : [q.a, q.b];
-    const outside = reversed ? (q.outside === 'left' ? 'right' : 'left') : q.outside;
+    const outside = reversed ? otherSide[q.outside] : q.outside;
     const gap = Math.min(distance(p.b, qa), distance(qb, p.a));
     const off = Math.max(...[qa, qb].map((point) => Math.abs(locate(point, p.a, direction).y)));
     if (gap > tolerances.joint || off > tolerances.joint || outside !== p.outside)
       refuse(project, 'join.apart', { subjects, numbers: { gap: Math.max(gap, off) }, texts });
     const isAfter = distance(p.b, qa) <= tolerances.joint;
     const joined: Wall = isAfter ? { ...p, b: qb } : { ...p, a: qa };
-    const grown = after(project, [joined]);
-    const frame = needFrame(grown, joined);
+    const frame = needFrame(project, joined);
     const openings = [p, q].flatMap((wall) =>
       openingsOf(project, wall.id).map((opening): Opening => {
         const { t0, t1 } = placeOf(project, opening, wall);
@@ -218,7 +226,7 @@ const joinWalls = command({
               origin: {
                 ...opening.origin,
                 wall: p.id,
-                side: reversed ? (opening.origin.side === 'left' ? 'right' : 'left') : opening.origin.side
+                side: reversed ? otherSide[opening.origin.side] : opening.origin.side
               }
             }
           ]
@@ -322,7 +330,6 @@ const offsetWalls = command({
 });
 
 function withNew(project: Project, label: string, puts: readonly Wall[], from: readonly Wall[]): Result {
-  const grown = after(project, puts);
   puts.forEach((wall, i) => {
     if (dot(subtract(wall.b, wall.a), subtract(from[i]!.b, from[i]!.a)) <= 0)
       refuse(project, 'wall.reversed', {
@@ -330,14 +337,11 @@ function withNew(project: Project, label: string, puts: readonly Wall[], from: r
         numbers: { from: distance(from[i]!.a, from[i]!.b), to: 0, least: tolerances.leastLength },
         texts: { thing: `what is set beside ${nameOf(from[i])}` }
       });
-    checkWall(grown, wall);
-    checkAgainst(grown, wall, grown.tables.wall.values());
   });
-  return done(
+  return settled(
     project,
     label,
     puts,
-    [],
     puts.map(({ id }) => id)
   );
 }

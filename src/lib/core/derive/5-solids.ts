@@ -21,7 +21,7 @@ import { innerPoint } from '../geometry/triangulate';
 import type { WallFootprint } from './1-footprints';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from './2-openings';
 import { planesNear, type RoofModel, type RoofPlane } from './4-roofs';
-import { fromFrame, type Frame } from './frame';
+import { frameRectangle, fromFrame, type Frame } from './frame';
 import type { Cut } from './standing';
 
 export interface PlySolid {
@@ -99,14 +99,7 @@ function returnedAt(
   const whole = (side.t1 - side.t0) * (y1 - y0);
   const filled = pieces.reduce((sum, piece) => sum + ringArea(piece), 0);
   if (Math.abs(whole - filled) > whole * 1e-9) return pieces;
-  return [
-    [
-      fromFrame(frame, side.t0, y0),
-      fromFrame(frame, side.t1, y0),
-      fromFrame(frame, side.t1, y1),
-      fromFrame(frame, side.t0, y1)
-    ]
-  ];
+  return [frameRectangle(frame, side.t0, side.t1, y0, y1)];
 }
 
 /** The pieces of a ring in a stretch of the wall. */

@@ -10,7 +10,7 @@ import type { OpeningPlace } from './2-openings';
 import { planesNear, type RoofModel } from './4-roofs';
 import { cellsUnder, cutVoid, flatCell, isOnCut, liftCells, piecesOf } from './5-solids';
 import { chimneyVoids, columnRing, hearthsOf, stackRing, type Cut } from './standing';
-import { fromFrame, type Frame } from './frame';
+import { frameRectangle, type Frame } from './frame';
 
 export interface Part {
   /** Material id. */
@@ -152,12 +152,7 @@ interface Bar {
 
 function bars(frame: Frame, list: readonly Bar[], y0: number, y1: number, datum: number): Mesh {
   const cells = list.map(({ t0, t1, z }): Cell => ({
-    ring: [
-      fromFrame(frame, t0, y0),
-      fromFrame(frame, t1, y0),
-      fromFrame(frame, t1, y1),
-      fromFrame(frame, t0, y1)
-    ],
+    ring: frameRectangle(frame, t0, t1, y0, y1),
     intervals: z.map(([low, high]) => ({
       bottom: flat(datum + low),
       top: flat(datum + high),

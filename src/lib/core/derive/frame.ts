@@ -127,6 +127,16 @@ function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): Frame {
   };
 }
 
+/** The rectangle of a frame between two places along it and two across, counter-clockwise. */
+export function frameRectangle(frame: Frame, t0: number, t1: number, y0: number, y1: number): Point[] {
+  return [
+    fromFrame(frame, t0, y0),
+    fromFrame(frame, t1, y0),
+    fromFrame(frame, t1, y1),
+    fromFrame(frame, t0, y1)
+  ];
+}
+
 /** Plan point at t, y of a frame. */
 export function fromFrame(frame: Frame, t: number, y: number): Point {
   return along(along(frame.origin, frame.direction, t), frame.left, y);

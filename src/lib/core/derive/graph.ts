@@ -85,6 +85,7 @@ export class Model {
   private readonly bodies = new Memo<ElementBody>();
   private readonly allCuts = new Memo<readonly Cut[]>();
   private readonly cutLists = new Memo<readonly Cut[]>();
+  private readonly boxes = new WeakMap<WallFootprint['bands'], Box>();
 
   /** Stages 1 and 2 of one storey: all that the plan shows. */
   storey(project: Project, id: string): StoreyModel | undefined {
@@ -176,23 +177,19 @@ export class Model {
     return this.allCuts.get('cuts', [column, chimney, storey], () => cutsOf(project));
   }
 
-  /** The cuts that meet a box somewhere between two heights; the same list as long as they are the same. */
-  private cutsIn(project: Project, key: string, box: Box, z0: number, z1: number): readonly Cut[] {
+  /** The cuts that a wall is cut by; the same list as long as they are the same. */
+  cutsOfWall(project: Project, { frame, bands }: WallFootprint): readonly Cut[] {
     const all = this.cuts(project);
     if (all.length === 0) return all;
+    const datum = project.tables.storey.get(frame.wall.storey)?.datum ?? 0;
+    let box = this.boxes.get(bands);
+    if (!box) this.boxes.set(bands, (box = boxOf(bands.flatMap(({ outline }) => outline.flat()))));
+    const [z0, z1] = [datum + frame.base, datum + frame.top];
     return stable(
       this.cutLists,
-      key,
+      frame.wall.id,
       all.filter((cut) => cut.z0 < z1 && cut.z1 > z0 && boxesMeet(cut.box, box))
     );
-  }
-
-  /** The cuts that a wall is cut by. */
-  cutsOfWall(project: Project, { frame, bands }: WallFootprint): readonly Cut[] {
-    if (this.cuts(project).length === 0) return this.cuts(project);
-    const datum = project.tables.storey.get(frame.wall.storey)?.datum ?? 0;
-    const box = boxOf(bands.flatMap(({ outline }) => outline.flat()));
-    return this.cutsIn(project, frame.wall.id, box, datum + frame.base, datum + frame.top);
   }
 
   /** The highest point of all roofs above project zero; without a roof, the top of the highest storey. */

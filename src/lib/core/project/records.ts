@@ -8,6 +8,7 @@ import type { LengthUnits } from '../units/length';
 export const schemaVersion = 3;
 
 export type Side = 'left' | 'right';
+export const otherSide = { left: 'right', right: 'left' } as const satisfies Record<Side, Side>;
 export type WallEnd = 'a' | 'b';
 export const duties = [
   'structure',

@@ -1,6 +1,6 @@
 /** What columns and chimneys get in the way of: openings, and each other. */
 import { boxesMeet, boxOf } from '../geometry/ring';
-import { fromFrame } from '../derive/frame';
+import { frameRectangle } from '../derive/frame';
 import type { Cut } from '../derive/standing';
 import { storeysInOrder } from '../project/project';
 import { commonArea } from './common-area';
@@ -20,12 +20,7 @@ export function findStanding({ project, derived, model, say, named }: Scope) {
   for (const [wall, places] of model.places) {
     const frame = model.frames.get(wall)!;
     for (const { opening, t0, t1, z0, z1 } of places) {
-      const ring = [
-        fromFrame(frame, t0, frame.y0),
-        fromFrame(frame, t1, frame.y0),
-        fromFrame(frame, t1, frame.y1),
-        fromFrame(frame, t0, frame.y1)
-      ];
+      const ring = frameRectangle(frame, t0, t1, frame.y0, frame.y1);
       const hole = { ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 };
       for (const cut of cuts) {
         if (!meetIn(cut, hole) || !boxesMeet(cut.box, hole.box) || commonArea(cut.ring, ring) < leastOverlap)

@@ -1,12 +1,26 @@
 /** What tools share: the editor they work in, and how they try and act. */
 import type { Call } from '../../core/commands/register';
+import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
+import type { Choice } from '../sentence';
 
 export abstract class BaseTool {
   constructor(protected readonly editor: Editor) {}
 
   protected get units() {
     return this.editor.settings.units;
+  }
+
+  /** Walls of the storey to choose from, after the one that is pointed at. */
+  protected get wallChoices(): Choice[] {
+    const { project, storey, model } = this.editor;
+    return [
+      { value: '', label: 'the wall you point at' },
+      ...[...(model.storey(project, storey)?.frames.keys() ?? [])].map((value) => ({
+        value,
+        label: nameElement(project, value)
+      }))
+    ];
   }
 
   protected attempt(call: Call | undefined) {

@@ -2,7 +2,6 @@
 import { angleOf, locate, type Point } from '../../core/geometry/point';
 import { clearRange } from '../../core/derive/2-openings';
 import { fromFrame, type Frame } from '../../core/derive/frame';
-import { nameElement } from '../../core/project/names';
 import { degree } from '../../core/units/angle';
 import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
@@ -54,18 +53,12 @@ export class ChimneyTool extends BaseTool implements Tool {
   }
 
   sentence(): SentencePart[] {
-    const { editor, units } = this;
+    const { units } = this;
     const size = (name: Size, label: string) => lengthBlank(name, label, this.sizes[name], units, true);
     return [
       'Stand a chimney',
       choiceBlank('arrangement', 'Arrangement', this.arrangement, arrangements),
-      choiceBlank('wall', 'Wall', this.wall ?? '', [
-        { value: '', label: 'the wall you point at' },
-        ...[...(this.model?.frames.keys() ?? [])].map((value) => ({
-          value,
-          label: nameElement(editor.project, value)
-        }))
-      ]),
+      choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
       ', its middle',
       lengthBlank('distance', 'Distance from the start', this.distance, units, this.fixed),
       'from the start,',

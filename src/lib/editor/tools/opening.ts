@@ -74,12 +74,9 @@ export class OpeningTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { units, editor } = this;
-    const walls = [...(editor.model.storey(editor.project, editor.storey)?.frames.keys() ?? [])].map(
-      (value) => ({ value, label: nameElement(editor.project, value) })
-    );
     const parts: SentencePart[] = [
       `Put a ${fillingWords[this.filling]} in`,
-      choiceBlank('wall', 'Wall', this.wall ?? '', [{ value: '', label: 'the wall you point at' }, ...walls]),
+      choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
       ', its',
       choiceBlank('to', 'Set-out point', this.to, [
         { value: 'near', label: 'near jamb' },

@@ -70,15 +70,6 @@ export class ShapeTool extends BaseTool implements Tool {
     return this.ids.find((id) => this.editor.project.tables.wall.has(id));
   }
 
-  private wallChoice(label: string): SentencePart {
-    const { project, storey } = this.editor;
-    const walls = [...project.tables.wall.values()].filter((one) => one.storey === storey);
-    return choiceBlank('target', label, this.target, [
-      { value: '', label: 'the wall you point at' },
-      ...walls.map(({ id }) => ({ value: id, label: nameElement(project, id) }))
-    ]);
-  }
-
   sentence(): SentencePart[] {
     const way = choiceBlank(
       'way',
@@ -131,10 +122,10 @@ export class ShapeTool extends BaseTool implements Tool {
             { value: 'b', label: 'end' }
           ]),
           ', to',
-          this.wallChoice('To')
+          choiceBlank('target', 'To', this.target, this.wallChoices)
         ];
       case 'square':
-        return ['to', this.wallChoice('To')];
+        return ['to', choiceBlank('target', 'To', this.target, this.wallChoices)];
       case 'origin':
         return ['at the point', ...vector];
     }

@@ -10,7 +10,7 @@ import { ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ri
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import type { Joint } from '../../project/records';
-import { dutyRank, fromFrame, type Frame } from '../frame';
+import { dutyRank, frameRectangle, type Frame } from '../frame';
 import type { Member } from './gather';
 import { clipLeft } from './solve';
 
@@ -90,13 +90,7 @@ function claimsBeyond({ asked, ends, hull }: ClusterJoint, strips: readonly Stri
     return strips.flatMap((owner): Claim[] => {
       if (owner.frame !== frame || !(whole || askedOf(owner, asked) > 0)) return [];
       const { y0, y1 } = frame.strips[owner.strip]!;
-      const [t0, t1] = [Math.min(t, to), Math.max(t, to)];
-      const beyond = [
-        fromFrame(frame, t0, y0),
-        fromFrame(frame, t1, y0),
-        fromFrame(frame, t1, y1),
-        fromFrame(frame, t0, y1)
-      ];
+      const beyond = frameRectangle(frame, Math.min(t, to), Math.max(t, to), y0, y1);
       const ring = hull.reduce<Ring>(
         (left, p, i) => (left.length > 2 ? clipLeft(left, p, hull[(i + 1) % hull.length]!) : left),
         beyond

@@ -364,14 +364,17 @@ function solveCorner(arms: readonly Arm[], asked?: Joint): JointCut | undefined 
   return { kind: 'corner', cuts: [seam(pq, qp), seam(qp, pq)], ...(clip && { clip }) };
 }
 
+/** Whether a ply of the core is asked to run through or to stop. */
+function askedOfCore(arm: Arm, asked: Joint | undefined): boolean | undefined {
+  return asked?.plies.find(({ wall, ply }) => {
+    const strip = wall === arm.frame.wall.id && arm.strips.find((one) => one.ply === ply);
+    return strip && strip.y1 <= arm.coreLeft && strip.y0 >= arm.coreRight;
+  })?.runs;
+}
+
 /** Where one core runs through the other, the corner of the step between them; undefined for a mitre. */
 function coreStep(p: Arm, q: Arm, asked: Joint | undefined): Point[] | undefined {
-  const core = (arm: Arm) =>
-    asked?.plies.find(({ wall, ply }) => {
-      const strip = wall === arm.frame.wall.id && arm.strips.find((one) => one.ply === ply);
-      return strip && strip.y1 <= arm.coreLeft && strip.y0 >= arm.coreRight;
-    })?.runs;
-  const [own, other] = [core(p), core(q)];
+  const [own, other] = [askedOfCore(p, asked), askedOfCore(q, asked)];
   const pRuns =
     own ??
     (other === undefined ? undefined : !other) ??
@@ -493,17 +496,11 @@ function cutHost(
   return { arm, chains, outline: trimmed(arm, end) };
 }
 
-/** All arms meet in the middle of the kernel of the polygon of their core corners. */
-/** Where all cores meet in the middle; one that is asked to run through has no such form. */
+/** All arms meet in the middle of the kernel of the polygon of their core corners; a core asked to run has no such form. */
 function solveStar(arms: readonly Arm[], asked?: Joint): JointCut | undefined {
   const isNamed = (arm: Arm) => arm.frame.wall.id === asked?.through;
-  const isCore = (arm: Arm) =>
-    asked?.plies.some(({ wall, ply }) => {
-      const strip = wall === arm.frame.wall.id && arm.strips.find((one) => one.ply === ply);
-      return strip && strip.y1 <= arm.coreLeft && strip.y0 >= arm.coreRight;
-    });
   if (asked && asked.cut !== 'mitre' && arms.some(isNamed)) return undefined;
-  if (arms.some(isCore)) return undefined;
+  if (arms.some((arm) => askedOfCore(arm, asked) !== undefined)) return undefined;
   const n = arms.length;
   const sectors: Sector[] = [];
   for (let k = 0; k < n; k++) {
