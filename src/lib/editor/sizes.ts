@@ -1,7 +1,7 @@
 /** Sizes in the plan as things to point at. */
 import { dimensionStrings, endsOfSize, placeOfSize, type DimensionString } from '../core/drawing/dimensions';
 import type { StoreyModel } from '../core/derive/graph';
-import type { SizeEnd } from '../core/derive/sizes';
+import type { SizeEnd } from '../core/project/records';
 import { cross, distance, dot, locate, subtract, type Point } from '../core/geometry/point';
 import type { Editor } from './editor';
 

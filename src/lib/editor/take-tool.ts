@@ -1,6 +1,5 @@
 /** Tools by name. */
-import type { SizeEnd } from '../core/derive/sizes';
-import type { Rec } from '../core/project/records';
+import type { Rec, SizeEnd } from '../core/project/records';
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';

@@ -1,8 +1,9 @@
 /** Copies, rows, mirrored and turned sets: walls with their openings and joints, columns and chimneys, as one motion. */
-import { add, angleOf, dot, fromAngle, rotate, scale, subtract, unit, type Point } from '../geometry/point';
+import { mirrorIn, moved, shiftBy, stay, turnAbout, turnedAngle, type Motion } from '../geometry/motion';
+import { add, scale, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import { degree } from '../units/angle';
-import { freshIds, openingsOf } from '../project/project';
+import { findRecord, freshIds, openingsOf, settingsOf } from '../project/project';
 import {
   otherSide,
   type Chimney,
@@ -11,52 +12,44 @@ import {
   type Opening,
   type Project,
   type Rec,
+  type Twins,
   type Wall
 } from '../project/records';
-import { after, checkAgainst, checkOpenings, checkWall, freed } from './checks';
+import { after, checkAgainst, checkOpenings, checkWall, freed, settleEnd } from './checks';
 import { command, done, nameOf, need, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
 import { storedPoint } from './walls';
 
-/** A motion of the plan. `flips`: left becomes right. */
-export interface Motion {
-  readonly point: (p: Point) => Point;
-  readonly direction: (d: Point) => Point;
-  readonly flips: boolean;
-}
-
-export const shift = (by: Point): Motion => ({ point: (p) => add(p, by), direction: (d) => d, flips: false });
-const turn = (about: Point, angle: number): Motion => ({
-  point: (p) => rotate(p, angle, about),
-  direction: (d) => rotate(d, angle),
-  flips: false
-});
-function mirror(a: Point, b: Point): Motion {
-  const d = unit(subtract(b, a));
-  const direction = (v: Point) => subtract(scale(d, 2 * dot(v, d)), v);
-  return { point: (p) => add(a, direction(subtract(p, a))), direction, flips: true };
-}
-
 const moveWall = (wall: Wall, motion: Motion): Wall => ({
   ...wall,
-  a: storedPoint(motion.point(wall.a)),
-  b: storedPoint(motion.point(wall.b)),
+  a: storedPoint(moved(motion, wall.a)),
+  b: storedPoint(moved(motion, wall.b)),
   outside: motion.flips ? otherSide[wall.outside] : wall.outside
 });
 const moveColumn = (column: Column, motion: Motion): Column => ({
   ...column,
-  at: storedPoint(motion.point(column.at)),
-  angle: angleOf(motion.direction(fromAngle(column.angle)))
+  at: storedPoint(moved(motion, column.at)),
+  angle: turnedAngle(motion, column.angle)
 });
 /** A flipped chimney keeps its front in front: its width runs the other way, and so do its flues. */
 function moveChimney(chimney: Chimney, motion: Motion): Chimney {
-  const way = motion.direction(fromAngle(chimney.angle));
   return {
     ...chimney,
-    at: storedPoint(motion.point(chimney.at)),
-    angle: angleOf(motion.flips ? scale(way, -1) : way),
+    at: storedPoint(moved(motion, chimney.at)),
+    angle: turnedAngle(motion, chimney.angle + (motion.flips ? Math.PI : 0)),
     flues: motion.flips ? chimney.flues.map((flue) => ({ ...flue, along: -flue.along })) : chimney.flues
   };
+}
+/** What stands in the plan, moved; an opening rides with its wall. */
+export function movedRecord<R extends Wall | Column | Chimney>(record: R, motion: Motion): R {
+  switch (record.kind) {
+    case 'wall':
+      return moveWall(record, motion) as R;
+    case 'column':
+      return moveColumn(record, motion) as R;
+    case 'chimney':
+      return moveChimney(record, motion) as R;
+  }
 }
 
 export interface Chosen {
@@ -118,13 +111,23 @@ function copyJoints(project: Project, to: ReadonlyMap<string, string>): Omit<Joi
   });
 }
 
+export interface Copies {
+  readonly puts: readonly Rec[];
+  readonly made: readonly string[];
+  /** Ids of each copy, in the order of `itemsOf` the chosen. */
+  readonly sets: readonly (readonly string[])[];
+}
+
+/** Walls, their openings, columns, chimneys. */
+export const itemsOf = (project: Project, { walls, columns, chimneys }: Chosen): string[] => [
+  ...walls.map(({ id }) => id),
+  ...walls.flatMap(({ id }) => openingsOf(project, id).map((opening) => opening.id)),
+  ...columns.map(({ id }) => id),
+  ...chimneys.map(({ id }) => id)
+];
+
 /** The set of one project once for each motion, as new records of another, or of the same. */
-export function copies(
-  source: Project,
-  target: Project,
-  chosen: Chosen,
-  motions: readonly Motion[]
-): { puts: Rec[]; made: string[] } {
+export function copies(source: Project, target: Project, chosen: Chosen, motions: readonly Motion[]): Copies {
   const { walls, columns, chimneys } = chosen;
   const n = motions.length;
   const wallIds = freshIds(target, 'wall', walls.length * n);
@@ -132,24 +135,60 @@ export function copies(
   const chimneyIds = freshIds(target, 'chimney', chimneys.length * n);
   const riding = walls.reduce((sum, { id }) => sum + openingsOf(source, id).length, 0);
   const openingIds = freshIds(target, 'opening', riding * n);
+  const part = (ids: readonly string[], k: number) =>
+    ids.slice((k * ids.length) / n, ((k + 1) * ids.length) / n);
   const joints: Omit<Joint, 'id'>[] = [];
   const puts = motions.flatMap((motion, k): Rec[] => {
-    const to = new Map(walls.map(({ id }, i) => [id, wallIds[k * walls.length + i]!]));
+    const to = new Map(walls.map(({ id }, i) => [id, part(wallIds, k)[i]!]));
     joints.push(...copyJoints(source, to));
     return [
       ...walls.map((wall) => ({ ...moveWall(wall, motion), id: to.get(wall.id)! })),
-      ...copyOpenings(source, to, motion, openingIds.slice(k * riding, (k + 1) * riding)),
-      ...columns.map((one, i) => ({ ...moveColumn(one, motion), id: columnIds[k * columns.length + i]! })),
-      ...chimneys.map((one, i) => ({ ...moveChimney(one, motion), id: chimneyIds[k * chimneys.length + i]! }))
+      ...copyOpenings(source, to, motion, part(openingIds, k)),
+      ...columns.map((one, i) => ({ ...moveColumn(one, motion), id: part(columnIds, k)[i]! })),
+      ...chimneys.map((one, i) => ({ ...moveChimney(one, motion), id: part(chimneyIds, k)[i]! }))
     ];
   });
   const jointIds = freshIds(target, 'joint', joints.length);
   puts.push(...joints.map((joint, i): Joint => ({ ...joint, id: jointIds[i]! })));
-  return { puts, made: [...wallIds, ...columnIds, ...chimneyIds] };
+  return {
+    puts,
+    made: [...wallIds, ...columnIds, ...chimneyIds],
+    sets: motions.map((_, k) => [wallIds, openingIds, columnIds, chimneyIds].flatMap((ids) => part(ids, k)))
+  };
+}
+
+/** Copies, kept alike with what they were copied from when asked. */
+function copied(
+  project: Project,
+  label: string,
+  ids: readonly string[],
+  motions: readonly Motion[],
+  twins: boolean | undefined
+): Result {
+  const chosen = choose(project, ids);
+  const { puts, made, sets } = copies(project, project, chosen, motions);
+  if (!twins) return settled(project, label, puts, made);
+  const items = itemsOf(project, chosen);
+  checkNoTwins(project, items);
+  const record: Twins = {
+    id: freshIds(project, 'twins', 1)[0]!,
+    kind: 'twins',
+    sets: [{ items, motion: stay }, ...sets.map((set, k) => ({ items: set, motion: motions[k]! }))]
+  };
+  return settled(project, `${label} as twins`, [...puts, record], made);
+}
+
+function checkNoTwins(project: Project, items: readonly string[]) {
+  for (const twins of project.tables.twins.values())
+    for (const { items: taken } of twins.sets) {
+      const id = items.find((one) => taken.includes(one));
+      if (id !== undefined)
+        refuse(project, 'twins.taken', { subjects: [id], texts: { thing: nameOf(findRecord(project, id)) } });
+    }
 }
 
 /** The set itself moved. */
-function moved(project: Project, { walls, columns, chimneys }: Chosen, motion: Motion): Rec[] {
+function movedSet(project: Project, { walls, columns, chimneys }: Chosen, motion: Motion): Rec[] {
   const own = new Map(walls.map(({ id }) => [id, id]));
   const ids = walls.flatMap(({ id }) => openingsOf(project, id).map((opening) => opening.id));
   return [
@@ -160,15 +199,22 @@ function moved(project: Project, { walls, columns, chimneys }: Chosen, motion: M
   ];
 }
 
+/** Walls that were put somewhere fit themselves to the walls they meet there. */
 export function settled(
   project: Project,
   label: string,
-  puts: readonly Rec[],
+  given: readonly Rec[],
   made: readonly string[] = []
 ): Result {
-  const grown = after(project, puts);
+  const ids = new Set(given.flatMap((one) => (one.kind === 'wall' ? [one.id] : [])));
+  const there = after(project, given);
+  const puts = given.map((one): Rec => {
+    if (one.kind !== 'wall') return one;
+    const fit = (end: Point, from: Point) => storedPoint(settleEnd(there, one.storey, end, from, ids));
+    return { ...one, a: fit(one.a, one.b), b: fit(one.b, one.a) };
+  });
   const walls = puts.flatMap((one) => (one.kind === 'wall' ? [one] : []));
-  const ids = new Set(walls.map(({ id }) => id));
+  const grown = after(project, puts);
   for (const wall of walls) {
     checkWall(grown, wall);
     checkAgainst(grown, wall, grown.tables.wall.values());
@@ -185,15 +231,16 @@ const mostCopies = 500;
 const copyItems = command({
   name: 'copyItems',
   about:
-    'Copy walls with their openings, columns and chimneys: so many times by a vector; or, with a spacing, along the whole vector, the last one at its end.',
+    'Copy walls with their openings, columns and chimneys: so many times by a vector; or, with a spacing, along the whole vector, the last one at its end. `twins`: they stay alike until released.',
   args: s.object({
     ids: s.ids().required(),
     by: s.point().required(),
     count: s.number().integer().min(1).max(mostCopies),
-    spacing: s.mm()
+    spacing: s.mm(),
+    twins: s.flag()
   }),
   example: { ids: ['wall-1'], by: { x: 0, y: 1200 } },
-  run: (project, { ids, by, count: times, spacing }) => {
+  run: (project, { ids, by, count: times, spacing, twins }) => {
     const size = Math.hypot(by.x, by.y);
     if (size < tolerances.leastLength)
       refuse(project, 'carry.nowhere', { numbers: { size, least: tolerances.leastLength } });
@@ -206,55 +253,49 @@ const copyItems = command({
       const whole = Math.ceil(size / spacing - 1e-9);
       steps = Array.from({ length: whole }, (_, k) => scale(by, Math.min(1, ((k + 1) * spacing) / size)));
     }
-    const { puts, made } = copies(project, project, choose(project, ids), steps.map(shift));
-    return settled(
-      project,
-      `Copy${count(ids)}${steps.length > 1 ? `, ${steps.length} times` : ''}`,
-      puts,
-      made
-    );
+    const label = `Copy${count(ids)}${steps.length > 1 ? `, ${steps.length} times` : ''}`;
+    return copied(project, label, ids, steps.map(shiftBy), twins);
   }
 });
 
 const mirrorItems = command({
   name: 'mirrorItems',
   about:
-    'Mirror walls with their openings, columns and chimneys about the line from a to b: a copy, or the set itself.',
+    'Mirror walls with their openings, columns and chimneys about the line from a to b: a copy (`twins`: that stays alike until released), or the set itself.',
   args: s.object({
     ids: s.ids().required(),
     a: s.point().required(),
     b: s.point().required(),
-    copy: s.flag()
+    copy: s.flag(),
+    twins: s.flag()
   }),
   example: { ids: ['wall-2'], a: { x: 9000, y: 0 }, b: { x: 9000, y: 1000 } },
-  run: (project, { ids, a, b, copy }) => {
+  run: (project, { ids, a, b, copy, twins }) => {
     const size = Math.hypot(b.x - a.x, b.y - a.y);
     if (size < 1) refuse(project, 'carry.nowhere', { numbers: { size, least: 1 } });
-    const chosen = choose(project, ids);
-    const motion = mirror(a, b);
-    if (copy === false) return settled(project, `Mirror${count(ids)}`, moved(project, chosen, motion));
-    const { puts, made } = copies(project, project, chosen, [motion]);
-    return settled(project, `Mirror a copy of${count(ids) || ' a thing'}`, puts, made);
+    const motion = mirrorIn(a, b);
+    if (copy === false)
+      return settled(project, `Mirror${count(ids)}`, movedSet(project, choose(project, ids), motion));
+    return copied(project, `Mirror a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
   }
 });
 
 const turnItems = command({
   name: 'turnItems',
   about:
-    'Turn walls with their openings, columns and chimneys about a point by an angle: the set itself, or a copy.',
+    'Turn walls with their openings, columns and chimneys about a point by an angle: the set itself, or a copy (`twins`: that stays alike until released).',
   args: s.object({
     ids: s.ids().required(),
     about: s.point().required(),
     angle: s.degrees().required(),
-    copy: s.flag()
+    copy: s.flag(),
+    twins: s.flag()
   }),
   example: { ids: ['wall-1', 'wall-2', 'wall-3', 'wall-4'], about: { x: 0, y: 0 }, angle: 15 },
-  run: (project, { ids, about, angle, copy }) => {
-    const chosen = choose(project, ids);
-    const motion = turn(about, angle * degree);
-    if (!copy) return settled(project, `Turn${count(ids)}`, moved(project, chosen, motion));
-    const { puts, made } = copies(project, project, chosen, [motion]);
-    return settled(project, `Turn a copy of${count(ids) || ' a thing'}`, puts, made);
+  run: (project, { ids, about, angle, copy, twins }) => {
+    const motion = turnAbout(about, angle * degree);
+    if (!copy) return settled(project, `Turn${count(ids)}`, movedSet(project, choose(project, ids), motion));
+    return copied(project, `Turn a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
   }
 });
 
@@ -263,25 +304,40 @@ const setOrigin = command({
   about: 'Move the whole house so that a point of it becomes project zero.',
   args: s.object({ at: s.point().required() }),
   example: { at: { x: 8000, y: 0 } },
-  run: (project, { at }) => {
-    const { wall, column, chimney, slab, sheet } = project.tables;
-    const by = { x: -at.x, y: -at.y };
-    const motion = shift(by);
+  run: (project, { at: zero }) => {
+    const { wall, column, chimney, slab, sheet, guide, dimension } = project.tables;
+    const settings = settingsOf(project);
+    const by = { x: -zero.x, y: -zero.y };
+    const motion = shiftBy(by);
+    const at = (p: Point) => storedPoint(add(p, by));
     const puts: Rec[] = [
       ...[...wall.values()].map((one) => moveWall(one, motion)),
-      ...[...column.values()].map((one) => ({ ...one, at: storedPoint(add(one.at, by)) })),
-      ...[...chimney.values()].map((one) => ({ ...one, at: storedPoint(add(one.at, by)) })),
-      ...[...sheet.values()].map((one) => ({ ...one, origin: storedPoint(add(one.origin, by)) })),
+      ...[...column.values()].map((one) => ({ ...one, at: at(one.at) })),
+      ...[...chimney.values()].map((one) => ({ ...one, at: at(one.at) })),
+      ...[...sheet.values()].map((one) => ({ ...one, origin: at(one.origin) })),
       ...[...slab.values()].flatMap((one): Rec[] =>
         one.outline.kind === 'drawn'
           ? [
               {
                 ...one,
-                outline: { kind: 'drawn', points: one.outline.points.map((p) => storedPoint(add(p, by))) }
+                outline: { kind: 'drawn', points: one.outline.points.map(at) }
               }
             ]
           : []
-      )
+      ),
+      ...[...guide.values()].flatMap((one): Rec[] =>
+        one.line.kind === 'points'
+          ? [{ ...one, line: { ...one.line, a: at(one.line.a), b: at(one.line.b) } }]
+          : []
+      ),
+      ...[...dimension.values()].flatMap((one): Rec[] =>
+        one.form.kind === 'note' && one.form.tip.kind === 'point'
+          ? [{ ...one, form: { ...one.form, tip: { kind: 'point', at: at(one.form.tip.at) } } }]
+          : []
+      ),
+      ...(settings.grid
+        ? [{ ...settings, grid: { ...settings.grid, origin: at(settings.grid.origin) } }]
+        : [])
     ];
     return done(project, 'Set the origin', puts);
   }

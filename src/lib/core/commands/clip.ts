@@ -13,7 +13,8 @@ import {
 } from '../project/project';
 import { readRecords } from '../project/validate';
 import type { BuildUp, Material, Project, Rec, Wall, WallTop } from '../project/records';
-import { choose, copies, settled, shift } from './carry';
+import { shiftBy } from '../geometry/motion';
+import { choose, copies, settled } from './carry';
 import { freed, needFrame } from './checks';
 import { command, need, refuse, type Command } from './command';
 import * as s from './schemas';
@@ -93,7 +94,7 @@ function exampleHouse(): Project {
     },
     ...{ settingOut: 'centre', settingOutOffset: 0, returnEnds: false, returnJambs: false, outside: 'right' },
     ...{ buildUp: 'solid-timber', base: 0, top: { kind: 'height', height: 2400 } },
-    ...{ role: 'partition', standsApart: false }
+    ...{ role: 'partition', standsApart: false, certainty: 'measured' }
   };
   return projectOf([...allRecords(newProject('Example')), wall]);
 }
@@ -130,7 +131,7 @@ const pasteItems = command({
       })),
       project.tables.buildUp.values()
     );
-    const copied = copies(clip, project, choose(clip, ids), [shift(by ?? { x: 0, y: 0 })]);
+    const copied = copies(clip, project, choose(clip, ids), [shiftBy(by ?? { x: 0, y: 0 })]);
     const puts = copied.puts.map((one): Rec => {
       switch (one.kind) {
         case 'wall':

@@ -93,7 +93,12 @@ const kindWords: Record<Kind, string> = {
   roof: 'roof',
   sheet: 'tracing sheet',
   joint: 'joint',
-  putOff: 'finding put off'
+  putOff: 'finding put off',
+  guide: 'guide',
+  dimension: 'dimension',
+  preset: 'preset',
+  layer: 'layer',
+  twins: 'twins'
 };
 
 /** The record of a kind, or the refusal that there is none. */
@@ -129,6 +134,9 @@ export function nameOf(record: Rec | undefined): string {
       return `the joint of ${record.members.map(({ wall }) => wall.replace('-', ' ')).join(' and ')}`;
     case 'putOff':
       return 'a finding put off';
+    case 'dimension':
+    case 'twins':
+      return record.id.replace('-', ' ');
     default:
       return record.name ? `${kindWords[record.kind]} "${record.name}"` : record.id.replace('-', ' ');
   }

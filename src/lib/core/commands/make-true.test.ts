@@ -3,58 +3,20 @@ import { describe, expect, it } from 'vitest';
 import { cross, subtract, unit } from '../geometry/point';
 import { applyPatch, invertPatch } from '../project/patch';
 import { allRecords } from '../project/project';
-import type { Project } from '../project/records';
+import type { Project, SizeEnd } from '../project/records';
 import { placeOf } from './checks';
-import { sizeNow, type SizeEnd } from '../derive/sizes';
-import { perform, runScript, type Call } from './register';
+import { sizeNow } from '../derive/sizes';
+import { act, built, call, refusal, twoRooms } from '../testing/house';
+import { perform } from './register';
 
 const runs = Number(process.env.LAW_RUNS ?? 60);
-const call = (name: string, args: object): Call => ({ name, args });
-const built = (...commands: Call[]): Project => {
-  const result = runScript({ commands });
-  if (!result.ok) throw new Error(result.problem.message);
-  return result.project;
-};
-/** A turned house of two rooms and a passage, with a door and a window. */
-const house = (turn: number): Call[] => {
-  const at = (x: number, y: number) => {
-    const [c, s] = [Math.cos(turn), Math.sin(turn)];
-    return { x: x * c - y * s, y: x * s + y * c };
-  };
-  const partition = (id: string, x0: number, y0: number, x1: number, y1: number) =>
-    call('drawWall', {
-      ...{ id, storey: 'storey-1', a: at(x0, y0), b: at(x1, y1) },
-      ...{ buildUp: 'partition', settingOut: 'centre', role: 'partition' }
-    });
-  return [
-    call('drawRun', {
-      storey: 'storey-1',
-      points: [at(0, 0), at(9000, 0), at(9000, 6000), at(0, 6000)],
-      close: true,
-      ids: ['south', 'east', 'north', 'west'],
-      buildUp: 'stone-cavity'
-    }),
-    partition('p', 4000, 0, 4000, 6000),
-    partition('q', 5600, 0, 5600, 6000),
-    partition('r', 5600, 3000, 9000, 3000),
-    call('addOpening', { id: 'door', wall: 'p', filling: 'door', distance: 1500, width: 900 }),
-    call('addOpening', { id: 'window', wall: 'north', filling: 'window', distance: 1200, width: 1500 })
-  ];
-};
-const ask = (project: Project, args: object) => {
-  const result = perform(project, call('makeTrue', args));
-  if (!result.ok) throw new Error(`${result.problem.code}: ${result.problem.message}`);
-  return applyPatch(project, result.patch);
-};
-const refusal = (project: Project, args: object) => {
-  const result = perform(project, call('makeTrue', args));
-  return result.ok ? '' : `${result.problem.code}: ${result.problem.message}`;
-};
+const ask = (project: Project, args: object) => act(project, 'makeTrue', args);
+const refused = (project: Project, args: object) => refusal(project, 'makeTrue', args);
 const face = (wall: string, side: 'left' | 'right') => ({ wall, side });
 const jamb = (opening: string, which: 'low' | 'high') => ({ opening, jamb: which });
 
 describe('making a size true', () => {
-  const project = built(...house(0));
+  const project = twoRooms();
   it('a clear size: the chosen side moves with what is jointed, the other stays', () => {
     const ends = { from: face('west', 'left'), to: face('p', 'left') };
     expect(sizeNow(project, ends.from, ends.to)).toBeCloseTo(4000 - 425 - 60, 6);
@@ -97,23 +59,23 @@ describe('making a size true', () => {
     expect(places(lower)).toMatchObject({ t0: 1390, t1: 2400 });
   });
   it('what cannot be is refused by name', () => {
-    expect(refusal(project, { from: face('west', 'left'), to: face('south', 'left'), size: 100 })).toMatch(
+    expect(refused(project, { from: face('west', 'left'), to: face('south', 'left'), size: 100 })).toMatch(
       /^size.not-parallel: West and south are not parallel/
     );
-    expect(refusal(project, { from: face('p', 'left'), to: face('p', 'right'), size: 100 })).toMatch(
+    expect(refused(project, { from: face('p', 'left'), to: face('p', 'right'), size: 100 })).toMatch(
       /^size.thickness: Both ends of the size are faces of p/
     );
-    expect(refusal(project, { from: { wall: 'p' }, to: face('p', 'right'), size: 100 })).toMatch(
+    expect(refused(project, { from: { wall: 'p' }, to: face('p', 'right'), size: 100 })).toMatch(
       /^size.end: An end of the size names a wall without its side/
     );
-    expect(refusal(project, { from: face('west', 'left'), to: face('p', 'left'), size: -1 })).toMatch(
+    expect(refused(project, { from: face('west', 'left'), to: face('p', 'left'), size: -1 })).toMatch(
       /^length.not-positive/
     );
-    expect(refusal(project, { from: face('west', 'left'), to: face('east', 'left'), size: 100 })).not.toBe(
+    expect(refused(project, { from: face('west', 'left'), to: face('east', 'left'), size: 100 })).not.toBe(
       ''
     );
     expect(
-      refusal(project, { from: jamb('door', 'low'), to: face('south', 'left'), size: 6500, moves: 'from' })
+      refused(project, { from: jamb('door', 'low'), to: face('south', 'left'), size: 6500, moves: 'from' })
     ).toMatch(/^opening/);
     const inLine = built(
       call('drawWall', { id: 'a', storey: 'storey-1', a: { x: 0, y: 0 }, b: { x: 3000, y: 0 } }),
@@ -125,7 +87,7 @@ describe('making a size true', () => {
         thickness: 300
       })
     );
-    expect(refusal(inLine, { from: face('a', 'left'), to: face('b', 'left'), size: 50 })).toMatch(
+    expect(refused(inLine, { from: face('a', 'left'), to: face('b', 'left'), size: 50 })).toMatch(
       /^size.chain: A moves along with b: the size between them stays/
     );
   });
@@ -140,7 +102,7 @@ describe('making a size true', () => {
         fc.boolean(),
         fc.integer({ min: 0, max: 90 }),
         (from, to, by, forward, turn) => {
-          const start = built(...house((turn * Math.PI) / 180));
+          const start = twoRooms((turn * Math.PI) / 180);
           const [p, q] = [from as SizeEnd, to as SizeEnd];
           const now = sizeNow(start, p, q);
           if (now === undefined || from.wall === to.wall || now + by < 0) return;

@@ -6,8 +6,8 @@ import { dot, scale, subtract, type Point } from '../geometry/point';
 import { toStored } from '../geometry/tolerances';
 import { distanceFor } from '../derive/2-openings';
 import { frameOf, fromFrame, type Frame } from '../derive/frame';
-import { borderOf, sizeBetween, type Border, type SizeEnd } from '../derive/sizes';
-import type { Opening, Project, Side } from '../project/records';
+import { borderOf, sizeBetween, type Border } from '../derive/sizes';
+import type { Opening, Project, SizeEnd } from '../project/records';
 import { after, checkOpenings, needFrame, placeOf } from './checks';
 import { storeyNodes } from './joints';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
@@ -43,20 +43,30 @@ function placedAt(project: Project, opening: Opening, t0: number): Opening {
   return { ...opening, distance: toStored(distanceFor(frame, opening, namedOf(project, opening), t0)) };
 }
 
+type Jamb = Extract<SizeEnd, { opening: string }>['jamb'];
+
+/** Jambs after one of them, or the middle, moved along against another of the same opening. */
+function resized([t0, t1]: [number, number], moves: Jamb, held: Jamb, along: number): [number, number] {
+  if (moves === 'centre') return held === 'low' ? [t0, t1 + 2 * along] : [t0 + 2 * along, t1];
+  const other = held === 'centre' ? along : 0;
+  return moves === 'low' ? [t0 + along, t1 - other] : [t0 - other, t1 + along];
+}
+
 function moveJamb(
   project: Project,
   moved: Border & { subject: Opening },
   held: Border,
-  jamb: 'low' | 'high',
-  by: Point
+  jamb: Jamb,
+  by: Point,
+  heldJamb: Jamb
 ): Result {
   const opening = moved.subject;
   const { t0, t1 } = placeOf(project, opening, moved.wall);
   const along = dot(by, needFrame(project, moved.wall).direction);
   const isOwn = held.subject.id === opening.id;
-  const width = isOwn ? t1 - t0 + (jamb === 'high' ? along : -along) : opening.width;
+  const [low, high] = isOwn ? resized([t0, t1], jamb, heldJamb, along) : [t0 + along, t1 + along];
+  const width = isOwn ? high - low : opening.width;
   needPositive(project, 'width', nameOf(opening), width);
-  const low = isOwn && jamb === 'high' ? t0 : t0 + along;
   const put = placedAt(project, { ...opening, width: toStored(width) }, low);
   checkOpenings(after(project, [put]), new Set([opening.wall]));
   return done(project, 'Make a size true', [put]);
@@ -85,14 +95,15 @@ function moveFace(project: Project, moved: Border, held: Border, by: Point): Res
   return done(project, 'Make a size true', [...walls, put]);
 }
 
-function endOf(
+/** The end that was given as arguments; refuses one that names no line. */
+export function endOf(
   project: Project,
   given: Partial<Record<'wall' | 'side' | 'opening' | 'jamb', string | undefined>>
 ): SizeEnd {
   if (given.wall !== undefined && given.side !== undefined)
-    return { wall: given.wall, side: given.side as Side };
+    return { wall: given.wall, side: given.side as Extract<SizeEnd, { wall: string }>['side'] };
   if (given.opening !== undefined && given.jamb !== undefined)
-    return { opening: given.opening, jamb: given.jamb as 'low' | 'high' };
+    return { opening: given.opening, jamb: given.jamb as Jamb };
   return refuse(project, 'size.end', {
     texts: {
       what: given.wall ? 'a wall without its side' : given.opening ? 'an opening without its jamb' : 'nothing'
@@ -126,10 +137,19 @@ const makeTrue = command({
     const { size, way } = needSize(project, from, to);
     const movesTo = args.moves !== 'from';
     const by = scale(way, (args.size - size) * (movesTo ? 1 : -1));
-    const [moved, held, end] = movesTo ? [to, from, ends[1]] : [from, to, ends[0]];
+    const [moved, held, end, heldEnd] = movesTo
+      ? ([to, from, ends[1], ends[0]] as const)
+      : ([from, to, ends[0], ends[1]] as const);
     const { subject } = moved;
     return subject.kind === 'opening' && 'opening' in end
-      ? moveJamb(project, { ...moved, subject }, held, end.jamb, by)
+      ? moveJamb(
+          project,
+          { ...moved, subject },
+          held,
+          end.jamb,
+          by,
+          'opening' in heldEnd ? heldEnd.jamb : end.jamb
+        )
       : moveFace(project, moved, held, by);
   }
 });

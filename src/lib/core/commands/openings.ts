@@ -16,7 +16,8 @@ const shape = {
   width: s.mm(),
   height: s.mm(),
   sill: s.mm(),
-  handing: s.handing().default(undefined)
+  handing: s.handing().default(undefined),
+  certainty: s.certainty()
 };
 
 const usual = {
@@ -71,7 +72,8 @@ const addOpening = command({
       width: toStored(args.width ?? size.width),
       height: toStored(args.height ?? size.height),
       sill: toStored(args.sill ?? size.sill),
-      handing: (args.handing as Handing | undefined) ?? { hinge: 'near', opens: 'inside' }
+      handing: (args.handing as Handing | undefined) ?? { hinge: 'near', opens: 'inside' },
+      certainty: args.certainty ?? 'measured'
     };
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([wall.id]));
@@ -106,7 +108,8 @@ const setOpening = command({
       width: length(args.width, old.width),
       height: length(args.height, old.height),
       sill: length(args.sill, old.sill),
-      handing: (args.handing as Handing | undefined) ?? old.handing
+      handing: (args.handing as Handing | undefined) ?? old.handing,
+      certainty: args.certainty ?? old.certainty
     };
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([opening.wall]));

@@ -11,20 +11,22 @@ import * as s from './schemas';
 const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none).',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys.',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
     secondUnits: s.units().nullable().default(undefined),
     ground: s.mm(),
     heightLimit: s.mm().nullable(),
-    areaLimit: s.number().max(1e12).nullable()
+    areaLimit: s.number().max(1e12).nullable(),
+    nudge: s.mm()
   }),
   example: { name: 'Gannet House', units: { system: 'mm', fineness: 1 }, ground: -360, heightLimit: 8200 },
   run: (project, args) => {
     const old = settingsOf(project);
     if (args.heightLimit !== undefined && args.heightLimit !== null)
       needPositive(project, 'height limit', 'the project', args.heightLimit);
+    if (args.nudge !== undefined) needPositive(project, 'nudge step', 'the project', args.nudge);
     if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
       refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
     return done(project, 'Change the project', [
@@ -36,7 +38,8 @@ const setProject = command({
         secondUnits:
           args.secondUnits === undefined ? old.secondUnits : (args.secondUnits as LengthUnits | null),
         heightLimit: args.heightLimit === undefined ? old.heightLimit : args.heightLimit,
-        areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit
+        areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit,
+        nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge)
       }
     ]);
   }
@@ -45,8 +48,8 @@ const setProject = command({
 /** Everything that goes when these go, and what is re-homed instead. */
 function withdraw(project: Project, ids: readonly string[]): { gone: Set<string>; homed: Rec[] } {
   const gone = new Set(ids);
-  const { wall, opening, column, chimney, slab, roof, sheet, joint } = project.tables;
-  for (const table of [wall, column, chimney, slab, roof, sheet, joint])
+  const { wall, opening, column, chimney, slab, roof, sheet, joint, guide, dimension } = project.tables;
+  for (const table of [wall, column, chimney, slab, roof, sheet, joint, guide, dimension])
     for (const record of table.values()) if (gone.has(record.storey)) gone.add(record.id);
   for (const record of opening.values()) if (gone.has(record.wall)) gone.add(record.id);
   const homed: Rec[] = [];
@@ -125,7 +128,9 @@ function checkUnused(project: Project, ids: readonly string[], gone: ReadonlySet
           ) ??
           [...column.values(), ...chimney.values()].find((one) => !gone.has(one.id) && one.material === id))
         : record.kind === 'buildUp'
-          ? [...project.tables.wall.values()].find((one) => !gone.has(one.id) && one.buildUp === id)
+          ? [...project.tables.wall.values(), ...project.tables.preset.values()].find(
+              (one) => !gone.has(one.id) && one.buildUp === id
+            )
           : undefined;
     if (user)
       refuse(project, 'material.used', {

@@ -4,11 +4,15 @@ import { applyPatch } from '../project/patch';
 import { newProject, settingsOf } from '../project/project';
 import type { Project } from '../project/records';
 import type { Problem } from '../project/problems';
-import { ask, type Command, type Result } from './command';
+import { ask, Refusal, type Command, type Result } from './command';
+import { dimensionCommands } from './dimensions';
 import { floorRoofCommands } from './floors-roofs';
 import { openingCommands } from './openings';
 import { buildUpCommands } from './build-ups';
-import { jointCommands, rehomeJoints } from './joints';
+import { follow } from './follow';
+import { guideCommands } from './guides';
+import { jointCommands } from './joints';
+import { layerCommands } from './layers';
 import { carryCommands } from './carry';
 import { clipCommands } from './clip';
 import { makeTrueCommands } from './make-true';
@@ -18,6 +22,7 @@ import { standingCommands } from './standing';
 import { sheetCommands } from './sheets';
 import { stretchCommands } from './stretches';
 import { storeyCommands } from './storeys';
+import { twinCommands } from './twins';
 import { wallMoveCommands } from './wall-moves';
 import { wallCommands } from './walls';
 
@@ -30,12 +35,16 @@ export const commands: readonly Command[] = [
   ...makeTrueCommands,
   ...stretchCommands,
   ...carryCommands,
+  ...twinCommands,
   ...clipCommands,
   ...jointCommands,
   ...openingCommands,
   ...standingCommands,
   ...floorRoofCommands,
   ...sheetCommands,
+  ...guideCommands,
+  ...dimensionCommands,
+  ...layerCommands,
   ...reviewCommands
 ];
 
@@ -53,8 +62,13 @@ export function perform(project: Project, { name, args }: Call): Result {
     return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
   const result = ask(project, found, args);
   if (!result.ok) return result;
-  const patch = rehomeJoints(project, result.patch);
-  return patch === result.patch ? result : { ...result, patch };
+  try {
+    const patch = follow(project, result.patch);
+    return patch === result.patch ? result : { ...result, patch };
+  } catch (fault) {
+    if (!(fault instanceof Refusal)) throw fault;
+    return { ok: false, problem: fault.problem };
+  }
 }
 
 export interface Script {

@@ -1,8 +1,10 @@
 /** Argument schemas that several commands share. Lengths in mm, angles in degrees, as scripts write them. */
 import { array, boolean, mixed, number, object, string } from 'yup';
 import {
+  certainties,
   fillings,
   fireSides,
+  layerKinds,
   roofEdgeKinds,
   setOutTos,
   settingOuts,
@@ -88,9 +90,17 @@ export const handing = () =>
     opens: oneOf(['inside', 'outside'] as const).required()
   }).noUnknown(true);
 
-/** A face of a wall, or a jamb of an opening: `low` is the one nearer end a of its wall. */
+/** A face or the middle of a wall, a jamb or the middle of an opening: `low` is the one nearer end a of its wall. */
 export const sizeEnd = () =>
-  object({ wall: id(), side: side(), opening: id(), jamb: oneOf(['low', 'high'] as const) }).noUnknown(true);
+  object({
+    wall: id(),
+    side: oneOf(['left', 'right', 'centre'] as const),
+    opening: id(),
+    jamb: oneOf(['low', 'high', 'centre'] as const)
+  }).noUnknown(true);
+
+export const layerKind = () => oneOf(layerKinds);
+export const certainty = () => oneOf(certainties);
 
 export const units = () =>
   object({

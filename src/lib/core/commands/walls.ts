@@ -34,6 +34,7 @@ const style = {
   height: s.mm(),
   base: s.mm(),
   role: s.role(),
+  certainty: s.certainty(),
   top: s.top().default(undefined)
 };
 
@@ -47,6 +48,7 @@ interface Style {
   height?: number | undefined;
   base?: number | undefined;
   role?: Wall['role'] | undefined;
+  certainty?: Wall['certainty'] | undefined;
   top?:
     | {
         kind: WallTop['kind'];
@@ -128,7 +130,8 @@ function makeWalls(
       base: toStored(given.base ?? 0),
       top,
       role: given.role ?? 'exterior',
-      standsApart: false
+      standsApart: false,
+      certainty: given.certainty ?? 'measured'
     };
     checkWall(grown, wall);
     checkAgainst(grown, wall, grown.tables.wall.values());
@@ -296,7 +299,7 @@ function missingOf(project: Project, storey: string, [a, b]: [Point, Point]): [P
 const setWalls = command({
   name: 'setWalls',
   about:
-    'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name.',
+    'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name, how sure its sizes are.',
   args: s.object({
     ids: s.ids().required(),
     name: s.name(),
@@ -311,7 +314,8 @@ const setWalls = command({
     base: s.mm(),
     height: s.mm(),
     top: s.top().default(undefined),
-    role: s.role()
+    role: s.role(),
+    certainty: s.certainty()
   }),
   example: { ids: ['wall-1'], height: 2400, thickness: 300 },
   run: (project, args) => {
@@ -338,7 +342,8 @@ const setWalls = command({
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
         base: args.base === undefined ? wall.base : toStored(args.base),
         top: top ?? wall.top,
-        role: args.role ?? wall.role
+        role: args.role ?? wall.role,
+        certainty: args.certainty ?? wall.certainty
       };
     });
     const puts = [...(chosen?.made ?? []), ...walls];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, it, expect } from 'vitest';
 import { jointCuts, type Joint } from '../project/records';
-import { framesOf, projectWith } from '../testing/build';
+import { at, buildUpOf, framesOf, projectWith, wallOf } from '../testing/build';
 import { jointArb, planArb, type RandomJoint } from '../testing/arbitraries';
 import { expectPartition } from '../testing/partition';
 import { deriveFootprints } from './1-footprints';
@@ -66,5 +66,20 @@ describe('footprints partition their outline, at every height', () => {
       }),
       { numRuns: runs }
     );
+  });
+  it('found: a wall with two bad ends reaches into the sound tee beside one of them', () => {
+    const r = 4330.127018922193;
+    const outer = { settingOut: 'outer' } as const;
+    const records = [
+      buildUpOf('outer', [50, 'structure']),
+      buildUpOf('inner', [10, 'structure'], [100, 'insulation']),
+      wallOf('o0', at(5000, 0), at(-2500, r), 'outer', outer),
+      wallOf('o1', at(-2500, r), at(-2500, -r), 'outer', outer),
+      wallOf('o2', at(-2500, -r), at(5000, 0), 'outer', outer),
+      wallOf('p0', at(-550, -3204.293994), at(3125, 1082.531755), 'inner'),
+      wallOf('p1', at(-2500, 2165.06351), at(-625, -3247.595264), 'inner'),
+      wallOf('p2', at(3050, 1125.833025), at(-2500, 2078.460969), 'inner')
+    ];
+    expectPartition(solve({ records }), 1000, true);
   });
 });

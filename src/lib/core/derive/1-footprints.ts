@@ -57,8 +57,16 @@ export function deriveFootprints(
   for (const joint of joints) if (!bad.has(joint) && !pairsAreApart(joint, walls)) bad.add(joint);
   for (const [p, q] of neighbours(frames, byWall))
     if (!(bad.has(p) && bad.has(q)) && !jointsAreApart(p, q, walls)) bad.add(p).add(q);
-  for (const cluster of clustersOf(bad))
-    for (const footprint of solveCluster(cluster, byWall)) walls.set(footprint.frame.wall.id, footprint);
+  for (let grown = bad.size > 0; grown;) {
+    for (const cluster of clustersOf(bad))
+      for (const footprint of solveCluster(cluster, byWall)) walls.set(footprint.frame.wall.id, footprint);
+    // What a cluster gave its walls may reach into a joint beside it: that one joins the cluster.
+    const more = [...neighbours(frames, byWall)].filter(
+      ([p, q]) => bad.has(p) !== bad.has(q) && !jointsAreApart(p, q, walls)
+    );
+    for (const joint of more.flat()) bad.add(joint);
+    grown = more.length > 0;
+  }
   return { nodes, joints, walls };
 }
 
@@ -251,11 +259,11 @@ function edgesWithin(ring: Ring, { minX, minY, maxX, maxY }: Box): [Point, Point
   return found;
 }
 
-/** Rounding can make a shared border look crossed: forgive crossings within a hair of an end. */
+/** Rounding to the node grid can make a shared border look crossed: forgive crossings within a hair of an end. */
 function touches(a: Point, b: Point, c: Point, d: Point): boolean {
   const gap = (p: Point, u: Point, v: Point) =>
     Math.abs((v.x - u.x) * (p.y - u.y) - (v.y - u.y) * (p.x - u.x)) / distance(u, v);
-  return Math.min(gap(a, c, d), gap(b, c, d), gap(c, a, b), gap(d, a, b)) < 1e-6;
+  return Math.min(gap(a, c, d), gap(b, c, d), gap(c, a, b), gap(d, a, b)) < 2 * tolerances.nodeGrid;
 }
 
 function holdsMiddle(p: Ring, q: Ring): boolean {

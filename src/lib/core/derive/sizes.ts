@@ -1,14 +1,9 @@
-/** What sizes are measured between: faces of walls and jambs of openings. */
+/** What sizes are measured between: faces and middles of walls, jambs and middles of openings. */
 import { add, along, cross, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
-import type { Opening, Project, Side, Wall } from '../project/records';
+import type { Opening, Project, SizeEnd, Wall } from '../project/records';
 import { placeOpening } from './2-openings';
 import { frameOf, fromFrame } from './frame';
-
-/** `low`: the jamb nearer end a of the wall. */
-export type SizeEnd =
-  | { readonly wall: string; readonly side: Side }
-  | { readonly opening: string; readonly jamb: 'low' | 'high' };
 
 /** The line that a size is measured to, square. */
 export interface Border {
@@ -28,12 +23,13 @@ export function borderOf(project: Project, end: SizeEnd): Border | undefined {
   const frame = wall && frameOf(project, wall);
   if (!frame) return undefined;
   if ('wall' in end) {
-    const point = fromFrame(frame, 0, end.side === 'left' ? frame.y1 : frame.y0);
+    const y = { left: frame.y1, right: frame.y0, centre: (frame.y0 + frame.y1) / 2 }[end.side];
+    const point = fromFrame(frame, 0, y);
     return { subject: wall, wall, point, direction: frame.direction, length: frame.length };
   }
   const named = opening!.origin.kind === 'face' ? tables.wall.get(opening!.origin.wall) : undefined;
   const { t0, t1 } = placeOpening(frame, opening!, named && frameOf(project, named));
-  const point = fromFrame(frame, end.jamb === 'low' ? t0 : t1, frame.y0);
+  const point = fromFrame(frame, { low: t0, high: t1, centre: (t0 + t1) / 2 }[end.jamb], frame.y0);
   return { subject: opening!, wall, point, direction: frame.left, length: frame.y1 - frame.y0 };
 }
 
@@ -64,4 +60,32 @@ export function sizeBetween(
 export function sizeNow(project: Project, from: SizeEnd, to: SizeEnd): number | undefined {
   const [p, q] = [borderOf(project, from), borderOf(project, to)];
   return p && q && sizeBetween(p, q)?.size;
+}
+
+/** Sizes of a chain's stretches; undefined when one of them cannot be told. */
+export function chainSizes(project: Project, ends: readonly SizeEnd[]): number[] | undefined {
+  const sizes = ends.slice(1).map((end, i) => sizeNow(project, ends[i]!, end));
+  return sizes.every((size) => size !== undefined) ? sizes : undefined;
+}
+
+/**
+ * Where an end is found after its wall went into another: a line of one of these walls on the very same line.
+ * Undefined when there is none, and for jambs, whose openings keep their ids.
+ */
+export function sameBorder(
+  before: Project,
+  end: SizeEnd,
+  after: Project,
+  among: readonly Wall[]
+): SizeEnd | undefined {
+  const old = 'wall' in end ? borderOf(before, end) : undefined;
+  if (!old) return undefined;
+  for (const wall of among)
+    for (const side of ['left', 'right', 'centre'] as const) {
+      const now = wall.storey === old.wall.storey ? borderOf(after, { wall: wall.id, side }) : undefined;
+      if (!now || Math.abs(cross(old.direction, now.direction)) > tolerances.sameDirection) continue;
+      const off = cross(now.direction, subtract(old.point, now.point));
+      if (Math.abs(off) <= tolerances.coincident) return { wall: wall.id, side };
+    }
+  return undefined;
 }

@@ -4,12 +4,11 @@
  */
 import { add, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
-import type { Settings } from '../project/records';
+import type { Settings, SizeEnd } from '../project/records';
 import { formatLength, formatLengthWithUnit } from '../units/length';
 import type { Outline } from '../derive/3-outline';
 import type { StoreyModel } from '../derive/graph';
 import { fromFrame } from '../derive/frame';
-import type { SizeEnd } from '../derive/sizes';
 import type { Mark } from './display';
 
 export interface DimensionString {

@@ -48,6 +48,6 @@ it('what is not a list of records is left for the validator', () => {
 
 it('a record that has a field already keeps it', () => {
   expect(migrate([{ kind: 'wall', returnEnds: true }], 1)).toEqual([
-    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false }
+    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false, certainty: 'measured' }
   ]);
 });

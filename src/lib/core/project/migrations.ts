@@ -20,7 +20,13 @@ const steps: Readonly<Record<number, Step>> = {
     wall: { settingOutOffset: 0, returnEnds: false }
   }),
   // Columns and chimneys, which older files have none of; returned jambs.
-  2: gain({ wall: { returnJambs: false } })
+  2: gain({ wall: { returnJambs: false } }),
+  // How sure sizes are; guides, dimensions by hand, presets, layers and twins, which older files have none of.
+  3: gain({
+    project: { nudge: 10, grid: null },
+    wall: { certainty: 'measured' },
+    opening: { certainty: 'measured' }
+  })
 };
 
 /** Bring records up to the present version. What is not a list of records is left for the validator to refuse. */

@@ -12,7 +12,12 @@ const words: Record<string, string> = {
   window: 'Window',
   none: 'Opening',
   storey: 'Storey',
-  sheet: 'Tracing sheet'
+  sheet: 'Tracing sheet',
+  guide: 'Guide',
+  dimension: 'Dimension',
+  layer: 'Layer',
+  preset: 'Preset',
+  twins: 'Twins'
 };
 
 export function nameElement(project: Project, id: string): string {

@@ -172,6 +172,58 @@ const catalogue = {
       `${w.t('thing')} moves along with ${w.t('other')}: the size between them stays ${w.l('size')}.`,
     hint: 'Move the other side, or part the walls that are in line.'
   },
+  'size.nothing': {
+    message: (w) =>
+      `Two ends of the dimension lie on one line at ${w.t('thing')}: there is no size between them.`,
+    hint: 'Leave one of them out.'
+  },
+  'size.locked': {
+    message: (w) =>
+      `The size of ${w.l('size')} between ${w.t('thing')} and ${w.t('other')} is locked; it would become ${w.t('now')}.`,
+    hint: 'Unlock that dimension first, or move its other side along.'
+  },
+  'angle.parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are parallel: there is no angle between them.`,
+    hint: 'Point at two walls that run towards each other.'
+  },
+  'note.empty': { message: () => 'The note has no words.', hint: 'Write what it is to say.' },
+  'guide.nothing': {
+    message: () => 'Nothing was given that the guide could run through.',
+    hint: 'Give two points, or a face and a distance, or two parallel faces and the number of parts.'
+  },
+  'guide.short': {
+    message: (w) =>
+      `The two points of the guide are ${w.l('size')} apart; at least ${w.l('least')} is needed.`,
+    hint: 'Point at two places further apart.'
+  },
+  'grid.none': {
+    message: () => 'There is no planning grid yet.',
+    hint: 'Give its module first.'
+  },
+  'layer.kind': {
+    message: (w) => `The layer ${w.t('thing')} holds all things of its kind.`,
+    hint: 'Make a layer of its own for what is to be kept together.'
+  },
+  'layer.locked': {
+    message: (w) => `${w.t('thing')} would change, but the layer ${w.t('layer')} is locked.`,
+    hint: 'Unlock that layer first.'
+  },
+  'preset.taken': {
+    message: (w) => `There is already a preset "${w.t('name')}".`,
+    hint: 'Choose another name, or change that one.'
+  },
+  'twins.taken': {
+    message: (w) => `${w.t('thing')} has twins already.`,
+    hint: 'Release it from them first.'
+  },
+  'twins.none': {
+    message: (w) => `${w.t('thing')} has no twins.`,
+    hint: 'Select something of a set that was copied as twins.'
+  },
+  'twins.refused': {
+    message: (w) => `Its twin cannot follow: ${w.t('why')}`,
+    hint: 'Release the twins to change one by itself.'
+  },
   'column.height': {
     message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
     hint: 'Its top must be above its base: type a greater height.'
@@ -347,6 +399,10 @@ const catalogue = {
   'wall.unsupported': {
     message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
     hint: 'Put a wall or a slab under it, or say why it needs none.'
+  },
+  'size.assumed': {
+    message: (w) => `${w.t('what')} of ${w.t('thing')} ${w.t('sure')}.`,
+    hint: 'Measure it again, write the true size in, and mark it as measured.'
   },
   'limit.area': {
     message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,

@@ -1,5 +1,5 @@
 /** Making projects and asking them: lookups, order of storeys, fresh ids. */
-import { defaultUnits, type LengthUnits } from '../units/length';
+import { defaultUnits, inch, type LengthUnits } from '../units/length';
 import { starterBuildUps, starterMaterials } from './catalogue';
 import {
   kinds,
@@ -35,7 +35,9 @@ export function newProject(name = 'New house', units: LengthUnits = defaultUnits
     ground: -150,
     heightLimit: null,
     secondUnits: null,
-    areaLimit: null
+    areaLimit: null,
+    nudge: units.system === 'ft' ? inch / 2 : 10,
+    grid: null
   };
   const ground: Storey = {
     id: 'storey-1',
@@ -92,7 +94,12 @@ const prefixes: Record<Kind, string> = {
   roof: 'roof',
   sheet: 'sheet',
   joint: 'joint',
-  putOff: 'put-off'
+  putOff: 'put-off',
+  guide: 'guide',
+  dimension: 'dimension',
+  preset: 'preset',
+  layer: 'layer',
+  twins: 'twins'
 };
 
 /** The next `count` unused ids of a kind, such as `wall-17`: one above the highest in use, so deterministic. */

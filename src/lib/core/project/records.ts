@@ -2,10 +2,11 @@
  * The document: tables of plain, immutable records by stable id. Lengths in mm, angles in radians, x right, y up
  * the page, z up. Derived values never live here. See docs/file-format.md.
  */
+import type { Motion } from '../geometry/motion';
 import type { Point } from '../geometry/point';
 import type { LengthUnits } from '../units/length';
 
-export const schemaVersion = 3;
+export const schemaVersion = 4;
 
 export type Side = 'left' | 'right';
 export const otherSide = { left: 'right', right: 'left' } as const satisfies Record<Side, Side>;
@@ -57,12 +58,38 @@ export const wallParts = ['a', 'b', 'body'] as const;
 export type WallPart = (typeof wallParts)[number];
 export const fireSides = ['front', 'back'] as const;
 export type FireSide = (typeof fireSides)[number];
+export const certainties = ['measured', 'assumed', 'unknown'] as const;
+/** How sure a size is; assumed and unknown ones are to be measured again. */
+export type Certainty = (typeof certainties)[number];
+export const layerKinds = [
+  'exterior',
+  'partition',
+  'otherWall',
+  'opening',
+  'column',
+  'chimney',
+  'slab',
+  'roof',
+  'dimension',
+  'guide',
+  'sheet'
+] as const;
+export type LayerKind = (typeof layerKinds)[number];
 export const textures = ['plain', 'courses', 'bond', 'boards', 'tiles'] as const;
 export type Texture = (typeof textures)[number];
 
+/** Lines of a module both ways through its origin, turned by an angle. */
+export interface PlanningGrid {
+  readonly module: number;
+  readonly origin: Point;
+  readonly angle: number;
+  readonly shown: boolean;
+}
+
 /**
  * The one record of kind `project`, id `project`. `ground`: outside level against project zero. `secondUnits`: shown
- * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2.
+ * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2. `nudge`: step
+ * of the arrow keys, mm.
  */
 export interface Settings {
   readonly id: string;
@@ -73,6 +100,8 @@ export interface Settings {
   readonly heightLimit: number | null;
   readonly secondUnits: LengthUnits | null;
   readonly areaLimit: number | null;
+  readonly nudge: number;
+  readonly grid: PlanningGrid | null;
 }
 
 /** `datum`: finished floor above project zero; `height`: datum to next datum; `floorDepth`: under the datum. */
@@ -146,6 +175,7 @@ export interface Wall {
   readonly top: WallTop;
   readonly role: WallRole;
   readonly standsApart: boolean;
+  readonly certainty: Certainty;
 }
 
 /** `line`: from the end of the setting-out line; `face`: from the face of a wall jointed there, read on one side. */
@@ -173,6 +203,7 @@ export interface Opening {
   readonly height: number;
   readonly sill: number;
   readonly handing: Handing;
+  readonly certainty: Certainty;
 }
 
 export type SlabOutline =
@@ -315,6 +346,101 @@ export interface Joint {
   readonly plies: readonly { readonly wall: string; readonly ply: number; readonly runs: boolean }[];
 }
 
+/** A face or the middle of a wall, a jamb or the middle of an opening; `low`: the jamb nearer end a of its wall. */
+export type SizeEnd =
+  | { readonly wall: string; readonly side: Side | 'centre' }
+  | { readonly opening: string; readonly jamb: 'low' | 'high' | 'centre' };
+
+/** `face`: so far off a face, away from its wall; `division`: parts of equal size between two parallel lines. */
+export type GuideLine =
+  | { readonly kind: 'points'; readonly a: Point; readonly b: Point }
+  | { readonly kind: 'face'; readonly wall: string; readonly side: Side; readonly distance: number }
+  | { readonly kind: 'division'; readonly from: SizeEnd; readonly to: SizeEnd; readonly parts: number };
+
+/** Construction lines, endless, that print nowhere. */
+export interface Guide {
+  readonly id: string;
+  readonly kind: 'guide';
+  readonly name: string;
+  readonly storey: string;
+  readonly line: GuideLine;
+}
+
+/** A ray from where the two lines meet: along the face of a wall as it runs, or against it. */
+export interface AngleArm {
+  readonly wall: string;
+  readonly side: Side;
+  readonly reverse: boolean;
+}
+
+/** What a note points at: a place in a wall (from its start, to the left of its line), or of the storey. */
+export type NoteTip =
+  | { readonly kind: 'wall'; readonly wall: string; readonly t: number; readonly y: number }
+  | { readonly kind: 'point'; readonly at: Point };
+
+/**
+ * `chain`: parallel lines in order; `place`: where the string lies, along the first of them from its start; `locked`:
+ * sizes of the stretches that must stay. `angle`: counter-clockwise from the first arm to the second. `note`: a text at
+ * an offset from its tip.
+ */
+export type DimensionForm =
+  | {
+      readonly kind: 'chain';
+      readonly ends: readonly SizeEnd[];
+      readonly place: number;
+      readonly locked: readonly number[] | null;
+    }
+  | { readonly kind: 'angle'; readonly arms: readonly [AngleArm, AngleArm]; readonly radius: number }
+  | { readonly kind: 'note'; readonly tip: NoteTip; readonly offset: Point; readonly text: string };
+
+/** A dimension or note placed by hand. */
+export interface Dimension {
+  readonly id: string;
+  readonly kind: 'dimension';
+  readonly storey: string;
+  readonly form: DimensionForm;
+  readonly certainty: Certainty;
+}
+
+/** What the next wall is to be, under a name; `height` null: as high as its storey. */
+export interface Preset {
+  readonly id: string;
+  readonly kind: 'preset';
+  readonly name: string;
+  readonly buildUp: string;
+  readonly settingOut: SettingOut;
+  readonly settingOutOffset: number;
+  readonly outside: Side;
+  readonly height: number | null;
+  readonly base: number;
+  readonly role: WallRole;
+}
+
+/** Things shown, hidden and locked together: all of a kind, or those that were put in. */
+export interface Layer {
+  readonly id: string;
+  readonly kind: 'layer';
+  readonly name: string;
+  readonly holds:
+    | { readonly by: 'kind'; readonly what: LayerKind }
+    | { readonly by: 'items'; readonly items: readonly string[] };
+  readonly shown: boolean;
+  readonly locked: boolean;
+}
+
+/** `items`: walls, openings, columns, chimneys, in the order of the first set; `motion`: from the first set to this. */
+export interface TwinSet {
+  readonly items: readonly string[];
+  readonly motion: Motion;
+}
+
+/** Mirrored or repeated sets that stay alike until they are released. */
+export interface Twins {
+  readonly id: string;
+  readonly kind: 'twins';
+  readonly sets: readonly TwinSet[];
+}
+
 /** A finding that was looked at and put off, with the reason; `finding` is the finding's id. */
 export interface PutOff {
   readonly id: string;
@@ -336,7 +462,12 @@ export type Rec =
   | Roof
   | TracingSheet
   | Joint
-  | PutOff;
+  | PutOff
+  | Guide
+  | Dimension
+  | Preset
+  | Layer
+  | Twins;
 export type Kind = Rec['kind'];
 export type RecordOf<K extends Kind> = Extract<Rec, { kind: K }>;
 export const kinds: readonly Kind[] = [
@@ -352,7 +483,12 @@ export const kinds: readonly Kind[] = [
   'roof',
   'sheet',
   'joint',
-  'putOff'
+  'putOff',
+  'guide',
+  'dimension',
+  'preset',
+  'layer',
+  'twins'
 ];
 
 export type Tables = { readonly [K in Kind]: ReadonlyMap<string, RecordOf<K>> };

@@ -11,11 +11,13 @@ import {
   type AnyObject
 } from 'yup';
 import {
+  certainties,
   duties,
   fillings,
   fireSides,
   hatches,
   kinds,
+  layerKinds,
   roofEdgeKinds,
   setOutTos,
   jointCuts,
@@ -24,6 +26,8 @@ import {
   textures,
   wallParts,
   wallRoles,
+  type DimensionForm,
+  type GuideLine,
   type Kind,
   type Rec
 } from './records';
@@ -97,6 +101,61 @@ const origin = () =>
       );
     });
 
+const certainty = () => choice(certainties);
+const end = () =>
+  mixed()
+    .required()
+    .test('end', '${path} must name a wall and its side, or an opening and its jamb', (value) => {
+      const given = value as { wall?: unknown; side?: unknown; opening?: unknown; jamb?: unknown };
+      return typeof given.wall === 'string'
+        ? ['left', 'right', 'centre'].includes(given.side as string)
+        : typeof given.opening === 'string' && ['low', 'high', 'centre'].includes(given.jamb as string);
+    });
+
+/** One of several forms, told apart by its field `by`. */
+const formed = (forms: Readonly<Record<string, ObjectSchema<AnyObject>>>, by = 'kind') =>
+  mixed()
+    .required()
+    .test(
+      'form',
+      ({ path }) => `${path} is of no known form, or lacks a value`,
+      (value) => {
+        const form = forms[String((value as AnyObject)[by])];
+        return form !== undefined && form.strict(true).isValidSync(value);
+      }
+    );
+
+const kind = () => string().required();
+const guideLines = {
+  points: object({ kind: kind(), a: point(), b: point() }),
+  face: object({ kind: kind(), wall: id(), side: side(), distance: mm() }),
+  division: object({
+    kind: kind(),
+    from: end(),
+    to: end(),
+    parts: number().integer().min(2).max(200).required()
+  })
+};
+const arm = () => object({ wall: id(), side: side(), reverse: boolean().required() }).required();
+const tips = {
+  wall: object({ kind: kind(), wall: id(), t: mm(), y: mm() }),
+  point: object({ kind: kind(), at: point() })
+};
+const dimensionForms = {
+  chain: object({
+    kind: kind(),
+    ends: array(end()).min(2).required(),
+    place: mm(),
+    locked: array(number().required()).nullable().defined()
+  }),
+  angle: object({ kind: kind(), arms: array(arm()).length(2).required(), radius: size() }),
+  note: object({ kind: kind(), tip: formed(tips), offset: point(), text: text() })
+};
+const layerHolds = {
+  kind: object({ by: kind(), what: choice(layerKinds) }),
+  items: object({ by: kind(), items: array(id()).required() })
+};
+
 /** Fields of each kind of record besides `kind` and `id`; docs/cliffstead.schema.json is made from these. */
 export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
   project: object({
@@ -105,7 +164,12 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     ground: mm(),
     heightLimit: number().nullable().defined(),
     secondUnits: units().nullable().defined().default(undefined),
-    areaLimit: number().nullable().defined()
+    areaLimit: number().nullable().defined(),
+    nudge: size(),
+    grid: object({ module: size(), origin: point(), angle: number().required(), shown: boolean().required() })
+      .nullable()
+      .defined()
+      .default(undefined)
   }),
   storey: object({
     name: text(),
@@ -147,7 +211,8 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     base: mm(),
     top: top(),
     role: choice(wallRoles),
-    standsApart: boolean().required()
+    standsApart: boolean().required(),
+    certainty: certainty()
   }),
   opening: object({
     name: text(),
@@ -160,7 +225,8 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
     width: size(),
     height: size(),
     sill: mm(),
-    handing: object({ hinge: choice(['near', 'far']), opens: choice(['inside', 'outside']) }).required()
+    handing: object({ hinge: choice(['near', 'far']), opens: choice(['inside', 'outside']) }).required(),
+    certainty: certainty()
   }),
   column: object({
     name: text(),
@@ -242,7 +308,35 @@ export const recordSchemas: Record<Kind, ObjectSchema<AnyObject>> = {
       object({ wall: id(), ply: number().integer().min(0).required(), runs: boolean().required() }).required()
     ).required()
   }),
-  putOff: object({ finding: id(), reason: text() })
+  putOff: object({ finding: id(), reason: text() }),
+  guide: object({ name: text(), storey: id(), line: formed(guideLines) }),
+  dimension: object({ storey: id(), form: formed(dimensionForms), certainty: certainty() }),
+  preset: object({
+    name: text(),
+    buildUp: id(),
+    settingOut: choice(settingOuts),
+    settingOutOffset: mm(),
+    outside: side(),
+    height: number().positive().max(most).nullable().defined(),
+    base: mm(),
+    role: choice(wallRoles)
+  }),
+  layer: object({
+    name: text(),
+    holds: formed(layerHolds, 'by'),
+    shown: boolean().required(),
+    locked: boolean().required()
+  }),
+  twins: object({
+    sets: array(
+      object({
+        items: array(id()).min(1).required(),
+        motion: object({ angle: number().required(), flips: boolean().required(), by: point() }).required()
+      }).required()
+    )
+      .min(2)
+      .required()
+  })
 };
 
 export type ReadRecords =
@@ -285,6 +379,29 @@ function missingReference(records: readonly Rec[]): string | undefined {
   return undefined;
 }
 
+/** Walls and openings that a guide or a dimension lies between. */
+export function endsIn(
+  of: GuideLine | DimensionForm
+): readonly ({ readonly wall: string } | { readonly opening: string })[] {
+  switch (of.kind) {
+    case 'face':
+      return [of];
+    case 'division':
+      return [of.from, of.to];
+    case 'chain':
+      return of.ends;
+    case 'angle':
+      return of.arms;
+    case 'note':
+      return of.tip.kind === 'wall' ? [of.tip] : [];
+    case 'points':
+      return [];
+  }
+}
+
+const referenceOf = (one: { wall: string } | { opening: string }): [Kind, string] =>
+  'wall' in one ? ['wall', one.wall] : ['opening', one.opening];
+
 function referencesOf(record: Rec): [Kind, string][] {
   switch (record.kind) {
     case 'wall':
@@ -323,6 +440,12 @@ function referencesOf(record: Rec): [Kind, string][] {
     case 'slab':
     case 'sheet':
       return [['storey', record.storey]];
+    case 'guide':
+      return [['storey', record.storey], ...endsIn(record.line).map(referenceOf)];
+    case 'dimension':
+      return [['storey', record.storey], ...endsIn(record.form).map(referenceOf)];
+    case 'preset':
+      return [['buildUp', record.buildUp]];
     default:
       return [];
   }

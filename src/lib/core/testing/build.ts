@@ -34,6 +34,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     top: { kind: 'height', height: 2500 },
     role: 'exterior',
     standsApart: false,
+    certainty: 'measured',
     ...more
   };
 }

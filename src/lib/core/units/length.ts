@@ -9,6 +9,8 @@ export type UnitSystem = 'mm' | 'cm' | 'm' | 'ft';
 export interface LengthUnits {
   readonly system: UnitSystem;
   readonly fineness: number;
+  /** Of the planning grid, mm: what `mod` stands for. */
+  readonly module?: number;
 }
 
 export const defaultUnits: Record<UnitSystem, LengthUnits> = {
@@ -60,7 +62,8 @@ class LengthReader {
   private at = 0;
   constructor(
     private readonly text: string,
-    private readonly bare: number
+    private readonly bare: number,
+    private readonly module: number | undefined
   ) {}
 
   read(): number {
@@ -145,13 +148,18 @@ class LengthReader {
     if (value === undefined) return undefined;
     const after = this.at;
     this.spaces();
+    const start = this.at;
     const unit = this.unit();
     if (unit === undefined) this.at = after;
+    if (unit === 'mod') {
+      if (this.module === undefined) throw new Fault(start, 'a planning grid, whose module this is,');
+      return [value * this.module, unit];
+    }
     return [value * (unit === undefined ? this.bare : unitSizes[unit]!), unit];
   }
 
   private unit(): string | undefined {
-    const found = this.match(/(mm|cm|m|feet|ft|in|'|")(?![a-z])/y);
+    const found = this.match(/(mm|cm|mod|m|feet|ft|in|'|")(?![a-z])/y);
     return found?.[1];
   }
 
@@ -196,7 +204,7 @@ export function parseLength(text: string, units: LengthUnits): Parsed<number> {
   const line = tidy(text);
   if (line.trim() === '') return { ok: false, at: 0, expected: 'a length' };
   try {
-    const value = new LengthReader(line, bareSizes[units.system]).read();
+    const value = new LengthReader(line, bareSizes[units.system], units.module).read();
     if (!(Math.abs(value) <= longest)) return { ok: false, at: 0, expected: 'a length of at most 10 km' };
     return { ok: true, value };
   } catch (fault) {

@@ -1,5 +1,6 @@
 /** Writing a size: point at one in the plan, or at two faces or jambs, and type what it is to be. */
-import { borderOf, sizeNow, type SizeEnd } from '../../core/derive/sizes';
+import { borderOf, sizeNow } from '../../core/derive/sizes';
+import type { SizeEnd } from '../../core/project/records';
 import { along, type Point } from '../../core/geometry/point';
 import { formatLengthWithUnit } from '../../core/units/length';
 import { nameElement } from '../../core/project/names';
