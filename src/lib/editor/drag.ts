@@ -6,7 +6,7 @@ import { standingOn } from '../core/derive/standing';
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/project/project';
 import type { Editor } from './editor';
-import { openingAt, wallAt } from './snapping';
+import { openingAt, wallAt } from './hits';
 
 type Grip =
   | { readonly kind: 'wall'; readonly id: string }

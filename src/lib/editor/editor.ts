@@ -7,6 +7,7 @@ import type { Result } from '../core/commands/command';
 import { Model, type StoreyModel } from '../core/derive/graph';
 import { standingOn } from '../core/derive/standing';
 import { applyPatch, type Patch } from '../core/project/patch';
+import { layerThat } from '../core/project/layers';
 import type { Problem } from '../core/project/problems';
 import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
 import type { Project, Rec, Settings } from '../core/project/records';
@@ -37,6 +38,14 @@ export class Editor {
   tool: Tool | undefined;
   message: Message | undefined;
   readOnly = false;
+  /** The person holds the key for no snaps. */
+  unsnapped = false;
+  /** Whether everything but what is in hand is shown faintly. */
+  veil = false;
+  /** Only these are shown, until all are again. */
+  isolated: ReadonlySet<string> | undefined;
+  /** What a box selects: all that it touches, or what it encloses. The way it is drawn does not matter. */
+  boxTakes: 'touched' | 'enclosed' = 'enclosed';
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
 
@@ -66,8 +75,41 @@ export class Editor {
     return new Set(this.trialPatch?.keys() ?? []);
   }
 
+  /** With the module of the planning grid among its units, so that lengths can be typed in it. */
   get settings(): Settings {
-    return settingsOf(this.state.project);
+    const settings = settingsOf(this.state.project);
+    if (!settings.grid) return settings;
+    const old = withModule.get(settings);
+    if (old) return old;
+    const made = { ...settings, units: { ...settings.units, module: settings.grid.module } };
+    withModule.set(settings, made);
+    return made;
+  }
+
+  /** Whether anything is hidden: by its layer, or because others are looked at alone. */
+  get anyHidden(): boolean {
+    return this.isolated !== undefined || this.shown.tables.layer.size > 0;
+  }
+
+  isHidden(id: string): boolean {
+    if (!this.anyHidden) return false;
+    const record = findRecord(this.shown, id);
+    if (!record) return false;
+    const { isolated } = this;
+    if (
+      isolated &&
+      !isolated.has(id) &&
+      !(record.kind === 'opening' && isolated.has(record.wall)) &&
+      !this.trialIds.has(id)
+    )
+      return true;
+    return layerThat(this.shown, 'hidden', record) !== undefined;
+  }
+
+  /** Look at what is selected alone; or at everything again. */
+  isolate() {
+    this.isolated = this.isolated || this.selection.size === 0 ? undefined : this.selection;
+    this.changed();
   }
 
   get storeyModel(): StoreyModel | undefined {
@@ -179,17 +221,18 @@ export class Editor {
 
   /** Things of the storey in a steady order, for stepping through by key. */
   get things(): string[] {
-    const { wall, opening, slab, roof, sheet } = this.project.tables;
+    const { wall, opening, slab, roof, sheet, dimension, guide } = this.project.tables;
     const walls = [...wall.values()].filter((one) => one.storey === this.storey);
     const ids = new Set(walls.map((one) => one.id));
-    return [
+    const all = [
       ...ids,
       ...[...opening.values()].filter((one) => ids.has(one.wall)).map((one) => one.id),
       ...standingOn(this.project, this.storey).keys(),
-      ...[slab, roof, sheet].flatMap((table) =>
+      ...[slab, roof, sheet, dimension, guide].flatMap((table) =>
         [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id)
       )
     ];
+    return this.anyHidden ? all.filter((id) => !this.isHidden(id)) : all;
   }
 
   /** Select the next or previous thing; `add` keeps what is selected. */
@@ -216,6 +259,8 @@ export class Editor {
     else this.select([]);
   }
 }
+
+const withModule = new WeakMap<Settings, Settings>();
 
 function problemMessage({ message, hint }: Problem): Message {
   return { kind: 'problem', text: message, hint };

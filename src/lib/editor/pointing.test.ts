@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { Drag, hitAt, idsInBox, nudge } from './drag';
-import { findSnaps, openingAt, wallAt } from './snapping';
+import { openingAt, wallAt } from './hits';
+import { SnapHand } from './snap-hand';
+import { findSnaps, snapsAt } from './snapping';
 import { rectangle, startSession } from './testing/session';
 
 const px = 10;
@@ -112,8 +114,75 @@ describe('snaps', () => {
     const start = { x: 2000, y: 1500 };
     expect(names(2500, 1510, { start })[0]).toBe('at 0°');
     expect(names(1010, 1010, { start, first: { x: 1000, y: 1000 } })[0]).toBe('start of the run');
-    expect(names(2010, 4020, { start })[0]).toMatch(/face|in line|at 90/);
+    expect(names(2210, 4020, { start })[0]).toMatch(/face|in line|at 90/);
     expect(names(9000, 4030)).toContain('in line with a joint');
+  });
+  it('middles of a wall, of a face and of a stretch between crossings are told apart; divisions', () => {
+    const wall = (id: string, a: [number, number], b: [number, number]) => ({
+      name: 'drawWall',
+      args: {
+        ...{ id, storey: 'storey-1', a: { x: a[0], y: a[1] }, b: { x: b[0], y: b[1] } },
+        ...{ thickness: 100, settingOut: 'centre' }
+      }
+    });
+    const session = startSession([rectangle(), wall('p', [2000, 0], [2000, 4000]), door]);
+    const at = (x: number, y: number, more = {}) =>
+      findSnaps({ pointer: { x, y }, mmPerPixel: px, model: session.editor.storeyModel, ...more });
+    const place = (name: string, x: number, y: number, more = {}) =>
+      at(x, y, more).find((one) => one.name === name)?.point;
+    expect(place('middle of a wall', 2990, 10)).toEqual({ x: 3000, y: 0 });
+    expect(place('middle of a face', 2990, 190)).toEqual({ x: 3000, y: 200 });
+    expect(place('middle of the stretch', 3930, 210)).toEqual({ x: (2050 + 5800) / 2, y: 200 });
+    expect(place('middle of the stretch', 1130, 190)).toEqual({ x: (200 + 1950) / 2, y: 200 });
+    expect(place('a third of the stretch', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
+    expect(place('a quarter of the stretch', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
+    expect(place('middle of the clear face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
+    expect(place('jamb of an opening', 2010, 190)).toEqual({ x: 2000, y: 200 });
+    expect(place('corner of a wall', 210, 210)).toEqual({ x: 200, y: 200 });
+    expect(place('extension of a face', 1960, 5000)).toEqual({ x: 1950, y: 5000 });
+    expect(place('square to a face', 4020, 210, { start: { x: 4000, y: 2500 } })).toEqual({
+      x: 4000,
+      y: 200
+    });
+    expect(
+      place('crossing of the extension of a face and the extension of a face', 6010, 5010)
+    ).toBeUndefined();
+  });
+  it('guides, the grid and parallels are named; a held key leaves the pointer free; N lists the others', () => {
+    const guide = {
+      name: 'addGuide',
+      args: { storey: 'storey-1', a: { x: 9000, y: 0 }, b: { x: 10000, y: 1000 } }
+    };
+    const slant = {
+      name: 'drawWall',
+      args: { storey: 'storey-1', a: { x: 9000, y: 5000 }, b: { x: 12000, y: 6000 }, thickness: 100 }
+    };
+    const grid = { name: 'setGrid', args: { module: 900, origin: { x: 50, y: 0 } } };
+    const { editor } = startSession([rectangle(), guide, slant, grid]);
+    const best = (x: number, y: number, start?: { x: number; y: number }) =>
+      snapsAt(editor, { x, y }, px, { start });
+    expect(best(9510, 500)[0]!.name).toBe('on a guide');
+    expect(best(2740, 1810)[0]).toMatchObject({ name: 'crossing of the grid', point: { x: 2750, y: 1800 } });
+    const [parallel] = best(6060, 2350, { x: 3000, y: 1350 }).filter(({ name }) =>
+      name.startsWith('parallel')
+    );
+    expect(parallel!.name).toBe('parallel to Wall 5');
+    expect((parallel!.point.y - 1350) / (parallel!.point.x - 3000)).toBeCloseTo(1 / 3, 6);
+    const hand = new SnapHand(editor);
+    hand.move({ x: 30, y: 40 }, px);
+    expect(hand.overlay.snap!.name).toMatch(/^joint \(N: \d more\)$/);
+    hand.key('n');
+    expect(hand.overlay.snap).toMatchObject({ chosen: 1, name: hand.present!.name });
+    expect(hand.overlay.snap!.list![0]).toBe('joint');
+    hand.key('N');
+    expect(hand.present!.name).toBe('joint');
+    editor.unsnapped = true;
+    expect(hand.move({ x: 30, y: 40 }, px)).toEqual({ x: 30, y: 40 });
+    editor.perform({ name: 'setLayer', args: { what: 'exterior', shown: false } });
+    editor.unsnapped = false;
+    expect(snapsAt(editor, { x: 3040, y: 210 }, px).map(({ name }) => name)).not.toContain(
+      'middle of a face'
+    );
   });
   it('hits: the opening in a wall before the wall, the wall by its thickness', () => {
     const model = editor.storeyModel;

@@ -1,17 +1,30 @@
-/** Named places near the pointer: ends, faces, middles, lines, in line with. The typed value wins over all of them. */
+/**
+ * Named places near the pointer: ends, corners, jambs, middles and divisions, faces and lines, their extensions,
+ * crossings, guides, the grid, and from a start: square to, parallel to, in line with. The typed value wins over them.
+ */
 import {
+  add,
   along,
+  cross,
   distance,
   dot,
   fromAngle,
+  leftOf,
   locate,
   meetLines,
+  rotate,
   subtract,
   type Point
 } from '../core/geometry/point';
+import { tolerances } from '../core/geometry/tolerances';
 import { degree } from '../core/units/angle';
+import { guideLines, type Line } from '../core/derive/guides';
 import type { StoreyModel } from '../core/derive/graph';
-import { fromFrame } from '../core/derive/frame';
+import { fromFrame, type Frame } from '../core/derive/frame';
+import { nameElement } from '../core/project/names';
+import type { PlanningGrid, Project } from '../core/project/records';
+import type { Editor } from './editor';
+import { stretchesOf } from './stretches';
 
 export interface Snap {
   readonly point: Point;
@@ -30,6 +43,8 @@ interface Ranked extends Snap {
 
 /** How near a place must be, pixels. */
 const reach = 11;
+/** How far past their ends walls are looked along, mm. */
+const sight = 12_000;
 
 export interface SnapInput {
   readonly pointer: Point;
@@ -39,19 +54,65 @@ export interface SnapInput {
   readonly start?: Point | undefined;
   /** First point of the run. */
   readonly first?: Point | undefined;
+  readonly guides?: readonly Line[];
+  readonly grid?: PlanningGrid | null;
+  readonly hidden?: ((id: string) => boolean) | undefined;
+  /** The project whose names are said. */
+  readonly project?: Project | undefined;
+}
+
+/** A line near the pointer, in words. */
+interface NearLine extends Line {
+  readonly what: string;
+}
+
+/** Snaps of the storey in hand as it stands, without what is being tried; none while the person asks for none. */
+export function snapsAt(
+  editor: Editor,
+  pointer: Point,
+  mmPerPixel: number,
+  more: Pick<SnapInput, 'start' | 'first'> = {}
+): Snap[] {
+  if (editor.unsnapped) return [];
+  const { project, storey } = editor;
+  const guides = [...project.tables.guide.values()].filter(
+    (guide) => guide.storey === storey && !editor.isHidden(guide.id)
+  );
+  return findSnaps({
+    pointer,
+    mmPerPixel,
+    model: editor.model.storey(project, storey),
+    guides: guides.flatMap((guide) => guideLines(project, guide)),
+    grid: editor.settings.grid,
+    hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
+    project,
+    ...more
+  });
 }
 
 /** All places in reach, best first. Empty: the pointer is free. */
-export function findSnaps({ pointer, mmPerPixel, model, start, first }: SnapInput): Snap[] {
+export function findSnaps(input: SnapInput): Snap[] {
+  const { pointer, mmPerPixel, model, start, first, grid } = input;
   const radius = reach * mmPerPixel;
   const found: Ranked[] = [];
-  const offer = (point: Point, name: string, rank: number, more: Partial<Snap> = {}) => {
+  const offer: Offer = (point, name, rank, more = {}) => {
     const gap = distance(point, pointer);
     if (gap <= radius) found.push({ point, name, rank: rank + gap / mmPerPixel / reach, ...more });
   };
+  const lines: NearLine[] = [];
   if (first && start && distance(first, start) > 1) offer(first, 'start of the run', 0);
-  if (model) offerWalls(model, pointer, radius, offer);
-  if (start) offerDirections(start, pointer, radius, offer);
+  if (model) offerWalls(model, input, radius, offer, lines);
+  offerGuides(input, radius, offer, lines);
+  if (grid?.shown) offerGrid(grid, pointer, radius, offer);
+  offerCrossings(lines, offer);
+  if (start) {
+    offerDirections(start, pointer, radius, offer);
+    for (const { point, direction, what } of lines)
+      offer(along(point, direction, dot(subtract(start, point), direction)), `square to ${what}`, 1.5, {
+        from: start
+      });
+    if (model) offerParallels(model, input, start, radius, offer);
+  }
   if (model) offerAlignments(model, pointer, start, radius, offer);
   const seen = new Set<string>();
   return found
@@ -64,20 +125,124 @@ export function findSnaps({ pointer, mmPerPixel, model, start, first }: SnapInpu
 
 type Offer = (point: Point, name: string, rank: number, more?: Partial<Snap>) => void;
 
-function offerWalls(model: StoreyModel, pointer: Point, radius: number, offer: Offer) {
-  for (const { point, members } of model.footprints.nodes)
+function offerWalls(
+  model: StoreyModel,
+  { pointer, hidden, project }: SnapInput,
+  radius: number,
+  offer: Offer,
+  lines: NearLine[]
+) {
+  for (const { point, members } of model.footprints.nodes) {
+    if (Math.abs(point.x - pointer.x) > radius || Math.abs(point.y - pointer.y) > radius) continue;
     offer(point, members.length > 1 ? 'joint' : 'end of a wall', 0.5, { wall: members[0]!.frame.wall.id });
+  }
   for (const [id, frame] of model.frames) {
     const { t, y } = locate(pointer, frame.origin, frame.direction);
-    if (t < -radius || t > frame.length + radius || y < frame.y0 - radius || y > frame.y1 + radius) continue;
-    const at = Math.max(0, Math.min(frame.length, t));
+    if (y < frame.y0 - radius || y > frame.y1 + radius || t < -sight || t > frame.length + sight) continue;
+    if (hidden?.(id)) continue;
+    const past = t < -radius || t > frame.length + radius;
+    offerLines(frame, t, y, radius, past, offer, lines);
+    if (past) continue;
     offer(fromFrame(frame, frame.length / 2, 0), 'middle of a wall', 1, { wall: id });
-    offer(fromFrame(frame, at, 0), 'on the setting-out line', 2.2, { wall: id });
-    for (const face of [frame.y0, frame.y1]) {
+    for (const face of [frame.y0, frame.y1])
       offer(fromFrame(frame, frame.length / 2, face), 'middle of a face', 1.2, { wall: id });
-      offer(fromFrame(frame, at, face), 'on a face', 2, { wall: id });
-    }
+    for (const { bands } of [model.footprints.walls.get(id)!])
+      for (const corner of bands[0]?.outline.flat() ?? [])
+        offer(corner, 'corner of a wall', 0.7, { wall: id });
+    offerStretches(model, frame, offer);
+    for (const { opening, t0, t1 } of model.places.get(id) ?? [])
+      for (const face of [frame.y0, frame.y1]) {
+        const name = project ? nameElement(project, opening.id) : 'an opening';
+        for (const jamb of [t0, t1])
+          offer(fromFrame(frame, jamb, face), `jamb of ${name}`, 0.8, { wall: id });
+        offer(fromFrame(frame, (t0 + t1) / 2, face), `middle of ${name}`, 0.9, { wall: id });
+      }
   }
+}
+
+/** The setting-out line and both faces, on the wall and past its ends. */
+function offerLines(
+  frame: Frame,
+  t: number,
+  y: number,
+  radius: number,
+  past: boolean,
+  offer: Offer,
+  lines: NearLine[]
+) {
+  const { id } = frame.wall;
+  const places = [
+    [0, 'a wall line'],
+    [frame.y0, 'a face'],
+    [frame.y1, 'a face']
+  ] as const;
+  for (const [face, what] of places) {
+    if (Math.abs(y - face) > radius || (what === 'a wall line' && (frame.y0 === 0 || frame.y1 === 0)))
+      continue;
+    const point = fromFrame(frame, 0, face);
+    lines.push({ point, direction: frame.direction, what: past ? `the extension of ${what}` : what });
+    if (past) {
+      const end = fromFrame(frame, t < 0 ? 0 : frame.length, face);
+      offer(fromFrame(frame, t, face), `extension of ${what}`, 3.4, { from: end });
+      continue;
+    }
+    const at = fromFrame(frame, Math.max(0, Math.min(frame.length, t)), face);
+    if (what === 'a face') offer(at, 'on a face', 2, { wall: id });
+  }
+  if (!past)
+    offer(fromFrame(frame, Math.max(0, Math.min(frame.length, t)), 0), 'on the setting-out line', 2.2, {
+      wall: id
+    });
+}
+
+const parts = [
+  [1 / 2, 'middle', 0.95],
+  [1 / 3, 'a third', 1.3],
+  [2 / 3, 'a third', 1.3],
+  [1 / 4, 'a quarter', 1.4],
+  [3 / 4, 'a quarter', 1.4]
+] as const;
+
+/** Divisions of the stretches between crossings, along the line and along both faces. */
+function offerStretches(model: StoreyModel, frame: Frame, offer: Offer) {
+  for (const { y, t0, t1, whole } of stretchesOf(model, frame))
+    for (const [share, name, rank] of parts)
+      offer(
+        fromFrame(frame, t0 + (t1 - t0) * share, y),
+        `${name} of ${whole ? (y === 0 ? 'a wall' : 'the clear face') : 'the stretch'}`,
+        rank + (whole ? 0.3 : 0),
+        { wall: frame.wall.id }
+      );
+}
+
+function offerGuides({ pointer, guides = [] }: SnapInput, radius: number, offer: Offer, lines: NearLine[]) {
+  for (const { point, direction } of guides) {
+    const foot = along(point, direction, dot(subtract(pointer, point), direction));
+    if (distance(foot, pointer) > radius) continue;
+    lines.push({ point, direction, what: 'a guide' });
+    offer(foot, 'on a guide', 1.8);
+  }
+}
+
+function offerGrid({ module, origin, angle }: PlanningGrid, pointer: Point, radius: number, offer: Offer) {
+  const { x, y } = rotate(subtract(pointer, origin), -angle);
+  const [u, v] = [Math.round(x / module) * module, Math.round(y / module) * module];
+  const at = (p: Point) => add(origin, rotate(p, angle));
+  offer(at({ x: u, y: v }), 'crossing of the grid', 1.6);
+  if (Math.abs(x - u) <= radius) offer(at({ x: u, y }), 'on a grid line', 3.8);
+  if (Math.abs(y - v) <= radius) offer(at({ x, y: v }), 'on a grid line', 3.8);
+}
+
+function offerCrossings(lines: readonly NearLine[], offer: Offer) {
+  lines.forEach((p, i) => {
+    for (const q of lines.slice(i + 1)) {
+      const met =
+        Math.abs(cross(p.direction, q.direction)) > 0.02
+          ? meetLines(p.point, p.direction, q.point, q.direction)
+          : undefined;
+      if (met) offer(met, `crossing of ${p.what} and ${q.what}`, 1.1);
+    }
+  });
 }
 
 /** Square to the page and at steps of 15 degrees from the start. */
@@ -92,6 +257,44 @@ function offerDirections(start: Point, pointer: Point, radius: number, offer: Of
   }
 }
 
+const directions = new WeakMap<StoreyModel, readonly Frame[]>();
+
+/** One wall for each direction in which walls run, the longest. */
+function directionsOf(model: StoreyModel): readonly Frame[] {
+  const old = directions.get(model);
+  if (old) return old;
+  const found = new Map<number, Frame>();
+  for (const frame of model.frames.values()) {
+    const turn = (Math.atan2(frame.direction.y, frame.direction.x) + Math.PI) % Math.PI;
+    const key = Math.round(turn / tolerances.sameDirection / 10);
+    const known = found.get(key);
+    if (!known || known.length < frame.length) found.set(key, frame);
+  }
+  const list = [...found.values()].sort((p, q) => q.length - p.length).slice(0, 24);
+  directions.set(model, list);
+  return list;
+}
+
+/** Parallel and square to walls that do not run with the page. */
+function offerParallels(
+  model: StoreyModel,
+  { pointer, project }: SnapInput,
+  start: Point,
+  radius: number,
+  offer: Offer
+) {
+  const away = subtract(pointer, start);
+  if (distance(start, pointer) < radius) return;
+  for (const { direction, wall } of directionsOf(model)) {
+    const turn = (Math.atan2(direction.y, direction.x) / degree + 360) % 15;
+    if (Math.min(turn, 15 - turn) < 0.001) continue;
+    const name = project ? nameElement(project, wall.id) : 'a wall';
+    offer(along(start, direction, dot(away, direction)), `parallel to ${name}`, 3.1, { from: start });
+    const square = leftOf(direction);
+    offer(along(start, square, dot(away, square)), `square to ${name}`, 3.2, { from: start });
+  }
+}
+
 /** Level with a joint, across or up the page; with a start also where that crosses a square direction. */
 function offerAlignments(
   model: StoreyModel,
@@ -101,40 +304,14 @@ function offerAlignments(
   offer: Offer
 ) {
   for (const { point } of model.footprints.nodes) {
-    for (const direction of [
-      { x: 1, y: 0 },
-      { x: 0, y: 1 }
-    ]) {
-      const foot = along(point, direction, dot(subtract(pointer, point), direction));
-      if (distance(foot, pointer) > radius || distance(foot, point) < radius) continue;
-      offer(foot, 'in line with a joint', 4, { from: point });
-      if (!start) continue;
-      const square = { x: direction.y, y: direction.x };
-      const met = meetLines(point, direction, start, square);
-      if (met) offer(met, 'square, in line with a joint', 2.6, { from: point });
-    }
+    const [dx, dy] = [Math.abs(point.x - pointer.x), Math.abs(point.y - pointer.y)];
+    if ((dx > radius && dy > radius) || (dx < radius && dy < radius)) continue;
+    const direction = dy <= radius ? { x: 1, y: 0 } : { x: 0, y: 1 };
+    const foot = along(point, direction, dot(subtract(pointer, point), direction));
+    offer(foot, 'in line with a joint', 4, { from: point });
+    if (!start) continue;
+    const square = { x: direction.y, y: direction.x };
+    const met = meetLines(point, direction, start, square);
+    if (met) offer(met, 'square, in line with a joint', 2.6, { from: point });
   }
-}
-
-/** The wall under a point: inside its thickness, or within the reach of its faces. */
-export function wallAt(model: StoreyModel | undefined, p: Point, slack: number): string | undefined {
-  let best: { id: string; gap: number } | undefined;
-  for (const [id, frame] of model?.frames ?? []) {
-    const { t, y } = locate(p, frame.origin, frame.direction);
-    const gap = Math.max(0, -t, t - frame.length, frame.y0 - y, y - frame.y1);
-    if (gap <= slack && (!best || gap < best.gap)) best = { id, gap };
-  }
-  return best?.id;
-}
-
-/** The opening under a point. */
-export function openingAt(model: StoreyModel | undefined, p: Point, slack: number): string | undefined {
-  for (const [wall, places] of model?.places ?? []) {
-    const frame = model!.frames.get(wall)!;
-    const { t, y } = locate(p, frame.origin, frame.direction);
-    if (y < frame.y0 - slack || y > frame.y1 + slack) continue;
-    const hit = places.find(({ t0, t1 }) => t > t0 && t < t1);
-    if (hit) return hit.opening.id;
-  }
-  return undefined;
 }

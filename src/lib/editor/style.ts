@@ -3,9 +3,11 @@ import { thicknessOf } from '../core/derive/frame';
 import {
   otherSide,
   settingOuts,
+  type Preset,
   type Project,
   type SettingOut,
   type Side,
+  type Wall,
   type WallRole
 } from '../core/project/records';
 import { formatLength } from '../core/units/length';
@@ -56,6 +58,8 @@ export class WallStyle {
   base = 0;
   /** Inwards from the outer face, where the setting-out line is at an offset. */
   offset = 50;
+  /** The preset that was taken last. */
+  preset: string | undefined;
 
   constructor(private readonly editor: Editor) {
     if (editor.settings.units.system === 'ft') this.thickness = 139.7;
@@ -168,6 +172,53 @@ export class WallStyle {
   nextSettingOut() {
     const turn: SettingOut[] = ['outer', 'centre', 'inner'];
     this.settingOut = turn[(turn.indexOf(this.settingOut) + 1) % turn.length]!;
+  }
+
+  /** F: the next setting-out line; X: the other side outside; P: the next preset. */
+  key(key: string): boolean {
+    if (key === 'f') this.nextSettingOut();
+    else if (key === 'x') this.flip();
+    else if (key === 'p') this.nextPreset();
+    else return false;
+    return true;
+  }
+
+  private nextPreset() {
+    const presets = [...this.editor.project.tables.preset.values()];
+    if (presets.length === 0)
+      return this.editor.say({
+        kind: 'problem',
+        text: 'There is no preset yet.',
+        hint: 'Keep these settings under a name first: Save as preset, beside the tools for walls.'
+      });
+    const at = presets.findIndex(({ id }) => id === this.preset);
+    this.take(presets[(at + 1) % presets.length]!);
+  }
+
+  /** As a preset, or as another wall is. */
+  take(like: Preset | Wall) {
+    this.settingOut = like.settingOut;
+    this.offset = like.settingOutOffset;
+    this.outside = like.outside;
+    this.buildUp = like.buildUp;
+    this.base = like.base;
+    this.role = like.role;
+    this.height =
+      like.kind === 'preset'
+        ? (like.height ?? undefined)
+        : like.top.kind === 'height'
+          ? like.top.height
+          : undefined;
+    this.preset = like.kind === 'preset' ? like.id : undefined;
+  }
+
+  /** What a preset would keep. */
+  get settings() {
+    const { settingOut, outside, role, base } = this.args;
+    return {
+      ...{ settingOut, outside, role, base, settingOutOffset: this.offset, height: this.height ?? null },
+      ...(this.buildUp ? { buildUp: this.buildUp } : { thickness: this.thickness })
+    };
   }
 
   flip() {

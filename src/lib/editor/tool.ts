@@ -25,7 +25,13 @@ export interface Overlay {
   readonly lines?: readonly (readonly [Point, Point])[];
   /** Written beside a point, off it in the unit direction `beside`. */
   readonly label?: { readonly at: Point; readonly text: string; readonly beside: Point };
-  readonly snap?: { readonly at: Point; readonly name: string };
+  /** `list`: all candidates in reach, of which this one is `chosen`. */
+  readonly snap?: {
+    readonly at: Point;
+    readonly name: string;
+    readonly list?: readonly string[];
+    readonly chosen?: number;
+  };
 }
 
 export interface Tool {

@@ -1,6 +1,7 @@
 /** Dimensions and notes placed by hand, and the sizes that are locked. */
-import { add, cross, dot, leftOf, locate, meetLines, scale, subtract, type Point } from '../geometry/point';
+import { cross, dot, leftOf, locate, meetLines, subtract, type Point } from '../geometry/point';
 import { toStored, tolerances } from '../geometry/tolerances';
+import { tipAt } from '../derive/dimensions';
 import { borderOf, chainSizes, sizeBetween } from '../derive/sizes';
 import { frameOf } from '../derive/frame';
 import type {
@@ -97,16 +98,6 @@ function tipOf(project: Project, wall: string | undefined, at: Point): NoteTip {
   if (!frame) return { kind: 'point', at: storedPoint(at) };
   const { t, y } = locate(at, frame.origin, frame.direction);
   return { kind: 'wall', wall: wall!, t: toStored(t), y: toStored(y) };
-}
-
-/** Where a note points; undefined when its wall has no build-up. */
-export function tipAt(project: Project, tip: NoteTip): Point | undefined {
-  if (tip.kind === 'point') return tip.at;
-  const wall = project.tables.wall.get(tip.wall);
-  const frame = wall && frameOf(project, wall);
-  if (!frame) return undefined;
-  const left = { x: -frame.direction.y, y: frame.direction.x };
-  return add(add(frame.origin, scale(frame.direction, tip.t)), scale(left, tip.y));
 }
 
 const addDimension = command({

@@ -3,6 +3,7 @@
  * find their homes; and what is locked refuses to change.
  */
 import { chainSizes, borderOf, sameBorder } from '../derive/sizes';
+import { tipAt } from '../derive/dimensions';
 import { guideLines } from '../derive/guides';
 import { along } from '../geometry/point';
 import { tolerances, toStored } from '../geometry/tolerances';
@@ -23,7 +24,6 @@ import type {
 import { endsIn } from '../project/validate';
 import { formatLengthWithUnit } from '../units/length';
 import { nameOf, refuse } from './command';
-import { tipAt } from './dimensions';
 import { rehomeJoints } from './joints';
 import { followTwins } from './twins';
 import { storedPoint } from './walls';

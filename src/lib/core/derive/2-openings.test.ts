@@ -24,6 +24,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   height: 2100,
   sill: 0,
   handing: { hinge: 'near', opens: 'inside' },
+  certainty: 'measured',
   ...more
 });
 const solve = (...walls: Wall[]) => deriveFootprints(framesOf(projectWith(p200, p300, ...walls)));

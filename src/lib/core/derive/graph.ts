@@ -37,16 +37,28 @@ export interface ElementBody {
   readonly parts: readonly Part[];
 }
 
-/** Answers the last result while the inputs are the same objects. */
+interface Kept<T> {
+  readonly inputs: readonly unknown[];
+  readonly value: T;
+}
+
+/** Answers one of the last results (`depth` of them for each key) while the inputs are the same objects. */
 class Memo<T> {
-  private readonly kept = new Map<string, { inputs: readonly unknown[]; value: T }>();
+  private readonly kept = new Map<string, readonly Kept<T>[]>();
+
+  constructor(private readonly depth = 1) {}
 
   get(key: string, inputs: readonly unknown[], make: () => T): T {
-    const old = this.kept.get(key);
-    if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i]))
+    const list = this.kept.get(key) ?? [];
+    const old = list.find(
+      (one) => one.inputs.length === inputs.length && one.inputs.every((input, i) => input === inputs[i])
+    );
+    if (old) {
+      if (old !== list[0]) this.kept.set(key, [old, ...list.filter((one) => one !== old)]);
       return old.value;
+    }
     const value = make();
-    this.kept.set(key, { inputs, value });
+    this.kept.set(key, [{ inputs, value }, ...list.slice(0, this.depth - 1)]);
     return value;
   }
 
@@ -73,9 +85,10 @@ function stable<T>(memo: Memo<readonly T[]>, key: string, list: readonly T[]): r
 }
 
 export class Model {
-  private readonly storeys = new Memo<StoreyModel>();
+  /** While something is tried, both the project and the trial are asked for at every move. */
+  private readonly storeys = new Memo<StoreyModel>(2);
   private readonly sorted = new WeakMap<ReadonlyMap<string, Wall>, Map<string, Wall[]>>();
-  private readonly storeyWalls = new Memo<readonly Wall[]>();
+  private readonly storeyWalls = new Memo<readonly Wall[]>(2);
   private readonly places = new Memo<OpeningPlace>();
   private readonly placeLists = new Memo<readonly OpeningPlace[]>();
   private readonly wallLists = new Memo<readonly WallFootprint[]>();

@@ -2,9 +2,9 @@
  * Automatic dimension strings outside the building, on its four sides: openings, wall faces, overall. Directions follow
  * the longest outer wall, so a turned house is dimensioned square to itself.
  */
-import { add, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
+import { add, cross, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
-import type { Settings, SizeEnd } from '../project/records';
+import type { Certainty, Settings, SizeEnd } from '../project/records';
 import { formatLength, formatLengthWithUnit } from '../units/length';
 import type { Outline } from '../derive/3-outline';
 import type { StoreyModel } from '../derive/graph';
@@ -12,8 +12,9 @@ import { fromFrame } from '../derive/frame';
 import type { Mark } from './display';
 
 export interface DimensionString {
-  readonly side: 'south' | 'east' | 'north' | 'west';
-  readonly what: 'openings' | 'faces' | 'overall';
+  /** Which way its ticks slant. */
+  readonly slant: 1 | -1;
+  readonly what: 'openings' | 'faces' | 'overall' | 'placed';
   /** Unit vector along the string, and outwards from the building. */
   readonly along: Point;
   readonly out: Point;
@@ -33,11 +34,15 @@ export interface SizeText {
   /** 0: on the line; 1, 2, ...: rows outside it, for sizes wider than their stretch. */
   readonly row: number;
   readonly text: string;
+  /** Assumed or unknown: drawn dotted. */
+  readonly unsure?: boolean;
+  /** Must stay as it is: drawn framed. */
+  readonly locked?: boolean;
 }
 
 /** mm of paper: from the building to the first string, between strings, for each row of sizes that stand outside. */
-const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
-const textHeight = 2.3;
+export const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
+export const textHeight = 2.3;
 const smallText = 2;
 /** Width of a character by its height, a little generous. */
 const characterWidth = 0.58;
@@ -50,12 +55,16 @@ const writeSize = (size: number, { units, secondUnits }: SizeUnits) =>
     ? `${formatLength(size, units)} [${formatLengthWithUnit(size, secondUnits)}]`
     : formatLength(size, units);
 
-/** Strings for a storey. `paper`: model mm per mm of paper. None without a closed outline. */
+/**
+ * Strings for a storey. `paper`: model mm per mm of paper; `placed`: strings by hand, which keep their room, and what
+ * they tell is not told again. None without a closed outline.
+ */
 export function dimensionStrings(
   model: StoreyModel,
   outline: Outline | undefined,
   units: SizeUnits,
-  paper: number
+  paper: number,
+  placed: readonly DimensionString[] = []
 ): DimensionString[] {
   const ring = outline?.rings[0];
   if (!ring) return [];
@@ -64,12 +73,15 @@ export function dimensionStrings(
     .reduce((best, edge) => (distance(...edge) > distance(...best) + tolerances.coincident ? edge : best));
   const axis = squareAxis(unit(subtract(longest[1], longest[0])));
   const sides = [
-    ['south', axis],
-    ['east', leftOf(axis)],
-    ['north', scale(axis, -1)],
-    ['west', scale(leftOf(axis), -1)]
+    [axis, -1],
+    [leftOf(axis), -1],
+    [scale(axis, -1), 1],
+    [scale(leftOf(axis), -1), 1]
   ] as const;
-  return sides.flatMap(([side, direction]) => sideStrings(model, outline, side, direction, units, paper));
+  const isUnsure = unsureSizes(model);
+  return sides.flatMap(([direction, slant]) =>
+    sideStrings(model, outline, { direction, slant, placed }, units, paper).map(isUnsure)
+  );
 }
 
 /** The nearest of the four turns that points mostly to the right. */
@@ -78,17 +90,40 @@ function squareAxis(d: Point): Point {
   return turns.reduce((best, turn) => (turn.x > best.x + 1e-9 ? turn : best));
 }
 
+/** Strings with the sizes between walls and openings that are not sure marked. */
+function unsureSizes(model: StoreyModel): (string: DimensionString) => DimensionString {
+  const isUnsure = ({ certainty }: { certainty: Certainty }) => certainty !== 'measured';
+  const walls = [...model.frames.values()].filter(({ wall }) => isUnsure(wall));
+  const openings = [...model.places.values()].flat().filter(({ opening }) => isUnsure(opening));
+  const unsure = new Set([...walls.map(({ wall }) => wall.id), ...openings.map(({ opening }) => opening.id)]);
+  if (unsure.size === 0) return (string) => string;
+  return (string) => ({
+    ...string,
+    sizes: string.sizes.map((size, i) => {
+      const ends = endsOfSize(model, string, i) ?? [];
+      return ends.some((end) => unsure.has('wall' in end ? end.wall : end.opening))
+        ? { ...size, unsure: true }
+        : size;
+    })
+  });
+}
+
+interface FacingSide {
+  readonly direction: Point;
+  readonly slant: 1 | -1;
+  readonly placed: readonly DimensionString[];
+}
+
 function sideStrings(
   model: StoreyModel,
   outline: Outline,
-  side: DimensionString['side'],
-  direction: Point,
+  { direction, slant, placed }: FacingSide,
   units: SizeUnits,
   paper: number
 ): DimensionString[] {
   const ring = outline.rings[0]!;
   const out = scale(leftOf(direction), -1);
-  const along = side === 'north' || side === 'west' ? scale(direction, -1) : direction;
+  const along = scale(direction, -slant);
   const at = (p: Point) => dot(p, along);
   const from = Math.max(...ring.map((p) => dot(p, out)));
   const facing = ring.flatMap((p, i) => {
@@ -110,9 +145,12 @@ function sideStrings(
   if (jambs.length > 0) strings.push({ what: 'openings', stops: sorted([...corners, ...jambs]) });
   if (faces.length > 2) strings.push({ what: 'faces', stops: faces });
   strings.push({ what: 'overall', stops: ends });
+  const beside = placedBeside(placed, along, out, from);
   let level = from + paperGaps.first * paper;
   const done: DimensionString[] = [];
   for (const { what, stops } of strings) {
+    if (beside.some((one) => tells(one.stops, stops))) continue;
+    level = freeLevel(level, stops, beside, paper);
     const sizes = placeSizes(stops, units, paper);
     const froms = stops.map((stop) => {
       const inner = [...done]
@@ -120,14 +158,52 @@ function sideStrings(
         .find((one) => one.stops.some((t) => Math.abs(t - stop) <= tolerances.coincident));
       return inner ? inner.level : Math.min(level, from + paperGaps.past * paper);
     });
-    done.push({ side, what, along, out, stops, level, froms, sizes });
+    done.push({ slant, what, along, out, stops, level, froms, sizes });
     level += (paperGaps.next + paperGaps.row * Math.max(0, ...sizes.map(({ row }) => row))) * paper;
   }
   return done;
 }
 
+/** Strings by hand outside the building on one side, as that side measures. */
+function placedBeside(
+  placed: readonly DimensionString[],
+  along: Point,
+  out: Point,
+  from: number
+): { level: number; depth: number; stops: readonly number[] }[] {
+  return placed.flatMap((one) => {
+    if (Math.abs(cross(one.along, along)) > tolerances.sameDirection) return [];
+    const level = dot(scale(one.out, one.level), out);
+    const turn = dot(one.along, along);
+    const stops = one.stops.map((stop) => stop * turn).sort((p, q) => p - q);
+    const depth = Math.max(0, ...one.sizes.map(({ row }) => row));
+    return level > from ? [{ level, depth, stops }] : [];
+  });
+}
+
+/** All these stops are among those. */
+const tells = (these: readonly number[], those: readonly number[]) =>
+  those.every((stop) => these.some((one) => Math.abs(one - stop) <= tolerances.coincident));
+
+/** The first level from one on at which a string runs clear of those by hand. */
+function freeLevel(
+  level: number,
+  stops: readonly number[],
+  beside: ReturnType<typeof placedBeside>,
+  paper: number
+): number {
+  let free = level;
+  for (const one of [...beside].sort((p, q) => p.level - q.level)) {
+    const over = one.stops[0]! < stops.at(-1)! && one.stops.at(-1)! > stops[0]!;
+    const room = paperGaps.next * paper;
+    const deep = (paperGaps.next + paperGaps.row * one.depth) * paper;
+    if (over && one.level > free - deep && one.level < free + room) free = one.level + deep;
+  }
+  return free;
+}
+
 /** Sizes that fit stand on the line; the others in rows outside it, shifted along as little as keeps them apart. */
-function placeSizes(stops: readonly number[], units: SizeUnits, paper: number): SizeText[] {
+export function placeSizes(stops: readonly number[], units: SizeUnits, paper: number): SizeText[] {
   const ends: number[] = [];
   return stops.slice(1).map((stop, i) => {
     const [start, size] = [stops[i]!, stop - stops[i]!];
@@ -168,7 +244,7 @@ export function drawDimensions(strings: readonly DimensionString[], paper: numbe
 }
 
 /** Texts along a string read from below or from the right. */
-const readingAngle = (along: Point) =>
+export const readingAngle = (along: Point) =>
   Math.abs(along.y) > Math.abs(along.x)
     ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
     : Math.atan2(along.y, along.x);
@@ -180,16 +256,13 @@ function awayOf(along: Point, out: Point, row: number): number {
   return row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
 }
 
-function drawString(
-  { along, out, stops, level, froms, what, side, sizes }: DimensionString,
-  paper: number
-): Mark[] {
+export function drawString(string: DimensionString, paper: number, subject = ''): Mark[] {
+  const { along, out, stops, level, froms, what, slant, sizes } = string;
   const point = (t: number, o: number): Point => ({
     x: along.x * t + out.x * o,
     y: along.y * t + out.y * o
   });
-  const base = { subject: '', layer: `dimensions ${what}`, ink: 'tide' as const };
-  const slant = side === 'north' || side === 'west' ? 1 : -1;
+  const base = { subject, layer: `dimensions ${what}`, ink: 'tide' as const };
   const tick = add(scale(along, 1.1 * paper), scale(out, slant * 1.1 * paper));
   const angle = readingAngle(along);
   const thin: Point[] = [];
@@ -205,13 +278,29 @@ function drawString(
     const height = row === 0 ? textHeight : smallText;
     return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height, text };
   });
-  const line = [point(stops[0]!, level), point(stops[stops.length - 1]!, level)];
+  const stretch = (i: number) => [point(stops[i]!, level), point(stops[i + 1]!, level)];
+  const unsure = sizes.flatMap((size, i) => (size.unsure ? stretch(i) : []));
+  const sure = sizes.flatMap((size, i) => (size.unsure ? [] : stretch(i)));
+  for (const size of sizes) if (size.locked) thin.push(...frameLines(placeOfSize(string, size, paper)));
   return [
-    { ...base, kind: 'lines', points: line, pen: 'fine' },
+    { ...base, kind: 'lines', points: sure, pen: 'fine' },
+    ...(unsure.length > 0 ? [{ ...base, kind: 'lines', points: unsure, pen: 'dotted' } as const] : []),
     { ...base, kind: 'lines', points: thin, pen: 'thin' },
     { ...base, kind: 'lines', points: ticks, pen: 'face' },
     ...texts
   ];
+}
+
+/** A frame round a size. */
+function frameLines({ at, along, reach, height }: ReturnType<typeof placeOfSize>): Point[] {
+  const [u, v] = [scale(along, reach * 1.12), scale(leftOf(along), height * 0.42)];
+  const corners = [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1]
+  ].map(([i, j]) => add(at, add(scale(u, i!), scale(v, j!))));
+  return corners.flatMap((corner, i) => [corner, corners[(i + 1) % 4]!]);
 }
 
 /** Where a size is written, and how far along and across its text reaches from there, mm of the model. */

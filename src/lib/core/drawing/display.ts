@@ -11,6 +11,7 @@ export const pens = {
   face: { width: 0.3, dash: [] },
   thin: { width: 0.13, dash: [] },
   fine: { width: 0.18, dash: [] },
+  dotted: { width: 0.35, dash: [0.35, 1.1] },
   overhead: { width: 0.18, dash: [2, 1.2] },
   roof: { width: 0.25, dash: [4, 1.5] }
 } as const satisfies Record<string, { width: number; dash: readonly number[] }>;

@@ -193,7 +193,7 @@ describe('automatic dimensions', () => {
     return dimensionStrings(storey, model.outline(project, 'storey-1', 'outer'), settingsOf(project), paper);
   };
   const south = (paper: number, ...commands: Call[]) =>
-    strings(paper, ...commands).filter(({ side }) => side === 'south');
+    strings(paper, ...commands).filter(({ along, out }) => along.x > 0.9 && out.y < 0);
   it('openings, wall faces, overall: from the inside outwards', () => {
     const partition: Call = {
       name: 'drawWall',

@@ -10,7 +10,7 @@ import type { RoofModel } from '../derive/4-roofs';
 import { cutAtJambs, cutVoid, isOnCut, piecesOf } from '../derive/5-solids';
 import { fromFrame, type Frame } from '../derive/frame';
 import type { Cut } from '../derive/standing';
-import type { Material } from '../project/records';
+import type { Certainty, Material } from '../project/records';
 import type { Mark, Pen } from './display';
 
 /** Usual height of the cut above the datum, mm. */
@@ -26,6 +26,7 @@ const kept = new WeakMap<
     cuts: readonly Cut[];
     datum: number;
     returned: boolean;
+    unsure: boolean;
     marks: readonly Mark[];
   }
 >();
@@ -40,8 +41,13 @@ export function drawWall(
   datum = 0
 ): readonly Mark[] {
   const old = kept.get(footprint.bands);
-  const returned = footprint.frame.wall.returnJambs;
-  const same = old?.places === places && old.materials === materials && old.returned === returned;
+  const { returnJambs: returned, certainty } = footprint.frame.wall;
+  const unsure = certainty !== 'measured';
+  const same =
+    old?.places === places &&
+    old.materials === materials &&
+    old.returned === returned &&
+    old.unsure === unsure;
   if (old && same && old.cuts === cuts && (old.datum === datum || cuts.length === 0)) return old.marks;
   const height = heightOfCut(footprint.frame);
   const standing = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
@@ -49,7 +55,7 @@ export function drawWall(
     ...drawPlies(footprint, height, places, materials, standing),
     ...places.flatMap((place) => drawOpening(footprint.frame, place))
   ];
-  kept.set(footprint.bands, { places, materials, cuts, datum, returned, marks });
+  kept.set(footprint.bands, { places, materials, cuts, datum, returned, unsure, marks });
   return marks;
 }
 
@@ -108,9 +114,16 @@ function drawPlies(
     else if (points.length > 0) lines.set(pen, [...points]);
   }
   for (const [pen, points] of lines)
-    marks.push({ kind: 'lines', subject: frame.wall.id, layer: 'walls', points, pen, ink: 'slate' });
+    marks.push({
+      ...{ kind: 'lines', subject: frame.wall.id, layer: 'walls', points, ink: 'slate' },
+      pen: pen === 'thin' ? pen : sureness(pen, frame.wall)
+    });
   return marks;
 }
+
+/** What is assumed or unknown is dotted. */
+const sureness = (pen: Pen, { certainty }: { certainty: Certainty }): Pen =>
+  certainty === 'measured' ? pen : 'dotted';
 
 /** The parts of a piece outside what stands there. */
 function besides(frame: Frame, piece: Ring, cuts: readonly Cut[]): Ring[] {
@@ -229,7 +242,7 @@ function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {
     layer: 'openings',
     points: [fromFrame(frame, t0, y0), fromFrame(frame, t1, y1)],
     closed: false,
-    pen,
+    pen: sureness(pen, opening),
     ink: 'slate'
   });
   const { t0, t1 } = place;

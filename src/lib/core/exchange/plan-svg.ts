@@ -1,6 +1,7 @@
 /** The plan of one storey as SVG at a scale: the same marks as the screen. */
 import type { Model } from '../derive/graph';
 import { dimensionStrings, drawDimensions } from '../drawing/dimensions';
+import { drawPlaced, placedStrings } from '../drawing/placed';
 import { drawRoof } from '../drawing/plan';
 import { drawStoreyPlan } from '../drawing/storey-plan';
 import { settingsOf, storeysInOrder } from '../project/project';
@@ -24,9 +25,15 @@ export function writePlanSvg(
     });
   const settings = settingsOf(project);
   const outline = derived.outline(project, storey.id, 'outer');
-  const strings = dimensionStrings(model, outline, settings, scale);
+  const placed = placedStrings(project, storey.id, settings, scale);
+  const strings = dimensionStrings(model, outline, settings, scale, placed);
   return writeSvg(
-    [...drawStoreyPlan(project, derived, storey.id).flat(), ...roofs, ...drawDimensions(strings, scale)],
+    [
+      ...drawStoreyPlan(project, derived, storey.id).flat(),
+      ...roofs,
+      ...drawDimensions(strings, scale),
+      ...drawPlaced(project, storey.id, placed, scale)
+    ],
     scale,
     `${settings.name}: plan of ${storey.name}`
   );

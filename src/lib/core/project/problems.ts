@@ -401,7 +401,7 @@ const catalogue = {
     hint: 'Put a wall or a slab under it, or say why it needs none.'
   },
   'size.assumed': {
-    message: (w) => `${w.t('what')} of ${w.t('thing')} ${w.t('sure')}.`,
+    message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
     hint: 'Measure it again, write the true size in, and mark it as measured.'
   },
   'limit.area': {

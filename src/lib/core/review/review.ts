@@ -12,7 +12,7 @@ import { findGaps, findSkew, findTops, findUnsupported } from './walls';
 import { nameElement } from '../project/names';
 import { problem } from '../project/problems';
 import { settingsOf, storeysInOrder } from '../project/project';
-import type { Project } from '../project/records';
+import type { Certainty, Project } from '../project/records';
 
 /** A nib shorter than this beside a joint is hard to build, mm. */
 export const leastNib = 100;
@@ -60,7 +60,8 @@ const rules = [
   findStanding,
   findSlabs,
   findRoofs,
-  findArea
+  findArea,
+  findUnsure
 ];
 
 function findOpenRuns({ model, say, named }: Scope) {
@@ -220,4 +221,17 @@ function findArea({ project, derived, model, say }: Scope) {
   const area = derived.floorArea(project);
   const words = (mm2: number) => `${(mm2 / 1e6).toFixed(1)} m²`;
   if (area > areaLimit) say('storeys', 'limit.area', [], {}, { area: words(area), limit: words(areaLimit) });
+}
+
+/** Sizes to be measured again. */
+function findUnsure({ project, model, say, named }: Scope) {
+  const words = { assumed: 'are assumed', unknown: 'are not known' };
+  const report = (id: string, certainty: Certainty) => {
+    if (certainty !== 'measured')
+      say('measure', 'size.assumed', [id], {}, { thing: named(id), sure: words[certainty] });
+  };
+  for (const { wall } of model.frames.values()) report(wall.id, wall.certainty);
+  for (const { opening } of [...model.places.values()].flat()) report(opening.id, opening.certainty);
+  for (const one of project.tables.dimension.values())
+    if (one.storey === model.storey.id) report(one.id, one.certainty);
 }

@@ -3,9 +3,14 @@ import type { Call } from '../../core/commands/register';
 import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
 import type { Choice } from '../sentence';
+import { SnapHand } from '../snap-hand';
 
 export abstract class BaseTool {
-  constructor(protected readonly editor: Editor) {}
+  protected readonly hand: SnapHand;
+
+  constructor(protected readonly editor: Editor) {
+    this.hand = new SnapHand(editor);
+  }
 
   protected get units() {
     return this.editor.settings.units;

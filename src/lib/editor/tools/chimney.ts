@@ -6,7 +6,7 @@ import { degree } from '../../core/units/angle';
 import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
 import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { wallAt } from '../snapping';
+import { wallAt } from '../hits';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 

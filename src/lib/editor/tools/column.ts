@@ -6,7 +6,7 @@ import type { Section } from '../../core/project/records';
 import { degree } from '../../core/units/angle';
 import type { Editor } from '../editor';
 import { angleBlank, choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { findSnaps, wallAt, type Snap } from '../snapping';
+import { wallAt } from '../hits';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 import { cornerChoices, pointOfCorner } from './corners';
@@ -22,7 +22,6 @@ export class ColumnTool extends BaseTool implements Tool {
   private corner = '';
   private at: Point | undefined;
   private turned = 0;
-  private snap: Snap | undefined;
 
   constructor(editor: Editor) {
     super(editor);
@@ -128,13 +127,13 @@ export class ColumnTool extends BaseTool implements Tool {
     if (frame) {
       const { t } = locate(point, frame.origin, frame.direction);
       const inWall = fromFrame(frame, Math.round(t / 50) * 50, (frame.y0 + frame.y1) / 2);
-      this.snap = { point: inWall, name: 'in the middle of the wall' };
+      this.hand.take([{ point: inWall, name: 'in the middle of the wall' }]);
+      this.at = inWall;
       this.turned = angleOf(frame.direction);
     } else {
-      this.snap = findSnaps({ pointer: point, mmPerPixel, model })[0];
+      this.at = this.hand.move(point, mmPerPixel);
       this.turned = 0;
     }
-    this.at = this.snap?.point ?? point;
     this.preview();
   }
 
@@ -152,7 +151,8 @@ export class ColumnTool extends BaseTool implements Tool {
         hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
       });
     if (!this.perform(this.callAt(place))) return;
-    this.at = this.snap = undefined;
+    this.at = undefined;
+    this.hand.take([]);
     this.typed = {};
     this.editor.changed();
   }
@@ -165,8 +165,15 @@ export class ColumnTool extends BaseTool implements Tool {
     return true;
   }
 
+  key(key: string): boolean {
+    if (!this.hand.key(key)) return false;
+    this.at = this.hand.present?.point ?? this.at;
+    this.preview();
+    return true;
+  }
+
   overlay(): Overlay {
     if (this.corner) return { points: [pointOfCorner(this.editor, this.corner)] };
-    return this.snap ? { snap: { at: this.snap.point, name: this.snap.name } } : {};
+    return this.hand.overlay;
   }
 }

@@ -8,7 +8,7 @@ import type { Filling, Project, SetOutTo } from '../../core/project/records';
 import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
 import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { wallAt } from '../snapping';
+import { wallAt } from '../hits';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 

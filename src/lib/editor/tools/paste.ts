@@ -3,7 +3,6 @@ import { subtract, type Point } from '../../core/geometry/point';
 import type { Rec } from '../../core/project/records';
 import type { Editor } from '../editor';
 import { lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { findSnaps, type Snap } from '../snapping';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 
@@ -20,7 +19,6 @@ export class PasteTool extends BaseTool implements Tool {
   private readonly count: number;
   private by: Point = { x: 0, y: 0 };
   private typed: { across?: number; up?: number } = {};
-  private snap: Snap | undefined;
 
   constructor(
     editor: Editor,
@@ -73,9 +71,7 @@ export class PasteTool extends BaseTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
-    const model = this.editor.model.storey(this.editor.project, this.editor.storey);
-    this.snap = findSnaps({ pointer: point, mmPerPixel, model })[0];
-    this.by = subtract(this.snap?.point ?? point, this.anchor);
+    this.by = subtract(this.hand.move(point, mmPerPixel), this.anchor);
     this.preview();
   }
 
@@ -95,7 +91,15 @@ export class PasteTool extends BaseTool implements Tool {
     return false;
   }
 
+  key(key: string): boolean {
+    if (!this.hand.key(key)) return false;
+    const { present } = this.hand;
+    if (present) this.by = subtract(present.point, this.anchor);
+    this.preview();
+    return true;
+  }
+
   overlay(): Overlay {
-    return this.snap ? { snap: { at: this.snap.point, name: this.snap.name } } : {};
+    return this.hand.overlay;
   }
 }

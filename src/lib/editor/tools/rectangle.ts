@@ -2,7 +2,6 @@
 import type { Point } from '../../core/geometry/point';
 import type { Editor } from '../editor';
 import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { findSnaps, type Snap } from '../snapping';
 import type { WallStyle } from '../style';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
@@ -15,7 +14,6 @@ export class RectangleTool extends BaseTool implements Tool {
   private corner: Point | undefined;
   private cornerChoice = 'zero';
   private pointer: Point | undefined;
-  private snap: Snap | undefined;
   private typed: Partial<Record<Size, number>> = {};
 
   constructor(
@@ -31,7 +29,7 @@ export class RectangleTool extends BaseTool implements Tool {
   }
 
   private size(name: 'width' | 'depth'): number {
-    const to = this.snap?.point ?? this.pointer;
+    const to = this.pointer;
     const axis = name === 'width' ? 'x' : 'y';
     return this.typed[name] ?? (this.corner && to ? to[axis] - this.corner[axis] : 0);
   }
@@ -94,12 +92,7 @@ export class RectangleTool extends BaseTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
-    this.pointer = point;
-    this.snap = findSnaps({
-      pointer: point,
-      mmPerPixel,
-      model: this.editor.model.storey(this.editor.project, this.editor.storey)
-    })[0];
+    this.pointer = this.hand.move(point, mmPerPixel);
     this.preview();
   }
 
@@ -107,7 +100,7 @@ export class RectangleTool extends BaseTool implements Tool {
     this.move(point, mmPerPixel);
     if (this.corner || this.typed.width !== undefined) this.accept();
     else {
-      this.corner = this.snap?.point ?? point;
+      this.corner = this.pointer;
       this.preview();
     }
   }
@@ -129,14 +122,13 @@ export class RectangleTool extends BaseTool implements Tool {
   }
 
   key(key: string): boolean {
-    if (key !== 'f') return false;
-    this.style.nextSettingOut();
+    if (this.hand.key(key)) this.pointer = this.hand.present?.point ?? this.pointer;
+    else if (!this.style.key(key)) return false;
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
-    const at = this.snap?.point ?? this.pointer;
-    return { points: [this.from], ...(this.snap && at && { snap: { at, name: this.snap.name } }) };
+    return { points: [this.from], ...this.hand.overlay };
   }
 }

@@ -13,7 +13,7 @@ import {
   type Choice,
   type SentencePart
 } from '../sentence';
-import { findSnaps, wallAt, type Snap } from '../snapping';
+import { wallAt } from '../hits';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 
@@ -53,7 +53,7 @@ export class ShapeTool extends BaseTool implements Tool {
   private target = '';
   /** Where a copy is taken hold of. */
   private from: Point | undefined;
-  private snap: Snap | undefined;
+  private pointed: Point | undefined;
 
   constructor(editor: Editor) {
     super(editor);
@@ -212,18 +212,18 @@ export class ShapeTool extends BaseTool implements Tool {
 
   /** Only once something was said or pointed at: a sentence just begun is not yet wrong. */
   private preview() {
-    const begun = this.typed.size > 0 || this.snap !== undefined || this.target !== '';
+    const begun = this.typed.size > 0 || this.pointed !== undefined || this.target !== '';
     this.attempt(begun || this.way === 'join' || this.way === 'offset' ? this.call() : undefined);
   }
 
   move(point: Point, mmPerPixel: number) {
     const { editor } = this;
     const model = editor.model.storey(editor.project, editor.storey);
-    this.snap = findSnaps({ pointer: point, mmPerPixel, model, start: this.from })[0] ?? { point, name: '' };
+    this.pointed = this.hand.move(point, mmPerPixel, { start: this.from });
     if (this.way === 'split' || this.way === 'part') this.follow(point);
     else if (this.way === 'carry' || this.way === 'square')
       this.target = wallAt(model, point, 6 * mmPerPixel) ?? '';
-    else if (this.way !== 'join' && this.way !== 'offset') this.pointTo(this.snap.point);
+    else if (this.way !== 'join' && this.way !== 'offset') this.pointTo(this.pointed);
     this.preview();
   }
 
@@ -257,7 +257,7 @@ export class ShapeTool extends BaseTool implements Tool {
     }
     const isVector = this.way === 'copy' || this.way === 'row';
     this.move(point, mmPerPixel);
-    if (isVector && !this.from && this.typed.size === 0) this.from = this.snap!.point;
+    if (isVector && !this.from && this.typed.size === 0) this.from = this.pointed;
     else this.accept();
   }
 
@@ -291,8 +291,15 @@ export class ShapeTool extends BaseTool implements Tool {
     return true;
   }
 
+  key(key: string): boolean {
+    if (!this.hand.key(key)) return false;
+    if (this.hand.present) this.pointTo(this.hand.present.point);
+    this.preview();
+    return true;
+  }
+
   overlay(): Overlay {
-    const { from, snap, values } = this;
+    const { from, values } = this;
     const at = { x: values.across, y: values.up };
     const reach = 50_000;
     const lines: [Point, Point][] =
@@ -305,7 +312,7 @@ export class ShapeTool extends BaseTool implements Tool {
     return {
       lines,
       points: [...(from ? [from] : []), ...(isPoint ? [at] : [])],
-      ...(snap?.name && { snap: { at: snap.point, name: snap.name } })
+      ...this.hand.overlay
     };
   }
 }

@@ -14,7 +14,6 @@ import type { Call } from '../../core/commands/register';
 import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
 import { angleBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
-import { findSnaps, type Snap } from '../snapping';
 import type { WallStyle } from '../style';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
@@ -23,8 +22,6 @@ export class WallRunTool extends BaseTool implements Tool {
   readonly name = 'wallRun';
   private points: Point[] = [];
   private pointer: Point | undefined;
-  private snaps: Snap[] = [];
-  private candidate = 0;
   private typed: { length?: number; angle?: number; x?: number; y?: number } = {};
 
   constructor(
@@ -42,7 +39,7 @@ export class WallRunTool extends BaseTool implements Tool {
   private get end(): Point | undefined {
     const { start } = this;
     if (!start) return undefined;
-    const to = this.snaps[this.candidate]?.point ?? this.pointer;
+    const to = this.hand.present?.point ?? this.pointer;
     const { length, angle } = this.typed;
     if (length === undefined && angle === undefined) return to;
     const away = to ? subtract(to, start) : { x: 1, y: 0 };
@@ -54,7 +51,7 @@ export class WallRunTool extends BaseTool implements Tool {
     const { units } = this;
     const { start, end } = this;
     if (!start) {
-      const at = this.snaps[this.candidate]?.point ?? this.pointer ?? { x: 0, y: 0 };
+      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
       return [
         'Start a wall',
         lengthBlank('x', 'Across from project zero', this.typed.x ?? at.x, units, this.typed.x !== undefined),
@@ -103,14 +100,7 @@ export class WallRunTool extends BaseTool implements Tool {
 
   move(point: Point, mmPerPixel: number) {
     this.pointer = point;
-    this.candidate = 0;
-    this.snaps = findSnaps({
-      pointer: point,
-      mmPerPixel,
-      model: this.editor.model.storey(this.editor.project, this.editor.storey),
-      start: this.start,
-      first: this.points[0]
-    });
+    this.hand.move(point, mmPerPixel, { start: this.start, first: this.points[0] });
     this.preview();
   }
 
@@ -131,7 +121,7 @@ export class WallRunTool extends BaseTool implements Tool {
 
   accept() {
     if (!this.start) {
-      const at = this.snaps[this.candidate]?.point ?? this.pointer ?? { x: 0, y: 0 };
+      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
       this.points = [{ x: this.typed.x ?? at.x, y: this.typed.y ?? at.y }];
       this.typed = {};
       this.preview();
@@ -146,7 +136,7 @@ export class WallRunTool extends BaseTool implements Tool {
     const wall = this.editor.project.tables.wall.get(ids[0]!);
     this.points = closed ? [] : [...this.points, wall?.b ?? end];
     this.typed = {};
-    this.snaps = [];
+    this.hand.take([]);
     if (closed)
       this.editor.say({
         kind: 'done',
@@ -169,27 +159,21 @@ export class WallRunTool extends BaseTool implements Tool {
   }
 
   key(key: string): boolean {
-    if (key === 'f') this.style.nextSettingOut();
-    else if (key === 'x') this.style.flip();
-    else if (key === 'n' && this.snaps.length > 0) this.candidate = (this.candidate + 1) % this.snaps.length;
-    else if (key === 'N' && this.snaps.length > 0)
-      this.candidate = (this.candidate + this.snaps.length - 1) % this.snaps.length;
-    else if (key === 'c' && this.points.length > 2) {
-      this.snaps = [{ point: this.points[0]!, name: 'start of the run' }];
-      this.candidate = 0;
+    if (key === 'c' && this.points.length > 2) {
+      this.hand.take([{ point: this.points[0]!, name: 'start of the run' }]);
       this.typed = {};
       this.accept();
       return true;
-    } else return false;
+    }
+    if (!this.hand.key(key) && !this.style.key(key)) return false;
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
     const { start, end } = this;
-    const snap = this.snaps[this.candidate];
+    const snap = this.hand.present;
     const at = end ?? snap?.point ?? this.pointer;
-    const others = this.snaps.length > 1 ? ` (N: ${this.snaps.length - 1} more)` : '';
     return {
       points: [...this.points, ...(at ? [at] : [])],
       lines: [
@@ -205,7 +189,7 @@ export class WallRunTool extends BaseTool implements Tool {
             beside: scale(leftOf(unit(subtract(end, start))), this.style.outside === 'right' ? -1 : 1)
           }
         }),
-      ...(snap && at && this.typed.length === undefined && { snap: { at, name: `${snap.name}${others}` } })
+      ...(this.typed.length === undefined && this.hand.overlay)
     };
   }
 }

@@ -1,0 +1,203 @@
+/** Dimensions and notes placed by hand, as they are now. */
+import {
+  add,
+  along,
+  angleOf,
+  dot,
+  fromAngle,
+  leftOf,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../geometry/point';
+import { formatAngle } from '../units/angle';
+import { borderOf, type Border } from '../derive/sizes';
+import { angleNow, tipAt } from '../derive/dimensions';
+import type { Dimension, Project, SizeEnd } from '../project/records';
+import type { Mark } from './display';
+import {
+  drawString,
+  paperGaps,
+  placeSizes,
+  readingAngle,
+  textHeight,
+  type DimensionString,
+  type SizeUnits
+} from './dimensions';
+
+export interface PlacedString extends DimensionString {
+  readonly dimension: string;
+  readonly ends: readonly SizeEnd[];
+}
+
+const textOf = {
+  measured: (text: string) => text,
+  assumed: (text: string) => text,
+  unknown: (text: string) => `? ${text}`
+};
+
+/** The strings by hand of a storey; those whose ends are no longer parallel are left out. */
+export function placedStrings(
+  project: Project,
+  storey: string,
+  units: SizeUnits,
+  paper: number
+): PlacedString[] {
+  return [...project.tables.dimension.values()].flatMap((dimension) =>
+    dimension.storey === storey ? (placedString(project, dimension, units, paper) ?? []) : []
+  );
+}
+
+function placedString(
+  project: Project,
+  dimension: Dimension,
+  units: SizeUnits,
+  paper: number
+): PlacedString | undefined {
+  const { form, certainty, id } = dimension;
+  if (form.kind !== 'chain') return undefined;
+  const borders = form.ends.flatMap((end) => borderOf(project, end) ?? []);
+  const first = borders[0];
+  if (!first || borders.length < form.ends.length) return undefined;
+  const normal = leftOf(first.direction);
+  const far = borders.at(-1)!;
+  const way = dot(subtract(far.point, first.point), normal) < 0 ? scale(normal, -1) : normal;
+  const through = along(first.point, first.direction, form.place);
+  // The rows of small sizes go away from the lines that are measured.
+  const side = leftOf(way);
+  const reaches = borders.map((border) => reachOf(border, side));
+  const level = dot(through, side);
+  const outwards =
+    level >= (Math.min(...reaches.map(([low]) => low)) + Math.max(...reaches.map(([, high]) => high))) / 2;
+  const out = outwards ? side : scale(side, -1);
+  const own = dot(through, out);
+  const stops = borders.map((border) =>
+    dot(
+      along(
+        border.point,
+        border.direction,
+        form.place - dot(subtract(border.point, first.point), first.direction)
+      ),
+      way
+    )
+  );
+  const froms = borders.map((border) => {
+    const [low, high] = reachOf(border, out);
+    const gap = paperGaps.past * paper;
+    return own > high ? Math.min(own, high + gap) : own < low ? Math.max(own, low - gap) : own;
+  });
+  const sizes = placeSizes(stops, units, paper).map((size) => ({
+    ...size,
+    text: textOf[certainty](size.text),
+    unsure: certainty !== 'measured',
+    locked: form.locked !== null
+  }));
+  return {
+    slant: -1,
+    what: 'placed',
+    along: way,
+    out,
+    stops,
+    level: own,
+    froms,
+    sizes,
+    dimension: id,
+    ends: form.ends
+  };
+}
+
+/** From where to where a line reaches in a direction. */
+function reachOf({ point, direction, length }: Border, way: Point): [number, number] {
+  const [p, q] = [dot(point, way), dot(along(point, direction, length), way)];
+  return [Math.min(p, q), Math.max(p, q)];
+}
+
+/** Marks of all that was placed on a storey; each mark names its dimension. */
+export function drawPlaced(
+  project: Project,
+  storey: string,
+  strings: readonly PlacedString[],
+  paper: number
+): Mark[] {
+  return [
+    ...strings.flatMap((string) => drawString(string, paper, string.dimension)),
+    ...[...project.tables.dimension.values()].flatMap((one) =>
+      one.storey !== storey
+        ? []
+        : one.form.kind === 'angle'
+          ? drawAngle(project, one, paper)
+          : drawNote(project, one, paper)
+    )
+  ];
+}
+
+function drawAngle(project: Project, dimension: Dimension, paper: number): Mark[] {
+  if (dimension.form.kind !== 'angle') return [];
+  const { arms, radius } = dimension.form;
+  const angle = angleNow(project, arms);
+  if (!angle) return [];
+  const { vertex, a0, size, rays } = angle;
+  const base = { subject: dimension.id, layer: 'dimensions placed', ink: 'tide' as const };
+  const middle = fromAngle(a0 + size / 2);
+  const thin = rays.flatMap(({ border, direction }) => {
+    const [low, high] = reachOf(border, direction);
+    const start = dot(vertex, direction);
+    const gap = paperGaps.past * paper;
+    const [near, far] = [low - start, high - start];
+    if (radius <= far && radius >= near) return [];
+    const from = radius > far ? far + gap : near - gap;
+    return [along(vertex, direction, from), along(vertex, direction, radius + (radius > far ? gap : -gap))];
+  });
+  const ticks = [a0, a0 + size].flatMap((turn) => {
+    const at = along(vertex, fromAngle(turn), radius);
+    const slanted = scale(unit(add(fromAngle(turn), leftOf(fromAngle(turn)))), 1.5 * paper);
+    return [subtract(at, slanted), add(at, slanted)];
+  });
+  return [
+    {
+      ...base,
+      kind: 'arc',
+      centre: vertex,
+      radius,
+      a0,
+      a1: a0 + size,
+      pen: dimension.certainty === 'measured' ? 'fine' : 'dotted'
+    },
+    { ...base, kind: 'lines', points: thin, pen: 'thin' },
+    { ...base, kind: 'lines', points: ticks, pen: 'face' },
+    {
+      ...base,
+      kind: 'text',
+      at: along(vertex, middle, radius + 2.6 * paper),
+      angle: 0,
+      height: textHeight,
+      text: textOf[dimension.certainty](formatAngle(size, 1))
+    }
+  ];
+}
+
+function drawNote(project: Project, dimension: Dimension, paper: number): Mark[] {
+  if (dimension.form.kind !== 'note') return [];
+  const { tip, offset, text } = dimension.form;
+  const at = tipAt(project, tip);
+  if (!at) return [];
+  const to = add(at, offset);
+  const way = unit(subtract(to, at));
+  const base = { subject: dimension.id, layer: 'notes', ink: 'tide' as const };
+  const right = offset.x >= 0;
+  const foot = add(to, { x: (right ? 2 : -2) * paper, y: 0 });
+  const barb = (turn: number) => along(at, fromAngle(angleOf(way) + turn), 2 * paper);
+  const half = (text.length * textHeight * 0.56 * paper) / 2;
+  return [
+    { ...base, kind: 'lines', points: [at, to, to, foot, at, barb(0.3), at, barb(-0.3)], pen: 'fine' },
+    {
+      ...base,
+      kind: 'text',
+      at: add(foot, { x: (right ? 1 : -1) * (half + paper), y: 0 }),
+      angle: readingAngle({ x: 1, y: 0 }),
+      height: textHeight,
+      text
+    }
+  ];
+}
