@@ -104,7 +104,12 @@ function lattice(): Project {
         returnJambs: false,
         base: 0
       },
-      ...{ top: { kind: 'height', height: 2500 }, role: 'partition', standsApart: false, certainty: 'measured' }
+      ...{
+        top: { kind: 'height', height: 2500 },
+        role: 'partition',
+        standsApart: false,
+        certainty: 'measured'
+      }
     });
   for (let x = 0; x < 23; x++)
     for (let y = 0; y < 23; y++) {

@@ -10,6 +10,8 @@ export interface Tokens {
   readonly heather: string;
   readonly tide: string;
   readonly lichen: string;
+  readonly kelp: string;
+  readonly fog: string;
   /** Behind the model, and the ground it stands on. */
   readonly sky: string;
   readonly ground: string;
@@ -28,6 +30,8 @@ export const themes: Readonly<Record<ThemeName, Tokens>> = {
     heather: '#7A4A86',
     tide: '#2C6E9B',
     lichen: '#A9B48A',
+    kelp: '#1F6F5C',
+    fog: '#E6E9E8',
     sky: '#EDF0EE',
     ground: '#D9DDC6',
     fill: 0.75
@@ -41,6 +45,8 @@ export const themes: Readonly<Record<ThemeName, Tokens>> = {
     heather: '#CFA3DA',
     tide: '#7FB9DE',
     lichen: '#6F7D50',
+    kelp: '#74C7B0',
+    fog: '#34444E',
     sky: '#1B262D',
     ground: '#39432F',
     fill: 0.42

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { formatLengthWithUnit } from '../core/units/length';
   import { settingOutWords } from '../editor/style';
   import { nameElement } from '../core/project/names';
   import type { House } from './house.svelte';
@@ -44,11 +45,15 @@
   {:else if drawing}
     <span
       >measured along the <strong class="text-slate">{settingOutWords[house.style.settingOut]}</strong>,
-      outside on the {house.style.outside} · F line · X side · N other snap · C close</span
+      outside on the {house.style.outside} · F line · X side · P preset · N other snap · Shift no snap · C close</span
     >
     {#if joins}<span class="truncate">will join <strong class="text-slate">{joins}</strong></span>{/if}
   {:else if tool}<span>Enter accepts · Tab next blank · Esc back</span>
-  {:else if selected > 0}<span>{selected} selected · arrows nudge 10 mm, with Shift 100 mm · Del removes</span
+  {:else if selected > 0}<span class="truncate"
+      >{selected} selected · arrows nudge {formatLengthWithUnit(
+        editor.settings.nudge,
+        editor.settings.units
+      )}, with Shift ten times that · Shift+A shows it alone · Del removes</span
     >
   {:else}<span class="truncate"
       >Click selects · click a size to write another · drag moves · wheel zooms · right button pans · [ and ]

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { storeysInOrder } from '../core/project/project';
-  import { ModelScene, type ViewName } from '../scene/model-scene';
+  import { lookModes, ModelScene, type LookMode, type ViewName } from '../scene/model-scene';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
 
@@ -10,6 +10,10 @@
   let frame: HTMLElement;
   let scene: ModelScene | undefined;
   let current = $state<ViewName>('oblique');
+  let mode = $state<LookMode>('materials');
+  let chip = $state<{ x: number; y: number; text: string } | undefined>();
+  /** The pointer is over the model: there the tool is followed. */
+  let inModel = false;
   let below = $state(false);
   let failed = $state(false);
   let pressed: { x: number; y: number } | undefined;
@@ -21,6 +25,7 @@
     { value: 'south', label: 'South' },
     { value: 'west', label: 'West' },
     { value: 'top', label: 'Top' },
+    { value: 'below', label: 'Below' },
     { value: 'oblique', label: 'Oblique' }
   ];
 
@@ -54,8 +59,52 @@
   });
 
   function tint() {
-    const trial = editor.trialIds;
-    scene?.tint(editor.selection, trial, editor.hover, hidden);
+    const { selection, hover, trialIds: trial } = editor;
+    scene?.emphasise({
+      ...{ selection, hover, trial },
+      isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
+      veil: editor.veil && (selection.size > 0 || editor.isTrial)
+    });
+    showTool();
+  }
+
+  /** Height of the datum in hand above project zero, on which is drawn. */
+  const level = () => editor.shown.tables.storey.get(editor.storey)?.datum ?? 0;
+
+  /** What the tool in hand shows in the plan, on the datum. */
+  function showTool() {
+    const overlay = editor.tool?.overlay?.();
+    scene?.drawOverlay(overlay?.lines ?? [], overlay?.points ?? [], level());
+    const named = overlay?.snap ?? overlay?.label;
+    if (!scene || !named || !inModel) chip = undefined;
+    else {
+      const [x, y] = scene.toScreen(named.at, level());
+      const text = overlay?.snap ? overlay.snap.name : overlay!.label!.text;
+      chip = { x: Math.min(x + 14, frame.clientWidth - 180), y: y + 12, text };
+    }
+  }
+
+  function onpointermove(event: PointerEvent) {
+    inModel = true;
+    if (event.buttons !== 0 || !scene) return;
+    editor.unsnapped = event.shiftKey;
+    if (editor.tool) {
+      const point = scene.planPoint(event.clientX, event.clientY, level());
+      if (point) editor.tool.move?.(point, scene.mmPerPixel);
+      return;
+    }
+    const over = scene.pick(event.clientX, event.clientY);
+    if (over === editor.hover) return;
+    editor.hover = over;
+    editor.changed();
+  }
+
+  function onpointerleave() {
+    inModel = false;
+    chip = undefined;
+    if (editor.hover === undefined) return;
+    editor.hover = undefined;
+    editor.changed();
   }
   $effect(() => {
     const { tokens } = theme;
@@ -72,6 +121,17 @@
     tint();
   });
 
+  const modeWords: Record<LookMode, string> = {
+    materials: 'Materials',
+    edges: 'Shaded with edges',
+    shaded: 'Shaded',
+    wireframe: 'Wireframe'
+  };
+  $effect(() => {
+    scene?.setMode(mode);
+    tint();
+  });
+
   function look(view: ViewName) {
     current = view;
     scene?.look(view);
@@ -84,6 +144,11 @@
       Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4
     )
       return;
+    if (editor.tool) {
+      const point = scene?.planPoint(event.clientX, event.clientY, level());
+      if (point) editor.tool.click?.(point, scene!.mmPerPixel);
+      return;
+    }
     const id = scene?.pick(event.clientX, event.clientY);
     const storey = id ? storeyOf(id) : undefined;
     if (storey && storey !== editor.storey) editor.goTo(storey);
@@ -109,9 +174,10 @@
   }
 
   function storeyOf(id: string): string | undefined {
-    const { wall, opening, slab, roof } = editor.shown.tables;
+    const { wall, opening, slab, roof, column, chimney } = editor.shown.tables;
     const host = opening.get(id)?.wall;
-    return wall.get(host ?? id)?.storey ?? slab.get(id)?.storey ?? roof.get(id)?.storey;
+    const tables = [wall, slab, roof, column, chimney];
+    return tables.map((table) => table.get(host ?? id)?.storey).find((storey) => storey !== undefined);
   }
 </script>
 
@@ -127,13 +193,16 @@
     role="application"
     {onkeydown}
     onpointerdown={(event) => (pressed = { x: event.clientX, y: event.clientY })}
+    {onpointermove}
+    {onpointerleave}
     {onpointerup}
+    class:cursor-crosshair={(house.tick, editor.tool !== undefined)}
     oncontextmenu={(event) => event.preventDefault()}
   ></canvas>
   {#if failed}<p class="absolute inset-0 grid place-items-center p-8 text-center text-shale">
       This browser cannot draw in 3D. The plan, the findings and all exports work without it.
     </p>{/if}
-  <div class="absolute left-2 top-2 flex items-center gap-2">
+  <div class="absolute left-2 right-2 top-2 flex flex-wrap items-center gap-2">
     <div class="flex border border-fog bg-white" role="group" aria-label="Look at the model from">
       {#each views as { value, label } (value)}
         <button
@@ -146,7 +215,19 @@
     <label class="flex items-center gap-1.5 border border-fog bg-white px-2 py-1 text-xs text-shale"
       ><input type="checkbox" class="h-3 w-3" bind:checked={below} />Lift off above</label
     >
+    <select
+      class="border border-fog bg-white py-0.5 pl-2 pr-6 text-xs text-shale"
+      aria-label="How the model is drawn"
+      bind:value={mode}
+    >
+      {#each lookModes as value (value)}<option {value}>{modeWords[value]}</option>{/each}
+    </select>
   </div>
+  {#if chip}<span
+      class="pointer-events-none absolute z-10 whitespace-nowrap rounded-sm bg-slate px-1.5 py-0.5 text-xs text-white"
+      style:left="{chip.x}px"
+      style:top="{chip.y}px">{chip.text}</span
+    >{/if}
   {#if (house.tick, editor.shown.tables.wall.size + editor.shown.tables.slab.size === 0)}
     <p class="pointer-events-none absolute inset-0 grid place-items-center p-8 text-center text-shale">
       The model stands up here as you draw the plan.

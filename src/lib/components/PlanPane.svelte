@@ -11,6 +11,7 @@
   import { getBlob } from '../storage/store';
   import { theme } from './theme.svelte';
   import type { House } from './house.svelte';
+  import ShowPanel from './ShowPanel.svelte';
   import { laySheetFile, pickSheet } from './sheets';
 
   let { house, take }: { house: House; take: (name: ToolName | ActionName) => void } = $props();
@@ -110,9 +111,10 @@
   function onpointermove(event: PointerEvent) {
     const { x, y, point } = at(event);
     const per = view!.mmPerPixel;
+    editor.unsnapped = event.shiftKey;
     if (!pressed) {
       if (editor.tool) editor.tool.move?.(point, per);
-      else hover(hitAt(editor, point, 4 * per));
+      else hover(hitAt(editor, point, per));
       canvas.style.cursor = !editor.tool && sizeAt(editor, point, per) ? 'text' : '';
       return;
     }
@@ -142,6 +144,7 @@
     pressed = undefined;
     if (!was || was.button !== 0) return;
     if (editor.tool) {
+      editor.unsnapped = event.shiftKey;
       editor.tool.click?.(point, view!.mmPerPixel);
       return;
     }
@@ -154,7 +157,7 @@
         takeSize(editor, size);
         return;
       }
-      const id = hitAt(editor, point, 4 * view!.mmPerPixel);
+      const id = hitAt(editor, point, view!.mmPerPixel);
       if (id && event.shiftKey) editor.toggle(id);
       else editor.select(id ? [id] : []);
     }
@@ -236,4 +239,5 @@
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
     onclick={fit}>Fit plan</button
   >
+  <ShowPanel {house} />
 </div>

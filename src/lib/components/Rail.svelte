@@ -11,6 +11,8 @@
   import Building from '@lucide/svelte/icons/building';
   import CopyPlus from '@lucide/svelte/icons/copy-plus';
   import BrickWallFire from '@lucide/svelte/icons/brick-wall-fire';
+  import PencilRuler from '@lucide/svelte/icons/pencil-ruler';
+  import MoveHorizontal from '@lucide/svelte/icons/move-horizontal';
   import Shapes from '@lucide/svelte/icons/shapes';
   import Equal from '@lucide/svelte/icons/equal';
   import Cylinder from '@lucide/svelte/icons/cylinder';
@@ -29,6 +31,7 @@
   import type { Stage } from '../core/review/scope';
   import { stageOfTool, stages, type ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
+  import Presets from './Presets.svelte';
   import type { House as OpenHouse } from './house.svelte';
 
   let { house, take }: { house: OpenHouse; take: (name: ToolName | ActionName) => void } = $props();
@@ -53,6 +56,8 @@
     joint: CornerDownRight,
     makeTrue: Equal,
     shape: Shapes,
+    guide: PencilRuler,
+    dimension: MoveHorizontal,
     column: Cylinder,
     chimney: BrickWallFire,
     buildUps: LayersTwo,
@@ -112,11 +117,12 @@
               >
                 <ToolIcon size={14} /><span class="flex-1 whitespace-nowrap">{word}</span><kbd
                   class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
-                  >{key}</kbd
+                  >{key === key.toUpperCase() ? `⇧${key}` : key}</kbd
                 >
               </button>
             </li>
           {/each}
+          {#if stage === 'walls'}<Presets {house} />{/if}
           {#if later}<li class="px-2 py-1 text-xs text-shale">{later}</li>{/if}
         </ul>
       {/if}

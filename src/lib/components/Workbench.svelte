@@ -4,7 +4,7 @@
   import { onMount } from 'svelte';
   import { readClip, writeClip } from '../core/exchange/clip';
   import { nudge } from '../editor/drag';
-  import { takePaste } from '../editor/take-tool';
+  import { takeLike, takePaste } from '../editor/take-tool';
   import { shelfByKey } from '../editor/stages';
   import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
@@ -81,7 +81,14 @@
     else if (event.key.startsWith('Arrow') && editor.selection.size > 0 && !onControl(event.target))
       nudgeBy(event);
     else if (event.key === 'a' && !editor.tool) plan.fit();
-    else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
+    else if (event.key === 'W' && editor.selected[0]?.kind === 'wall') {
+      takeLike(editor, house.style, editor.selected[0]);
+      plan.focus();
+    } else if (event.key === 'A') editor.isolate();
+    else if (event.key === 'V') {
+      editor.veil = !editor.veil;
+      editor.changed();
+    } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
       take(shelfByKey.get(event.key)!.tool);
     else if (!event.key.match(/^[a-zA-Z]$/)) return;
     event.preventDefault();
@@ -119,7 +126,7 @@
   }
 
   function nudgeBy(event: KeyboardEvent) {
-    const step = event.shiftKey ? 100 : 10;
+    const step = editor.settings.nudge * (event.shiftKey ? 10 : 1);
     const ways: Record<string, [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],

@@ -1,19 +1,23 @@
 /** Pointing without a tool: select, and drag walls, corners, openings and tracing sheets as a trial that is dropped once. */
 import { add, dot, distance, leftOf, locate, scale, subtract, type Point } from '../core/geometry/point';
 import { tolerances } from '../core/geometry/tolerances';
-import { ringHolds } from '../core/geometry/ring';
+import { boxesMeet, boxOf, ringHolds, sideOf, type Box } from '../core/geometry/ring';
+import { frameRectangle } from '../core/derive/frame';
+import { tipAt } from '../core/derive/dimensions';
 import { standingOn } from '../core/derive/standing';
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/project/project';
 import type { Editor } from './editor';
-import { openingAt, wallAt } from './hits';
+import { dimensionAt, guideAt, openingAt, wallAt } from './hits';
 
 type Grip =
   | { readonly kind: 'wall'; readonly id: string }
   | { readonly kind: 'corner'; readonly at: Point }
   | { readonly kind: 'opening'; readonly id: string }
   | { readonly kind: 'standing'; readonly id: string }
-  | { readonly kind: 'sheet'; readonly id: string };
+  | { readonly kind: 'sheet'; readonly id: string }
+  | { readonly kind: 'dimension'; readonly id: string }
+  | { readonly kind: 'guide'; readonly id: string };
 
 /** Steps that a dragged thing takes, mm; finer when zoomed in. */
 const stepFor = (mmPerPixel: number) =>
@@ -30,7 +34,6 @@ export class Drag {
 
   /** What is under the point: a corner of the selection first, then openings, what stands by itself, walls, unlocked sheets. */
   static begin(editor: Editor, p: Point, mmPerPixel: number): Drag | undefined {
-    const slack = 6 * mmPerPixel;
     const model = editor.storeyModel;
     const corner = model?.footprints.nodes.find(
       ({ point, members }) =>
@@ -38,11 +41,13 @@ export class Drag {
         members.some(({ frame, part }) => part !== 'body' && editor.selection.has(frame.wall.id))
     );
     if (corner) return new Drag(editor, { kind: 'corner', at: corner.point }, p);
-    const id = hitAt(editor, p, slack);
+    const id = hitAt(editor, p, mmPerPixel);
     const record = id === undefined ? undefined : findRecord(editor.project, id);
     if (record?.kind === 'opening') return new Drag(editor, { kind: 'opening', id: record.id }, p);
     if (record?.kind === 'column' || record?.kind === 'chimney')
       return new Drag(editor, { kind: 'standing', id: record.id }, p);
+    if (record?.kind === 'dimension' || record?.kind === 'guide')
+      return new Drag(editor, { kind: record.kind, id: record.id }, p);
     if (record?.kind === 'wall') return new Drag(editor, { kind: 'wall', id: record.id }, p);
     if (record?.kind === 'sheet' && !record.locked && editor.selection.has(record.id))
       return new Drag(editor, { kind: 'sheet', id: record.id }, p);
@@ -98,11 +103,36 @@ export class Drag {
         const ids = this.editor.selection.has(grip.id) ? standingAmong(this.editor) : [grip.id];
         return { name: 'moveStanding', args: { ids, by: { x: round(by.x), y: round(by.y) } } };
       }
+      case 'dimension':
+        return this.dragDimension(grip.id, by);
+      case 'guide':
+        return this.dragGuide(grip.id, by, round);
       case 'sheet': {
         const sheet = project.tables.sheet.get(grip.id)!;
         return { name: 'setSheet', args: { id: grip.id, origin: add(sheet.origin, by) } };
       }
     }
+  }
+
+  /** A string or arc goes through the pointer; the words of a note keep their place in the hand. */
+  private dragDimension(id: string, by: Point): Call {
+    const { form } = this.editor.project.tables.dimension.get(id)!;
+    const tip = form.kind === 'note' ? tipAt(this.editor.project, form.tip) : undefined;
+    const at = form.kind === 'note' && tip ? add(add(tip, form.offset), by) : add(this.start, by);
+    return { name: 'setDimension', args: { id, at } };
+  }
+
+  private dragGuide(id: string, by: Point, round: (v: number) => number): Call | undefined {
+    const { line } = this.editor.project.tables.guide.get(id)!;
+    if (line.kind === 'points') {
+      const shift = { x: round(by.x), y: round(by.y) };
+      return { name: 'setGuide', args: { id, a: add(line.a, shift), b: add(line.b, shift) } };
+    }
+    const wall = line.kind === 'face' ? this.editor.project.tables.wall.get(line.wall) : undefined;
+    if (line.kind !== 'face' || !wall) return undefined;
+    const normal = leftOf(scale(subtract(wall.b, wall.a), 1 / distance(wall.a, wall.b)));
+    const off = dot(by, normal) * (line.side === 'left' ? 1 : -1);
+    return { name: 'setGuide', args: { id, distance: round(line.distance + off) } };
   }
 
   /** Dropped: one entry of history, or nothing. */
@@ -125,13 +155,24 @@ function standsFree(editor: Editor, id: string): boolean {
 }
 
 /** The topmost thing at a point of the plan. */
-export function hitAt(editor: Editor, p: Point, slack: number): string | undefined {
+export function hitAt(editor: Editor, p: Point, mmPerPixel: number): string | undefined {
   const model = editor.storeyModel;
-  return openingAt(model, p, slack) ?? standingAt(editor, p) ?? wallAt(model, p, slack) ?? sheetAt(editor, p);
+  const slack = 5 * mmPerPixel;
+  const isHidden = (id: string) => editor.isHidden(id);
+  const opening = openingAt(model, p, slack);
+  return (
+    (opening !== undefined && !isHidden(opening) ? opening : undefined) ??
+    standingAt(editor, p) ??
+    wallAt(model, p, slack, isHidden) ??
+    dimensionAt(editor, p, mmPerPixel) ??
+    guideAt(editor, p, slack) ??
+    sheetAt(editor, p)
+  );
 }
 
 function standingAt(editor: Editor, p: Point): string | undefined {
-  for (const [id, ring] of standingOn(editor.shown, editor.storey)) if (ringHolds(ring, p)) return id;
+  for (const [id, ring] of standingOn(editor.shown, editor.storey))
+    if (ringHolds(ring, p) && !editor.isHidden(id)) return id;
   return undefined;
 }
 
@@ -143,7 +184,7 @@ function standingAmong(editor: Editor): string[] {
 
 function sheetAt(editor: Editor, p: Point): string | undefined {
   for (const sheet of [...editor.shown.tables.sheet.values()].reverse()) {
-    if (sheet.storey !== editor.storey || sheet.locked) continue;
+    if (sheet.storey !== editor.storey || sheet.locked || editor.isHidden(sheet.id)) continue;
     const direction = { x: Math.cos(sheet.angle), y: Math.sin(sheet.angle) };
     const { t, y } = locate(p, sheet.origin, direction);
     if (t >= 0 && y >= 0 && t <= sheet.widthPx * sheet.mmPerPixel && y <= sheet.heightPx * sheet.mmPerPixel)
@@ -152,20 +193,36 @@ function sheetAt(editor: Editor, p: Point): string | undefined {
   return undefined;
 }
 
-/** Ids of walls, columns and chimneys wholly inside a box of the plan. */
+/**
+ * Ids of walls, columns and chimneys in a box of the plan: those that it encloses, or all that it touches, as the
+ * person chose; the way the box was drawn does not decide it.
+ */
 export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
-  const inside = (v: Point) =>
-    v.x >= Math.min(p.x, q.x) &&
-    v.x <= Math.max(p.x, q.x) &&
-    v.y >= Math.min(p.y, q.y) &&
-    v.y <= Math.max(p.y, q.y);
-  const walls = [...(editor.storeyModel?.frames.values() ?? [])]
-    .filter(({ wall }) => inside(wall.a) && inside(wall.b))
-    .map(({ wall }) => wall.id);
-  const standing = [...standingOn(editor.shown, editor.storey)]
-    .filter(([, ring]) => ring.every(inside))
-    .map(([id]) => id);
-  return [...walls, ...standing];
+  const box = boxOf([p, q]);
+  const takes = editor.boxTakes === 'touched' ? ringTouches : ringWithin;
+  const rings: [string, readonly Point[]][] = [
+    ...[...(editor.storeyModel?.frames.values() ?? [])].map((frame): [string, readonly Point[]] => [
+      frame.wall.id,
+      frameRectangle(frame, 0, frame.length, frame.y0, frame.y1)
+    ]),
+    ...standingOn(editor.shown, editor.storey)
+  ];
+  return rings.flatMap(([id, ring]) => (takes(ring, box) && !editor.isHidden(id) ? [id] : []));
+}
+
+const ringWithin = (ring: readonly Point[], box: Box) =>
+  ring.every(({ x, y }) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY);
+
+/** Convex rings: no side of the ring and no side of the box parts them. */
+function ringTouches(ring: readonly Point[], box: Box): boolean {
+  if (!boxesMeet(boxOf(ring), box)) return false;
+  const corners = [
+    { x: box.minX, y: box.minY },
+    { x: box.maxX, y: box.minY },
+    { x: box.maxX, y: box.maxY },
+    { x: box.minX, y: box.maxY }
+  ];
+  return ring.every((p, i) => corners.some((corner) => sideOf(p, ring[(i + 1) % ring.length]!, corner) >= 0));
 }
 
 /** Nudge the selected walls, columns, chimneys and openings by keys. */

@@ -10,7 +10,7 @@ import { applyPatch, type Patch } from '../core/project/patch';
 import { layerThat } from '../core/project/layers';
 import type { Problem } from '../core/project/problems';
 import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
-import type { Project, Rec, Settings } from '../core/project/records';
+import type { LayerKind, Project, Rec, Settings } from '../core/project/records';
 import { operate, type HistoryState, type Operation } from './history';
 import type { Tool } from './tool';
 
@@ -48,6 +48,7 @@ export class Editor {
   boxTakes: 'touched' | 'enclosed' = 'enclosed';
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
+  private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
 
   constructor(
     state: HistoryState,
@@ -72,7 +73,9 @@ export class Editor {
 
   /** What the trial makes or changes. */
   get trialIds(): ReadonlySet<string> {
-    return new Set(this.trialPatch?.keys() ?? []);
+    if (this.trialSet?.of !== this.trialPatch)
+      this.trialSet = { of: this.trialPatch, ids: new Set(this.trialPatch?.keys() ?? []) };
+    return this.trialSet?.ids ?? none;
   }
 
   /** With the module of the planning grid among its units, so that lengths can be typed in it. */
@@ -104,6 +107,14 @@ export class Editor {
     )
       return true;
     return layerThat(this.shown, 'hidden', record) !== undefined;
+  }
+
+  /** Whether the layer of a kind is hidden. */
+  hidesKind(what: LayerKind): boolean {
+    const { layer } = this.shown.tables;
+    return [...layer.values()].some(
+      ({ holds, shown }) => !shown && holds.by === 'kind' && holds.what === what
+    );
   }
 
   /** Look at what is selected alone; or at everything again. */
@@ -260,6 +271,7 @@ export class Editor {
   }
 }
 
+const none: ReadonlySet<string> = new Set();
 const withModule = new WeakMap<Settings, Settings>();
 
 function problemMessage({ message, hint }: Problem): Message {

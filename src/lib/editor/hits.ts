@@ -1,11 +1,21 @@
 /** What of the plan lies under a point. */
-import { locate, type Point } from '../core/geometry/point';
+import { distance, locate, nearestOnSegment, type Point } from '../core/geometry/point';
+import { guideLines } from '../core/derive/guides';
+import { drawPlaced } from '../core/drawing/placed';
+import type { Editor } from './editor';
+import { paperPixels, placedOf } from './sizes';
 import type { StoreyModel } from '../core/derive/graph';
 
 /** The wall under a point: inside its thickness, or within the reach of its faces. */
-export function wallAt(model: StoreyModel | undefined, p: Point, slack: number): string | undefined {
+export function wallAt(
+  model: StoreyModel | undefined,
+  p: Point,
+  slack: number,
+  isHidden: (id: string) => boolean = () => false
+): string | undefined {
   let best: { id: string; gap: number } | undefined;
   for (const [id, frame] of model?.frames ?? []) {
+    if (isHidden(id)) continue;
     const { t, y } = locate(p, frame.origin, frame.direction);
     const gap = Math.max(0, -t, t - frame.length, frame.y0 - y, y - frame.y1);
     if (gap <= slack && (!best || gap < best.gap)) best = { id, gap };
@@ -23,4 +33,47 @@ export function openingAt(model: StoreyModel | undefined, p: Point, slack: numbe
     if (hit) return hit.opening.id;
   }
   return undefined;
+}
+
+/** The dimension or note under a point: one of its lines, or its words. */
+export function dimensionAt(editor: Editor, p: Point, mmPerPixel: number): string | undefined {
+  if (editor.shown.tables.dimension.size === 0) return undefined;
+  const paper = paperPixels * mmPerPixel;
+  const reach = 4 * mmPerPixel;
+  const hit = drawPlaced(editor.shown, editor.storey, placedOf(editor, mmPerPixel), paper).find((mark) => {
+    if (mark.kind === 'text') {
+      const half = (mark.text.length * mark.height * 0.58 * paper) / 2;
+      return (
+        distance(
+          nearestOnSegment(p, { x: mark.at.x - half, y: mark.at.y }, { x: mark.at.x + half, y: mark.at.y }),
+          p
+        ) <
+        paper * mark.height
+      );
+    }
+    if (mark.kind === 'arc')
+      return Math.abs(distance(p, mark.centre) - mark.radius) < reach && withinArc(mark, p);
+    if (mark.kind !== 'lines') return false;
+    return mark.points.some(
+      (q, i) => i % 2 === 1 && distance(nearestOnSegment(p, mark.points[i - 1]!, q), p) < reach
+    );
+  });
+  return hit && !editor.isHidden(hit.subject) ? hit.subject : undefined;
+}
+
+function withinArc({ centre, a0, a1 }: { centre: Point; a0: number; a1: number }, p: Point): boolean {
+  const turn = Math.atan2(p.y - centre.y, p.x - centre.x) - a0;
+  return ((turn % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI) <= a1 - a0;
+}
+
+/** The guide under a point. */
+export function guideAt(editor: Editor, p: Point, slack: number): string | undefined {
+  const guides = [...editor.shown.tables.guide.values()].filter(
+    ({ id, storey }) => storey === editor.storey && !editor.isHidden(id)
+  );
+  return guides.find((guide) =>
+    guideLines(editor.shown, guide).some(
+      ({ point, direction }) => Math.abs(locate(p, point, direction).y) <= slack
+    )
+  )?.id;
 }

@@ -26,7 +26,8 @@ export const stages: readonly StageInfo[] = [
     tools: [
       { tool: 'project', label: 'Project', key: 'p' },
       { tool: 'laySheet', label: 'Tracing sheet', key: 't' },
-      { tool: 'trueUp', label: 'True up', key: 'y' }
+      { tool: 'trueUp', label: 'True up', key: 'y' },
+      { tool: 'guide', label: 'Guide', key: 'G' }
     ]
   },
   {
@@ -73,7 +74,10 @@ export const stages: readonly StageInfo[] = [
   {
     stage: 'drawings',
     label: 'Drawings',
-    tools: [{ tool: 'handOver', label: 'Hand over', key: 'o' }],
+    tools: [
+      { tool: 'dimension', label: 'Dimension', key: 'D' },
+      { tool: 'handOver', label: 'Hand over', key: 'o' }
+    ],
     later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.'
   }
 ];

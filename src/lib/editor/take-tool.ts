@@ -1,10 +1,12 @@
 /** Tools by name. */
-import type { Rec, SizeEnd } from '../core/project/records';
+import type { Preset, Rec, SizeEnd, Wall } from '../core/project/records';
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
 import { ChimneyTool } from './tools/chimney';
 import { ColumnTool } from './tools/column';
+import { DimensionTool } from './tools/dimension';
+import { GuideTool } from './tools/guide';
 import { CopyUpTool, RoofEdgeTool, RoofTool, SlabTool } from './tools/forms';
 import { TrueUpTool } from './tools/true-up';
 import { MakeTrueTool } from './tools/make-true';
@@ -20,6 +22,8 @@ const makers: Record<ToolName, (editor: Editor, style: WallStyle) => Tool> = {
   rectangle: (editor, style) => new RectangleTool(editor, style),
   joint: (editor) => new JointTool(editor),
   shape: (editor) => new ShapeTool(editor),
+  guide: (editor) => new GuideTool(editor),
+  dimension: (editor) => new DimensionTool(editor),
   makeTrue: (editor) => new MakeTrueTool(editor),
   column: (editor) => new ColumnTool(editor),
   chimney: (editor) => new ChimneyTool(editor),
@@ -43,6 +47,12 @@ export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
   editor.tool = tool;
   editor.selection = name === 'trueUp' || name === 'shape' ? editor.selection : new Set();
   editor.say(message);
+}
+
+/** Walls like a preset or another wall, in hand to be drawn. */
+export function takeLike(editor: Editor, style: WallStyle, like: Preset | Wall) {
+  style.take(like);
+  takeTool(editor, style, 'wallRun');
 }
 
 /** A size of the plan that was pointed at, in hand to be written. */

@@ -8,6 +8,8 @@ export type ToolName =
   | 'joint'
   | 'makeTrue'
   | 'shape'
+  | 'guide'
+  | 'dimension'
   | 'column'
   | 'chimney'
   | 'door'

@@ -1,18 +1,20 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
-import { drawDimensions, type DimensionString } from '../core/drawing/dimensions';
+import { drawDimensions } from '../core/drawing/dimensions';
+import { drawPlaced } from '../core/drawing/placed';
 import { drawRoof, marksBox } from '../core/drawing/plan';
 import { drawStoreyPlan } from '../core/drawing/storey-plan';
 import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
-import type { Point } from '../core/geometry/point';
+import { add, rotate, subtract, type Point } from '../core/geometry/point';
+import { guideLines, stretchOf } from '../core/derive/guides';
 import type { WallFootprint } from '../core/derive/1-footprints';
 import { frameRectangle, fromFrame, type Frame } from '../core/derive/frame';
 import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
-import { paperPixels, stringsOf } from '../editor/sizes';
-import type { Overlay } from '../editor/tool';
+import { paperPixels, placedOf, stringsOf } from '../editor/sizes';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { batchesOf, type Batch } from './batches';
+import { drawOverlay } from './overlay';
 
 export class PlanView {
   private readonly context: CanvasRenderingContext2D;
@@ -22,7 +24,7 @@ export class PlanView {
   private waiting = false;
   private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
-  private dims: { strings: readonly DimensionString[]; marks: readonly Mark[] } | undefined;
+  private dims: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
   private roofMarks: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
   box: { from: Point; to: Point } | undefined;
   /** The time of the last drawing, ms: for the benchmark in the page. */
@@ -193,17 +195,46 @@ export class PlanView {
     this.drawSheets();
     this.drawGrid();
     this.drawGhost();
-    for (const marks of drawStoreyPlan(editor.shown, editor.model, editor.storey))
-      this.strokeBatches(batchesOf(marks));
-    this.strokeBatches(batchesOf(this.roofs()));
+    this.drawGuides();
+    const veiled = editor.veil && (editor.selection.size > 0 || editor.isTrial);
+    for (const marks of drawStoreyPlan(editor.shown, editor.model, editor.storey)) {
+      const shown = this.visible(marks);
+      context.globalAlpha = veiled && !isInHand(editor, shown) ? veilShare : 1;
+      this.strokeBatches(batchesOf(shown));
+    }
+    context.globalAlpha = veiled ? veilShare : 1;
+    if (!editor.hidesKind('roof')) this.strokeBatches(batchesOf(this.roofs()));
     const dims = this.dimensions();
     this.strokeBatches(batchesOf(dims));
     this.drawTexts(dims, ratio);
+    context.globalAlpha = 1;
     inModel();
     this.drawTrial();
     this.drawSelection();
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    this.drawOverlay();
+    drawOverlay(
+      { context, tokens: this.tokens, size: this.size, toScreen: (p) => this.toScreen(p) },
+      editor.tool?.overlay?.(),
+      this.box
+    );
+  }
+
+  private readonly kept = new WeakMap<readonly Mark[], { hidden: string; marks: readonly Mark[] }>();
+
+  /** Without what is hidden; the same list while nothing of it is. */
+  private visible(marks: readonly Mark[]): readonly Mark[] {
+    const { editor } = this;
+    if (!editor.anyHidden) return marks;
+    const hidden = new Set(
+      marks.flatMap(({ subject }) => (subject && editor.isHidden(subject) ? [subject] : []))
+    );
+    if (hidden.size === 0) return marks;
+    const key = [...hidden].join(' ');
+    const old = this.kept.get(marks);
+    if (old?.hidden === key) return old.marks;
+    const shown = marks.filter(({ subject }) => !hidden.has(subject));
+    this.kept.set(marks, { hidden: key, marks: shown });
+    return shown;
   }
 
   private strokeBatches(list: readonly Batch[]) {
@@ -261,7 +292,7 @@ export class PlanView {
   private drawSheets() {
     const { context } = this;
     for (const sheet of this.editor.shown.tables.sheet.values()) {
-      if (sheet.storey !== this.editor.storey) continue;
+      if (sheet.storey !== this.editor.storey || this.editor.isHidden(sheet.id)) continue;
       const picture = this.pictures.get(sheet.blob);
       context.save();
       context.translate(sheet.origin.x, sheet.origin.y);
@@ -279,6 +310,48 @@ export class PlanView {
       context.strokeRect(0, 0, sheet.widthPx * sheet.mmPerPixel, sheet.heightPx * sheet.mmPerPixel);
       context.restore();
     }
+  }
+
+  private line(p: Point, q: Point) {
+    const { context } = this;
+    context.beginPath();
+    context.moveTo(p.x, p.y);
+    context.lineTo(q.x, q.y);
+    context.stroke();
+  }
+
+  /** The planning grid, where its lines stand apart; guides, endless. */
+  private drawGuides() {
+    const { context, editor } = this;
+    const { width, height } = this.size;
+    const px = 1 / this.pixelsPerMm;
+    const reach = (width + height) * px;
+    const { grid } = editor.settings;
+    if (grid?.shown && grid.module > 7 * px) {
+      context.strokeStyle = `${this.tokens.shale}33`;
+      context.lineWidth = px;
+      const middle = rotate(subtract(this.centre, grid.origin), -grid.angle);
+      const at = (x: number, y: number) => add(grid.origin, rotate({ x, y }, grid.angle));
+      const half = reach / 2;
+      const first = (v: number) => Math.ceil((v - half) / grid.module) * grid.module;
+      for (let x = first(middle.x); x < middle.x + half; x += grid.module)
+        this.line(at(x, middle.y - half), at(x, middle.y + half));
+      for (let y = first(middle.y); y < middle.y + half; y += grid.module)
+        this.line(at(middle.x - half, y), at(middle.x + half, y));
+    }
+    for (const guide of editor.shown.tables.guide.values()) {
+      if (guide.storey !== editor.storey || editor.isHidden(guide.id)) continue;
+      const chosen = editor.selection.has(guide.id) || editor.hover === guide.id;
+      context.strokeStyle = editor.trialIds.has(guide.id)
+        ? this.tokens.gorse
+        : chosen
+          ? this.tokens.heather
+          : this.tokens.kelp;
+      context.lineWidth = (chosen ? 1.6 : 0.9) * px;
+      context.setLineDash([14 * px, 4 * px, 3 * px, 4 * px]);
+      for (const line of guideLines(editor.shown, guide)) this.line(...stretchOf(line, this.centre, reach));
+    }
+    context.setLineDash([]);
   }
 
   /** Project zero: a small cross, only while the storey is empty or a tool is in hand. */
@@ -330,11 +403,17 @@ export class PlanView {
   }
 
   private dimensions(): readonly Mark[] {
-    const strings = stringsOf(this.editor, this.mmPerPixel);
-    if (this.dims?.strings === strings) return this.dims.marks;
-    const marks = drawDimensions(strings, paperPixels * this.mmPerPixel);
-    this.dims = { strings, marks };
-    return marks;
+    const { editor } = this;
+    const strings = stringsOf(editor, this.mmPerPixel);
+    const placed = placedOf(editor, this.mmPerPixel);
+    const { dimension } = editor.shown.tables;
+    const inputs = [strings, placed, dimension, editor.storeyModel];
+    if (this.dims && sameList(this.dims.inputs, inputs)) return this.visible(this.dims.marks);
+    const paper = paperPixels * this.mmPerPixel;
+    const own = editor.hidesKind('dimension') ? [] : drawPlaced(editor.shown, editor.storey, placed, paper);
+    const marks = [...drawDimensions(strings, paper), ...own];
+    this.dims = { inputs, marks };
+    return this.visible(marks);
   }
 
   private drawTexts(marks: readonly Mark[], ratio: number) {
@@ -351,9 +430,17 @@ export class PlanView {
       context.lineWidth = 3;
       context.lineJoin = 'round';
       context.strokeText(mark.text, 0, 0);
-      context.fillStyle = this.tokens[mark.ink];
+      context.fillStyle = this.inHand(mark.subject) ?? this.tokens[mark.ink];
       context.fillText(mark.text, 0, 0);
     }
+  }
+
+  /** A colour of its own for what is tried or selected. */
+  private inHand(id: string): string | undefined {
+    const { editor } = this;
+    if (id === '') return undefined;
+    if (editor.trialIds.has(id)) return this.tokens.gorse;
+    return editor.selection.has(id) || editor.hover === id ? this.tokens.heather : undefined;
   }
 
   private outlineOf(id: string): WallFootprint | undefined {
@@ -414,6 +501,8 @@ export class PlanView {
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
     this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
+    this.drawChosenDimensions();
+    context.strokeStyle = this.tokens.heather;
     for (const [id, ring] of standingOn(editor.shown, editor.storey)) {
       if (!editor.selection.has(id) && editor.hover !== id) continue;
       context.lineWidth = (editor.selection.has(id) ? 2 : 1) / this.pixelsPerMm;
@@ -421,104 +510,47 @@ export class PlanView {
     }
   }
 
+  /** Lines of dimensions in hand once more, in the colour of what is done to them. */
+  private drawChosenDimensions() {
+    const { context, editor } = this;
+    if (editor.shown.tables.dimension.size === 0) return;
+    for (const mark of this.dimensions()) {
+      const colour = mark.kind === 'text' ? undefined : this.inHand(mark.subject);
+      if (!colour) continue;
+      context.strokeStyle = colour;
+      context.lineWidth = 1.6 / this.pixelsPerMm;
+      context.beginPath();
+      if (mark.kind === 'arc') context.arc(mark.centre.x, mark.centre.y, mark.radius, mark.a0, mark.a1);
+      else if (mark.kind === 'lines')
+        mark.points.forEach((p, i) => (i % 2 === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));
+      context.stroke();
+    }
+  }
+
   /** The setting-out line in dashes, its ends marked, short ticks on the outside. */
   private drawSettingOut(frame: Frame) {
     const { context } = this;
     const px = 1 / this.pixelsPerMm;
-    const line = (p: Point, q: Point) => {
-      context.beginPath();
-      context.moveTo(p.x, p.y);
-      context.lineTo(q.x, q.y);
-      context.stroke();
-    };
     context.lineWidth = 1.4 * px;
     context.setLineDash([6 * px, 4 * px]);
-    line(frame.wall.a, frame.wall.b);
+    this.line(frame.wall.a, frame.wall.b);
     context.setLineDash([]);
     const y = frame.wall.outside === 'left' ? frame.y1 : frame.y0;
     const out = (frame.wall.outside === 'left' ? 1 : -1) * 5 * px;
     for (let t = 14 * px; t < frame.length; t += 28 * px)
-      line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
+      this.line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
     context.fillStyle = this.tokens.heather;
     for (const p of [frame.wall.a, frame.wall.b])
       context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
   }
-
-  private drawOverlay() {
-    const { context, editor } = this;
-    const overlay = editor.tool?.overlay?.();
-    context.lineWidth = 1;
-    context.strokeStyle = this.tokens.shale;
-    context.setLineDash([9, 3, 2, 3]);
-    for (const [p, q] of overlay?.lines ?? []) {
-      context.beginPath();
-      context.moveTo(...this.toScreen(p));
-      context.lineTo(...this.toScreen(q));
-      context.stroke();
-    }
-    context.setLineDash([]);
-    context.strokeStyle = this.tokens.slate;
-    for (const p of overlay?.points ?? []) this.cross(...this.toScreen(p));
-    const avoid = this.drawLabel(overlay);
-    if (overlay?.snap?.name) {
-      const [x, y] = this.toScreen(overlay.snap.at);
-      // Right below the pointer; further down where the length stands in the way.
-      const low = avoid && Math.abs(avoid.y - y - 22) < 24 && avoid.x > x - 90 && avoid.x < x + 160;
-      this.chip(
-        x + 14,
-        low ? avoid.y + 26 : y + 22,
-        overlay.snap.name,
-        this.tokens.slate,
-        this.tokens.paper,
-        false
-      );
-    }
-    if (this.box) {
-      const [x0, y0] = this.toScreen(this.box.from);
-      const [x1, y1] = this.toScreen(this.box.to);
-      context.strokeStyle = this.tokens.heather;
-      context.setLineDash([4, 3]);
-      context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
-      context.setLineDash([]);
-    }
-  }
-
-  /** The length of what is being drawn, beside the middle of its line; answers where it stands. */
-  private drawLabel(overlay: Overlay | undefined): { x: number; y: number } | undefined {
-    if (!overlay?.label) return undefined;
-    const { at, text, beside } = overlay.label;
-    const [x, y] = this.toScreen(at);
-    const place = { x: x + beside.x * 46, y: y - beside.y * 24 };
-    this.chip(place.x, place.y, text, this.tokens.tide, this.tokens.paper, true);
-    return place;
-  }
-
-  private cross(x: number, y: number) {
-    const { context } = this;
-    context.beginPath();
-    context.moveTo(x - 6, y);
-    context.lineTo(x + 6, y);
-    context.moveTo(x, y - 6);
-    context.lineTo(x, y + 6);
-    context.stroke();
-  }
-
-  private chip(x: number, y: number, text: string, back: string, ink: string, centred: boolean) {
-    const { context } = this;
-    context.font = `12px "Instrument Sans Variable", sans-serif`;
-    const width = context.measureText(text).width + 14;
-    const left = Math.max(4, Math.min(this.size.width - width - 4, centred ? x - width / 2 : x));
-    const top = Math.max(4, Math.min(this.size.height - 24, y - 10));
-    context.fillStyle = back;
-    context.beginPath();
-    context.roundRect(left, top, width, 20, 3);
-    context.fill();
-    context.fillStyle = ink;
-    context.textAlign = 'left';
-    context.textBaseline = 'middle';
-    context.fillText(text, left + 7, top + 10.5);
-  }
 }
+
+/** How much of what is not in hand the veil lets through. */
+const veilShare = 0.22;
+
+/** Whether one of these marks belongs to what is selected or tried. */
+const isInHand = (editor: Editor, marks: readonly Mark[]) =>
+  marks.some(({ subject }) => editor.selection.has(subject) || editor.trialIds.has(subject));
 
 const sameList = (p: readonly unknown[], q: readonly unknown[]) =>
   p.length === q.length && p.every((value, i) => value === q[i]);

@@ -3,6 +3,7 @@ import CameraControls from 'camera-controls';
 import * as THREE from 'three';
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
 import { fillingColours } from '../core/exchange/glb';
+import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/project/records';
 import { themes, type Tokens } from '../tokens';
 import { makeTexture, placeTexture } from './textures';
@@ -13,15 +14,29 @@ THREE.Mesh.prototype.raycast = acceleratedRaycast;
 THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree;
 THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree;
 
-export type ViewName = 'north' | 'east' | 'south' | 'west' | 'top' | 'oblique';
+export type ViewName = 'north' | 'east' | 'south' | 'west' | 'top' | 'below' | 'oblique';
 const directions: Record<ViewName, [number, number, number]> = {
   north: [0, 0, -1],
   east: [1, 0, 0],
   south: [0, 0, 1],
   west: [-1, 0, 0],
   top: [0, 1, 0.0001],
+  below: [0, -1, 0.0001],
   oblique: [-0.75, 0.72, 1]
 };
+
+/** How the model is drawn: as its materials, shaded with or without edges, or by edges alone. */
+export const lookModes = ['materials', 'edges', 'shaded', 'wireframe'] as const;
+export type LookMode = (typeof lookModes)[number];
+
+/** What of the model is in hand, tried, hidden; `veil`: the rest is faint. */
+export interface Emphasis {
+  readonly selection: ReadonlySet<string>;
+  readonly trial: ReadonlySet<string>;
+  readonly hover: string | undefined;
+  readonly isHidden: (element: ShownElement) => boolean;
+  readonly veil: boolean;
+}
 
 interface Shown {
   readonly element: ShownElement;
@@ -31,7 +46,7 @@ interface Shown {
   readonly textured: readonly THREE.Mesh[];
 }
 
-type Tint = 'plain' | 'selected' | 'trial';
+type Tint = 'plain' | 'selected' | 'trial' | 'faint';
 
 export class ModelScene {
   private readonly renderer: THREE.WebGLRenderer;
@@ -62,8 +77,21 @@ export class ModelScene {
   private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
     plain: new THREE.LineBasicMaterial({ color: themes.day.slate, transparent: true, opacity: 0.75 }),
     selected: new THREE.LineBasicMaterial({ color: themes.day.heather, depthTest: false }),
-    trial: new THREE.LineBasicMaterial({ color: '#8A6207' })
+    trial: new THREE.LineBasicMaterial({ color: '#8A6207' }),
+    faint: new THREE.LineBasicMaterial({ color: themes.day.shale, transparent: true, opacity: 0.14 })
   };
+  private readonly veilSurface = new THREE.MeshLambertMaterial({
+    color: themes.day.fog,
+    transparent: true,
+    opacity: 0.1,
+    depthWrite: false
+  });
+  /** Lines of the tool in hand, on the storey's datum. */
+  private readonly guideLines = new THREE.LineSegments(
+    new THREE.BufferGeometry(),
+    new THREE.LineBasicMaterial({ color: themes.day.gorse, depthTest: false })
+  );
+  private mode: LookMode = 'materials';
   private waiting = false;
   private last = performance.now();
   private fitted = false;
@@ -91,6 +119,9 @@ export class ModelScene {
     );
     this.ground.visible = false;
     this.scene.add(this.ground);
+    this.guideLines.renderOrder = 3;
+    this.guideLines.frustumCulled = false;
+    this.scene.add(this.guideLines);
     this.controls = new CameraControls(this.camera, canvas);
     this.controls.smoothTime = 0;
     this.controls.draggingSmoothTime = 0;
@@ -169,7 +200,9 @@ export class ModelScene {
       const geometry = new THREE.BufferGeometry();
       geometry.setAttribute('position', new THREE.BufferAttribute(part.triangles, 3));
       geometry.setAttribute('normal', new THREE.BufferAttribute(part.normals, 3));
-      group.add(new THREE.Mesh(geometry, this.glass));
+      const pane = new THREE.Mesh(geometry, this.glass);
+      pane.userData.glass = true;
+      group.add(pane);
     }
     const edges = concat(element.parts.map((part) => part.edges));
     const lines = new THREE.LineSegments(
@@ -201,6 +234,7 @@ export class ModelScene {
     );
     const mesh = new THREE.Mesh(geometry, this.surfaceOf(material));
     mesh.userData.surface = mesh.material;
+    mesh.userData.plain = this.surfaceOf({ ...material, texture: 'plain' });
     return mesh;
   }
 
@@ -211,8 +245,8 @@ export class ModelScene {
     const key = `${colour} ${texture}`;
     const old = this.surfaces.get(key);
     if (old) return old;
-    const map = this.textures.get(texture) ?? makeTexture(texture);
-    this.textures.set(texture, map);
+    const map = texture === 'plain' ? null : (this.textures.get(texture) ?? makeTexture(texture));
+    if (map) this.textures.set(texture, map);
     const made = new THREE.MeshLambertMaterial({
       color: colour,
       map,
@@ -252,22 +286,70 @@ export class ModelScene {
     this.shown.delete(id);
   }
 
-  /** Selection and what is being drawn, by edges and surface; storeys above the one in hand may be hidden. */
-  tint(
-    selection: ReadonlySet<string>,
-    trial: ReadonlySet<string>,
-    hover: string | undefined,
-    hidden: ReadonlySet<string>
-  ) {
+  /** Selection and what is being drawn, by edges and surface; what is hidden is not there. */
+  emphasise({ selection, trial, hover, isHidden, veil }: Emphasis) {
+    const textures = this.mode === 'materials';
     for (const [id, { lines, solid, textured, group, element }] of this.shown) {
-      const tint: Tint = selection.has(id) || hover === id ? 'selected' : trial.has(id) ? 'trial' : 'plain';
+      const inHand = selection.has(id) || hover === id;
+      const tint: Tint = inHand ? 'selected' : trial.has(id) ? 'trial' : veil ? 'faint' : 'plain';
       lines.material = this.edgeInk[tint];
       lines.renderOrder = tint === 'selected' ? 2 : 0;
-      if (solid) solid.material = tint === 'trial' ? this.trialSurface : this.surface;
+      lines.visible = this.mode !== 'shaded' || tint === 'selected' || tint === 'trial';
+      const over = tint === 'trial' ? this.trialSurface : tint === 'faint' ? this.veilSurface : undefined;
+      if (solid) solid.material = over ?? this.surface;
       for (const mesh of textured)
-        mesh.material = tint === 'trial' ? this.trialSurface : (mesh.userData.surface as THREE.Material);
-      group.visible = !hidden.has(element.storey);
+        mesh.material = over ?? (mesh.userData[textures ? 'surface' : 'plain'] as THREE.Material);
+      for (const child of group.children)
+        if (child !== lines)
+          child.visible = this.mode !== 'wireframe' && !(tint === 'faint' && child.userData.glass);
+      group.visible = !isHidden(element);
     }
+    this.redraw();
+  }
+
+  /** Takes effect with the next emphasis. */
+  setMode(mode: LookMode) {
+    this.mode = mode;
+  }
+
+  /** Where the pointer meets the level, as a point of the plan; undefined where it looks along it. */
+  planPoint(x: number, y: number, level: number): Point | undefined {
+    const plane = new THREE.Plane(new THREE.Vector3(0, 1, 0), -level / 1000);
+    const met = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3());
+    return met ? { x: met.x * 1000, y: -met.z * 1000 } : undefined;
+  }
+
+  /** Of the level seen square. */
+  get mmPerPixel(): number {
+    return (((this.camera.top - this.camera.bottom) / this.camera.zoom) * 1000) / this.canvas.clientHeight;
+  }
+
+  /** A point of the plan at a level, in pixels of the canvas. */
+  toScreen({ x, y }: Point, level: number): [number, number] {
+    const { clientWidth, clientHeight } = this.canvas;
+    const p = new THREE.Vector3(x / 1000, level / 1000, -y / 1000).project(this.camera);
+    return [((p.x + 1) / 2) * clientWidth, ((1 - p.y) / 2) * clientHeight];
+  }
+
+  /** Lines and marked points of the tool in hand, on a level. */
+  drawOverlay(lines: readonly (readonly [Point, Point])[], points: readonly Point[], level: number) {
+    const mark = 8 * this.mmPerPixel;
+    const crosses = points.flatMap(({ x, y }): [Point, Point][] => [
+      [
+        { x: x - mark, y },
+        { x: x + mark, y }
+      ],
+      [
+        { x, y: y - mark },
+        { x, y: y + mark }
+      ]
+    ]);
+    const all = [...lines, ...crosses].flat().flatMap(({ x, y }) => [x / 1000, level / 1000, -y / 1000]);
+    this.guideLines.geometry.dispose();
+    this.guideLines.geometry = new THREE.BufferGeometry().setAttribute(
+      'position',
+      new THREE.BufferAttribute(new Float32Array(all), 3)
+    );
     this.redraw();
   }
 
@@ -334,13 +416,7 @@ export class ModelScene {
 
   /** What is under a point of the canvas. */
   pick(x: number, y: number): string | undefined {
-    const rect = this.canvas.getBoundingClientRect();
-    const ray = new THREE.Raycaster();
-    ray.firstHitOnly = true;
-    ray.setFromCamera(
-      new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2),
-      this.camera
-    );
+    const ray = this.rayAt(x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
       if (group.visible)
@@ -351,6 +427,17 @@ export class ModelScene {
           }
     const hit = ray.intersectObjects(meshes, false)[0];
     return hit?.object.parent?.userData.id as string | undefined;
+  }
+
+  private rayAt(x: number, y: number): THREE.Raycaster {
+    const rect = this.canvas.getBoundingClientRect();
+    const ray = new THREE.Raycaster();
+    ray.firstHitOnly = true;
+    ray.setFromCamera(
+      new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2),
+      this.camera
+    );
+    return ray;
   }
 
   redraw() {

@@ -2,8 +2,10 @@
 import { type Editor } from '../editor';
 import { type Rec, type Wall } from '../../core/project/records';
 import { type DetailsCard, CardMaker } from './card';
+import { setActions } from './sets';
 import { wallCard } from './walls';
 import { openingCard } from './openings';
+import { dimensionCard, guideCard } from './marks';
 import { slabCard, roofCard } from './floors-roofs';
 import { sheetCard, storeyCard } from './levels';
 import { chimneyCard, columnCard } from './standing';
@@ -14,7 +16,8 @@ export function describeSelection(editor: Editor): DetailsCard | undefined {
   const first = records[0];
   if (!first) return undefined;
   const make = new CardMaker(editor);
-  if (records.length > 1 && !records.every((record) => record.kind === 'wall')) return mixedCard(records);
+  if (records.length > 1 && !records.every((record) => record.kind === 'wall'))
+    return { ...mixedCard(records), actions: setActions(editor) };
   switch (first.kind) {
     case 'wall':
       return wallCard(make, records as Wall[]);
@@ -34,6 +37,10 @@ export function describeSelection(editor: Editor): DetailsCard | undefined {
       return storeyCard(make, first);
     case 'project':
       return projectCard(make, first);
+    case 'dimension':
+      return dimensionCard(make, first);
+    case 'guide':
+      return guideCard(make, first);
     default:
       return undefined;
   }

@@ -2,6 +2,7 @@
 import { nameElement } from '../../core/project/names';
 import { describeFrom } from '../tools/opening';
 import { type Opening } from '../../core/project/records';
+import { certaintyField } from './marks';
 import { type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
 
 export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
@@ -33,7 +34,8 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
       fields: [
         make.length('width', 'Width', [opening.width], (width) => set({ width })),
         make.length('height', 'Height', [opening.height], (height) => set({ height })),
-        make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill }))
+        make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill })),
+        certaintyField(make, [opening.certainty], set)
       ]
     },
     {

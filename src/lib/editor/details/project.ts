@@ -43,6 +43,35 @@ const systems: Choice[] = [
   { value: 'ft', label: 'feet and inches' }
 ];
 
+/** Without a module there is no grid. */
+function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] {
+  const set = (changes: object) => ({ name: 'setGrid', args: changes });
+  const step = make.length('nudge', 'Arrow key step', [nudge], (value) => ({
+    name: 'setProject',
+    args: { nudge: value }
+  }));
+  const module: Field = {
+    name: 'module',
+    label: 'Module',
+    kind: 'text',
+    value: grid ? formatLength(grid.module, units) : 'none',
+    set: (text) => {
+      if (text.trim() === '' || text.trim() === 'none') return make.run('setGrid', { module: null });
+      const parsed = parseLength(text, units);
+      return parsed.ok ? make.run('setGrid', { module: parsed.value }) : `${explainFault(text, parsed)}.`;
+    }
+  };
+  if (!grid) return [module, step];
+  return [
+    module,
+    make.length('originX', 'Origin across', [grid.origin.x], (x) => set({ origin: { x, y: grid.origin.y } })),
+    make.length('originY', 'Origin up', [grid.origin.y], (y) => set({ origin: { x: grid.origin.x, y } })),
+    make.angle('gridAngle', 'Turned', grid.angle, (angle) => set({ angle })),
+    make.flag('gridShown', 'Shown', grid.shown, (shown) => set({ shown })),
+    step
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
   const { units, secondUnits } = settings;
@@ -95,6 +124,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
           )
         ]
       },
+      { title: 'Planning grid', fields: gridFields(make, settings) },
       {
         title: 'Ground and limits',
         fields: [

@@ -7,6 +7,8 @@ import { settingOuts, wallRoles, type BuildUp, type Wall } from '../../core/proj
 import { buildUpChoices, settingOutWords } from '../style';
 import { type Editor } from '../editor';
 import { topChoiceFields } from './tops';
+import { certaintyField } from './marks';
+import { setActions } from './sets';
 import { type CardAction, type Field, type DetailsCard, CardMaker, words } from './card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
@@ -31,10 +33,20 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
     plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
-    actions: selectors(editor, first),
+    actions: [...selectors(editor, first), ...setActions(editor)],
     groups: [
       { title: 'Where', fields: wallPlace(make, walls, set) },
-      { title: 'Size', fields: wallSize(make, walls, set) },
+      {
+        title: 'Size',
+        fields: [
+          ...wallSize(make, walls, set),
+          certaintyField(
+            make,
+            walls.map(({ certainty }) => certainty),
+            set
+          )
+        ]
+      },
       {
         title: 'Make-up and joints',
         fields: [

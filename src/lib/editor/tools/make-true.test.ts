@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { takeSize } from '../take-tool';
-import { sizeAt, sizeEndAt } from '../sizes';
+import { sizeEndAt } from '../size-ends';
+import { sizeAt } from '../sizes';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 20;

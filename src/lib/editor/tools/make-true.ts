@@ -1,25 +1,14 @@
 /** Writing a size: point at one in the plan, or at two faces or jambs, and type what it is to be. */
 import { borderOf, sizeNow } from '../../core/derive/sizes';
 import type { SizeEnd } from '../../core/project/records';
-import { along, type Point } from '../../core/geometry/point';
+import type { Point } from '../../core/geometry/point';
 import { formatLengthWithUnit } from '../../core/units/length';
-import { nameElement } from '../../core/project/names';
 import type { Editor } from '../editor';
-import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../sentence';
-import { sizeAt, sizeEndAt } from '../sizes';
+import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
+import { endChoices, keyOfEnd, lineOfEnd, nameOfEnd, readEndKey, sizeEndAt } from '../size-ends';
+import { sizeAt } from '../sizes';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
-
-const keyOf = (end: SizeEnd | undefined) =>
-  !end ? '' : 'wall' in end ? `wall ${end.wall} ${end.side}` : `opening ${end.opening} ${end.jamb}`;
-
-function readKey(key: string): SizeEnd | undefined {
-  const [kind, id, which] = key.split(' ');
-  if (!id) return undefined;
-  return kind === 'wall'
-    ? { wall: id, side: which as 'left' | 'right' }
-    : { opening: id, jamb: which as 'low' | 'high' };
-}
 
 export class MakeTrueTool extends BaseTool implements Tool {
   readonly name = 'makeTrue';
@@ -42,36 +31,15 @@ export class MakeTrueTool extends BaseTool implements Tool {
     return this.from && this.to && sizeNow(this.editor.project, this.from, this.to);
   }
 
-  private get choices(): Choice[] {
-    const { project } = this.editor;
-    const model = this.editor.model.storey(project, this.editor.storey);
-    const faces = [...(model?.frames ?? [])].flatMap(([wall, frame]) =>
-      (['left', 'right'] as const).map((side) => ({
-        value: keyOf({ wall, side }),
-        label: `${frame.wall.outside === side ? 'outer' : 'inner'} face of ${nameElement(project, wall)}`
-      }))
-    );
-    const jambs = [...(model?.places.values() ?? [])].flat().flatMap(({ opening }) =>
-      (['low', 'high'] as const).map((jamb) => ({
-        value: keyOf({ opening: opening.id, jamb }),
-        label: `${jamb === 'low' ? 'first' : 'second'} jamb of ${nameElement(project, opening.id)}`
-      }))
-    );
-    return [...faces, ...jambs];
-  }
-
-  private labelOf(end: SizeEnd): string {
-    return this.choices.find(({ value }) => value === keyOf(end))?.label ?? '';
-  }
-
   sentence(): SentencePart[] {
-    const { from, to, size, choices } = this;
+    const { from, to, size } = this;
+    const choices = endChoices(this.editor);
     const pointed = { value: '', label: 'what you point at' };
     const ends = [
       'between',
-      choiceBlank('from', 'From', keyOf(from), [pointed, ...choices]),
+      choiceBlank('from', 'From', keyOfEnd(from), [pointed, ...choices]),
       'and',
-      choiceBlank('to', 'To', keyOf(to), [pointed, ...choices])
+      choiceBlank('to', 'To', keyOfEnd(to), [pointed, ...choices])
     ];
     if (!from || !to || size === undefined) return ['Make a size true', ...ends, '.'];
     return [
@@ -81,16 +49,16 @@ export class MakeTrueTool extends BaseTool implements Tool {
       ...ends,
       ', moving',
       choiceBlank('moves', 'What moves', this.moves, [
-        { value: 'to', label: this.labelOf(to) },
-        { value: 'from', label: this.labelOf(from) }
+        { value: 'to', label: nameOfEnd(this.editor, to) },
+        { value: 'from', label: nameOfEnd(this.editor, from) }
       ]),
       '.'
     ];
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'from') this.from = readKey(text);
-    else if (blank === 'to') this.to = readKey(text);
+    if (blank === 'from') this.from = readEndKey(text);
+    else if (blank === 'to') this.to = readEndKey(text);
     else if (blank === 'moves') this.moves = text as 'from' | 'to';
     else {
       const read = readBlank('length', text, this.units);
@@ -161,7 +129,7 @@ export class MakeTrueTool extends BaseTool implements Tool {
   /** Both borders in full, the size between them. */
   overlay(): Overlay {
     const { shown } = this.editor;
-    const lines = [this.from, this.to, this.hovered].flatMap((end) => this.lineOf(end));
+    const lines = [this.from, this.to, this.hovered].flatMap((end) => lineOfEnd(this.editor, end));
     const [p, q] = [this.from, this.to].map((end) => end && borderOf(shown, end));
     const size = this.from && this.to && sizeNow(shown, this.from, this.to);
     if (!p || !q || size === undefined || lines.length < 2) return { lines };
@@ -173,18 +141,5 @@ export class MakeTrueTool extends BaseTool implements Tool {
       beside: { x: 0, y: 0 }
     };
     return { lines, label };
-  }
-
-  private lineOf(end: SizeEnd | undefined): [Point, Point][] {
-    if (!end) return [];
-    const border = borderOf(this.editor.shown, end);
-    if (!border) return [];
-    const past = 'wall' in end ? 0 : 200;
-    return [
-      [
-        along(border.point, border.direction, -past),
-        along(border.point, border.direction, border.length + past)
-      ]
-    ];
   }
 }

@@ -24,7 +24,7 @@ describe('shaping what is selected', () => {
     tool.fill('across', '600');
     tool.fill('times', '3');
     expect(readSentence(tool.sentence())).toBe(
-      '[Copy] Wall f, [600] across and [0] up each time, [3] times.'
+      '[Copy] Wall f, [600] across and [0] up each time, [3] times, as [plain copies].'
     );
     expect(tool.fill('times', 'x')).toContain('whole number');
     expect(editor.isTrial).toBe(true);

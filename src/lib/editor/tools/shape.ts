@@ -33,8 +33,13 @@ const ways = {
 type Way = keyof typeof ways;
 const oneWall: ReadonlySet<Way> = new Set(['split', 'part', 'carry', 'square']);
 
+const copiesOrTwins: readonly Choice[] = [
+  { value: 'copy', label: 'plain copies' },
+  { value: 'twin', label: 'twins that stay alike' }
+];
 const copyOrSelf: readonly Choice[] = [
   { value: 'copy', label: 'a copy' },
+  { value: 'twin', label: 'a twin that stays alike' },
   { value: 'self', label: 'the things themselves' }
 ];
 
@@ -46,7 +51,7 @@ export class ShapeTool extends BaseTool implements Tool {
   private typed: ReadonlySet<string> = new Set();
   private times = 1;
   private angle = 90 * degree;
-  private copy = true;
+  private copy: 'copy' | 'twin' | 'self' = 'copy';
   private side: 'outside' | 'inside' = 'outside';
   private measure: 'clear' | 'line' = 'clear';
   private end: 'a' | 'b' = 'b';
@@ -85,12 +90,27 @@ export class ShapeTool extends BaseTool implements Tool {
       lengthBlank(name, label, this.values[name], this.units, this.typed.has(name));
     const angle = angleBlank('angle', 'Angle', this.angle, this.typed.has('angle'));
     const vector = [length('across', 'Across'), 'across and', length('up', 'Up'), 'up'];
-    const what = choiceBlank('copy', 'A copy', this.copy ? 'copy' : 'self', copyOrSelf);
+    const what = choiceBlank('copy', 'A copy', this.copy, copyOrSelf);
+    const copies = choiceBlank('copy', 'As', this.copy === 'twin' ? 'twin' : 'copy', copiesOrTwins);
     switch (this.way) {
       case 'copy':
-        return [',', ...vector, 'each time,', textBlank('times', 'Times', String(this.times)), 'times'];
+        return [
+          ',',
+          ...vector,
+          'each time,',
+          textBlank('times', 'Times', String(this.times)),
+          'times, as',
+          copies
+        ];
       case 'row':
-        return [',', ...vector.slice(0, 3), 'up in all, one every', length('spacing', 'Spacing')];
+        return [
+          ',',
+          ...vector.slice(0, 3),
+          'up in all, one every',
+          length('spacing', 'Spacing'),
+          ', as',
+          copies
+        ];
       case 'mirror':
         return [':', what, 'about a line at', angle, 'through the point', ...vector];
       case 'turn':
@@ -136,11 +156,11 @@ export class ShapeTool extends BaseTool implements Tool {
       case 'way':
         this.way = text as Way;
         this.angle = (this.way === 'turn' ? 15 : 90) * degree;
-        this.copy = this.way !== 'turn';
+        this.copy = this.way === 'turn' ? 'self' : 'copy';
         this.from = undefined;
         break;
       case 'copy':
-        this.copy = text === 'copy';
+        this.copy = text as 'copy' | 'twin' | 'self';
         break;
       case 'side':
         this.side = text as 'outside' | 'inside';
@@ -173,22 +193,23 @@ export class ShapeTool extends BaseTool implements Tool {
   private call(): { name: string; args: object } | undefined {
     const { ids, wall, values } = this;
     const point = { x: values.across, y: values.up };
+    const twins = this.copy === 'twin';
     if (this.way === 'origin') return { name: 'setOrigin', args: { at: point } };
     if (ids.length === 0 || (oneWall.has(this.way) && !wall)) return undefined;
     switch (this.way) {
       case 'copy':
-        return { name: 'copyItems', args: { ids, by: point, count: this.times } };
+        return { name: 'copyItems', args: { ids, by: point, count: this.times, twins } };
       case 'row':
-        return { name: 'copyItems', args: { ids, by: point, spacing: values.spacing } };
+        return { name: 'copyItems', args: { ids, by: point, spacing: values.spacing, twins } };
       case 'mirror': {
         const b = add(point, fromAngle(this.angle));
         const far = along(point, subtract(b, point), 1000);
-        return { name: 'mirrorItems', args: { ids, a: point, b: far, copy: this.copy } };
+        return { name: 'mirrorItems', args: { ids, a: point, b: far, copy: this.copy !== 'self', twins } };
       }
       case 'turn':
         return {
           name: 'turnItems',
-          args: { ids, about: point, angle: this.angle / degree, copy: this.copy }
+          args: { ids, about: point, angle: this.angle / degree, copy: this.copy !== 'self', twins }
         };
       case 'offset':
         return {
@@ -249,7 +270,7 @@ export class ShapeTool extends BaseTool implements Tool {
 
   click(point: Point, mmPerPixel: number) {
     if (this.ids.length === 0 && this.way !== 'origin') {
-      const id = hitAt(this.editor, point, 6 * mmPerPixel);
+      const id = hitAt(this.editor, point, mmPerPixel);
       if (id) this.ids = [id];
       this.editor.selection = new Set(this.ids);
       this.move(point, mmPerPixel);

@@ -1,0 +1,71 @@
+<script lang="ts">
+  import Bookmark from '@lucide/svelte/icons/bookmark';
+  import X from '@lucide/svelte/icons/x';
+  import { takeLike } from '../editor/take-tool';
+  import type { House } from './house.svelte';
+
+  let { house }: { house: House } = $props();
+  let naming = $state(false);
+  let name = $state('');
+  let fault = $state('');
+
+  const { editor, style } = $derived(house);
+  const presets = $derived((house.tick, [...editor.project.tables.preset.values()]));
+  const present = $derived(
+    (house.tick,
+    editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle' ? style.preset : undefined)
+  );
+
+  function keep(event: SubmitEvent) {
+    event.preventDefault();
+    fault =
+      editor.refusal({ name: 'savePreset', args: { name: name.trim() || 'Preset', ...style.settings } }) ??
+      '';
+    if (fault) return;
+    naming = false;
+    name = '';
+  }
+</script>
+
+<li class="mt-1 border-t border-fog px-1 pt-1 text-xs text-shale">Presets of walls</li>
+{#each presets as preset (preset.id)}
+  <li class="flex items-center">
+    <button
+      class="flex min-w-0 flex-1 items-center gap-2 rounded px-2 py-1 text-left {present === preset.id
+        ? 'bg-primary-100 font-semibold text-kelp'
+        : 'hover:bg-fog'}"
+      aria-pressed={present === preset.id}
+      onclick={() => takeLike(editor, style, preset)}
+      ><Bookmark size={13} /><span class="truncate" title={preset.name}>{preset.name}</span></button
+    >
+    <button
+      class="p-1 text-shale hover:text-rust"
+      aria-label="Delete the preset {preset.name}"
+      onclick={() => editor.perform({ name: 'deleteItems', args: { ids: [preset.id] } })}
+      ><X size={12} /></button
+    >
+  </li>
+{/each}
+<li class="px-1">
+  {#if naming}
+    <form onsubmit={keep}>
+      <!-- svelte-ignore a11y_autofocus -->
+      <input
+        class="w-full border-0 bg-chalk px-2 py-1 text-[13px]"
+        aria-label="Name of the preset"
+        placeholder="Name it, then Enter"
+        autofocus
+        bind:value={name}
+        onkeydown={(event) => {
+          if (event.key === 'Escape') naming = false;
+        }}
+        onblur={() => (naming = false)}
+      />
+      {#if fault}<p role="alert" class="text-xs text-rust">{fault}</p>{/if}
+    </form>
+  {:else}
+    <button class="px-1 py-1 text-left text-xs text-kelp underline" onclick={() => (naming = true)}
+      >Save as preset</button
+    >
+  {/if}
+</li>

@@ -1,0 +1,99 @@
+/** What the tool in hand shows over the plan: points, lines, the size of what is drawn, snaps by name; the box. */
+import type { Point } from '../core/geometry/point';
+import type { Overlay } from '../editor/tool';
+import type { Tokens } from '../tokens';
+
+/** A canvas in pixels of the screen. */
+export interface Screen {
+  readonly context: CanvasRenderingContext2D;
+  readonly tokens: Tokens;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly toScreen: (p: Point) => [number, number];
+}
+
+export function drawOverlay(
+  screen: Screen,
+  overlay: Overlay | undefined,
+  box: { readonly from: Point; readonly to: Point } | undefined
+) {
+  const { context, tokens, toScreen } = screen;
+  context.lineWidth = 1;
+  context.strokeStyle = tokens.shale;
+  context.setLineDash([9, 3, 2, 3]);
+  for (const [p, q] of overlay?.lines ?? []) {
+    context.beginPath();
+    context.moveTo(...toScreen(p));
+    context.lineTo(...toScreen(q));
+    context.stroke();
+  }
+  context.setLineDash([]);
+  context.strokeStyle = tokens.slate;
+  for (const p of overlay?.points ?? []) cross(context, ...toScreen(p));
+  drawSnap(screen, overlay, drawLabel(screen, overlay));
+  if (box) drawBox(screen, box.from, box.to);
+}
+
+/** Right below the pointer; further down where the length stands in the way. All candidates when they are listed. */
+function drawSnap(screen: Screen, overlay: Overlay | undefined, avoid: { x: number; y: number } | undefined) {
+  if (!overlay?.snap?.name) return;
+  const { at, list, chosen, name } = overlay.snap;
+  const [x, y] = screen.toScreen(at);
+  const low = avoid && Math.abs(avoid.y - y - 22) < 24 && avoid.x > x - 90 && avoid.x < x + 160;
+  const top = low ? avoid.y + 26 : y + 22;
+  const { slate, paper, fog } = screen.tokens;
+  (list ?? [name]).forEach((word, i) => {
+    const [back, ink] = !list || i === chosen ? [slate, paper] : [fog, slate];
+    chip(screen, x + 14, top + 21 * i, word, back, ink, false);
+  });
+}
+
+/** The length of what is being drawn, beside the middle of its line; answers where it stands. */
+function drawLabel(screen: Screen, overlay: Overlay | undefined): { x: number; y: number } | undefined {
+  if (!overlay?.label) return undefined;
+  const { at, text, beside } = overlay.label;
+  const [x, y] = screen.toScreen(at);
+  const place = { x: x + beside.x * 46, y: y - beside.y * 24 };
+  chip(screen, place.x, place.y, text, screen.tokens.tide, screen.tokens.paper, true);
+  return place;
+}
+
+function drawBox({ context, tokens, toScreen }: Screen, from: Point, to: Point) {
+  const [x0, y0] = toScreen(from);
+  const [x1, y1] = toScreen(to);
+  context.strokeStyle = tokens.heather;
+  context.setLineDash([4, 3]);
+  context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+  context.setLineDash([]);
+}
+
+function cross(context: CanvasRenderingContext2D, x: number, y: number) {
+  context.beginPath();
+  context.moveTo(x - 6, y);
+  context.lineTo(x + 6, y);
+  context.moveTo(x, y - 6);
+  context.lineTo(x, y + 6);
+  context.stroke();
+}
+
+function chip(
+  { context, size }: Screen,
+  x: number,
+  y: number,
+  text: string,
+  back: string,
+  ink: string,
+  centred: boolean
+) {
+  context.font = `12px "Instrument Sans Variable", sans-serif`;
+  const width = context.measureText(text).width + 14;
+  const left = Math.max(4, Math.min(size.width - width - 4, centred ? x - width / 2 : x));
+  const top = Math.max(4, Math.min(size.height - 24, y - 10));
+  context.fillStyle = back;
+  context.beginPath();
+  context.roundRect(left, top, width, 20, 3);
+  context.fill();
+  context.fillStyle = ink;
+  context.textAlign = 'left';
+  context.textBaseline = 'middle';
+  context.fillText(text, left + 7, top + 10.5);
+}
