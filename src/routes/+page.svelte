@@ -6,7 +6,15 @@
   import House from '@lucide/svelte/icons/house';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
-  import { layDemo, openFile, projectsHere, removeProject, startProject } from '$lib/components/projects';
+  import {
+    demoNames,
+    layDemo,
+    openFile,
+    type Demo,
+    projectsHere,
+    removeProject,
+    startProject
+  } from '$lib/components/projects';
   import type { UnitSystem } from '$lib/core/units/length';
   import type { ProjectRow } from '$lib/storage/store';
 
@@ -51,8 +59,8 @@
     rows = await projectsHere();
   }
 
-  async function demo() {
-    await goto(`/project/${await layDemo()}`);
+  async function demo(name: Demo) {
+    await goto(`/project/${await layDemo(name)}`);
   }
 </script>
 
@@ -131,7 +139,9 @@
       <p class="text-shale">
         No project is here yet. Start a new one, open a file, or look round a finished house.
       </p>
-      <Button class="mt-4" color="light" onclick={demo}>Lay out Gannet House</Button>
+      {#each demoNames as name (name)}<Button class="mx-1 mt-4" color="light" onclick={() => demo(name)}
+          >Lay out {name}</Button
+        >{/each}
     </div>
   {:else}
     <ul class="mt-6 divide-y divide-fog border border-fog bg-white">

@@ -115,8 +115,9 @@
                 aria-pressed={inHand === tool}
                 onclick={() => take(tool)}
               >
-                <ToolIcon size={14} /><span class="flex-1 whitespace-nowrap">{word}</span><kbd
-                  class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
+                <span class="shrink-0"><ToolIcon size={14} /></span><span class="flex-1 whitespace-nowrap"
+                  >{word}</span
+                ><kbd class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
                   >{key === key.toUpperCase() ? `⇧${key}` : key}</kbd
                 >
               </button>

@@ -1,6 +1,7 @@
 /** Projects of this browser: making, opening from files, the demo house. */
 import { nanoid } from 'nanoid';
 import gannet from '../../../examples/gannet-house.json';
+import plover from '../../../examples/plover-cabin.json';
 import { runScript, type Script } from '../core/commands/register';
 import { readProject } from '../core/exchange/archive';
 import type { Problem } from '../core/project/problems';
@@ -10,17 +11,21 @@ import { createProject, listProjects, removeProject, type ProjectRow } from '../
 
 const demoMark = 'cliffstead demo laid';
 
-/** The list; on the very first visit Gannet House is built by its script. */
+const demos = { 'Gannet House': gannet, 'Plover Cabin': plover } as const;
+export type Demo = keyof typeof demos;
+export const demoNames = Object.keys(demos) as Demo[];
+
+/** The list; on the very first visit the demo houses are built by their scripts. */
 export async function projectsHere(): Promise<ProjectRow[]> {
   if (!localStorage.getItem(demoMark)) {
     localStorage.setItem(demoMark, 'yes');
-    await layDemo();
+    for (const name of [...demoNames].reverse()) await layDemo(name);
   }
   return listProjects();
 }
 
-export async function layDemo(): Promise<string> {
-  const result = runScript(gannet as Script);
+export async function layDemo(name: Demo): Promise<string> {
+  const result = runScript(demos[name] as Script);
   if (!result.ok) throw new Error(`the demo script: ${result.problem.message}`);
   const id = nanoid(10);
   await createProject(id, result.project);

@@ -143,8 +143,14 @@ export class PlanView {
     pixelsPerMm: number
   ): typeof around {
     const paper = paperPixels / pixelsPerMm;
-    const strings = stringsOf(this.editor, 1 / pixelsPerMm);
-    const box = marksBox(drawDimensions(strings, paper)) ?? around;
+    const { editor } = this;
+    const strings = stringsOf(editor, 1 / pixelsPerMm);
+    const placed = placedOf(editor, 1 / pixelsPerMm);
+    const marks = [
+      ...drawDimensions(strings, paper),
+      ...drawPlaced(editor.shown, editor.storey, placed, paper)
+    ];
+    const box = marksBox(marks, paper) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
       minX: room(around.minX - box.minX),

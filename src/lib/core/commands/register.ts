@@ -4,6 +4,7 @@ import { applyPatch } from '../project/patch';
 import { newProject, settingsOf } from '../project/project';
 import type { Project } from '../project/records';
 import type { Problem } from '../project/problems';
+import { defaultUnits, type LengthUnits, type UnitSystem } from '../units/length';
 import { ask, Refusal, type Command, type Result } from './command';
 import { dimensionCommands } from './dimensions';
 import { floorRoofCommands } from './floors-roofs';
@@ -71,6 +72,14 @@ export function perform(project: Project, { name, args }: Call): Result {
   }
 }
 
+/** A new project takes the starter catalogue of the units it begins with. */
+function startUnits({ project }: Script): LengthUnits | undefined {
+  const { system } = (project?.units ?? {}) as { system?: unknown };
+  return typeof system === 'string' && system in defaultUnits
+    ? defaultUnits[system as UnitSystem]
+    : undefined;
+}
+
 export interface Script {
   readonly project?: { readonly name?: string; readonly units?: unknown };
   readonly commands: readonly Call[];
@@ -82,7 +91,7 @@ export type ScriptResult =
 
 /** Run a script on a project (a new one by default): all of it, or nothing. */
 export function runScript(script: Script, start?: Project): ScriptResult {
-  let project = start ?? newProject();
+  let project = start ?? newProject(undefined, startUnits(script));
   const calls: Call[] = [
     ...(script.project ? [{ name: 'setProject', args: script.project }] : []),
     ...script.commands

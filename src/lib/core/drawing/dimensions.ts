@@ -293,7 +293,7 @@ export function drawString(string: DimensionString, paper: number, subject = '')
 
 /** A frame round a size. */
 function frameLines({ at, along, reach, height }: ReturnType<typeof placeOfSize>): Point[] {
-  const [u, v] = [scale(along, reach * 1.12), scale(leftOf(along), height * 0.42)];
+  const [u, v] = [scale(along, reach * 1.12), scale(leftOf(along), height * 0.52)];
   const corners = [
     [-1, -1],
     [1, -1],

@@ -2,7 +2,17 @@
 import { boxesMeet, boxOf, partsOutside, ringArea, ringHolds, sideOf, type Ring } from '../geometry/ring';
 import { clipLeft } from '../derive/joints/solve';
 import { innerPoint } from '../geometry/triangulate';
-import { angleOf, distance, dot, locate, subtract, unit, type Point } from '../geometry/point';
+import {
+  along,
+  angleOf,
+  distance,
+  dot,
+  fromAngle,
+  locate,
+  subtract,
+  unit,
+  type Point
+} from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { WallFootprint } from '../derive/1-footprints';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../derive/2-openings';
@@ -320,12 +330,17 @@ export function drawRoof(model: RoofModel): Mark[] {
   return [{ kind: 'lines', subject: model.roof.id, layer: 'roof', points, pen: 'roof', ink: 'shale' }];
 }
 
-/** Corners of everything drawn; undefined for an empty list. */
-export function marksBox(marks: Iterable<Mark>): ReturnType<typeof boxOf> | undefined {
+const textEnds = ({ at, angle, text, height }: Extract<Mark, { kind: 'text' }>, paper: number): Point[] => {
+  const half = (text.length * height * 0.58 * paper) / 2;
+  return [along(at, fromAngle(angle), -half), along(at, fromAngle(angle), half)];
+};
+
+/** Corners of everything drawn, texts with their width at so many mm a mm of paper; undefined for an empty list. */
+export function marksBox(marks: Iterable<Mark>, paper = 0): ReturnType<typeof boxOf> | undefined {
   const points: Point[] = [];
   for (const mark of marks) {
     if (mark.kind === 'path' || mark.kind === 'lines') points.push(...mark.points);
-    else if (mark.kind === 'text') points.push(mark.at);
+    else if (mark.kind === 'text') points.push(...textEnds(mark, paper));
     else
       points.push(
         { x: mark.centre.x - mark.radius, y: mark.centre.y - mark.radius },

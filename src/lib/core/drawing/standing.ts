@@ -35,7 +35,8 @@ interface Standing {
   readonly material: string;
 }
 
-type Reach = 'cut' | 'below' | 'above' | 'away';
+/** `under`: the floor, which hides it. */
+type Reach = 'cut' | 'below' | 'under' | 'above' | 'away';
 
 /** How a thing meets the cut of a storey; what does not pass it shows only on its own storey. */
 function reachOf(project: Project, thing: Standing, top: number, storey: Storey): Reach {
@@ -43,7 +44,7 @@ function reachOf(project: Project, thing: Standing, top: number, storey: Storey)
   const base = (project.tables.storey.get(thing.storey)?.datum ?? 0) + thing.base;
   if (base < height && height < top) return 'cut';
   if (thing.storey !== storey.id) return 'away';
-  return top <= height ? 'below' : 'above';
+  return top <= storey.datum ? 'under' : top <= height ? 'below' : 'above';
 }
 
 const closed = (subject: string, points: Ring, pen: Pen): Mark => ({
@@ -60,7 +61,7 @@ function filled(thing: Standing, points: Ring, materials: MaterialTable): Mark {
   };
 }
 
-const penFor = { cut: 'cut', below: 'face', above: 'overhead' } as const;
+const penFor = { cut: 'cut', below: 'face', under: 'overhead', above: 'overhead' } as const;
 
 function drawColumn(project: Project, column: Column, storey: Storey, materials: MaterialTable): Mark[] {
   const datum = project.tables.storey.get(column.storey)?.datum ?? 0;
@@ -68,7 +69,7 @@ function drawColumn(project: Project, column: Column, storey: Storey, materials:
   if (reach === 'away') return [];
   const ring = columnRing(column);
   return [
-    ...(reach === 'above' ? [] : [filled(column, ring, materials)]),
+    ...(reach === 'above' || reach === 'under' ? [] : [filled(column, ring, materials)]),
     closed(column.id, ring, penFor[reach])
   ];
 }

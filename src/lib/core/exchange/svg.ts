@@ -34,7 +34,7 @@ export interface SvgPage {
 
 /** `scale`: 75 for 1:75. The page fits the marks (or shows `box`) with a margin of 10 mm; layers become groups. */
 export function writeSvg(marks: readonly Mark[], scale: number, title: string, page: SvgPage = {}): string {
-  const box = page.box ?? marksBox(marks) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
+  const box = page.box ?? marksBox(marks, scale) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
   const margin = page.margin ?? 10;
   const [width, height] = [
     (box.maxX - box.minX) / scale + 2 * margin,
