@@ -52,18 +52,31 @@ export function checkWall(project: Project, wall: Wall) {
     });
 }
 
+/** Two spans that do not come near each other. */
+const areApart = (a: number, b: number, c: number, d: number) =>
+  Math.max(a, b) + tolerances.joint < Math.min(c, d) || Math.max(c, d) + tolerances.joint < Math.min(a, b);
+
 /** Refuses a wall that lies on another or meets one end to end at too small an angle. */
 export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall>) {
   const direction = unit(subtract(wall.b, wall.a));
   for (const other of others) {
     if (other.id === wall.id || other.storey !== wall.storey || other.standsApart || wall.standsApart)
       continue;
+    if (
+      areApart(wall.a.x, wall.b.x, other.a.x, other.b.x) ||
+      areApart(wall.a.y, wall.b.y, other.a.y, other.b.y)
+    )
+      continue;
     const theirs = unit(subtract(other.b, other.a));
-    const texts = { thing: nameOf(wall), other: nameOf(other) };
+    const texts = () => ({ thing: nameOf(wall), other: nameOf(other) });
     const [p, q] = [locate(other.a, wall.a, direction), locate(other.b, wall.a, direction)];
     const over = Math.min(distance(wall.a, wall.b), Math.max(p.t, q.t)) - Math.max(0, Math.min(p.t, q.t));
     if (Math.max(Math.abs(p.y), Math.abs(q.y)) <= tolerances.joint && over > tolerances.leastLength)
-      refuse(project, 'wall.duplicate', { subjects: [wall.id, other.id], numbers: { length: over }, texts });
+      refuse(project, 'wall.duplicate', {
+        subjects: [wall.id, other.id],
+        numbers: { length: over },
+        texts: texts()
+      });
     for (const [own, away] of [
       [wall.a, direction],
       [wall.b, { x: -direction.x, y: -direction.y }]
@@ -78,7 +91,7 @@ export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall
           refuse(project, 'wall.acute', {
             subjects: [wall.id, other.id],
             numbers: { angle, least: tolerances.leastAngle },
-            texts
+            texts: texts()
           });
       }
   }

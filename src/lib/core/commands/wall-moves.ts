@@ -15,6 +15,7 @@ import {
   unit,
   type Point
 } from '../geometry/point';
+import { boxesMeet, boxOf } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import type { Member, Node } from '../derive/joints/gather';
 import type { Frame } from '../derive/frame';
@@ -159,12 +160,11 @@ export function settle(project: Project, walls: readonly Wall[], label: string):
   }
   const grown = after(project, walls);
   const ids = new Set(walls.map((wall) => wall.id));
-  for (const wall of walls)
-    checkAgainst(
-      grown,
-      wall,
-      [...grown.tables.wall.values()].filter((other) => !ids.has(other.id))
-    );
+  const all = boxOf(walls.flatMap(({ a, b }) => [a, b]));
+  const others = [...grown.tables.wall.values()].filter(
+    ({ id, a, b }) => boxesMeet(all, boxOf([a, b]), tolerances.joint) && !ids.has(id)
+  );
+  for (const wall of walls) checkAgainst(grown, wall, others);
   checkOpenings(grown, ids, ids);
   return done(project, label, walls);
 }

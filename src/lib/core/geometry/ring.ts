@@ -40,9 +40,12 @@ export function boxOf(points: Iterable<Point>): Box {
   return { minX, minY, maxX, maxY };
 }
 
-/** Whether two boxes share a point. */
-export const boxesMeet = (p: Box, q: Box): boolean =>
-  p.minX <= q.maxX && p.maxX >= q.minX && p.minY <= q.maxY && p.maxY >= q.minY;
+/** Whether two boxes share a point, or come within a margin of each other. */
+export const boxesMeet = (p: Box, q: Box, margin = 0): boolean =>
+  p.minX <= q.maxX + margin &&
+  p.maxX >= q.minX - margin &&
+  p.minY <= q.maxY + margin &&
+  p.maxY >= q.minY - margin;
 
 /** Inside by crossing number; points on the border may fall either way. */
 export function ringHolds(ring: Ring, p: Point): boolean {
