@@ -53,7 +53,7 @@
       >{selected} selected · arrows nudge {formatLengthWithUnit(
         editor.settings.nudge,
         editor.settings.units
-      )}, with Shift ten times that · Shift+A shows it alone · Del removes</span
+      )}, with Shift ten times that · Shift+W draws another like it · Shift+A shows it alone</span
     >
   {:else}<span class="truncate"
       >Click selects · click a size to write another · drag moves · wheel zooms · right button pans · [ and ]

@@ -94,7 +94,8 @@ function selectors(editor: Editor, wall: Wall): CardAction[] {
   });
   return [
     select('All of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
-    select('All of this kind', ({ role }) => role === wall.role)
+    select('All of this kind', ({ role }) => role === wall.role),
+    select('All on this storey', () => true)
   ];
 }
 
