@@ -17,6 +17,7 @@ import {
 } from '../project/records';
 import { after, checkAgainst, checkOpenings, checkWall, freed, settleEnd } from './checks';
 import { command, done, nameOf, need, refuse, type Command, type Result } from './command';
+import { fitted, followers, Meetings } from './rejoin';
 import * as s from './schemas';
 import { storedPoint } from './walls';
 
@@ -187,12 +188,16 @@ function checkNoTwins(project: Project, items: readonly string[]) {
     }
 }
 
-/** The set itself moved. */
+/** The set itself moved, joined again to the walls that it was joined to. */
 function movedSet(project: Project, { walls, columns, chimneys }: Chosen, motion: Motion): Rec[] {
   const own = new Map(walls.map(({ id }) => [id, id]));
+  const set = new Set(own.keys());
   const ids = walls.flatMap(({ id }) => openingsOf(project, id).map((opening) => opening.id));
+  const meetings = new Meetings(project);
+  const put = walls.map((wall) => fitted(meetings, project, set, moveWall(wall, motion), wall));
   return [
-    ...walls.map((wall) => moveWall(wall, motion)),
+    ...put,
+    ...followers(meetings, project, set, put),
     ...copyOpenings(project, own, motion, ids),
     ...columns.map((one) => moveColumn(one, motion)),
     ...chimneys.map((one) => moveChimney(one, motion))

@@ -58,6 +58,27 @@ describe('making a size true', () => {
     const lower = ask(project, { ...ends, size: 1010, moves: 'from' });
     expect(places(lower)).toMatchObject({ t0: 1390, t1: 2400 });
   });
+  it('walls in line move along; or one moves by itself, and a step is built between', () => {
+    const parted = act(act(project, 'splitWall', { id: 'north', at: 3000 }), 'splitWall', {
+      id: 'wall-1',
+      at: 3800
+    });
+    const args = { from: face('south', 'left'), to: face('north', 'left'), size: 5900, moves: 'to' };
+    const at = (result: Project, id: string) => result.tables.wall.get(id)!.a.y;
+    const together = ask(parted, args);
+    expect(['north', 'wall-1', 'wall-2'].map((id) => at(together, id))).toEqual([6750, 6750, 6750]);
+    const apart = ask(parted, { ...args, step: true });
+    const north = apart.tables.wall.get('north')!;
+    const [step] = [...apart.tables.wall.values()].filter(({ id }) => !parted.tables.wall.has(id));
+    expect([north.a.y, north.b.y]).toEqual([6750, 6750]);
+    expect(sizeNow(apart, args.from, args.to)).toBeCloseTo(5900, 6);
+    expect([step!.a, step!.b, step!.buildUp]).toEqual([
+      { x: north.b.x, y: 6750 },
+      { x: north.b.x, y: 6000 },
+      'stone-cavity'
+    ]);
+    expect(Math.abs(step!.a.y - step!.b.y)).toBeCloseTo(750, 6);
+  });
   it('what cannot be is refused by name', () => {
     expect(refused(project, { from: face('west', 'left'), to: face('south', 'left'), size: 100 })).toMatch(
       /^size.not-parallel: West and south are not parallel/

@@ -12,7 +12,7 @@ import { after, checkOpenings, needFrame, placeOf } from './checks';
 import { storeyNodes } from './joints';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
-import { chainOf, settle, shifted } from './wall-moves';
+import { chainOf, settleSteps, shifted, stepped } from './wall-moves';
 
 function border(project: Project, end: SizeEnd): Border {
   if ('wall' in end) need(project, 'wall', end.wall);
@@ -72,17 +72,28 @@ function moveJamb(
   return done(project, 'Make a size true', [put]);
 }
 
-function moveFace(project: Project, moved: Border, held: Border, by: Point): Result {
+function moveFace(
+  project: Project,
+  moved: Border,
+  held: Border,
+  by: Point,
+  inLine: 'along' | 'step'
+): Result {
   const nodes = storeyNodes(project, moved.wall.storey);
-  const chain = chainOf(nodes, [moved.wall.id], by);
+  const alone = new Set([moved.wall.id]);
+  const chain = inLine === 'step' ? alone : chainOf(nodes, alone, by);
   if (held.subject.kind === 'wall' && chain.has(held.subject.id))
     refuse(project, 'size.chain', {
       subjects: [held.subject.id, moved.subject.id],
       numbers: { size: needSize(project, held, moved).size },
       texts: { thing: nameOf(held.subject), other: nameOf(moved.subject) }
     });
-  const walls = shifted(project, nodes, chain, by);
-  const settled = settle(project, walls, 'Make a size true');
+  const apart =
+    inLine === 'step'
+      ? stepped(project, nodes, chain, by)
+      : { changed: shifted(project, nodes, chain, by), steps: [] };
+  const settled = settleSteps(project, apart, 'Make a size true');
+  const walls = [...apart.changed, ...apart.steps];
   if (held.subject.kind !== 'opening') return settled;
   // A held jamb stays where it is, although it may have been set out from what moved.
   const opening = held.subject;
@@ -114,12 +125,13 @@ export function endOf(
 const makeTrue = command({
   name: 'makeTrue',
   about:
-    'Write another size between two parallel faces or jambs; the named side moves with all that is jointed to it, the other stays.',
+    'Write another size between two parallel faces or jambs; the named side moves with all that is jointed to it, the other stays. Walls in line with it move along, or with `step` stay, and a step wall is built between.',
   args: s.object({
     from: s.sizeEnd().required(),
     to: s.sizeEnd().required(),
     size: s.mm().required(),
-    moves: s.oneOf(['from', 'to'] as const)
+    moves: s.oneOf(['from', 'to'] as const),
+    step: s.flag()
   }),
   example: {
     from: { wall: 'wall-4', side: 'left' },
@@ -150,7 +162,7 @@ const makeTrue = command({
           by,
           'opening' in heldEnd ? heldEnd.jamb : end.jamb
         )
-      : moveFace(project, moved, held, by);
+      : moveFace(project, moved, held, by, args.step ? 'step' : 'along');
   }
 });
 

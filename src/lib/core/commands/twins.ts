@@ -4,22 +4,10 @@
  * joined to those, along their own lines.
  */
 import { composed, inverted, moved, motionBetween, stay, type Motion } from '../geometry/motion';
-import {
-  add,
-  cross,
-  distance,
-  dot,
-  fromAngle,
-  locate,
-  meetLines,
-  subtract,
-  unit,
-  type Point
-} from '../geometry/point';
+import { add, distance, dot, fromAngle, locate, subtract, unit, type Point } from '../geometry/point';
 import { tolerances, toStored } from '../geometry/tolerances';
 import { distanceFor } from '../derive/2-openings';
 import { frameOf, fromFrame } from '../derive/frame';
-import type { Node } from '../derive/joints/gather';
 import { applyPatch, composePatches, patchOf, sameValue, type Patch } from '../project/patch';
 import { findRecord, freshIds } from '../project/project';
 import {
@@ -31,15 +19,13 @@ import {
   type Rec,
   type Twins,
   type TwinSet,
-  type Wall,
-  type WallEnd
+  type Wall
 } from '../project/records';
 import { movedRecord } from './carry';
 import { checkAgainst, checkOpenings, checkWall, needFrame, placeOf } from './checks';
 import { command, done, nameOf, Refusal, refuse, type Command } from './command';
-import { storeyNodes } from './joints';
+import { fitted, followers, Meetings } from './rejoin';
 import * as s from './schemas';
-import { storedPoint } from './walls';
 
 type Standing = Wall | Column | Chimney;
 const isStanding = (record: Rec | undefined): record is Standing =>
@@ -47,33 +33,13 @@ const isStanding = (record: Rec | undefined): record is Standing =>
 
 /** One change of the project as the twins see it: before, after, and where walls met before. */
 class Sight {
-  private readonly nodes = new Map<string, readonly Node[]>();
+  readonly meetings: Meetings;
   constructor(
     readonly before: Project,
     readonly after: Project,
     readonly patch: Patch
-  ) {}
-
-  /** Walls outside a set that a wall end of it is joined to, the one it stops at first. */
-  outside(set: ReadonlySet<string>, wall: Wall, end: WallEnd): string[] {
-    const node = this.nodesOf(wall.storey).find(({ members }) =>
-      members.some(({ frame, part }) => frame.wall.id === wall.id && part === end)
-    );
-    const own = node?.members.find(({ frame }) => frame.wall.id === wall.id);
-    if (!node || !own) return [];
-    const sine = (id: string) => {
-      const other = node.members.find(({ frame }) => frame.wall.id === id)!;
-      return Math.abs(cross(own.frame.direction, other.frame.direction)) + (other.part === 'body' ? 1 : 0);
-    };
-    return node.members
-      .flatMap(({ frame }) => (set.has(frame.wall.id) ? [] : [frame.wall.id]))
-      .sort((p, q) => sine(q) - sine(p));
-  }
-
-  nodesOf(storey: string): readonly Node[] {
-    let nodes = this.nodes.get(storey);
-    if (!nodes) this.nodes.set(storey, (nodes = storeyNodes(this.before, storey)));
-    return nodes;
+  ) {
+    this.meetings = new Meetings(before);
   }
 }
 
@@ -97,7 +63,7 @@ function alike(
         near(p[end], q[end]) ||
         (own !== undefined &&
           Math.abs(locate(q[end], p.a, direction).y) <= tolerances.coincident &&
-          sight.outside(set, own, end).length > 0)
+          sight.meetings.outside(set, own, end).length > 0)
     );
   }
   if (p.kind === 'wall' || q.kind === 'wall' || p.kind !== q.kind) return false;
@@ -271,53 +237,16 @@ function imageOf(
     const image = { ...movedRecord(record, motion), id: ids[i]!, ...(isStanding(old) && { name: old.name }) };
     const was = sight.before.tables.wall.get(ids[i]!);
     if (isStanding(old) && alike(sight, own, image, old, was)) return [old];
-    return [image.kind === 'wall' && was ? fitted(sight, grown, own, image, was) : image];
+    return [image.kind === 'wall' && was ? fitted(sight.meetings, grown, own, image, was) : image];
   });
-  const middle = applyPatch(
-    grown,
-    patchOf(grown, [...standing, ...followers(sight, grown, own, standing)], removes)
-  );
+  const walls = standing.flatMap((one) => (one.kind === 'wall' ? [one] : []));
+  const along = followers(sight.meetings, grown, own, walls);
+  const middle = applyPatch(grown, patchOf(grown, [...standing, ...along], removes));
   const openings = items.flatMap((id) => {
     const opening = sight.after.tables.opening.get(id);
     return opening ? [openingImage(sight.after, middle, opening, to, motion)] : [];
   });
   return difference(grown, applyPatch(middle, patchOf(middle, openings)));
-}
-
-/** Ends that were joined outside the set go to where their new line meets those walls. */
-function fitted(sight: Sight, grown: Project, own: ReadonlySet<string>, image: Wall, was: Wall): Wall {
-  const direction = unit(subtract(image.b, image.a));
-  const fit = (end: WallEnd): Point => {
-    for (const id of sight.outside(own, was, end)) {
-      const host = grown.tables.wall.get(id);
-      const met = host && meetLines(image[end], direction, host.a, unit(subtract(host.b, host.a)));
-      if (met) return storedPoint(met);
-    }
-    return image[end];
-  };
-  return { ...image, a: fit('a'), b: fit('b') };
-}
-
-/** Walls from outside that end on walls of the set follow them along their own lines. */
-function followers(sight: Sight, grown: Project, own: ReadonlySet<string>, now: readonly Standing[]): Wall[] {
-  const moving = new Map(now.flatMap((one) => (one.kind === 'wall' ? [[one.id, one] as const] : [])));
-  const out = new Map<string, Wall>();
-  for (const storey of new Set([...moving.values()].map((wall) => wall.storey)))
-    for (const { members } of sight.nodesOf(storey)) {
-      const hosts = members.flatMap(({ frame }) => moving.get(frame.wall.id) ?? []);
-      for (const { frame, part } of members) {
-        const wall = out.get(frame.wall.id) ?? grown.tables.wall.get(frame.wall.id);
-        if (part === 'body' || own.has(frame.wall.id) || !wall || hosts.length === 0) continue;
-        const direction = unit(subtract(wall.b, wall.a));
-        const met = hosts
-          .filter((host) => grown.tables.wall.get(host.id) !== host)
-          .map((host) => meetLines(wall.a, direction, host.a, unit(subtract(host.b, host.a))))
-          .find((point) => point !== undefined);
-        if (met && distance(met, wall[part]) > tolerances.coincident)
-          out.set(wall.id, { ...wall, [part]: storedPoint(met) });
-      }
-    }
-  return [...out.values()];
 }
 
 /** An opening at its image's place, set out from what its own wall meets. */

@@ -21,7 +21,8 @@ import type { Member, Node } from '../derive/joints/gather';
 import type { Frame } from '../derive/frame';
 import { storeyNodes } from './joints';
 import type { Project, Wall } from '../project/records';
-import { after, checkAgainst, checkOpenings } from './checks';
+import { freshIds } from '../project/project';
+import { after, checkAgainst, checkOpenings, checkWall } from './checks';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
 import { storedPoint } from './walls';
@@ -169,21 +170,87 @@ export function settle(project: Project, walls: readonly Wall[], label: string):
   return done(project, label, walls);
 }
 
+/** Nodes at which only walls in line with those that move end, apart from these: there they part. */
+function partingNodes(nodes: readonly Node[], moving: ReadonlySet<string>, by: Point): Node[] {
+  return nodes.filter(({ members }) => {
+    const movers = members.filter(({ frame }) => moving.has(frame.wall.id));
+    const stay = members.filter(({ frame }) => !moving.has(frame.wall.id));
+    const leaves = movers.some(
+      ({ frame }) => Math.abs(dot(by, leftOf(frame.direction))) > tolerances.coincident
+    );
+    return (
+      leaves &&
+      stay.length > 0 &&
+      stay.every(({ frame }) => parallel(frame.direction, movers[0]!.frame.direction))
+    );
+  });
+}
+
+/**
+ * New ends of all walls touched when walls move by themselves, and step walls, alike to them, from where the walls in
+ * line with them stay.
+ */
+export function stepped(
+  project: Project,
+  nodes: readonly Node[],
+  moving: ReadonlySet<string>,
+  by: Point
+): { changed: Wall[]; steps: Wall[] } {
+  const parting = partingNodes(nodes, moving, by);
+  const left = nodes.map((node) =>
+    parting.includes(node)
+      ? { ...node, members: node.members.filter(({ frame }) => moving.has(frame.wall.id)) }
+      : node
+  );
+  const ids = freshIds(project, 'wall', parting.length);
+  const steps = parting.map(({ members }, i): Wall => {
+    const { frame, part } = members.find((member) => moving.has(member.frame.wall.id))!;
+    const from = part === 'body' ? frame.origin : frame.wall[part];
+    const to = storedPoint(add(from, by));
+    const [a, b] = part === 'b' ? [to, from] : [from, to];
+    return { ...frame.wall, id: ids[i]!, name: '', a, b };
+  });
+  return { changed: shifted(project, left, moving, by), steps };
+}
+
+/** The answer with step walls built besides. */
+export function settleSteps(
+  project: Project,
+  { changed, steps }: ReturnType<typeof stepped>,
+  label: string
+): Result {
+  const result = settle(project, changed, label);
+  if (steps.length === 0) return result;
+  const grown = after(project, [...changed, ...steps]);
+  for (const step of steps) {
+    checkWall(grown, step);
+    checkAgainst(grown, step, grown.tables.wall.values());
+  }
+  return done(project, label, [...changed, ...steps]);
+}
+
 const moveWalls = command({
   name: 'moveWalls',
   about:
-    'Move walls by a vector. Walls jointed to them stretch or shrink; tees slide; walls in line move along.',
-  args: s.object({ ids: s.ids().required(), by: s.point().required() }),
+    'Move walls by a vector. Walls jointed to them stretch or shrink; tees slide; walls in line move along, or with `step` stay, and a step wall is built between.',
+  args: s.object({ ids: s.ids().required(), by: s.point().required(), step: s.flag() }),
   example: { ids: ['wall-1'], by: { x: 0, y: -500 } },
-  run: (project, { ids, by }) => {
+  run: (project, { ids, by, step }) => {
     const walls = ids.map((id) => need(project, 'wall', id));
     const changed: Wall[] = [];
+    const steps: Wall[] = [];
     for (const storey of new Set(walls.map((wall) => wall.storey))) {
       const nodes = storeyNodes(project, storey);
       const own = walls.filter((wall) => wall.storey === storey).map((wall) => wall.id);
-      changed.push(...shifted(project, nodes, chainOf(nodes, own, by), by));
+      if (!step) changed.push(...shifted(project, nodes, chainOf(nodes, own, by), by));
+      else {
+        const apart = stepped(after(project, steps), nodes, new Set(own), by);
+        changed.push(...apart.changed);
+        steps.push(...apart.steps);
+      }
     }
-    return settle(project, changed, ids.length === 1 ? 'Move a wall' : `Move ${ids.length} walls`);
+    const label = ids.length === 1 ? 'Move a wall' : `Move ${ids.length} walls`;
+    return settleSteps(project, { changed, steps }, label);
   }
 });
 

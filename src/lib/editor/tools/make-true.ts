@@ -1,4 +1,5 @@
 /** Writing a size: point at one in the plan, or at two faces or jambs, and type what it is to be. */
+import { chainOf } from '../../core/commands/wall-moves';
 import { borderOf, sizeNow } from '../../core/derive/sizes';
 import type { SizeEnd } from '../../core/project/records';
 import type { Point } from '../../core/geometry/point';
@@ -15,6 +16,7 @@ export class MakeTrueTool extends BaseTool implements Tool {
   private from: SizeEnd | undefined;
   private to: SizeEnd | undefined;
   private moves: 'from' | 'to' = 'to';
+  private inLine: 'along' | 'step' = 'along';
   private typed: number | undefined;
   private hovered: SizeEnd | undefined;
 
@@ -52,7 +54,30 @@ export class MakeTrueTool extends BaseTool implements Tool {
         { value: 'to', label: nameOfEnd(this.editor, to) },
         { value: 'from', label: nameOfEnd(this.editor, from) }
       ]),
+      ...this.inLineWords,
       '.'
+    ];
+  }
+
+  /** Said before: walls in line move along, or stay and are joined by a step. */
+  private get inLineWords(): SentencePart[] {
+    const end = this.moves === 'to' ? this.to : this.from;
+    const { editor } = this;
+    const frame =
+      end && 'wall' in end
+        ? editor.model.storey(editor.project, editor.storey)?.frames.get(end.wall)
+        : undefined;
+    const nodes = editor.model.storey(editor.project, editor.storey)?.footprints.nodes;
+    const others = frame && nodes ? chainOf(nodes, [frame.wall.id], frame.left).size - 1 : 0;
+    if (others === 0) return [];
+    return [
+      choiceBlank('inLine', 'Walls in line', this.inLine, [
+        {
+          value: 'along',
+          label: others === 1 ? 'with the wall in line' : `with the ${others} walls in line`
+        },
+        { value: 'step', label: 'by itself, with a step' }
+      ])
     ];
   }
 
@@ -60,6 +85,7 @@ export class MakeTrueTool extends BaseTool implements Tool {
     if (blank === 'from') this.from = readEndKey(text);
     else if (blank === 'to') this.to = readEndKey(text);
     else if (blank === 'moves') this.moves = text as 'from' | 'to';
+    else if (blank === 'inLine') this.inLine = text as 'along' | 'step';
     else {
       const read = readBlank('length', text, this.units);
       if (!read.ok) return read.message;
@@ -72,7 +98,8 @@ export class MakeTrueTool extends BaseTool implements Tool {
 
   private get call() {
     const { from, to, moves, size } = this;
-    return { name: 'makeTrue', args: { from, to, size: this.typed ?? size, moves } };
+    const step = this.inLine === 'step' && { step: true };
+    return { name: 'makeTrue', args: { from, to, size: this.typed ?? size, moves, ...step } };
   }
 
   private preview() {

@@ -1,0 +1,122 @@
+/** Walls that were put elsewhere as a set, joined again to the walls outside it that they were joined to. */
+import { cross, distance, dot, locate, meetLines, subtract, unit, type Point } from '../geometry/point';
+import { tolerances } from '../geometry/tolerances';
+import type { Member, Node } from '../derive/joints/gather';
+import type { Project, Wall, WallEnd, WallPart } from '../project/records';
+import { nameOf, refuse } from './command';
+import { storeyNodes } from './joints';
+import { storedPoint } from './walls';
+
+/** Where walls meet in a project, worked out once for each storey. */
+export class Meetings {
+  private readonly nodes = new Map<string, readonly Node[]>();
+  constructor(readonly project: Project) {}
+
+  of(storey: string): readonly Node[] {
+    let nodes = this.nodes.get(storey);
+    if (!nodes) this.nodes.set(storey, (nodes = storeyNodes(this.project, storey)));
+    return nodes;
+  }
+
+  /** Walls outside a set that a wall end of it is joined to, and where; the one it stops at first. */
+  outside(set: ReadonlySet<string>, wall: Wall, end: WallEnd): { wall: string; part: WallPart }[] {
+    const node = this.of(wall.storey).find(({ members }) =>
+      members.some(({ frame, part }) => frame.wall.id === wall.id && part === end)
+    );
+    const own = node?.members.find(({ frame }) => frame.wall.id === wall.id);
+    if (!node || !own) return [];
+    const sine = ({ frame, part }: Member) =>
+      Math.abs(cross(own.frame.direction, frame.direction)) + (part === 'body' ? 1 : 0);
+    return node.members
+      .filter(({ frame }) => !set.has(frame.wall.id))
+      .sort((p, q) => sine(q) - sine(p))
+      .map(({ frame, part }) => ({ wall: frame.wall.id, part }));
+  }
+}
+
+const directionOf = ({ a, b }: Wall) => unit(subtract(b, a));
+
+/** Where the line of one wall meets that of another; undefined when they run in line. Refuses less than the least angle. */
+function meeting(project: Project, wall: Wall, other: Wall): Point | undefined {
+  const [d, e] = [directionOf(wall), directionOf(other)];
+  const sine = Math.abs(cross(d, e));
+  if (sine < Math.sin(tolerances.inLine)) return undefined;
+  if (sine < Math.sin(tolerances.leastAngle))
+    refuse(project, 'wall.acute', {
+      subjects: [wall.id, other.id],
+      numbers: { angle: Math.asin(sine), least: tolerances.leastAngle },
+      texts: { thing: nameOf(wall), other: nameOf(other) }
+    });
+  return meetLines(wall.a, d, other.a, e);
+}
+
+/** Refuses an end past either end of the wall whose body it stops at. */
+function checkOn(project: Project, host: Wall, point: Point, wall: Wall) {
+  const { t } = locate(point, host.a, directionOf(host));
+  const over = Math.max(-t, t - distance(host.a, host.b));
+  if (over > tolerances.joint)
+    refuse(project, 'wall.off-host', {
+      subjects: [wall.id, host.id],
+      numbers: { over },
+      texts: { thing: nameOf(wall), other: nameOf(host) }
+    });
+}
+
+/** Refuses a wall whose ends have passed each other. */
+function checkSense(project: Project, before: Wall, after: Wall): Wall {
+  const to = dot(subtract(after.b, after.a), directionOf(before));
+  if (to < tolerances.leastLength)
+    refuse(project, 'wall.reversed', {
+      subjects: [after.id],
+      numbers: { from: distance(before.a, before.b), to: Math.max(0, to), least: tolerances.leastLength },
+      texts: { thing: nameOf(after) }
+    });
+  return after;
+}
+
+/** A wall of the set as it was put, its ends that were joined outside where its line meets those walls as they are now. */
+export function fitted(
+  meetings: Meetings,
+  now: Project,
+  set: ReadonlySet<string>,
+  put: Wall,
+  was: Wall
+): Wall {
+  const fit = (end: WallEnd): Point => {
+    for (const { wall, part } of meetings.outside(set, was, end)) {
+      const host = now.tables.wall.get(wall);
+      const met = host && meeting(now, put, host);
+      if (!met) continue;
+      if (part === 'body') checkOn(now, host, met, put);
+      return storedPoint(met);
+    }
+    return put[end];
+  };
+  return checkSense(now, put, { ...put, a: fit('a'), b: fit('b') });
+}
+
+/** Walls from outside that end on walls of the set follow those along their own lines. `put`: the set as it is now. */
+export function followers(
+  meetings: Meetings,
+  now: Project,
+  set: ReadonlySet<string>,
+  put: readonly Wall[]
+): Wall[] {
+  const moving = new Map(put.map((wall) => [wall.id, wall]));
+  const out = new Map<string, Wall>();
+  for (const storey of new Set(put.map((wall) => wall.storey)))
+    for (const { members } of meetings.of(storey)) {
+      const hosts = members.flatMap(({ frame }) => moving.get(frame.wall.id) ?? []);
+      const moved = hosts.filter((host) => now.tables.wall.get(host.id) !== host);
+      for (const { frame, part } of moved.length > 0 ? members : []) {
+        const wall = out.get(frame.wall.id) ?? now.tables.wall.get(frame.wall.id);
+        if (part === 'body' || set.has(frame.wall.id) || !wall) continue;
+        const met = moved.map((host) => meeting(now, wall, host)).find((point) => point !== undefined);
+        const stops = members.find((one) => one.part === 'body' && moving.has(one.frame.wall.id));
+        if (met && stops) checkOn(now, moving.get(stops.frame.wall.id)!, met, wall);
+        if (met && distance(met, wall[part]) > tolerances.coincident)
+          out.set(wall.id, checkSense(now, wall, { ...wall, [part]: storedPoint(met) }));
+      }
+    }
+  return [...out.values()];
+}
