@@ -107,3 +107,52 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.drawn();
   await page.screenshot({ path: `${folder}/night.png` });
 });
+
+test('Plover Cabin: dimensions by hand, a guide, presets; snaps by name, twins, the veil', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  const ft = (x: number) => x * 304.8;
+  await page.goto('/');
+  await page.getByRole('link', { name: /Plover Cabin/ }).click();
+  await bench.plan.waitFor();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/plover.png` });
+
+  // Places near the pointer by name, after N was pressed twice.
+  await bench.key('w');
+  await bench.blank('Build-up').selectOption({ label: 'Partition 4 1/2"' });
+  await bench.point(ft(11), ft(19.4));
+  const near = await bench.at(ft(10.6), ft(10.1));
+  await page.mouse.move(near.x, near.y);
+  const { x, y } = await bench.at(ft(10.55), ft(0.75));
+  await page.mouse.move(x, y);
+  await bench.key('n', 'n');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/snaps.png` });
+
+  // A mirrored twin of the bathroom's walls; the size of one is written, both are shown before it is accepted.
+  await bench.key('Escape', 'Escape');
+  await bench.point(ft(24), ft(12));
+  await page.keyboard.down('Shift');
+  await bench.point(ft(27.5), ft(18));
+  await page.keyboard.up('Shift');
+  await bench.key('z');
+  await bench.blank('What to do').selectOption({ label: 'Mirror' });
+  await bench.blank('A copy').selectOption({ label: 'a twin that stays alike' });
+  await bench.say({ Angle: '0', Across: '0', Up: `10'` });
+  await bench.key('Escape', 'q');
+  await bench.blank('From').selectOption({ label: 'inner face of Wall east' });
+  await bench.blank('To').selectOption({ label: 'inner face of Wall closet' });
+  await bench.blank('Size').fill(`4'-6"`);
+  await bench.blank('Size').press('Tab');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/twins.png` });
+
+  // Everything but what is in hand, faintly.
+  await bench.key('Escape', 'Escape', 'Control+z');
+  await bench.point(ft(24), ft(12));
+  await bench.key('V');
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/veil.png` });
+});

@@ -105,8 +105,8 @@ describe('snaps', () => {
   it('name what they are, best first', () => {
     expect(names(30, 40)[0]).toBe('joint');
     expect(names(3040, 10)[0]).toBe('middle of a wall');
-    expect(names(3040, 210)[0]).toBe('middle of a face');
-    expect(names(1500, 205)[0]).toBe('on a face');
+    expect(names(3040, 210)[0]).toBe('middle of the inner face');
+    expect(names(1500, 205)[0]).toBe('on the inner face');
     expect(names(1500, 4)).toContain('on the setting-out line');
     expect(names(3000, 2000)).toEqual([]);
   });
@@ -131,13 +131,13 @@ describe('snaps', () => {
     const place = (name: string, x: number, y: number, more = {}) =>
       at(x, y, more).find((one) => one.name === name)?.point;
     expect(place('middle of a wall', 2990, 10)).toEqual({ x: 3000, y: 0 });
-    expect(place('middle of a face', 2990, 190)).toEqual({ x: 3000, y: 200 });
-    expect(place('middle of the stretch', 3930, 210)).toEqual({ x: (2050 + 5800) / 2, y: 200 });
-    expect(place('middle of the stretch', 1130, 190)).toEqual({ x: (200 + 1950) / 2, y: 200 });
-    expect(place('a third of the stretch', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
-    expect(place('a quarter of the stretch', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
+    expect(place('middle of the inner face', 2990, 190)).toEqual({ x: 3000, y: 200 });
+    expect(place('middle of the stretch, inner face', 3930, 210)).toEqual({ x: (2050 + 5800) / 2, y: 200 });
+    expect(place('middle of the stretch, inner face', 1130, 190)).toEqual({ x: (200 + 1950) / 2, y: 200 });
+    expect(place('a third of the stretch, inner face', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
+    expect(place('a quarter of the stretch, inner face', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
     expect(place('middle of the clear face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
-    expect(place('jamb of an opening', 2010, 190)).toEqual({ x: 2000, y: 200 });
+    expect(place('jamb of an opening, inner face', 2010, 190)).toEqual({ x: 2000, y: 200 });
     expect(place('corner of a wall', 210, 210)).toEqual({ x: 200, y: 200 });
     expect(place('extension of a face', 1960, 5000)).toEqual({ x: 1950, y: 5000 });
     expect(place('square to a face', 4020, 210, { start: { x: 4000, y: 2500 } })).toEqual({
@@ -181,7 +181,7 @@ describe('snaps', () => {
     editor.perform({ name: 'setLayer', args: { what: 'exterior', shown: false } });
     editor.unsnapped = false;
     expect(snapsAt(editor, { x: 3040, y: 210 }, px).map(({ name }) => name)).not.toContain(
-      'middle of a face'
+      'middle of the inner face'
     );
   });
   it('hits: the opening in a wall before the wall, the wall by its thickness', () => {

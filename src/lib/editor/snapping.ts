@@ -145,7 +145,9 @@ function offerWalls(
     if (past) continue;
     offer(fromFrame(frame, frame.length / 2, 0), 'middle of a wall', 1, { wall: id });
     for (const face of [frame.y0, frame.y1])
-      offer(fromFrame(frame, frame.length / 2, face), 'middle of a face', 1.2, { wall: id });
+      offer(fromFrame(frame, frame.length / 2, face), `middle of the ${faceOf(frame, face)}`, 1.2, {
+        wall: id
+      });
     for (const { bands } of [model.footprints.walls.get(id)!])
       for (const corner of bands[0]?.outline.flat() ?? [])
         offer(corner, 'corner of a wall', 0.7, { wall: id });
@@ -154,11 +156,16 @@ function offerWalls(
       for (const face of [frame.y0, frame.y1]) {
         const name = project ? nameElement(project, opening.id) : 'an opening';
         for (const jamb of [t0, t1])
-          offer(fromFrame(frame, jamb, face), `jamb of ${name}`, 0.8, { wall: id });
-        offer(fromFrame(frame, (t0 + t1) / 2, face), `middle of ${name}`, 0.9, { wall: id });
+          offer(fromFrame(frame, jamb, face), `jamb of ${name}, ${faceOf(frame, face)}`, 0.8, { wall: id });
+        offer(fromFrame(frame, (t0 + t1) / 2, face), `middle of ${name}, ${faceOf(frame, face)}`, 0.9, {
+          wall: id
+        });
       }
   }
 }
+
+const faceOf = ({ wall, y0 }: Frame, y: number) =>
+  (y === y0) === (wall.outside === 'right') ? 'outer face' : 'inner face';
 
 /** The setting-out line and both faces, on the wall and past its ends. */
 function offerLines(
@@ -187,7 +194,7 @@ function offerLines(
       continue;
     }
     const at = fromFrame(frame, Math.max(0, Math.min(frame.length, t)), face);
-    if (what === 'a face') offer(at, 'on a face', 2, { wall: id });
+    if (what === 'a face') offer(at, `on the ${faceOf(frame, face)}`, 2, { wall: id });
   }
   if (!past)
     offer(fromFrame(frame, Math.max(0, Math.min(frame.length, t)), 0), 'on the setting-out line', 2.2, {
@@ -209,7 +216,7 @@ function offerStretches(model: StoreyModel, frame: Frame, offer: Offer) {
     for (const [share, name, rank] of parts)
       offer(
         fromFrame(frame, t0 + (t1 - t0) * share, y),
-        `${name} of ${whole ? (y === 0 ? 'a wall' : 'the clear face') : 'the stretch'}`,
+        `${name} of ${whole ? (y === 0 ? 'a wall' : 'the clear face') : y === 0 ? 'the stretch' : `the stretch, ${faceOf(frame, y)}`}`,
         rank + (whole ? 0.3 : 0),
         { wall: frame.wall.id }
       );

@@ -188,7 +188,7 @@ function drawNote(project: Project, dimension: Dimension, paper: number): Mark[]
   const right = offset.x >= 0;
   const foot = add(to, { x: (right ? 2 : -2) * paper, y: 0 });
   const barb = (turn: number) => along(at, fromAngle(angleOf(way) + turn), 2 * paper);
-  const half = (text.length * textHeight * 0.56 * paper) / 2;
+  const half = (text.length * textHeight * 0.5 * paper) / 2;
   return [
     { ...base, kind: 'lines', points: [at, to, to, foot, at, barb(0.3), at, barb(-0.3)], pen: 'fine' },
     {
