@@ -255,7 +255,7 @@ test('files that are damaged, foreign, truncated, a bomb or newer are refused an
     await expect(page.getByRole('alert')).toContainText(message);
     await expect(page.getByRole('alert')).toContainText(`${name}.cliffstead`);
   }
-  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('listitem')).toHaveCount(2);
   const file = join(folder, 'good.cliffstead');
   writeFileSync(file, good);
   await page.getByLabel('Project file').setInputFiles(file);

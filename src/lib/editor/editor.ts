@@ -48,6 +48,7 @@ export class Editor {
   boxTakes: 'touched' | 'enclosed' = 'enclosed';
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
+  private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;
   private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
 
   constructor(
@@ -91,21 +92,27 @@ export class Editor {
 
   /** Whether anything is hidden: by its layer, or because others are looked at alone. */
   get anyHidden(): boolean {
-    return this.isolated !== undefined || this.shown.tables.layer.size > 0;
+    return this.isolated !== undefined || [...this.shown.tables.layer.values()].some(({ shown }) => !shown);
   }
 
+  /** Asked for every mark of a drawing: answers are kept while nothing they read changed. */
   isHidden(id: string): boolean {
     if (!this.anyHidden) return false;
+    const inputs = [this.shown, this.isolated];
+    if (this.hiddenIds?.inputs.some((input, i) => input !== inputs[i]) ?? true)
+      this.hiddenIds = { inputs, ids: new Map() };
+    const { ids } = this.hiddenIds!;
+    let hidden = ids.get(id);
+    if (hidden === undefined) ids.set(id, (hidden = this.asksHidden(id)));
+    return hidden;
+  }
+
+  private asksHidden(id: string): boolean {
     const record = findRecord(this.shown, id);
     if (!record) return false;
     const { isolated } = this;
-    if (
-      isolated &&
-      !isolated.has(id) &&
-      !(record.kind === 'opening' && isolated.has(record.wall)) &&
-      !this.trialIds.has(id)
-    )
-      return true;
+    const alone = isolated?.has(id) || (record.kind === 'opening' && isolated?.has(record.wall));
+    if (isolated && !alone && !this.trialIds.has(id)) return true;
     return layerThat(this.shown, 'hidden', record) !== undefined;
   }
 
@@ -189,7 +196,10 @@ export class Editor {
     this.state = operate(this.state, operation);
     if (!this.state.project.tables.storey.has(this.storey))
       this.storey = storeysInOrder(this.state.project)[0]!.id;
-    this.selection = new Set([...this.selection].filter((id) => findRecord(this.state.project, id)));
+    const left = (ids: ReadonlySet<string>) => [...ids].filter((id) => findRecord(this.state.project, id));
+    this.selection = new Set(left(this.selection));
+    // What was looked at alone and is gone must not leave an empty sheet behind.
+    if (this.isolated && left(this.isolated).length === 0) this.isolated = undefined;
     if (own) this.events.operated(operation, this.state);
     this.changed();
   }
@@ -223,6 +233,7 @@ export class Editor {
     if (!this.state.project.tables.storey.has(storey)) return;
     this.storey = storey;
     this.selection = new Set();
+    this.isolated = undefined;
     this.changed();
   }
 

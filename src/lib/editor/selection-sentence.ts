@@ -18,7 +18,9 @@ const shown: Record<string, readonly string[]> = {
   slab: ['thickness', 'offset'],
   roof: ['pitch', 'overhang', 'plateLevel'],
   storey: ['datum', 'height', 'floorDepth'],
-  sheet: ['fade']
+  sheet: ['fade'],
+  guide: ['distance', 'parts'],
+  dimension: ['text', 'certainty']
 };
 
 export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined {

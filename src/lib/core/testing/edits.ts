@@ -178,6 +178,69 @@ const makers: readonly [number, Maker][] = [
   ],
   [
     3,
+    (project, { pick, x }) => {
+      const wall = wallOf(project, pick);
+      const side = pick % 2 ? 'left' : 'right';
+      return (
+        wall && { name: 'addGuide', args: { storey: wall.storey, wall: wall.id, side, distance: x * 20 } }
+      );
+    }
+  ],
+  [
+    5,
+    (project, { pick, x, y }) => {
+      const [from, to] = [wallOf(project, pick), wallOf(project, pick + x)];
+      const ends = [
+        { wall: from?.id, side: 'left' },
+        { wall: to?.id, side: (['left', 'right', 'centre'] as const)[pick % 3] }
+      ];
+      const locked = pick % 4 === 0;
+      return (
+        from && {
+          name: 'addDimension',
+          args: { storey: from.storey, ends, at: { x: x * 99, y: y * 99 }, locked }
+        }
+      );
+    }
+  ],
+  [
+    4,
+    (project, { pick, x, y }) => {
+      const ids = [wallOf(project, pick), wallOf(project, pick + 1)].flatMap((wall) =>
+        wall ? [wall.id] : []
+      );
+      const by = { x: 15_000 + x * 300, y: y * 300 };
+      return ids.length > 0
+        ? { name: 'copyItems', args: { ids: [...new Set(ids)], by, twins: true } }
+        : undefined;
+    }
+  ],
+  [
+    3,
+    (project, { pick, x, y }) => {
+      const wall = wallOf(project, pick);
+      return (
+        wall && {
+          name: 'mirrorItems',
+          args: {
+            ids: [wall.id],
+            a: { x: x * 300, y: -9000 },
+            b: { x: x * 300 + y * 10, y: 9000 },
+            twins: true
+          }
+        }
+      );
+    }
+  ],
+  [
+    2,
+    (project, { pick, x }) => {
+      const wall = wallOf(project, pick);
+      return wall && { name: 'turnItems', args: { ids: [wall.id], about: wall.a, angle: x } };
+    }
+  ],
+  [
+    3,
     (project, { pick, x, y }) => {
       const { column, chimney } = project.tables;
       const id = one([...column.keys(), ...chimney.keys()], pick);

@@ -12,12 +12,18 @@ import { chimneyCard, columnCard } from './standing';
 import { projectCard } from './project';
 
 export function describeSelection(editor: Editor): DetailsCard | undefined {
+  const card = cardOf(editor);
+  const first = editor.selected[0]?.kind;
+  if (!card || first === 'project' || first === 'storey') return card;
+  return { ...card, actions: [...(card.actions ?? []), ...setActions(editor)] };
+}
+
+function cardOf(editor: Editor): DetailsCard | undefined {
   const records = editor.selected;
   const first = records[0];
   if (!first) return undefined;
   const make = new CardMaker(editor);
-  if (records.length > 1 && !records.every((record) => record.kind === 'wall'))
-    return { ...mixedCard(records), actions: setActions(editor) };
+  if (records.length > 1 && !records.every((record) => record.kind === 'wall')) return mixedCard(records);
   switch (first.kind) {
     case 'wall':
       return wallCard(make, records as Wall[]);

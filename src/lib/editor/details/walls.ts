@@ -8,7 +8,6 @@ import { buildUpChoices, settingOutWords } from '../style';
 import { type Editor } from '../editor';
 import { topChoiceFields } from './tops';
 import { certaintyField } from './marks';
-import { setActions } from './sets';
 import { type CardAction, type Field, type DetailsCard, CardMaker, words } from './card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
@@ -33,7 +32,7 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
     plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
-    actions: [...selectors(editor, first), ...setActions(editor)],
+    actions: selectors(editor, first),
     groups: [
       { title: 'Where', fields: wallPlace(make, walls, set) },
       {
