@@ -314,6 +314,8 @@ test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({
   await expect(page.getByRole('region', { name: 'Details' })).toBeVisible();
   await bench.key('ArrowDown');
   await bench.settled();
+  await bench.key('D');
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
   expect(await axe()).toEqual([]);
   await page.getByRole('button', { name: 'Night colours' }).click();
   expect(await axe()).toEqual([]);

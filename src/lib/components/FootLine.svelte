@@ -1,5 +1,6 @@
 <script lang="ts">
   import { formatLengthWithUnit } from '../core/units/length';
+  import { twinsOf } from '../core/commands/twins';
   import { settingOutWords } from '../editor/style';
   import { nameElement } from '../core/project/names';
   import type { House } from './house.svelte';
@@ -14,6 +15,15 @@
   const tool = $derived((house.tick, editor.tool !== undefined));
   const counted = $derived(house.findings.filter((one) => one.putOff === undefined).length);
   const selected = $derived((house.tick, editor.selection.size));
+
+  /** That what is selected has twins, which will follow. */
+  const twins = $derived.by(() => {
+    void house.tick;
+    const held = [...editor.selection].flatMap((id) => twinsOf(editor.project, id) ?? [])[0];
+    return held
+      ? `has ${held.twins.sets.length - 1} twin${held.twins.sets.length > 2 ? 's' : ''}, changed along · `
+      : '';
+  });
 
   /** What the wall being drawn will join, by name and kind. */
   const joins = $derived.by(() => {
@@ -50,7 +60,7 @@
     {#if joins}<span class="truncate">will join <strong class="text-slate">{joins}</strong></span>{/if}
   {:else if tool}<span>Enter accepts · Tab next blank · Esc back</span>
   {:else if selected > 0}<span class="truncate"
-      >{selected} selected · arrows nudge {formatLengthWithUnit(
+      >{selected} selected · {twins}arrows nudge {formatLengthWithUnit(
         editor.settings.nudge,
         editor.settings.units
       )}, with Shift ten times that · Shift+W draws another like it · Shift+A shows it alone</span

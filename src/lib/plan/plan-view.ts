@@ -1,4 +1,5 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
+import { twinsOf } from '../core/commands/twins';
 import { drawDimensions } from '../core/drawing/dimensions';
 import { drawPlaced } from '../core/drawing/placed';
 import { drawRoof, marksBox } from '../core/drawing/plan';
@@ -506,6 +507,7 @@ export class PlanView {
       for (const ring of footprint?.bands[0]?.outline ?? []) this.strokeRing(ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
+    this.drawTwins();
     this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
     this.drawChosenDimensions();
     context.strokeStyle = this.tokens.heather;
@@ -514,6 +516,20 @@ export class PlanView {
       context.lineWidth = (editor.selection.has(id) ? 2 : 1) / this.pixelsPerMm;
       this.strokeRing(ring);
     }
+  }
+
+  /** The twins of what is selected, in dots: they will follow. */
+  private drawTwins() {
+    const { context, editor } = this;
+    if (editor.shown.tables.twins.size === 0) return;
+    const px = 1 / this.pixelsPerMm;
+    context.setLineDash([1.5 * px, 3 * px]);
+    context.lineWidth = 1.5 * px;
+    const held = [...editor.selection].flatMap((id) => twinsOf(editor.shown, id)?.twins.sets ?? []);
+    for (const id of new Set(held.flatMap(({ items }) => items)))
+      if (!editor.selection.has(id))
+        for (const ring of this.outlineOf(id)?.bands[0]?.outline ?? []) this.strokeRing(ring);
+    context.setLineDash([]);
   }
 
   /** Lines of dimensions in hand once more, in the colour of what is done to them. */

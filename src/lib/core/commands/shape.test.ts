@@ -8,7 +8,7 @@ import { allRecords } from '../project/project';
 import type { Project } from '../project/records';
 import { playEdits, editsArb } from '../testing/edits';
 import { needFrame, placeOf } from './checks';
-import { built, call, refusal, twoRooms } from '../testing/house';
+import { act, built, call, refusal, twoRooms } from '../testing/house';
 import { perform } from './register';
 
 const runs = Number(process.env.LAW_RUNS ?? 40);
@@ -169,6 +169,20 @@ describe('carrying', () => {
     expect(xs(steps.made, steps.project)).toEqual([600, 1200, 1800]);
     const fitted = ask(free, 'copyItems', { ids: ['f'], by: { x: 2000, y: 0 }, spacing: 600 });
     expect(xs(fitted.made, fitted.project)).toEqual([600, 1200, 1800, 2000]);
+  });
+  it('a copy fits itself to the walls it meets: an end inside a body is carried to its line', () => {
+    const start = act(twoRooms(), 'drawWall', {
+      ...{ id: 'stub', storey: 'storey-1', a: { x: 1500, y: 9000 }, b: { x: 1500, y: 11_900 } },
+      ...{ buildUp: 'partition', settingOut: 'centre', role: 'partition' }
+    });
+    const { project: more, made } = ask(start, 'copyItems', { ids: ['stub'], by: { x: 0, y: -8800 } });
+    const copy = more.tables.wall.get(made[0]!)!;
+    expect([copy.a, copy.b]).toEqual([
+      { x: 1500, y: 0 },
+      { x: 1500, y: 3100 }
+    ]);
+    const keys = new Model().storey(more, 'storey-1')!.footprints.nodes.map(({ key }) => key);
+    expect(keys).toContain(`south:body ${made[0]}:a`);
   });
   it('a copy brings openings, what they are set out from, and cuts of joints', () => {
     const ids = ['south', 'east', 'north', 'west'];

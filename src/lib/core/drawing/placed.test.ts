@@ -62,6 +62,22 @@ describe('strings by hand', () => {
     const [inside] = stringsOf(place(twoRooms(), { x: 0, y: 2500 }));
     expect(inside!.froms.map((from) => from - inside!.level)).toEqual([0, 0]);
   });
+  it('walls moved past each other are told in the order in which they lie; askew ones not at all', () => {
+    const ends = [west, { wall: 'p', side: 'left' }, { wall: 'q', side: 'right' }];
+    const project = place(twoRooms(), { x: 0, y: 2500 }, { id: 'd' }, ends);
+    const passed = act(act(project, 'deleteItems', { ids: ['r'] }), 'moveWalls', {
+      ids: ['q'],
+      by: { x: -3000, y: 0 }
+    });
+    const [string] = stringsOf(passed);
+    expect(string!.ends.map((end) => 'wall' in end && end.wall)).toEqual(['west', 'q', 'p']);
+    expect(string!.sizes.map(({ text }) => text)).toEqual(['2\u00a0660', '1\u00a0280']);
+    const askew = act(passed, 'turnItems', { ids: ['q'], about: { x: 2600, y: 3000 }, angle: 6 });
+    expect(stringsOf(askew)).toEqual([]);
+    expect(marksOf(askew)).toEqual([]);
+    const [lost] = reviewProject(askew, new Model()).filter(({ code }) => code === 'mark.askew');
+    expect(lost!.message).toBe('Dimension d cannot be shown: what it lies between is not parallel any more.');
+  });
   it('assumed sizes are dotted, unknown ones asked, locked ones framed', () => {
     const pens = (more: object) =>
       marksOf(place(twoRooms(), { x: 0, y: -2000 }, more)).flatMap((mark) =>

@@ -3,6 +3,7 @@ import {
   add,
   along,
   angleOf,
+  cross,
   dot,
   fromAngle,
   leftOf,
@@ -11,6 +12,7 @@ import {
   unit,
   type Point
 } from '../geometry/point';
+import { tolerances } from '../geometry/tolerances';
 import { formatAngle } from '../units/angle';
 import { borderOf, type Border } from '../derive/sizes';
 import { angleNow, tipAt } from '../derive/dimensions';
@@ -57,13 +59,28 @@ function placedString(
 ): PlacedString | undefined {
   const { form, certainty, id } = dimension;
   if (form.kind !== 'chain') return undefined;
-  const borders = form.ends.flatMap((end) => borderOf(project, end) ?? []);
-  const first = borders[0];
-  if (!first || borders.length < form.ends.length) return undefined;
+  const found = form.ends.flatMap((end) => {
+    const border = borderOf(project, end);
+    return border ? [{ end, border }] : [];
+  });
+  const first = found[0]?.border;
+  const isAskew = ({ border }: { border: Border }) =>
+    Math.abs(cross(border.direction, first!.direction)) > tolerances.sameDirection;
+  if (!first || found.length < form.ends.length || found.some(isAskew)) return undefined;
   const normal = leftOf(first.direction);
-  const far = borders.at(-1)!;
+  const far = found.at(-1)!.border;
   const way = dot(subtract(far.point, first.point), normal) < 0 ? scale(normal, -1) : normal;
   const through = along(first.point, first.direction, form.place);
+  // Walls may have been moved past each other: the string tells them in the order in which they lie.
+  const lying = found
+    .map(({ end, border }) => {
+      const off = form.place - dot(subtract(border.point, first.point), first.direction);
+      const sense = dot(border.direction, first.direction);
+      return { end, border, stop: dot(along(border.point, border.direction, off * sense), way) };
+    })
+    .sort((p, q) => p.stop - q.stop);
+  const borders = lying.map(({ border }) => border);
+  const stops = lying.map(({ stop }) => stop);
   // The rows of small sizes go away from the lines that are measured.
   const side = leftOf(way);
   const reaches = borders.map((border) => reachOf(border, side));
@@ -72,16 +89,6 @@ function placedString(
     level >= (Math.min(...reaches.map(([low]) => low)) + Math.max(...reaches.map(([, high]) => high))) / 2;
   const out = outwards ? side : scale(side, -1);
   const own = dot(through, out);
-  const stops = borders.map((border) =>
-    dot(
-      along(
-        border.point,
-        border.direction,
-        form.place - dot(subtract(border.point, first.point), first.direction)
-      ),
-      way
-    )
-  );
   const froms = borders.map((border) => {
     const [low, high] = reachOf(border, out);
     const gap = paperGaps.past * paper;
@@ -103,7 +110,7 @@ function placedString(
     froms,
     sizes,
     dimension: id,
-    ends: form.ends
+    ends: lying.map(({ end }) => end)
   };
 }
 

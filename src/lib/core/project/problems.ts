@@ -404,6 +404,10 @@ const catalogue = {
     message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
     hint: 'Measure it again, write the true size in, and mark it as measured.'
   },
+  'mark.askew': {
+    message: (w) => `${w.t('thing')} cannot be shown: ${w.t('why')}.`,
+    hint: 'Square the walls up again, or delete it.'
+  },
   'limit.area': {
     message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,
     hint: 'Make a storey smaller, or change the limit.'

@@ -3,11 +3,14 @@ import { distance, locate } from '../geometry/point';
 import { boxOf, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import { clearRange } from '../derive/2-openings';
+import { angleNow } from '../derive/dimensions';
+import { guideLines } from '../derive/guides';
+import { chainSizes } from '../derive/sizes';
 import type { WallFootprint } from '../derive/1-footprints';
 import type { Model, StoreyModel } from '../derive/graph';
 import { commonArea } from './common-area';
 import { findStanding } from './standing';
-import type { Finding, Scope } from './scope';
+import type { Finding, Scope, Stage } from './scope';
 import { findGaps, findSkew, findTops, findUnsupported } from './walls';
 import { nameElement } from '../project/names';
 import { problem } from '../project/problems';
@@ -61,7 +64,8 @@ const rules = [
   findSlabs,
   findRoofs,
   findArea,
-  findUnsure
+  findUnsure,
+  findAskew
 ];
 
 function findOpenRuns({ model, say, named }: Scope) {
@@ -221,6 +225,22 @@ function findArea({ project, derived, model, say }: Scope) {
   const area = derived.floorArea(project);
   const words = (mm2: number) => `${(mm2 / 1e6).toFixed(1)} m²`;
   if (area > areaLimit) say('storeys', 'limit.area', [], {}, { area: words(area), limit: words(areaLimit) });
+}
+
+/** Dimensions and guides between lines that are not parallel any more; angles between lines that are. */
+function findAskew({ project, model, say, named }: Scope) {
+  const report = (stage: Stage, id: string, why: string) =>
+    say(stage, 'mark.askew', [id], {}, { thing: named(id), why });
+  const apart = 'what it lies between is not parallel any more';
+  for (const { id, storey, form } of project.tables.dimension.values()) {
+    if (storey !== model.storey.id) continue;
+    if (form.kind === 'chain' && !chainSizes(project, form.ends)) report('drawings', id, apart);
+    if (form.kind === 'angle' && !angleNow(project, form.arms))
+      report('drawings', id, 'its walls are parallel now');
+  }
+  for (const guide of project.tables.guide.values())
+    if (guide.storey === model.storey.id && guideLines(project, guide).length === 0)
+      report('measure', guide.id, apart);
 }
 
 /** Sizes to be measured again. */

@@ -1,6 +1,7 @@
 /** Every derived number of a project, for scripts, tests and schedules. mm, mm2 and mm3 unless a name says otherwise. */
 import { locate } from '../geometry/point';
 import { heightAt } from '../geometry/columns';
+import { chainSizes } from '../derive/sizes';
 import { meshVolume } from '../geometry/mesh';
 import { ringArea, ringPerimeter } from '../geometry/ring';
 import { degree } from '../units/angle';
@@ -68,6 +69,23 @@ export function inspectProject(project: Project, derived: Model) {
     roofs: [...project.tables.roof.values()].map((roof) =>
       inspectRoof(project, derived, roof.id, volume(roof.id))
     ),
+    dimensions: [...project.tables.dimension.values()].flatMap(({ id, storey, form, certainty }) =>
+      form.kind === 'chain'
+        ? [
+            {
+              id,
+              storey,
+              sizes: chainSizes(project, form.ends) ?? [],
+              locked: form.locked !== null,
+              certainty
+            }
+          ]
+        : []
+    ),
+    twins: [...project.tables.twins.values()].map(({ id, sets }) => ({
+      id,
+      sets: sets.map(({ items }) => items)
+    })),
     findings: reviewProject(project, derived).map(({ code, message, hint, subjects, numbers }) => ({
       code,
       message,
