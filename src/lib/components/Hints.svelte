@@ -17,7 +17,7 @@
     },
     {
       title: 'Plan and model are one',
-      text: 'Select in either, drag in the plan, and watch both follow. Everything is saved as you go and can be undone.'
+      text: 'Draw and select in either, drag in the plan, and watch both follow. Everything is saved as you go and can be undone.'
     }
   ];
   const hint = $derived(hints[learned]);

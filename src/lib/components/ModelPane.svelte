@@ -202,7 +202,10 @@
   {#if failed}<p class="absolute inset-0 grid place-items-center p-8 text-center text-shale">
       This browser cannot draw in 3D. The plan, the findings and all exports work without it.
     </p>{/if}
-  <div class="absolute left-2 right-2 top-2 flex flex-wrap items-center gap-2">
+  <div
+    class="pointer-events-none absolute left-2 right-2 flex flex-wrap items-center gap-2 [&>*]:pointer-events-auto"
+    style:top="calc(0.5rem + var(--over, 0px))"
+  >
     <div class="flex border border-fog bg-white" role="group" aria-label="Look at the model from">
       {#each views as { value, label } (value)}
         <button

@@ -4,7 +4,16 @@
   import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
   import type { House } from './house.svelte';
 
-  let { house, onleave }: { house: House; onleave: () => void } = $props();
+  /** `over`: how far a long sentence reaches over what is below, px. */
+  let {
+    house,
+    onleave,
+    over = $bindable(0)
+  }: { house: House; onleave: () => void; over?: number } = $props();
+  let height = $state(48);
+  $effect(() => {
+    over = Math.max(0, height - 48);
+  });
   let faults = $state<Record<string, string>>({});
   let drafts = $state<Record<string, string>>({});
   let bar: HTMLElement;
@@ -98,6 +107,7 @@
 <div class="relative z-20 h-12 shrink-0">
   <div
     bind:this={bar}
+    bind:offsetHeight={height}
     class="absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-fog bg-white px-4 py-1.5"
     role="group"
     aria-label="The sentence"

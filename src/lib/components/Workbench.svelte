@@ -27,6 +27,7 @@
   let tray = $state(false);
   let handing = $state(false);
   let making = $state(false);
+  let over = $state(0);
   let plan: PlanPane;
   let sentence: SentenceBar;
 
@@ -166,8 +167,8 @@
   <Rail {house} {take} />
   <StackStrip {house} />
   <main class="flex min-w-0 flex-col">
-    <SentenceBar {house} bind:this={sentence} onleave={() => plan.focus()} />
-    <div class="relative min-h-0 flex-1">
+    <SentenceBar {house} bind:this={sentence} bind:over onleave={() => plan.focus()} />
+    <div class="relative min-h-0 flex-1" style:--over="{over}px">
       <PaneGroup direction="horizontal">
         <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
           ><PlanPane {house} bind:this={plan} {take} /></Pane
