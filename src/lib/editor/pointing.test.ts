@@ -136,7 +136,7 @@ describe('snaps', () => {
     expect(place('middle of the stretch, inner face', 1130, 190)).toEqual({ x: (200 + 1950) / 2, y: 200 });
     expect(place('a third of the stretch, inner face', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
     expect(place('a quarter of the stretch, inner face', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
-    expect(place('middle of the clear face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
+    expect(place('middle of the clear inner face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
     expect(place('jamb of an opening, inner face', 2010, 190)).toEqual({ x: 2000, y: 200 });
     expect(place('corner of a wall', 210, 210)).toEqual({ x: 200, y: 200 });
     expect(place('extension of a face', 1960, 5000)).toEqual({ x: 1950, y: 5000 });
@@ -144,9 +144,9 @@ describe('snaps', () => {
       x: 4000,
       y: 200
     });
-    expect(
-      place('crossing of the extension of a face and the extension of a face', 6010, 5010)
-    ).toBeUndefined();
+    const free = at(2960, 4990, { start: { x: 2960, y: 4400 } }).map(({ name }) => name);
+    expect(free[0]).toBe('at 90°');
+    expect(place('crossing of two faces', 1955, 205)).toEqual({ x: 1950, y: 200 });
   });
   it('guides, the grid and parallels are named; a held key leaves the pointer free; N lists the others', () => {
     const guide = {

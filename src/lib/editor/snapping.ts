@@ -44,7 +44,7 @@ interface Ranked extends Snap {
 /** How near a place must be, pixels. */
 const reach = 11;
 /** How far past their ends walls are looked along, mm. */
-const sight = 12_000;
+const sight = 6000;
 
 export interface SnapInput {
   readonly pointer: Point;
@@ -61,10 +61,21 @@ export interface SnapInput {
   readonly project?: Project | undefined;
 }
 
+type LineWord = 'a face' | 'a wall line' | 'a guide' | 'an extension';
+const several: Record<LineWord, string> = {
+  'a face': 'two faces',
+  'a wall line': 'two wall lines',
+  'a guide': 'two guides',
+  'an extension': 'two extensions'
+};
+
 /** A line near the pointer, in words. */
 interface NearLine extends Line {
-  readonly what: string;
+  readonly what: LineWord;
 }
+
+/** What is only seen along comes after what is there, and after the square directions. */
+const isThere = ({ what }: NearLine) => what !== 'an extension';
 
 /** Snaps of the storey in hand as it stands, without what is being tried; none while the person asks for none. */
 export function snapsAt(
@@ -107,10 +118,11 @@ export function findSnaps(input: SnapInput): Snap[] {
   offerCrossings(lines, offer);
   if (start) {
     offerDirections(start, pointer, radius, offer);
-    for (const { point, direction, what } of lines)
-      offer(along(point, direction, dot(subtract(start, point), direction)), `square to ${what}`, 1.5, {
-        from: start
-      });
+    for (const line of lines.filter(isThere)) {
+      const { point, direction, what } = line;
+      const foot = along(point, direction, dot(subtract(start, point), direction));
+      offer(foot, `square to ${what}`, 1.5, { from: start });
+    }
     if (model) offerParallels(model, input, start, radius, offer);
   }
   if (model) offerAlignments(model, pointer, start, radius, offer);
@@ -187,10 +199,10 @@ function offerLines(
     if (Math.abs(y - face) > radius || (what === 'a wall line' && (frame.y0 === 0 || frame.y1 === 0)))
       continue;
     const point = fromFrame(frame, 0, face);
-    lines.push({ point, direction: frame.direction, what: past ? `the extension of ${what}` : what });
+    lines.push({ point, direction: frame.direction, what: past ? 'an extension' : what });
     if (past) {
       const end = fromFrame(frame, t < 0 ? 0 : frame.length, face);
-      offer(fromFrame(frame, t, face), `extension of ${what}`, 3.4, { from: end });
+      offer(fromFrame(frame, t, face), `extension of ${what}`, 4.1, { from: end });
       continue;
     }
     const at = fromFrame(frame, Math.max(0, Math.min(frame.length, t)), face);
@@ -216,7 +228,7 @@ function offerStretches(model: StoreyModel, frame: Frame, offer: Offer) {
     for (const [share, name, rank] of parts)
       offer(
         fromFrame(frame, t0 + (t1 - t0) * share, y),
-        `${name} of ${whole ? (y === 0 ? 'a wall' : 'the clear face') : y === 0 ? 'the stretch' : `the stretch, ${faceOf(frame, y)}`}`,
+        `${name} of ${whole ? (y === 0 ? 'a wall' : `the clear ${faceOf(frame, y)}`) : y === 0 ? 'the stretch' : `the stretch, ${faceOf(frame, y)}`}`,
         rank + (whole ? 0.3 : 0),
         { wall: frame.wall.id }
       );
@@ -243,11 +255,11 @@ function offerGrid({ module, origin, angle }: PlanningGrid, pointer: Point, radi
 function offerCrossings(lines: readonly NearLine[], offer: Offer) {
   lines.forEach((p, i) => {
     for (const q of lines.slice(i + 1)) {
-      const met =
-        Math.abs(cross(p.direction, q.direction)) > 0.02
-          ? meetLines(p.point, p.direction, q.point, q.direction)
-          : undefined;
-      if (met) offer(met, `crossing of ${p.what} and ${q.what}`, 1.1);
+      if (Math.abs(cross(p.direction, q.direction)) < 0.02) continue;
+      const met = meetLines(p.point, p.direction, q.point, q.direction);
+      const there = Number(isThere(p)) + Number(isThere(q));
+      const of = p.what === q.what ? several[p.what] : `${p.what} and ${q.what}`;
+      if (met) offer(met, `crossing of ${of}`, [4.3, 2.9, 1.1][there]!);
     }
   });
 }
