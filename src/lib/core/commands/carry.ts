@@ -97,7 +97,7 @@ function copyOpenings(
 }
 
 /** Records of joints whose walls are all copied. */
-function copyJoints(project: Project, to: ReadonlyMap<string, string>): Omit<Joint, 'id'>[] {
+export function copyJoints(project: Project, to: ReadonlyMap<string, string>): Omit<Joint, 'id'>[] {
   return [...project.tables.joint.values()].flatMap((joint) => {
     if (!joint.members.every(({ wall }) => to.has(wall))) return [];
     const named = (wall: string) => to.get(wall)!;

@@ -141,6 +141,33 @@ describe('twins', () => {
     expectAlike(project);
     expect(theTwins(project).sets[0]!.items).toHaveLength(6);
   });
+  it('how a joint within one is cut shows in all', () => {
+    const start = cell();
+    const [, other] = theTwins(start).sets;
+    const [p, q] = other!.items;
+    let project = act(start, 'setJoint', {
+      storey: 'storey-1',
+      at: { x: 3000, y: 0 },
+      cut: 'square',
+      through: 'q'
+    });
+    const cuts = () => [...project.tables.joint.values()].map(({ cut, through }) => [cut, through]);
+    expect(cuts()).toEqual([
+      ['square', 'q'],
+      ['square', q]
+    ]);
+    const corner = project.tables.wall.get(p!)!.b;
+    project = act(project, 'setJoint', { storey: 'storey-1', at: corner, cut: 'through', through: p });
+    expect(cuts()).toEqual([
+      ['through', 'p'],
+      ['through', p]
+    ]);
+    project = act(project, 'moveWalls', { ids: ['q'], by: { x: 400, y: 0 } });
+    expect(cuts()).toHaveLength(2);
+    expect(theTwins(project).sets).toHaveLength(2);
+    project = act(project, 'resetJoint', { storey: 'storey-1', at: project.tables.wall.get(p!)!.b });
+    expect(cuts()).toEqual([]);
+  });
   it('a set moved as a whole takes the others nowhere; later edits go by its new place', () => {
     const first = cell();
     const { items } = theTwins(first).sets[1]!;

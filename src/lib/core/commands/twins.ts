@@ -8,12 +8,14 @@ import { add, distance, dot, fromAngle, locate, subtract, unit, type Point } fro
 import { tolerances, toStored } from '../geometry/tolerances';
 import { distanceFor } from '../derive/2-openings';
 import { frameOf, fromFrame } from '../derive/frame';
+import { nodeKey } from '../derive/joints/gather';
 import { applyPatch, composePatches, patchOf, sameValue, type Patch } from '../project/patch';
 import { findRecord, freshIds } from '../project/project';
 import {
   otherSide,
   type Chimney,
   type Column,
+  type Joint,
   type Opening,
   type Project,
   type Rec,
@@ -21,7 +23,7 @@ import {
   type TwinSet,
   type Wall
 } from '../project/records';
-import { movedRecord } from './carry';
+import { copyJoints, movedRecord } from './carry';
 import { checkAgainst, checkOpenings, checkWall, needFrame, placeOf } from './checks';
 import { command, done, nameOf, Refusal, refuse, type Command } from './command';
 import { fitted, followers, Meetings } from './rejoin';
@@ -83,6 +85,8 @@ function changeOf(sight: Sight, { items }: TwinSet): Change {
   const own = new Set(items);
   const isNew = (id: string) => patch.has(id) && !patch.get(id)!.before;
   const grown = [...patch.keys()].some((id) => isNew(id) && belongs(sight, own, id));
+  if ([...patch.values()].some(({ before: was, after: now }) => isWithin(now ?? was, own)))
+    return { kind: 'edited' };
   if (!grown && !items.some((id) => patch.has(id))) return { kind: 'none' };
   const pairs = items.map((id) => [findRecord(before, id), findRecord(after, id)] as const);
   const standing = pairs.flatMap(([p, q]) => (isStanding(p) && isStanding(q) ? [[p, q] as const] : []));
@@ -97,6 +101,13 @@ function changeOf(sight: Sight, { items }: TwinSet): Change {
   const motion = standing.flatMap(([p, q]) => candidates(p, q)).find((one) => isMotion(one, 'free'));
   return motion && (openings.length === 0 || motion.flips) ? { kind: 'moved', motion } : { kind: 'edited' };
 }
+
+/** A joint all of whose walls are of a set: how it is cut belongs to the set. */
+const isWithin = (record: Rec | undefined, set: ReadonlySet<string>): boolean =>
+  record?.kind === 'joint' && record.members.every(({ wall }) => set.has(wall));
+
+const jointsWithin = ({ tables }: Project, set: ReadonlySet<string>): Joint[] =>
+  [...tables.joint.values()].filter((joint) => isWithin(joint, set));
 
 /** Motions that may have taken one thing to where it is. */
 function candidates(p: Standing, q: Standing): Motion[] {
@@ -211,7 +222,7 @@ function checkTwin(sight: Sight, all: Project, wall: Wall) {
 }
 
 const difference = (p: Project, q: Project): Patch => {
-  const kinds = ['wall', 'opening', 'column', 'chimney', 'twins'] as const;
+  const kinds = ['wall', 'opening', 'column', 'chimney', 'joint', 'twins'] as const;
   const puts = kinds.flatMap((kind) =>
     [...q.tables[kind].values()].filter((one) => findRecord(p, one.id) !== one)
   );
@@ -246,7 +257,27 @@ function imageOf(
     const opening = sight.after.tables.opening.get(id);
     return opening ? [openingImage(sight.after, middle, opening, to, motion)] : [];
   });
-  return difference(grown, applyPatch(middle, patchOf(middle, openings)));
+  const joints = jointImages(sight, middle, to, own);
+  const gone = jointsWithin(middle, own).flatMap(({ id }) =>
+    joints.some((one) => one.id === id) ? [] : [id]
+  );
+  return difference(grown, applyPatch(middle, patchOf(middle, [...openings, ...joints], gone)));
+}
+
+/** The joints within a set as the other cuts them. */
+function jointImages(
+  { before, after }: Sight,
+  grown: Project,
+  to: ReadonlyMap<string, string>,
+  own: ReadonlySet<string>
+): Joint[] {
+  // A wall that is gone is still named here: all joints find their homes afterwards.
+  const isWall = (id: string) => before.tables.wall.has(id) || after.tables.wall.has(id);
+  const walls = new Map([...to].filter(([id]) => isWall(id)));
+  const old = new Map(jointsWithin(grown, own).map((joint) => [nodeKey(joint.members), joint]));
+  const copied = copyJoints(after, walls);
+  const fresh = freshIds(grown, 'joint', copied.length);
+  return copied.map((joint, i) => ({ ...joint, id: old.get(nodeKey(joint.members))?.id ?? fresh[i]! }));
 }
 
 /** An opening at its image's place, set out from what its own wall meets. */
