@@ -10,7 +10,7 @@ import { applyPatch, type Patch } from '../core/project/patch';
 import { layerThat } from '../core/project/layers';
 import type { Problem } from '../core/project/problems';
 import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
-import type { LayerKind, Project, Rec, Settings } from '../core/project/records';
+import type { LayerKind, Project, Rec, Settings, WallEnd } from '../core/project/records';
 import { operate, type HistoryState, type Operation } from './history';
 import type { Tool } from './tool';
 
@@ -46,6 +46,8 @@ export class Editor {
   isolated: ReadonlySet<string> | undefined;
   /** What a box selects: all that it touches, or what it encloses. The way it is drawn does not matter. */
   boxTakes: 'touched' | 'enclosed' = 'enclosed';
+  /** Which end of a wall stays when its length is written; the other moves with what is joined there. */
+  holds: WallEnd = 'a';
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
   private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;

@@ -11,7 +11,7 @@ export interface SentenceSubject {
 }
 
 const shown: Record<string, readonly string[]> = {
-  wall: ['length', 'thickness', 'height', 'settingOut'],
+  wall: ['length', 'hold', 'thickness', 'height', 'settingOut'],
   opening: ['distance', 'width', 'height', 'sill'],
   column: ['width', 'depth', 'diameter', 'height', 'angle'],
   chimney: ['width', 'depth', 'base', 'above', 'height'],

@@ -562,8 +562,15 @@ export class PlanView {
     for (let t = 14 * px; t < frame.length; t += 28 * px)
       this.line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
     context.fillStyle = this.tokens.heather;
-    for (const p of [frame.wall.a, frame.wall.b])
-      context.fillRect(p.x - 3.5 * px, p.y - 3.5 * px, 7 * px, 7 * px);
+    // The end that stays when a length is written is full, the other is open.
+    for (const end of ['a', 'b'] as const) {
+      const { x, y } = frame.wall[end];
+      const box = [x - 3.5 * px, y - 3.5 * px, 7 * px, 7 * px] as const;
+      if (this.editor.selection.size > 1 || this.editor.holds === end) context.fillRect(...box);
+      else {
+        context.strokeRect(...box);
+      }
+    }
   }
 }
 

@@ -119,10 +119,18 @@ describe('the sentence of a selection', () => {
     const { editor } = open(['wall-1']);
     const subject = sentenceOfSelection(editor)!;
     expect(readSentence(subject.sentence())).toBe(
-      'Wall “Wall 1”: length [6 000], thickness [200], height [2 700], set out on [outer face].'
+      'Wall “Wall 1”: length [6 000], held at [its start], thickness [200], height [2 700], set out on [outer face].'
     );
     expect(subject.fill('height', '2.5m')).toBeUndefined();
     expect(editor.project.tables.wall.get('wall-1')!.top).toEqual({ kind: 'height', height: 2500 });
     expect(subject.fill('height', 'x')).toContain('Expected');
+    // The end that is held stays; the other goes, with what is joined there.
+    sentenceOfSelection(editor)!.fill('hold', 'b');
+    expect(sentenceOfSelection(editor)!.fill('length', '5 m')).toBeUndefined();
+    expect(editor.project.tables.wall.get('wall-1')).toMatchObject({
+      a: { x: 1000, y: 0 },
+      b: { x: 6000, y: 0 }
+    });
+    expect(editor.project.tables.wall.get('wall-4')!.b.x).toBe(1000);
   });
 });

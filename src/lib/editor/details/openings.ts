@@ -3,7 +3,8 @@ import { nameElement } from '../../core/project/names';
 import { describeFrom } from '../tools/opening';
 import { type Opening } from '../../core/project/records';
 import { certaintyField } from './marks';
-import { type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
+import type { Editor } from '../editor';
+import { type CardAction, type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
 
 export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
   const { project } = make.editor;
@@ -79,5 +80,33 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
       ]
     }
   ];
-  return { title: nameElement(project, opening.id), subtitle: '', plies: [], groups };
+  return {
+    title: nameElement(project, opening.id),
+    subtitle: '',
+    plies: [],
+    actions: selectors(make.editor, opening),
+    groups
+  };
+}
+
+/** Select more of its storey by what this opening is. */
+function selectors(editor: Editor, opening: Opening): CardAction[] {
+  const { wall, opening: table } = editor.project.tables;
+  const storey = wall.get(opening.wall)?.storey;
+  const select = (label: string, like: (one: Opening) => boolean): CardAction => ({
+    label,
+    run: () =>
+      editor.select(
+        [...table.values()]
+          .filter(
+            (one) => wall.get(one.wall)?.storey === storey && one.filling === opening.filling && like(one)
+          )
+          .map(({ id }) => id)
+      )
+  });
+  const word = { door: 'doors', window: 'windows', none: 'bare openings' }[opening.filling];
+  return [
+    select(`All ${word}`, () => true),
+    select('All of this size', ({ width, height }) => width === opening.width && height === opening.height)
+  ];
 }

@@ -98,16 +98,30 @@ function selectors(editor: Editor, wall: Wall): CardAction[] {
   ];
 }
 
+const heldEnds = [
+  { value: 'a', label: 'its start' },
+  { value: 'b', label: 'its end' }
+];
+
 type WallSetter = (changes: object) => { name: string; args: unknown };
 
 function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
   const first = walls[0]!;
-  const single = [
+  const { editor } = make;
+  const single: Field[] = [
     make.text('name', 'Name', first.name, (name) => set({ name })),
     make.length('length', 'Length', [distance(first.a, first.b)], (length) => ({
       name: 'setWallLength',
-      args: { id: first.id, length, hold: 'a' }
-    }))
+      args: { id: first.id, length, hold: editor.holds }
+    })),
+    {
+      ...{ name: 'hold', label: 'Held at', kind: 'choice', value: editor.holds, choices: heldEnds },
+      set: (end) => {
+        editor.holds = end === 'b' ? 'b' : 'a';
+        editor.changed();
+        return undefined;
+      }
+    }
   ];
   return [
     ...(walls.length === 1 ? single : []),

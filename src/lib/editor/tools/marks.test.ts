@@ -200,6 +200,12 @@ describe('what is shown', () => {
         .run();
     run(/All on this storey/);
     expect(editor.selection.size).toBe(5);
+    editor.select(['door']);
+    run(/All doors/);
+    expect([...editor.selection]).toEqual(['door']);
+    run(/this size/);
+    expect([...editor.selection]).toEqual(['door']);
+    editor.select(['wall-1', 'wall-2', 'wall-3', 'wall-4', 'p']);
     run(/Make a layer/);
     expect(only(editor.project.tables.layer)).toMatchObject({
       name: 'Set 1',
