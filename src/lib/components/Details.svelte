@@ -43,7 +43,7 @@
       <h2 class="flex-1 truncate">
         <span class="font-semibold">{card.title}</span> <span class="text-shale">{card.subtitle}</span>
       </h2>
-      {#if !house.editor.selection.has('project')}<button
+      {#if (house.tick, !house.editor.selection.has('project'))}<button
           class="p-1 text-shale hover:text-rust"
           aria-label="Delete the selection"
           onclick={() => house.editor.deleteSelection()}><Trash2 size={15} /></button

@@ -14,7 +14,7 @@
   );
   const tool = $derived((house.tick, editor.tool !== undefined));
   const counted = $derived(house.findings.filter((one) => one.putOff === undefined).length);
-  const selected = $derived((house.tick, editor.selection.size));
+  const selected = $derived((house.tick, editor.selection.has('project') ? 0 : editor.selection.size));
 
   /** That what is selected has twins, which will follow. */
   const twins = $derived.by(() => {

@@ -19,6 +19,7 @@ const shown: Record<string, readonly string[]> = {
   roof: ['pitch', 'overhang', 'plateLevel'],
   storey: ['datum', 'height', 'floorDepth'],
   sheet: ['fade'],
+  project: ['ground', 'module', 'nudge'],
   guide: ['distance', 'parts'],
   dimension: ['text', 'certainty']
 };

@@ -335,7 +335,7 @@ export class PlanView {
     const reach = (width + height) * px;
     const { grid } = editor.settings;
     if (grid?.shown && grid.module > 7 * px) {
-      context.strokeStyle = `${this.tokens.shale}33`;
+      context.strokeStyle = `${this.tokens.shale}22`;
       context.lineWidth = px;
       const middle = rotate(subtract(this.centre, grid.origin), -grid.angle);
       const at = (x: number, y: number) => add(grid.origin, rotate({ x, y }, grid.angle));

@@ -4,7 +4,7 @@ import { describeFrom } from '../tools/opening';
 import { type Opening } from '../../core/project/records';
 import { certaintyField } from './marks';
 import type { Editor } from '../editor';
-import { type CardAction, type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
+import { type CardAction, type Field, type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
 
 export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
   const { project } = make.editor;
@@ -39,46 +39,7 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
         certaintyField(make, [opening.certainty], set)
       ]
     },
-    {
-      title: 'Filling',
-      fields: [
-        make.choice(
-          'filling',
-          'Filled by',
-          [opening.filling],
-          [
-            { value: 'door', label: 'door' },
-            { value: 'window', label: 'window' },
-            { value: 'none', label: 'nothing' }
-          ],
-          (filling) => set({ filling })
-        ),
-        ...(opening.filling === 'door'
-          ? [
-              make.choice(
-                'hinge',
-                'Hung on',
-                [opening.handing.hinge],
-                [
-                  { value: 'near', label: 'near jamb' },
-                  { value: 'far', label: 'far jamb' }
-                ],
-                (hinge) => set({ handing: { ...opening.handing, hinge } })
-              ),
-              make.choice(
-                'opens',
-                'Opens',
-                [opening.handing.opens],
-                [
-                  { value: 'inside', label: 'inwards' },
-                  { value: 'outside', label: 'outwards' }
-                ],
-                (opens) => set({ handing: { ...opening.handing, opens } })
-              )
-            ]
-          : [])
-      ]
-    }
+    { title: 'Filling', fields: fillingFields(make, opening, set) }
   ];
   return {
     title: nameElement(project, opening.id),
@@ -87,6 +48,50 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
     actions: selectors(make.editor, opening),
     groups
   };
+}
+
+function fillingFields(
+  make: CardMaker,
+  opening: Opening,
+  set: (changes: object) => { name: string; args: unknown }
+): Field[] {
+  return [
+    make.choice(
+      'filling',
+      'Filled by',
+      [opening.filling],
+      [
+        { value: 'door', label: 'door' },
+        { value: 'window', label: 'window' },
+        { value: 'none', label: 'nothing' }
+      ],
+      (filling) => set({ filling })
+    ),
+    ...(opening.filling === 'door'
+      ? [
+          make.choice(
+            'hinge',
+            'Hung on',
+            [opening.handing.hinge],
+            [
+              { value: 'near', label: 'near jamb' },
+              { value: 'far', label: 'far jamb' }
+            ],
+            (hinge) => set({ handing: { ...opening.handing, hinge } })
+          ),
+          make.choice(
+            'opens',
+            'Opens',
+            [opening.handing.opens],
+            [
+              { value: 'inside', label: 'inwards' },
+              { value: 'outside', label: 'outwards' }
+            ],
+            (opens) => set({ handing: { ...opening.handing, opens } })
+          )
+        ]
+      : [])
+  ];
 }
 
 /** Select more of its storey by what this opening is. */
