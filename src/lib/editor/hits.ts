@@ -1,9 +1,9 @@
 /** What of the plan lies under a point. */
 import { distance, locate, nearestOnSegment, type Point } from '../core/geometry/point';
 import { guideLines } from '../core/derive/guides';
-import { drawPlaced } from '../core/drawing/placed';
+import { textEnds } from '../core/drawing/display';
 import type { Editor } from './editor';
-import { paperPixels, placedOf } from './sizes';
+import { paperPixels, placedMarks } from './sizes';
 import type { StoreyModel } from '../core/derive/graph';
 
 /** The wall under a point: inside its thickness, or within the reach of its faces. */
@@ -40,17 +40,9 @@ export function dimensionAt(editor: Editor, p: Point, mmPerPixel: number): strin
   if (editor.shown.tables.dimension.size === 0) return undefined;
   const paper = paperPixels * mmPerPixel;
   const reach = 4 * mmPerPixel;
-  const hit = drawPlaced(editor.shown, editor.storey, placedOf(editor, mmPerPixel), paper).find((mark) => {
-    if (mark.kind === 'text') {
-      const half = (mark.text.length * mark.height * 0.58 * paper) / 2;
-      return (
-        distance(
-          nearestOnSegment(p, { x: mark.at.x - half, y: mark.at.y }, { x: mark.at.x + half, y: mark.at.y }),
-          p
-        ) <
-        paper * mark.height
-      );
-    }
+  const hit = placedMarks(editor, mmPerPixel).find((mark) => {
+    if (mark.kind === 'text')
+      return distance(nearestOnSegment(p, ...textEnds(mark, paper)), p) < paper * mark.height;
     if (mark.kind === 'arc')
       return Math.abs(distance(p, mark.centre) - mark.radius) < reach && withinArc(mark, p);
     if (mark.kind !== 'lines') return false;

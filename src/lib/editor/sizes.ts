@@ -1,6 +1,7 @@
 /** Sizes in the plan as things to point at. */
 import { dimensionStrings, endsOfSize, placeOfSize, type DimensionString } from '../core/drawing/dimensions';
-import { placedStrings, type PlacedString } from '../core/drawing/placed';
+import type { Mark } from '../core/drawing/display';
+import { drawPlaced, placedStrings, type PlacedString } from '../core/drawing/placed';
 import type { StoreyModel } from '../core/derive/graph';
 import type { SizeEnd } from '../core/project/records';
 import { cross, dot, subtract, type Point } from '../core/geometry/point';
@@ -9,40 +10,55 @@ import type { Editor } from './editor';
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 export const paperPixels = 4.3;
 
-const kept = new WeakMap<StoreyModel, { inputs: readonly unknown[]; strings: readonly DimensionString[] }>();
-const none: readonly DimensionString[] = [];
+/** What was made for a storey, kept while nothing it was made from changed. */
+class Kept<T> {
+  private readonly shelf = new WeakMap<StoreyModel, { inputs: readonly unknown[]; made: T }>();
+
+  get(model: StoreyModel, inputs: readonly unknown[], make: () => T): T {
+    const old = this.shelf.get(model);
+    if (old?.inputs.every((input, i) => input === inputs[i])) return old.made;
+    const made = make();
+    this.shelf.set(model, { inputs, made });
+    return made;
+  }
+}
+
+const automatic = new Kept<readonly DimensionString[]>();
+const byHand = new Kept<readonly PlacedString[]>();
+const marksByHand = new Kept<readonly Mark[]>();
+const none: readonly never[] = [];
 
 /** The automatic strings of the storey in hand at a scale; the same list while nothing they read changed. */
 export function stringsOf(editor: Editor, mmPerPixel: number): readonly DimensionString[] {
   const model = editor.storeyModel;
   if (!model || editor.hidesKind('dimension')) return none;
+  const { settings } = editor;
   const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
   const placed = placedOf(editor, mmPerPixel);
-  const inputs = [outline, editor.settings, mmPerPixel, placed];
-  const old = kept.get(model);
-  if (old?.inputs.every((input, i) => input === inputs[i])) return old.strings;
-  const strings = dimensionStrings(model, outline, editor.settings, paperPixels * mmPerPixel, placed);
-  kept.set(model, { inputs, strings });
-  return strings;
+  return automatic.get(model, [outline, settings, mmPerPixel, placed], () =>
+    dimensionStrings(model, outline, settings, paperPixels * mmPerPixel, placed)
+  );
 }
-
-const keptPlaced = new WeakMap<
-  StoreyModel,
-  { inputs: readonly unknown[]; strings: readonly PlacedString[] }
->();
-const nonePlaced: readonly PlacedString[] = [];
 
 /** The strings placed by hand, likewise. */
 export function placedOf(editor: Editor, mmPerPixel: number): readonly PlacedString[] {
-  const model = editor.storeyModel;
-  const { dimension } = editor.shown.tables;
-  if (!model || dimension.size === 0 || editor.hidesKind('dimension')) return nonePlaced;
-  const inputs = [dimension, editor.settings, mmPerPixel];
-  const old = keptPlaced.get(model);
-  if (old?.inputs.every((input, i) => input === inputs[i])) return old.strings;
-  const strings = placedStrings(editor.shown, editor.storey, editor.settings, paperPixels * mmPerPixel);
-  keptPlaced.set(model, { inputs, strings });
-  return strings;
+  const { storeyModel: model, shown, storey, settings } = editor;
+  const { dimension } = shown.tables;
+  if (!model || dimension.size === 0 || editor.hidesKind('dimension')) return none;
+  return byHand.get(model, [dimension, settings, mmPerPixel], () =>
+    placedStrings(shown, storey, settings, paperPixels * mmPerPixel)
+  );
+}
+
+/** All that was placed by hand, drawn: strings, angles, notes. */
+export function placedMarks(editor: Editor, mmPerPixel: number): readonly Mark[] {
+  const { storeyModel: model, shown, storey } = editor;
+  const { dimension } = shown.tables;
+  if (!model || dimension.size === 0 || editor.hidesKind('dimension')) return none;
+  const strings = placedOf(editor, mmPerPixel);
+  return marksByHand.get(model, [strings, dimension, mmPerPixel], () =>
+    drawPlaced(shown, storey, strings, paperPixels * mmPerPixel)
+  );
 }
 
 /** The ends of the size that is written at a point of the plan. */

@@ -160,9 +160,8 @@ function offerWalls(
       offer(fromFrame(frame, frame.length / 2, face), `middle of the ${faceOf(frame, face)}`, 1.2, {
         wall: id
       });
-    for (const { bands } of [model.footprints.walls.get(id)!])
-      for (const corner of bands[0]?.outline.flat() ?? [])
-        offer(corner, 'corner of a wall', 0.7, { wall: id });
+    for (const corner of model.footprints.walls.get(id)?.bands[0]?.outline.flat() ?? [])
+      offer(corner, 'corner of a wall', 0.7, { wall: id });
     offerStretches(model, frame, offer);
     for (const { opening, t0, t1 } of model.places.get(id) ?? [])
       for (const face of [frame.y0, frame.y1]) {
@@ -222,13 +221,18 @@ const parts = [
   [3 / 4, 'a quarter', 1.4]
 ] as const;
 
+function stretchName(frame: Frame, y: number, whole: boolean): string {
+  if (y === 0) return whole ? 'a wall' : 'the stretch';
+  return whole ? `the clear ${faceOf(frame, y)}` : `the stretch, ${faceOf(frame, y)}`;
+}
+
 /** Divisions of the stretches between crossings, along the line and along both faces. */
 function offerStretches(model: StoreyModel, frame: Frame, offer: Offer) {
   for (const { y, t0, t1, whole } of stretchesOf(model, frame))
     for (const [share, name, rank] of parts)
       offer(
         fromFrame(frame, t0 + (t1 - t0) * share, y),
-        `${name} of ${whole ? (y === 0 ? 'a wall' : `the clear ${faceOf(frame, y)}`) : y === 0 ? 'the stretch' : `the stretch, ${faceOf(frame, y)}`}`,
+        `${name} of ${stretchName(frame, y, whole)}`,
         rank + (whole ? 0.3 : 0),
         { wall: frame.wall.id }
       );

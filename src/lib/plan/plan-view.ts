@@ -1,7 +1,6 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { twinsOf } from '../core/commands/twins';
 import { drawDimensions } from '../core/drawing/dimensions';
-import { drawPlaced } from '../core/drawing/placed';
 import { drawRoof, marksBox } from '../core/drawing/plan';
 import { drawStoreyPlan } from '../core/drawing/storey-plan';
 import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
@@ -12,7 +11,7 @@ import { frameRectangle, fromFrame, type Frame } from '../core/derive/frame';
 import { standingOn } from '../core/derive/standing';
 import { storeysInOrder } from '../core/project/project';
 import type { Editor } from '../editor/editor';
-import { paperPixels, placedOf, stringsOf } from '../editor/sizes';
+import { paperPixels, placedMarks, stringsOf } from '../editor/sizes';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { batchesOf, type Batch } from './batches';
 import { drawOverlay } from './overlay';
@@ -146,11 +145,7 @@ export class PlanView {
     const paper = paperPixels / pixelsPerMm;
     const { editor } = this;
     const strings = stringsOf(editor, 1 / pixelsPerMm);
-    const placed = placedOf(editor, 1 / pixelsPerMm);
-    const marks = [
-      ...drawDimensions(strings, paper),
-      ...drawPlaced(editor.shown, editor.storey, placed, paper)
-    ];
+    const marks = [...drawDimensions(strings, paper), ...placedMarks(editor, 1 / pixelsPerMm)];
     const box = marksBox(marks, paper) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
@@ -412,13 +407,10 @@ export class PlanView {
   private dimensions(): readonly Mark[] {
     const { editor } = this;
     const strings = stringsOf(editor, this.mmPerPixel);
-    const placed = placedOf(editor, this.mmPerPixel);
-    const { dimension } = editor.shown.tables;
-    const inputs = [strings, placed, dimension, editor.storeyModel];
+    const placed = placedMarks(editor, this.mmPerPixel);
+    const inputs = [strings, placed];
     if (this.dims && sameList(this.dims.inputs, inputs)) return this.visible(this.dims.marks);
-    const paper = paperPixels * this.mmPerPixel;
-    const own = editor.hidesKind('dimension') ? [] : drawPlaced(editor.shown, editor.storey, placed, paper);
-    const marks = [...drawDimensions(strings, paper), ...own];
+    const marks = [...drawDimensions(strings, paperPixels * this.mmPerPixel), ...placed];
     this.dims = { inputs, marks };
     return this.visible(marks);
   }

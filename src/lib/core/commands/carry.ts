@@ -12,6 +12,7 @@ import {
   type Opening,
   type Project,
   type Rec,
+  type SetOutOrigin,
   type Twins,
   type Wall
 } from '../project/records';
@@ -74,6 +75,19 @@ export function choose(project: Project, ids: readonly string[]): Chosen {
   return chosen;
 }
 
+/** What an opening is set out from, moved; undefined where that does not come along. */
+export function movedOrigin(
+  origin: SetOutOrigin,
+  to: ReadonlyMap<string, string>,
+  motion: Motion
+): SetOutOrigin | undefined {
+  if (origin.kind === 'line') return origin;
+  const wall = to.get(origin.wall);
+  return wall === undefined
+    ? undefined
+    : { kind: 'face', wall, side: motion.flips ? otherSide[origin.side] : origin.side };
+}
+
 /** Openings of copied walls; what they were set out from comes along, or their place is kept from the end of the line. */
 function copyOpenings(
   project: Project,
@@ -83,16 +97,13 @@ function copyOpenings(
 ): Opening[] {
   const riding = [...to.keys()].flatMap((id) => openingsOf(project, id));
   return riding.map((opening, i): Opening => {
-    const { origin } = opening;
-    const base = { ...opening, id: taken[i]!, wall: to.get(opening.wall)! };
-    if (origin.kind === 'line') return base;
-    const named = to.get(origin.wall);
-    if (named !== undefined)
-      return {
-        ...base,
-        origin: { ...origin, wall: named, side: motion.flips ? otherSide[origin.side] : origin.side }
-      };
-    return { ...freed(project, opening), id: base.id, wall: base.wall };
+    const origin = movedOrigin(opening.origin, to, motion);
+    const base = {
+      ...(origin ? opening : freed(project, opening)),
+      id: taken[i]!,
+      wall: to.get(opening.wall)!
+    };
+    return origin ? { ...base, origin } : base;
   });
 }
 

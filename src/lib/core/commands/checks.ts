@@ -25,12 +25,19 @@ export function placeOf(project: Project, opening: Opening, wall: Wall): Opening
   return placeOpening(needFrame(project, wall), opening, named && frameOf(project, named));
 }
 
+/** An opening with its set-out as before, its near end at t0 of its wall as that is now. */
+export function placedAt(project: Project, opening: Opening, t0: number): Opening {
+  const wall = project.tables.wall.get(opening.wall)!;
+  const named = opening.origin.kind === 'face' ? project.tables.wall.get(opening.origin.wall) : undefined;
+  const far = distanceFor(needFrame(project, wall), opening, named && frameOf(project, named), t0);
+  return { ...opening, distance: toStored(far) };
+}
+
 /** An opening at its place, set out from the end of its wall's line. */
 export function freed(project: Project, opening: Opening): Opening {
   const wall = project.tables.wall.get(opening.wall)!;
   const { t0 } = placeOf(project, opening, wall);
-  const free: Opening = { ...opening, origin: { kind: 'line' } };
-  return { ...free, distance: toStored(distanceFor(needFrame(project, wall), free, undefined, t0)) };
+  return placedAt(project, { ...opening, origin: { kind: 'line' } }, t0);
 }
 
 /** Refuses walls that are too short or have no height. */
@@ -49,6 +56,29 @@ export function checkWall(project: Project, wall: Wall) {
       subjects: [wall.id],
       numbers: { height: frame.top - frame.base },
       texts: { thing }
+    });
+}
+
+/** Refuses a wall whose ends have come too near each other, or passed, against where it ran before. */
+export function checkSense(project: Project, before: Wall, after: Wall) {
+  const to = dot(subtract(after.b, after.a), unit(subtract(before.b, before.a)));
+  if (to < tolerances.leastLength)
+    refuse(project, 'wall.reversed', {
+      subjects: [after.id],
+      numbers: { from: distance(before.a, before.b), to: Math.max(0, to), least: tolerances.leastLength },
+      texts: { thing: nameOf(before) }
+    });
+}
+
+/** Refuses an end past either end of the wall whose body it stops at. */
+export function checkOnHost(project: Project, host: Wall, end: Point, branch: Wall) {
+  const { t } = locate(end, host.a, unit(subtract(host.b, host.a)));
+  const over = Math.max(-t, t - distance(host.a, host.b));
+  if (over > tolerances.joint)
+    refuse(project, 'wall.off-host', {
+      subjects: [branch.id, host.id],
+      numbers: { over },
+      texts: { thing: nameOf(branch), other: nameOf(host) }
     });
 }
 

@@ -2,7 +2,7 @@
 import { cross, dot, leftOf, locate, meetLines, subtract, type Point } from '../geometry/point';
 import { toStored, tolerances } from '../geometry/tolerances';
 import { tipAt } from '../derive/dimensions';
-import { borderOf, chainSizes, sizeBetween } from '../derive/sizes';
+import { borderOf, chainSizes } from '../derive/sizes';
 import { frameOf } from '../derive/frame';
 import type {
   AngleArm,
@@ -14,7 +14,7 @@ import type {
   SizeEnd
 } from '../project/records';
 import { command, done, nameOf, need, needPositive, refuse, type Command } from './command';
-import { endOf } from './make-true';
+import { endOf, needBorder, needSize } from './make-true';
 import * as s from './schemas';
 import { freshOrGiven, storedPoint } from './walls';
 
@@ -22,25 +22,14 @@ const ends = () => s.array(s.sizeEnd().required()).min(2).max(60);
 
 /** Ends in the order in which they lie; refuses what has no one size. */
 function chainOf(project: Project, given: readonly SizeEnd[]): SizeEnd[] {
-  const borders = given.map((end) => {
-    const border = borderOf(project, end);
-    if (border) return { end, border };
-    if ('wall' in end) need(project, 'wall', end.wall);
-    else need(project, 'opening', end.opening);
-    return refuse(project, 'size.end', { texts: { what: 'a wall without a build-up' } });
-  });
+  const borders = given.map((end) => ({ end, border: needBorder(project, end) }));
   const first = borders[0]!.border;
   const normal = leftOf(first.direction);
   // As it is read: to the right, or up.
   const sense = Math.abs(normal.x) > tolerances.sameDirection ? normal.x : normal.y;
   const lying = borders.map(({ end, border }) => {
-    const between = sizeBetween(first, border);
-    if (!between)
-      refuse(project, 'size.not-parallel', {
-        subjects: [first.subject.id, border.subject.id],
-        texts: { thing: nameOf(first.subject), other: nameOf(border.subject) }
-      });
-    return { end, border, at: between.size * Math.sign(sense * dot(between.way, normal)) };
+    const { size, way } = needSize(project, first, border);
+    return { end, border, at: size * Math.sign(sense * dot(way, normal)) };
   });
   lying.sort((p, q) => p.at - q.at);
   const tight = lying.find(({ at }, i) => i > 0 && at - lying[i - 1]!.at < tolerances.coincident);
@@ -53,7 +42,7 @@ function chainOf(project: Project, given: readonly SizeEnd[]): SizeEnd[] {
 }
 
 /** Where a string through a point lies, along the first of its ends. */
-function placeAt(project: Project, end: SizeEnd, at: Point): number {
+export function placeAt(project: Project, end: SizeEnd, at: Point): number {
   const { point, direction } = borderOf(project, end)!;
   return toStored(locate(at, point, direction).t);
 }

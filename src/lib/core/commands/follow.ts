@@ -10,20 +10,11 @@ import { tolerances, toStored } from '../geometry/tolerances';
 import { layerThat } from '../project/layers';
 import { applyPatch, composePatches, patchOf, type Patch } from '../project/patch';
 import { settingsOf } from '../project/project';
-import type {
-  Dimension,
-  DimensionForm,
-  Guide,
-  Kind,
-  Project,
-  Rec,
-  SizeEnd,
-  Twins,
-  Wall
-} from '../project/records';
+import type { Dimension, DimensionForm, Guide, Kind, Project, Rec, SizeEnd, Wall } from '../project/records';
 import { endsIn } from '../project/validate';
 import { formatLengthWithUnit } from '../units/length';
 import { nameOf, refuse } from './command';
+import { placeAt } from './dimensions';
 import { rehomeJoints } from './joints';
 import { followTwins } from './twins';
 import { storedPoint } from './walls';
@@ -37,7 +28,8 @@ export function follow(project: Project, patch: Patch): Patch {
   return homed;
 }
 
-const referring: readonly Kind[] = ['guide', 'dimension', 'layer', 'twins'];
+/** Twins see to their own: what is gone from one is gone from all. */
+const referring: readonly Kind[] = ['guide', 'dimension', 'layer'];
 
 /** What named a wall or opening that is gone names what took its place, keeps its own place, or goes too. */
 function rehome(project: Project, patch: Patch): Patch {
@@ -67,7 +59,6 @@ function rehome(project: Project, patch: Patch): Patch {
     if (holds.by === 'items' && holds.items.some((id) => gone.has(id)))
       puts.push({ ...layer, holds: { by: 'items', items: holds.items.filter((id) => !gone.has(id)) } });
   }
-  for (const twins of after.tables.twins.values()) settle(twins, homeTwins(twins, gone));
   return composePatches(patch, patchOf(after, puts, removes));
 }
 
@@ -111,17 +102,15 @@ function homeForm(
       const ends = form.ends.flatMap(heir);
       if (ends.length < 2) return undefined;
       const sizes = chainSizes(after, ends);
-      const [old, now] = [borderOf(project, form.ends[0]!), borderOf(after, ends[0]!)];
-      if (!sizes || !now) return undefined;
+      const old = borderOf(project, form.ends[0]!);
+      if (!sizes || !old) return undefined;
       // The string stays where it was, whatever its first line now begins at.
-      const at = old && along(old.point, old.direction, form.place);
-      const sense = now.direction;
-      const place = at ? (at.x - now.point.x) * sense.x + (at.y - now.point.y) * sense.y : form.place;
+      const place = placeAt(after, ends[0]!, along(old.point, old.direction, form.place));
       const all = ends.length === form.ends.length;
       return {
         ...form,
         ends,
-        place: toStored(place),
+        place,
         locked: form.locked && (all ? form.locked : sizes.map(toStored))
       };
     }
@@ -139,14 +128,6 @@ function homeForm(
       return at && { ...form, tip: { kind: 'point', at: storedPoint(at) } };
     }
   }
-}
-
-function homeTwins(twins: Twins, gone: ReadonlySet<string>): Twins | undefined {
-  if (!twins.sets.some(({ items }) => items.some((id) => gone.has(id)))) return twins;
-  const sets = twins.sets
-    .map((set) => ({ ...set, items: set.items.filter((id) => !gone.has(id)) }))
-    .filter(({ items }) => items.length > 0);
-  return sets.length > 1 ? { ...twins, sets } : undefined;
 }
 
 function checkLayers(project: Project, patch: Patch) {

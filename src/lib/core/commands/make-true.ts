@@ -4,17 +4,17 @@
  */
 import { dot, scale, subtract, type Point } from '../geometry/point';
 import { toStored } from '../geometry/tolerances';
-import { distanceFor } from '../derive/2-openings';
-import { frameOf, fromFrame, type Frame } from '../derive/frame';
+import { fromFrame } from '../derive/frame';
 import { borderOf, sizeBetween, type Border } from '../derive/sizes';
 import type { Opening, Project, SizeEnd } from '../project/records';
-import { after, checkOpenings, needFrame, placeOf } from './checks';
+import { after, checkOpenings, needFrame, placedAt, placeOf } from './checks';
 import { storeyNodes } from './joints';
 import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
-import { chainOf, settleSteps, shifted, stepped } from './wall-moves';
+import { chainOf, displaced, settleSteps } from './wall-moves';
 
-function border(project: Project, end: SizeEnd): Border {
+/** The line of an end; refuses what is not there. */
+export function needBorder(project: Project, end: SizeEnd): Border {
   if ('wall' in end) need(project, 'wall', end.wall);
   else need(project, 'opening', end.opening);
   return (
@@ -22,7 +22,8 @@ function border(project: Project, end: SizeEnd): Border {
   );
 }
 
-function needSize(project: Project, from: Border, to: Border): { size: number; way: Point } {
+/** The size between two lines; refuses those that are not parallel. */
+export function needSize(project: Project, from: Border, to: Border): { size: number; way: Point } {
   return (
     sizeBetween(from, to) ??
     refuse(project, 'size.not-parallel', {
@@ -30,17 +31,6 @@ function needSize(project: Project, from: Border, to: Border): { size: number; w
       texts: { thing: nameOf(from.subject), other: nameOf(to.subject) }
     })
   );
-}
-
-const namedOf = (project: Project, { origin }: Opening): Frame | undefined => {
-  const named = origin.kind === 'face' ? project.tables.wall.get(origin.wall) : undefined;
-  return named && frameOf(project, named);
-};
-
-/** An opening with its set-out as before, its near end at t0 of its wall as that is now. */
-function placedAt(project: Project, opening: Opening, t0: number): Opening {
-  const frame = needFrame(project, need(project, 'wall', opening.wall));
-  return { ...opening, distance: toStored(distanceFor(frame, opening, namedOf(project, opening), t0)) };
 }
 
 type Jamb = Extract<SizeEnd, { opening: string }>['jamb'];
@@ -88,10 +78,7 @@ function moveFace(
       numbers: { size: needSize(project, held, moved).size },
       texts: { thing: nameOf(held.subject), other: nameOf(moved.subject) }
     });
-  const apart =
-    inLine === 'step'
-      ? stepped(project, nodes, chain, by)
-      : { changed: shifted(project, nodes, chain, by), steps: [] };
+  const apart = displaced(project, nodes, alone, by, inLine);
   const settled = settleSteps(project, apart, 'Make a size true');
   const walls = [...apart.changed, ...apart.steps];
   if (held.subject.kind !== 'opening') return settled;
@@ -141,7 +128,7 @@ const makeTrue = command({
   },
   run: (project, args) => {
     const ends = [endOf(project, args.from), endOf(project, args.to)] as const;
-    const [from, to] = [border(project, ends[0]), border(project, ends[1])];
+    const [from, to] = [needBorder(project, ends[0]), needBorder(project, ends[1])];
     if (args.size < 0)
       needPositive(project, 'size', `between ${nameOf(from.subject)} and ${nameOf(to.subject)}`, args.size);
     if (from.subject.kind === 'wall' && from.subject.id === to.subject.id)

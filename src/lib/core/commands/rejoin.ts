@@ -1,8 +1,9 @@
 /** Walls that were put elsewhere as a set, joined again to the walls outside it that they were joined to. */
-import { cross, distance, dot, locate, meetLines, subtract, unit, type Point } from '../geometry/point';
+import { cross, distance, meetLines, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { Member, Node } from '../derive/joints/gather';
 import type { Project, Wall, WallEnd, WallPart } from '../project/records';
+import { checkOnHost, checkSense } from './checks';
 import { nameOf, refuse } from './command';
 import { storeyNodes } from './joints';
 import { storedPoint } from './walls';
@@ -50,30 +51,6 @@ function meeting(project: Project, wall: Wall, other: Wall): Point | undefined {
   return meetLines(wall.a, d, other.a, e);
 }
 
-/** Refuses an end past either end of the wall whose body it stops at. */
-function checkOn(project: Project, host: Wall, point: Point, wall: Wall) {
-  const { t } = locate(point, host.a, directionOf(host));
-  const over = Math.max(-t, t - distance(host.a, host.b));
-  if (over > tolerances.joint)
-    refuse(project, 'wall.off-host', {
-      subjects: [wall.id, host.id],
-      numbers: { over },
-      texts: { thing: nameOf(wall), other: nameOf(host) }
-    });
-}
-
-/** Refuses a wall whose ends have passed each other. */
-function checkSense(project: Project, before: Wall, after: Wall): Wall {
-  const to = dot(subtract(after.b, after.a), directionOf(before));
-  if (to < tolerances.leastLength)
-    refuse(project, 'wall.reversed', {
-      subjects: [after.id],
-      numbers: { from: distance(before.a, before.b), to: Math.max(0, to), least: tolerances.leastLength },
-      texts: { thing: nameOf(after) }
-    });
-  return after;
-}
-
 /** A wall of the set as it was put, its ends that were joined outside where its line meets those walls as they are now. */
 export function fitted(
   meetings: Meetings,
@@ -87,12 +64,14 @@ export function fitted(
       const host = now.tables.wall.get(wall);
       const met = host && meeting(now, put, host);
       if (!met) continue;
-      if (part === 'body') checkOn(now, host, met, put);
+      if (part === 'body') checkOnHost(now, host, met, put);
       return storedPoint(met);
     }
     return put[end];
   };
-  return checkSense(now, put, { ...put, a: fit('a'), b: fit('b') });
+  const wall = { ...put, a: fit('a'), b: fit('b') };
+  checkSense(now, put, wall);
+  return wall;
 }
 
 /** Walls from outside that end on walls of the set follow those along their own lines. `put`: the set as it is now. */
@@ -113,9 +92,11 @@ export function followers(
         if (part === 'body' || set.has(frame.wall.id) || !wall) continue;
         const met = moved.map((host) => meeting(now, wall, host)).find((point) => point !== undefined);
         const stops = members.find((one) => one.part === 'body' && moving.has(one.frame.wall.id));
-        if (met && stops) checkOn(now, moving.get(stops.frame.wall.id)!, met, wall);
-        if (met && distance(met, wall[part]) > tolerances.coincident)
-          out.set(wall.id, checkSense(now, wall, { ...wall, [part]: storedPoint(met) }));
+        if (met && stops) checkOnHost(now, moving.get(stops.frame.wall.id)!, met, wall);
+        if (!met || distance(met, wall[part]) <= tolerances.coincident) continue;
+        const following = { ...wall, [part]: storedPoint(met) };
+        checkSense(now, wall, following);
+        out.set(wall.id, following);
       }
     }
   return [...out.values()];

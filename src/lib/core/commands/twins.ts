@@ -4,15 +4,13 @@
  * joined to those, along their own lines.
  */
 import { composed, inverted, moved, motionBetween, stay, type Motion } from '../geometry/motion';
-import { add, distance, dot, fromAngle, locate, subtract, unit, type Point } from '../geometry/point';
-import { tolerances, toStored } from '../geometry/tolerances';
-import { distanceFor } from '../derive/2-openings';
-import { frameOf, fromFrame } from '../derive/frame';
+import { add, distance, fromAngle, locate, subtract, unit, type Point } from '../geometry/point';
+import { tolerances } from '../geometry/tolerances';
+import { fromFrame } from '../derive/frame';
 import { nodeKey } from '../derive/joints/gather';
 import { applyPatch, composePatches, patchOf, sameValue, type Patch } from '../project/patch';
 import { findRecord, freshIds } from '../project/project';
 import {
-  otherSide,
   type Chimney,
   type Column,
   type Joint,
@@ -23,8 +21,8 @@ import {
   type TwinSet,
   type Wall
 } from '../project/records';
-import { copyJoints, movedRecord } from './carry';
-import { checkAgainst, checkOpenings, checkWall, needFrame, placeOf } from './checks';
+import { copyJoints, movedOrigin, movedRecord } from './carry';
+import { checkAgainst, checkOpenings, checkSense, checkWall, needFrame, placedAt, placeOf } from './checks';
 import { command, done, nameOf, Refusal, refuse, type Command } from './command';
 import { fitted, followers, Meetings } from './rejoin';
 import * as s from './schemas';
@@ -83,8 +81,7 @@ type Change = { readonly kind: 'none' | 'edited' } | { readonly kind: 'moved'; r
 function changeOf(sight: Sight, { items }: TwinSet): Change {
   const { before, after, patch } = sight;
   const own = new Set(items);
-  const isNew = (id: string) => patch.has(id) && !patch.get(id)!.before;
-  const grown = [...patch.keys()].some((id) => isNew(id) && belongs(sight, own, id));
+  const grown = addedTo(sight, own).length > 0;
   if ([...patch.values()].some(({ before: was, after: now }) => isWithin(now ?? was, own)))
     return { kind: 'edited' };
   if (!grown && !items.some((id) => patch.has(id))) return { kind: 'none' };
@@ -142,6 +139,10 @@ function belongs({ before, after }: Sight, set: ReadonlySet<string>, id: string)
   });
 }
 
+/** Ids that are new and belong to a set. */
+const addedTo = (sight: Sight, set: ReadonlySet<string>): string[] =>
+  [...sight.patch].flatMap(([id, { before }]) => (!before && belongs(sight, set, id) ? [id] : []));
+
 /** The patch with the twins of all that it changed; refuses when one of them cannot follow. */
 export function followTwins(project: Project, patch: Patch): Patch {
   let whole = patch;
@@ -178,10 +179,7 @@ function followOne(project: Project, patch: Patch, twins: Twins): Patch {
 function carried(sight: Sight, twins: Twins, source: number): Patch {
   const { after } = sight;
   const from = twins.sets[source]!;
-  const own = new Set(from.items);
-  const added = [...sight.patch.keys()].filter(
-    (id) => !own.has(id) && !sight.patch.get(id)!.before && belongs(sight, own, id)
-  );
+  const added = addedTo(sight, new Set(from.items));
   const items = [...from.items, ...added];
   let grown = after;
   const sets = twins.sets.map((set, k): TwinSet => {
@@ -210,13 +208,7 @@ function carried(sight: Sight, twins: Twins, source: number): Patch {
 
 function checkTwin(sight: Sight, all: Project, wall: Wall) {
   const old = sight.before.tables.wall.get(wall.id);
-  const to = old ? dot(subtract(wall.b, wall.a), unit(subtract(old.b, old.a))) : Infinity;
-  if (old && to < tolerances.leastLength)
-    refuse(all, 'wall.reversed', {
-      subjects: [wall.id],
-      numbers: { from: distance(old.a, old.b), to: Math.max(0, to), least: tolerances.leastLength },
-      texts: { thing: nameOf(old) }
-    });
+  if (old) checkSense(all, old, wall);
   checkWall(all, wall);
   checkAgainst(all, wall, all.tables.wall.values());
 }
@@ -224,7 +216,7 @@ function checkTwin(sight: Sight, all: Project, wall: Wall) {
 const difference = (p: Project, q: Project): Patch => {
   const kinds = ['wall', 'opening', 'column', 'chimney', 'joint', 'twins'] as const;
   const puts = kinds.flatMap((kind) =>
-    [...q.tables[kind].values()].filter((one) => findRecord(p, one.id) !== one)
+    [...q.tables[kind].values()].filter((one) => p.tables[kind].get(one.id) !== one)
   );
   const removes = kinds.flatMap((kind) => [...p.tables[kind].keys()].filter((id) => !q.tables[kind].has(id)));
   return patchOf(p, puts, removes);
@@ -291,27 +283,16 @@ function openingImage(
   const id = to.get(opening.id)!;
   const wall = grown.tables.wall.get(to.get(opening.wall)!)!;
   const old = grown.tables.opening.get(id);
-  const { origin } = opening;
-  const named = origin.kind === 'face' ? to.get(origin.wall) : undefined;
-  const ownOrigin =
-    named !== undefined && origin.kind === 'face'
-      ? { kind: 'face' as const, wall: named, side: motion.flips ? otherSide[origin.side] : origin.side }
-      : (old?.origin ?? { kind: 'line' as const });
-  const image: Opening = {
-    ...opening,
-    id,
-    wall: wall.id,
-    name: old?.name ?? opening.name,
-    origin: ownOrigin
-  };
+  const placed = movedOrigin(opening.origin, to, motion);
+  // Set out from the line, or from a wall outside the set: each keeps what it is set out from itself.
+  const origin = (placed?.kind === 'face' ? placed : old?.origin) ?? { kind: 'line' };
+  const image: Opening = { ...opening, id, wall: wall.id, name: old?.name ?? opening.name, origin };
   const host = after.tables.wall.get(opening.wall)!;
   const start = fromFrame(needFrame(after, host), placeOf(after, opening, host).t0, 0);
   const frame = needFrame(grown, wall);
-  const { t } = locate(moved(motion, start), frame.origin, frame.direction);
-  const other = image.origin.kind === 'face' ? grown.tables.wall.get(image.origin.wall) : undefined;
-  const far = distanceFor(frame, image, other && frameOf(grown, other), t);
-  const same = old && Math.abs(old.distance - far) <= tolerances.coincident;
-  return { ...image, distance: same ? old.distance : toStored(far) };
+  const put = placedAt(grown, image, locate(moved(motion, start), frame.origin, frame.direction).t);
+  const same = old && Math.abs(old.distance - put.distance) <= tolerances.coincident;
+  return same ? { ...put, distance: old.distance } : put;
 }
 
 const releaseTwins = command({

@@ -8,7 +8,6 @@ import {
   distance,
   dot,
   leftOf,
-  locate,
   meetLines,
   scale,
   subtract,
@@ -22,8 +21,8 @@ import type { Frame } from '../derive/frame';
 import { storeyNodes } from './joints';
 import type { Project, Wall } from '../project/records';
 import { freshIds } from '../project/project';
-import { after, checkAgainst, checkOpenings, checkWall } from './checks';
-import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
+import { after, checkAgainst, checkOnHost, checkOpenings, checkSense, checkWall } from './checks';
+import { command, done, need, needPositive, refuse, type Command, type Result } from './command';
 import * as s from './schemas';
 import { storedPoint } from './walls';
 
@@ -116,7 +115,7 @@ function meetNode(
     const own = lineOf(member.frame);
     const met = meetLines(own.origin, own.direction, held.origin, held.direction);
     if (!met) continue;
-    if (anchor.part === 'body') checkOnHost(project, anchor, met, member);
+    if (anchor.part === 'body') checkOnHost(project, anchor.frame.wall, met, member.frame.wall);
     put(member, met);
   }
   const lead = lineOf(
@@ -136,29 +135,9 @@ function meetNode(
   }
 }
 
-function checkOnHost(project: Project, host: Member, point: Point, branch: Member) {
-  const { t } = locate(point, host.frame.origin, host.frame.direction);
-  const over = Math.max(-t, t - host.frame.length);
-  if (over > tolerances.joint)
-    refuse(project, 'wall.off-host', {
-      subjects: [branch.frame.wall.id, host.frame.wall.id],
-      numbers: { over },
-      texts: { thing: nameOf(branch.frame.wall), other: nameOf(host.frame.wall) }
-    });
-}
-
 /** Refuse reversed and vanishing walls, tees off their hosts, squeezed openings; else the answer. */
 export function settle(project: Project, walls: readonly Wall[], label: string): Result {
-  for (const wall of walls) {
-    const old = need(project, 'wall', wall.id);
-    const to = dot(subtract(wall.b, wall.a), unit(subtract(old.b, old.a)));
-    if (to < tolerances.leastLength)
-      refuse(project, 'wall.reversed', {
-        subjects: [wall.id],
-        numbers: { from: distance(old.a, old.b), to: Math.max(0, to), least: tolerances.leastLength },
-        texts: { thing: nameOf(old) }
-      });
-  }
+  for (const wall of walls) checkSense(project, need(project, 'wall', wall.id), wall);
   const grown = after(project, walls);
   const ids = new Set(walls.map((wall) => wall.id));
   const all = boxOf(walls.flatMap(({ a, b }) => [a, b]));
@@ -190,7 +169,7 @@ function partingNodes(nodes: readonly Node[], moving: ReadonlySet<string>, by: P
  * New ends of all walls touched when walls move by themselves, and step walls, alike to them, from where the walls in
  * line with them stay.
  */
-export function stepped(
+function stepped(
   project: Project,
   nodes: readonly Node[],
   moving: ReadonlySet<string>,
@@ -229,6 +208,19 @@ export function settleSteps(
   return done(project, label, [...changed, ...steps]);
 }
 
+/** What moves when walls do: those in line along with them, or the walls by themselves with steps. */
+export function displaced(
+  project: Project,
+  nodes: readonly Node[],
+  ids: ReadonlySet<string>,
+  by: Point,
+  inLine: 'along' | 'step'
+): ReturnType<typeof stepped> {
+  return inLine === 'step'
+    ? stepped(project, nodes, ids, by)
+    : { changed: shifted(project, nodes, chainOf(nodes, ids, by), by), steps: [] };
+}
+
 const moveWalls = command({
   name: 'moveWalls',
   about:
@@ -242,12 +234,9 @@ const moveWalls = command({
     for (const storey of new Set(walls.map((wall) => wall.storey))) {
       const nodes = storeyNodes(project, storey);
       const own = walls.filter((wall) => wall.storey === storey).map((wall) => wall.id);
-      if (!step) changed.push(...shifted(project, nodes, chainOf(nodes, own, by), by));
-      else {
-        const apart = stepped(after(project, steps), nodes, new Set(own), by);
-        changed.push(...apart.changed);
-        steps.push(...apart.steps);
-      }
+      const moved = displaced(after(project, steps), nodes, new Set(own), by, step ? 'step' : 'along');
+      changed.push(...moved.changed);
+      steps.push(...moved.steps);
     }
     const label = ids.length === 1 ? 'Move a wall' : `Move ${ids.length} walls`;
     return settleSteps(project, { changed, steps }, label);

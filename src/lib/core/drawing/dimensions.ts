@@ -9,7 +9,7 @@ import { formatLength, formatLengthWithUnit } from '../units/length';
 import type { Outline } from '../derive/3-outline';
 import type { StoreyModel } from '../derive/graph';
 import { fromFrame } from '../derive/frame';
-import type { Mark } from './display';
+import { characterWidth, type Mark } from './display';
 
 export interface DimensionString {
   /** Which way its ticks slant. */
@@ -44,8 +44,6 @@ export interface SizeText {
 export const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
 export const textHeight = 2.3;
 const smallText = 2;
-/** Width of a character by its height, a little generous. */
-const characterWidth = 0.58;
 
 /** How sizes are written: in the project's units, and in brackets in its second unit where it has one. */
 export type SizeUnits = Pick<Settings, 'units' | 'secondUnits'>;

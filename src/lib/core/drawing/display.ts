@@ -2,7 +2,7 @@
  * The display list: what a drawing is, before anything draws it. Model millimetres, y up; pens and text heights in
  * millimetres of paper. Renderers (canvas, SVG) share it, so the print equals the screen.
  */
-import type { Point } from '../geometry/point';
+import { along, fromAngle, type Point } from '../geometry/point';
 import type { Hatch } from '../project/records';
 
 /** Widths in mm of paper. */
@@ -131,6 +131,15 @@ export interface TextMark {
   readonly height: number;
   readonly text: string;
   readonly ink: Ink;
+}
+
+/** Width of a character by its height, a little generous. */
+export const characterWidth = 0.58;
+
+/** Where a text begins and ends, at so many mm a mm of paper. */
+export function textEnds({ at, angle, text, height }: TextMark, paper: number): [Point, Point] {
+  const half = (text.length * height * characterWidth * paper) / 2;
+  return [along(at, fromAngle(angle), -half), along(at, fromAngle(angle), half)];
 }
 
 export type Mark = PathMark | LinesMark | ArcMark | TextMark;

@@ -2,17 +2,7 @@
 import { boxesMeet, boxOf, partsOutside, ringArea, ringHolds, sideOf, type Ring } from '../geometry/ring';
 import { clipLeft } from '../derive/joints/solve';
 import { innerPoint } from '../geometry/triangulate';
-import {
-  along,
-  angleOf,
-  distance,
-  dot,
-  fromAngle,
-  locate,
-  subtract,
-  unit,
-  type Point
-} from '../geometry/point';
+import { angleOf, distance, dot, locate, subtract, unit, type Point } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import type { WallFootprint } from '../derive/1-footprints';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../derive/2-openings';
@@ -21,7 +11,7 @@ import { cutAtJambs, cutVoid, isOnCut, piecesOf } from '../derive/5-solids';
 import { fromFrame, type Frame } from '../derive/frame';
 import type { Cut } from '../derive/standing';
 import type { Certainty, Material } from '../project/records';
-import type { Mark, Pen } from './display';
+import { textEnds, type Mark, type Pen } from './display';
 
 /** Usual height of the cut above the datum, mm. */
 export const cutHeight = 1200;
@@ -329,11 +319,6 @@ export function drawRoof(model: RoofModel): Mark[] {
     });
   return [{ kind: 'lines', subject: model.roof.id, layer: 'roof', points, pen: 'roof', ink: 'shale' }];
 }
-
-const textEnds = ({ at, angle, text, height }: Extract<Mark, { kind: 'text' }>, paper: number): Point[] => {
-  const half = (text.length * height * 0.58 * paper) / 2;
-  return [along(at, fromAngle(angle), -half), along(at, fromAngle(angle), half)];
-};
 
 /** Corners of everything drawn, texts with their width at so many mm a mm of paper; undefined for an empty list. */
 export function marksBox(marks: Iterable<Mark>, paper = 0): ReturnType<typeof boxOf> | undefined {

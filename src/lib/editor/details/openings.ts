@@ -3,6 +3,7 @@ import { nameElement } from '../../core/project/names';
 import { describeFrom } from '../tools/opening';
 import { type Opening } from '../../core/project/records';
 import { certaintyField } from './marks';
+import { selecting } from './sets';
 import type { Editor } from '../editor';
 import { type CardAction, type Field, type FieldGroup, type DetailsCard, CardMaker, fact } from './card';
 
@@ -97,18 +98,10 @@ function fillingFields(
 /** Select more of its storey by what this opening is. */
 function selectors(editor: Editor, opening: Opening): CardAction[] {
   const { wall, opening: table } = editor.project.tables;
-  const storey = wall.get(opening.wall)?.storey;
-  const select = (label: string, like: (one: Opening) => boolean): CardAction => ({
-    label,
-    run: () =>
-      editor.select(
-        [...table.values()]
-          .filter(
-            (one) => wall.get(one.wall)?.storey === storey && one.filling === opening.filling && like(one)
-          )
-          .map(({ id }) => id)
-      )
-  });
+  const storeyOf = (one: Opening) => wall.get(one.wall)?.storey;
+  const isAlike = (one: Opening) => storeyOf(one) === storeyOf(opening) && one.filling === opening.filling;
+  const select = (label: string, like: (one: Opening) => boolean) =>
+    selecting(editor, label, table, (one) => isAlike(one) && like(one));
   const word = { door: 'doors', window: 'windows', none: 'bare openings' }[opening.filling];
   return [
     select(`All ${word}`, () => true),

@@ -3,6 +3,17 @@ import { twinsOf } from '../../core/commands/twins';
 import type { Editor } from '../editor';
 import type { CardAction } from './card';
 
+/** Select all of these that are like what is selected. */
+export const selecting = <T extends { readonly id: string }>(
+  editor: Editor,
+  label: string,
+  among: ReadonlyMap<string, T>,
+  like: (one: T) => boolean
+): CardAction => ({
+  label,
+  run: () => editor.select([...among.values()].filter(like).map(({ id }) => id))
+});
+
 export function setActions(editor: Editor): CardAction[] {
   const ids = [...editor.selection];
   const held = ids.map((id) => twinsOf(editor.project, id)).find((found) => found !== undefined);

@@ -8,6 +8,7 @@ import { buildUpChoices, settingOutWords } from '../style';
 import { type Editor } from '../editor';
 import { topChoiceFields } from './tops';
 import { certaintyField } from './marks';
+import { selecting } from './sets';
 import { type CardAction, type Field, type DetailsCard, CardMaker, words } from './card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
@@ -82,15 +83,8 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
 
 /** Select more by what this wall is. */
 function selectors(editor: Editor, wall: Wall): CardAction[] {
-  const select = (label: string, like: (one: Wall) => boolean): CardAction => ({
-    label,
-    run: () =>
-      editor.select(
-        [...editor.project.tables.wall.values()]
-          .filter((one) => one.storey === wall.storey && like(one))
-          .map(({ id }) => id)
-      )
-  });
+  const select = (label: string, like: (one: Wall) => boolean) =>
+    selecting(editor, label, editor.project.tables.wall, (one) => one.storey === wall.storey && like(one));
   return [
     select('All of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
     select('All of this kind', ({ role }) => role === wall.role),

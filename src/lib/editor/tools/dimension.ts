@@ -1,5 +1,5 @@
 /** Placing dimensions by hand: sizes and chains between what is pointed at, angles, notes. */
-import { along, distance, type Point } from '../../core/geometry/point';
+import { along, distance, locate, type Point } from '../../core/geometry/point';
 import { borderOf } from '../../core/derive/sizes';
 import { certainties, type Certainty, type SizeEnd } from '../../core/project/records';
 import { wallAt } from '../hits';
@@ -80,8 +80,7 @@ export class DimensionTool extends BaseTool implements Tool {
   private get along(): number {
     const border = this.ends[0] && borderOf(this.editor.project, this.ends[0]);
     if (!border || !this.at) return (border?.length ?? 0) / 2;
-    const { point, direction } = border;
-    return (this.at.x - point.x) * direction.x + (this.at.y - point.y) * direction.y;
+    return locate(this.at, border.point, border.direction).t;
   }
 
   fill(blank: string, text: string): string | undefined {

@@ -62,13 +62,10 @@ export class MakeTrueTool extends BaseTool implements Tool {
   /** Said before: walls in line move along, or stay and are joined by a step. */
   private get inLineWords(): SentencePart[] {
     const end = this.moves === 'to' ? this.to : this.from;
-    const { editor } = this;
-    const frame =
-      end && 'wall' in end
-        ? editor.model.storey(editor.project, editor.storey)?.frames.get(end.wall)
-        : undefined;
-    const nodes = editor.model.storey(editor.project, editor.storey)?.footprints.nodes;
-    const others = frame && nodes ? chainOf(nodes, [frame.wall.id], frame.left).size - 1 : 0;
+    const { project, storey, model } = this.editor;
+    const there = model.storey(project, storey);
+    const frame = end && 'wall' in end ? there?.frames.get(end.wall) : undefined;
+    const others = frame && there ? chainOf(there.footprints.nodes, [frame.wall.id], frame.left).size - 1 : 0;
     if (others === 0) return [];
     return [
       choiceBlank('inLine', 'Walls in line', this.inLine, [
