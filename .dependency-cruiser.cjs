@@ -8,15 +8,41 @@ const forbid = (name, from, to) => ({
   to: { path: to }
 });
 
+/** Folders of the core from the bottom up: each may use those before it and none after it. */
+const folders = [
+  'geometry',
+  'units',
+  'display',
+  'kernels',
+  'document',
+  'kinds',
+  'model',
+  'commands',
+  'drawing',
+  'review',
+  'takeoff',
+  'exchange'
+];
+const upwards = folders.slice(0, -1).map((name, i) =>
+  forbid(
+    `core-${name}-uses-nothing-above`,
+    core(name),
+    folders.slice(i + 1).map((above) => core(above))
+  )
+);
+
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
-    forbid('units-is-the-bottom', core('units'), [core('(?!units)')]),
-    forbid('geometry-above-units-only', core('geometry'), [core('(?!geometry|units)')]),
-    forbid('project-above-geometry', core('project'), [core('(?!project|geometry|units)')]),
-    forbid('derive-above-project', core('derive'), [core('(?!derive|project|geometry|units)')]),
-    forbid('commands-above-derive', core('commands'), [core('(exchange|drawing|review|takeoff)')]),
-    forbid('drawing-above-derive', core('drawing'), [core('(exchange|review|takeoff|commands)')]),
+    ...upwards,
+    forbid('drawing-asks-no-command', core('(drawing|review)'), [core('commands')]),
+    // Only the register and the kind itself know its declaration: others use what stands in its folder.
+    {
+      name: 'a-kind-is-declared-to-the-register',
+      severity: 'error',
+      from: { path: '^src/', pathNot: 'core/kinds/register\\.ts$' },
+      to: { path: 'core/kinds/[^/]+/kind\\.ts$' }
+    },
     forbid('core-stands-alone', '^src/lib/core/', ['^src/lib/(?!core/)', '^src/routes', '^src/cli']),
     forbid('core-has-no-interface', '^src/lib/core/', [
       '^node_modules/(svelte|three|dexie|comlink|flowbite)'

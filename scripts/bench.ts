@@ -2,20 +2,22 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { perform, runScript, type Script } from '../src/lib/core/commands/register';
-import { Model } from '../src/lib/core/derive/graph';
-import { dimensionStrings, drawDimensions } from '../src/lib/core/drawing/dimensions';
-import { drawStoreyPlan } from '../src/lib/core/drawing/storey-plan';
+import { Model } from '../src/lib/core/model/graph';
 import { readProject, writeProject } from '../src/lib/core/exchange/archive';
-import { starterBuildUps } from '../src/lib/core/project/catalogue';
-import { applyPatch, patchOf } from '../src/lib/core/project/patch';
-import { allRecords, newProject, projectOf, settingsOf } from '../src/lib/core/project/project';
-import type { BuildUp, Project, Wall } from '../src/lib/core/project/records';
-import { idsInBox } from '../src/lib/editor/drag';
+import { starterBuildUps } from '../src/lib/core/kinds/starter';
+import { applyPatch, composePatches, invertPatch, patchOf, type Patch } from '../src/lib/core/document/patch';
+import { allRecords } from '../src/lib/core/document/project';
+import { newProject, projectOf } from '../src/lib/core/kinds/new-project';
+import type { BuildUp } from '../src/lib/core/kinds/build-up/record';
+import type { Project } from '../src/lib/core/document/kind';
+import type { Wall } from '../src/lib/core/kinds/wall/record';
+import { idsInBox } from '../src/lib/editor/pointing';
 import { Editor } from '../src/lib/editor/editor';
 import { snapsAt } from '../src/lib/editor/snapping';
 import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
-import { diffProjects } from '../src/lib/worker/client-diff';
+import { planDrawing } from '../src/lib/core/drawing/plan-drawing';
+import { plainMarks } from '../src/lib/core/display/dimension';
 
 const clock = () => performance.now();
 const ms = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0));
@@ -38,21 +40,22 @@ async function median(
 }
 
 /** One step of dragging a wall: the command, and all that the plan draws of the storey in hand. */
-function dragSteps(project: Project): { step: (i: number) => Project; plan: (shown: Project) => void } {
+function dragSteps(project: Project): { step: (i: number) => Patch; plan: (shown: Project) => void } {
   const model = new Model();
   const plan = (shown: Project) => {
-    const storey = model.storey(shown, 'storey-1')!;
-    drawStoreyPlan(shown, model, 'storey-1');
-    const outline = model.outline(shown, 'storey-1', 'outer');
-    drawDimensions(dimensionStrings(storey, outline, settingsOf(shown), 75), 75);
+    plainMarks(planDrawing(model.at(shown), 'storey-1', { paper: 75 }).dimensions, 75);
   };
   const step = (i: number) => {
-    const result = perform(project, {
-      name: 'moveWalls',
-      args: { ids: ['north'], by: { x: 0, y: (i % 40) + 1 } }
-    });
+    const result = perform(
+      project,
+      {
+        name: 'moveWalls',
+        args: { ids: ['north'], by: { x: 0, y: (i % 40) + 1 } }
+      },
+      model
+    );
     if (!result.ok) throw new Error(result.problem.message);
-    return applyPatch(project, result.patch);
+    return result.patch;
   };
   return { step, plan };
 }
@@ -62,17 +65,28 @@ async function measure(project: Project, runs: number) {
   plan(project);
   const warm = runs >= 30 ? 120 : 2;
   const command = await median(runs, warm, (i) => step(i));
-  const steps = Array.from({ length: runs }, (_, i) => step(i));
-  const drawn = await median(runs, warm, (i) => plan(steps[i]!));
+  // Each step is a new project with new records, as it is under the pointer: nothing of an earlier round fits.
+  let now = project;
+  let count = 0;
+  const next = () => (now = applyPatch(project, step((count += 7))));
+  const drawn = await median(runs, warm, () => plan(now), next);
   const service = new LocalModelService(clock);
   service.load(allRecords(project));
   await service.update(0, new Map(), false);
-  let last = project;
-  const worker = await median(runs, warm, async (i) => {
-    const patch = diffProjects(last, steps[i]!);
-    last = steps[i]!;
-    await service.update(i + 1, patch, false);
-  });
+  // As the interface sends it: the last trial taken back, the new one made.
+  let trial: Patch = new Map();
+  let patch: Patch = trial;
+  let revision = 1;
+  const worker = await median(
+    runs,
+    warm,
+    () => service.update((revision += 1), patch, false),
+    () => {
+      const tried = step((count += 7));
+      patch = composePatches(invertPatch(trial), tried);
+      trial = tried;
+    }
+  );
   const rebuild = await median(
     3,
     3,
@@ -126,12 +140,20 @@ async function measureLattice(): Promise<string> {
   const project = lattice();
   const model = new Model();
   model.storey(project, 'storey-1');
-  const steps = Array.from({ length: 30 }, (_, i) => {
-    const id = `w${400 + (i % 2)}`;
-    const wall = project.tables.wall.get(id)!;
-    return applyPatch(project, patchOf(project, [{ ...wall, top: { kind: 'height', height: 2000 + i } }]));
-  });
-  const joints = await median(30, 60, (i) => model.storey(steps[i]!, 'storey-1'));
+  let step = project;
+  let height = 2000;
+  const joints = await median(
+    30,
+    60,
+    () => model.storey(step, 'storey-1'),
+    () => {
+      const wall = project.tables.wall.get('w400')!;
+      step = applyPatch(
+        project,
+        patchOf(project, [{ ...wall, top: { kind: 'height', height: (height += 1) } }])
+      );
+    }
+  );
   const solids = await median(3, 1, () => {
     const fresh = projectOf(structuredClone(allRecords(project)));
     return new Model().elements(fresh);
@@ -171,7 +193,7 @@ async function measurePointing(): Promise<string> {
   );
   const boxes = ['enclosed', 'touched'] as const;
   const box = await median(60, 30, (i) => {
-    editor.boxTakes = boxes[i % 2]!;
+    editor.selectByBox(boxes[i % 2]!);
     return idsInBox(editor, { x: -1000, y: -1000 }, { x: 50_000 + i, y: 50_000 });
   });
   const args = (i: number) => ({
@@ -179,7 +201,7 @@ async function measurePointing(): Promise<string> {
     ...{ size: 5000 + i, moves: 'to' }
   });
   const makeTrue = await median(30, 20, (i) => {
-    const result = perform(project, { name: 'makeTrue', args: args(i) });
+    const result = perform(project, { name: 'makeTrue', args: args(i) }, editor.model);
     if (!result.ok || result.patch.size !== 51) throw new Error('51 walls should have moved');
   });
   return [

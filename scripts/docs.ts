@@ -1,8 +1,8 @@
 /** Writes docs/commands.md and the JSON Schema of the file from the code; --check says whether they are fresh. */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { describeCommands } from '../src/lib/core/commands/describe';
-import { kinds, schemaVersion } from '../src/lib/core/project/records';
-import { recordSchemas } from '../src/lib/core/project/validate';
+import { kinds } from '../src/lib/core/kinds/register';
+import { schemaVersion } from '../src/lib/core/document/record';
 
 const rows = describeCommands().map(({ name, about, args, example }) =>
   [
@@ -96,7 +96,11 @@ const fileSchema = {
   properties: {
     application: { const: 'cliffstead' },
     schemaVersion: { type: 'integer', maximum: schemaVersion },
-    records: { type: 'array', items: { oneOf: kinds.map((kind) => ({ $ref: `#/$defs/${kind}` })) } }
+    lastIds: { type: 'object', additionalProperties: { type: 'integer', minimum: 0 } },
+    records: {
+      type: 'array',
+      items: { oneOf: Object.keys(kinds).map((kind) => ({ $ref: `#/$defs/${kind}` })) }
+    }
   },
   $defs: {
     point: {
@@ -105,8 +109,8 @@ const fileSchema = {
       required: ['x', 'y']
     },
     ...Object.fromEntries(
-      kinds.map((kind) => {
-        const made = toJsonSchema(recordSchemas[kind].describe() as Described) as {
+      Object.values(kinds).map(({ kind, schema }) => {
+        const made = toJsonSchema(schema.describe() as Described) as {
           properties: object;
           required: string[];
         };

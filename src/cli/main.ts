@@ -1,15 +1,17 @@
 /** The command line: run, export, inspect, commands, on the same core as the interface. Exit code 2: bad input. */
+import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
 import { runScript, type Script } from '../lib/core/commands/register';
-import { Model } from '../lib/core/derive/graph';
+import { Model } from '../lib/core/model/graph';
 import { readProject, writeProject, type Blobs } from '../lib/core/exchange/archive';
 import { writeGlb } from '../lib/core/exchange/glb';
 import { writePlanSvg } from '../lib/core/exchange/plan-svg';
-import type { Project } from '../lib/core/project/records';
-import { inspectProject } from '../lib/core/takeoff/inspect';
+import type { Project } from '../lib/core/document/kind';
+import { storeyRows } from '../lib/core/kinds/storey/schedule';
+import { inspectProject, type Inspection } from '../lib/core/takeoff/inspect';
 
 const usage = `Use:
   cliffstead run SCRIPT.json --out HOUSE.cliffstead [--from OTHER.cliffstead]
@@ -62,7 +64,7 @@ type Options = {
 function run(path: string | undefined, { out, from }: Options) {
   if (!out) throw new BadInput('Say where to write: --out HOUSE.cliffstead');
   const start = from ? open(from) : undefined;
-  const result = runScript(readScript(path), start?.project);
+  const result = runScript(readScript(path), start?.project, randomUUID());
   if (!result.ok)
     throw new BadInput(
       `Command ${result.index + 1}: ${result.problem.message} ${result.problem.hint} Nothing was written.`
@@ -79,25 +81,31 @@ async function exportTo(path: string | undefined, { to, storey, scale }: Options
     const ratio = Number(scale ?? 75);
     if (!(ratio >= 1 && ratio <= 5000))
       throw new BadInput(`A scale of 1:${scale} is not possible; give a number from 1 to 5000.`);
-    const svg = writePlanSvg(project, model, storey, ratio);
+    const svg = writePlanSvg(model.at(project), storey, ratio);
     if (!svg) throw new BadInput(`There is no storey "${storey}". Run inspect for their ids.`);
     writeFileSync(to, svg);
   } else throw new BadInput(`"${to ?? ''}" has no form that can be written. Use --to FILE.glb or FILE.svg.`);
   console.log(`Wrote ${to}`);
 }
 
+/** How many rows each schedule has. */
+const counts = (report: Inspection) =>
+  Object.entries(report)
+    .flatMap(([name, rows]) => (Array.isArray(rows) && name !== 'findings' ? [`${rows.length} ${name}`] : []))
+    .join(', ');
+
 function inspect(path: string | undefined, { json }: Options) {
   const { project } = open(path);
-  const report = inspectProject(project, new Model());
+  const report = inspectProject(new Model().at(project));
   if (json) console.log(JSON.stringify(report, null, 2));
   else
     console.log(
       [
         report.project.name,
-        ...report.storeys.map(
+        ...storeyRows(new Model().at(project)).map(
           (s) => `  ${s.name}: datum ${s.datum} mm, footprint ${(s.footprintArea / 1e6).toFixed(2)} m²`
         ),
-        `  ${report.walls.length} walls, ${report.openings.length} openings, ${report.slabs.length} slabs, ${report.roofs.length} roofs`,
+        `  ${counts(report)}`,
         ...report.findings.map((f) => `  ! ${f.message}`)
       ].join('\n')
     );

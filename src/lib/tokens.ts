@@ -1,6 +1,6 @@
+/** The colours of the drawing table by day and by night; app.css has the same names for the interface. */
 import { mixColours } from './core/exchange/svg';
 
-/** The colours of the drawing table by day and by night; app.css has the same names for the interface. */
 export interface Tokens {
   readonly chalk: string;
   readonly paper: string;

@@ -2,11 +2,13 @@
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
+  import Copy from '@lucide/svelte/icons/copy';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import House from '@lucide/svelte/icons/house';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import {
+    copyProject,
     demoNames,
     layDemo,
     openFile,
@@ -56,6 +58,11 @@
   async function remove(id: string) {
     await removeProject(id);
     doomed = '';
+    rows = await projectsHere();
+  }
+
+  async function copy(id: string) {
+    await copyProject(id);
     rows = await projectsHere();
   }
 
@@ -157,6 +164,12 @@
             <Button size="xs" color="red" onclick={() => remove(row.id)}>Remove for good</Button>
             <Button size="xs" color="light" onclick={() => (doomed = '')}>Keep</Button>
           {:else}
+            <button
+              class="p-2 text-shale hover:text-kelp"
+              aria-label="Copy {row.name}"
+              title="Copy it as a project of its own"
+              onclick={() => copy(row.id)}><Copy size={16} /></button
+            >
             <button
               class="p-2 text-shale hover:text-rust"
               aria-label="Remove {row.name}"

@@ -4,9 +4,11 @@
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import X from '@lucide/svelte/icons/x';
-  import { duties, hatches, textures } from '../core/project/records';
-  import { BuildUpBench } from '../editor/build-ups';
   import type { House } from './house.svelte';
+  import { duties } from '../core/kernels/joints/frame';
+  import { hatches } from '../core/display/marks';
+  import { textures } from '../core/kinds/material/record';
+  import { BuildUpBench } from '../editor/kinds/build-up/bench';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   const bench = $derived(new BuildUpBench(house.editor));
@@ -15,10 +17,12 @@
   let fault = $state('');
   let dragged = $state(-1);
 
-  const rows = $derived((house.tick, bench.rows));
-  const sheet = $derived((house.tick, bench.sheet(chosen || selectedBuildUp() || rows[0]?.id || '')));
-  const materials = $derived((house.tick, bench.materials));
-  const walls = $derived((house.tick, house.editor.selected.filter((one) => one.kind === 'wall').length));
+  const rows = $derived((house.project, bench.rows));
+  const table = $derived(
+    (house.project, house.hand.selection, bench.tableOf(chosen || selectedBuildUp() || rows[0]?.id || ''))
+  );
+  const materials = $derived((house.project, bench.materials));
+  const walls = $derived([...house.hand.selection].filter((id) => house.project.tables.wall.has(id)).length);
 
   function selectedBuildUp(): string | undefined {
     const [first] = house.editor.selected;
@@ -55,10 +59,10 @@
         {#each rows as row (row.id)}
           <li>
             <button
-              class="w-full px-3 py-1.5 text-left text-[13px] {row.id === sheet?.id
+              class="w-full px-3 py-1.5 text-left text-[13px] {row.id === table?.id
                 ? 'bg-white font-semibold'
                 : 'hover:bg-fog'}"
-              aria-pressed={row.id === sheet?.id}
+              aria-pressed={row.id === table?.id}
               onclick={() => (chosen = row.id)}
             >
               {row.name}
@@ -73,20 +77,20 @@
           </li>
         {/each}
       </ul>
-      {#if sheet}
+      {#if table}
         <div class="overflow-y-auto p-4">
           <input
             class="w-full border-0 border-b border-fog p-0 pb-1 font-semibold"
             aria-label="Name of the build-up"
-            value={sheet.name}
-            onchange={(event) => say(bench.rename(sheet.id, value(event)))}
+            value={table.name}
+            onchange={(event) => say(bench.rename(table.id, value(event)))}
           />
           <div
             class="mt-3 flex h-14 border border-slate"
             role="img"
             aria-label="The plies to scale, outside on the left"
           >
-            {#each sheet.plies as { ply, material }, i (i)}
+            {#each table.plies as { ply, material }, i (i)}
               <span
                 class="border-r border-slate/40 last:border-0"
                 style:flex="{ply.thickness} 0 0"
@@ -100,7 +104,7 @@
           </p>
 
           <ol class="mt-2">
-            {#each sheet.plies as { ply, thickness, beside }, i (i)}
+            {#each table.plies as { ply, thickness, beside }, i (i)}
               <li
                 class="grid grid-cols-[18px_minmax(0,1fr)_70px_104px_66px] items-center gap-1 {dragged === i
                   ? 'opacity-40'
@@ -111,7 +115,7 @@
                 ondragover={(event) => event.preventDefault()}
                 ondrop={(event) => {
                   event.preventDefault();
-                  if (dragged >= 0 && dragged !== i) say(bench.movePly(sheet.id, dragged, i));
+                  if (dragged >= 0 && dragged !== i) say(bench.movePly(table.id, dragged, i));
                   dragged = -1;
                 }}
               >
@@ -120,7 +124,7 @@
                   class="{cell} pr-6"
                   aria-label="Material of ply {i + 1}"
                   value={ply.material}
-                  onchange={(event) => say(bench.setPly(sheet.id, i, { material: value(event) }))}
+                  onchange={(event) => say(bench.setPly(table.id, i, { material: value(event) }))}
                 >
                   {#each materials as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
                 </select>
@@ -128,14 +132,14 @@
                   class="{cell} text-right text-tide"
                   aria-label="Thickness of ply {i + 1}"
                   value={thickness}
-                  onchange={(event) => say(bench.setThickness(sheet.id, i, value(event)))}
+                  onchange={(event) => say(bench.setThickness(table.id, i, value(event)))}
                 />
                 <select
                   class="{cell} pr-6"
                   aria-label="Duty of ply {i + 1}"
                   value={ply.duty}
                   onchange={(event) =>
-                    say(bench.setPly(sheet.id, i, { duty: value(event) as (typeof duties)[number] }))}
+                    say(bench.setPly(table.id, i, { duty: value(event) as (typeof duties)[number] }))}
                 >
                   {#each duties as duty (duty)}<option value={duty}>{duty}</option>{/each}
                 </select>
@@ -144,18 +148,18 @@
                     class="p-0.5 disabled:opacity-30"
                     disabled={i === 0}
                     aria-label="Move ply {i + 1} outwards"
-                    onclick={() => say(bench.movePly(sheet.id, i, i - 1))}><ArrowUp size={14} /></button
+                    onclick={() => say(bench.movePly(table.id, i, i - 1))}><ArrowUp size={14} /></button
                   >
                   <button
                     class="p-0.5 disabled:opacity-30"
-                    disabled={i === sheet.plies.length - 1}
+                    disabled={i === table.plies.length - 1}
                     aria-label="Move ply {i + 1} inwards"
-                    onclick={() => say(bench.movePly(sheet.id, i, i + 1))}><ArrowDown size={14} /></button
+                    onclick={() => say(bench.movePly(table.id, i, i + 1))}><ArrowDown size={14} /></button
                   >
                   <button
                     class="p-0.5 hover:text-rust"
                     aria-label="Remove ply {i + 1}"
-                    onclick={() => say(bench.removePly(sheet.id, i))}><Trash2 size={14} /></button
+                    onclick={() => say(bench.removePly(table.id, i))}><Trash2 size={14} /></button
                   >
                 </span>
                 {#if beside}<span class="col-span-2 col-start-2 text-right text-xs text-tide">{beside}</span
@@ -164,27 +168,27 @@
             {/each}
           </ol>
           <p class="mt-1 flex items-center justify-between text-[13px]">
-            <button class="text-kelp underline" onclick={() => say(bench.addPly(sheet.id))}>Add a ply</button>
+            <button class="text-kelp underline" onclick={() => say(bench.addPly(table.id))}>Add a ply</button>
             <span
-              ><strong>{sheet.thickness} in all</strong>{#if sheet.beside}<span class="pl-1 text-xs text-tide"
-                  >{sheet.beside}</span
+              ><strong>{table.thickness} in all</strong>{#if table.beside}<span class="pl-1 text-xs text-tide"
+                  >{table.beside}</span
                 >{/if}</span
             >
           </p>
 
           <dl class="mt-4 grid grid-cols-[130px_1fr] gap-y-1 text-[13px]">
             <dt class="text-shale">U-value, estimate</dt>
-            <dd>{sheet.uValue} W/m²K <span class="text-xs text-shale">(ISO 6946, in series)</span></dd>
+            <dd>{table.uValue} W/m²K <span class="text-xs text-shale">(ISO 6946, in series)</span></dd>
             <dt class="text-shale">Mass</dt>
-            <dd>{sheet.mass} kg/m²</dd>
+            <dd>{table.mass} kg/m²</dd>
             <dt class="text-shale">Fire rating</dt>
             <dd>
               <input
                 class={cell}
                 aria-label="Fire rating"
                 placeholder="as you note it"
-                value={sheet.record.fireRating}
-                onchange={(event) => say(bench.rate(sheet.id, { fireRating: value(event) }))}
+                value={table.record.fireRating}
+                onchange={(event) => say(bench.rate(table.id, { fireRating: value(event) }))}
               />
             </dd>
             <dt class="text-shale">Sound rating</dt>
@@ -193,8 +197,8 @@
                 class={cell}
                 aria-label="Sound rating"
                 placeholder="as you note it"
-                value={sheet.record.soundRating}
-                onchange={(event) => say(bench.rate(sheet.id, { soundRating: value(event) }))}
+                value={table.record.soundRating}
+                onchange={(event) => say(bench.rate(table.id, { soundRating: value(event) }))}
               />
             </dd>
           </dl>
@@ -202,19 +206,19 @@
           <div class="mt-4 flex flex-wrap gap-2 text-[13px]">
             {#if walls > 0}<button
                 class="border border-kelp px-2 py-1 text-kelp"
-                onclick={() => say(bench.give(sheet.id))}
+                onclick={() => say(bench.give(table.id))}
                 >Give it to {walls === 1 ? 'the wall selected' : `the ${walls} walls selected`}</button
               >{/if}
             <button
               class="border border-fog px-2 py-1"
-              onclick={() => (chosen = bench.copy(sheet.id) ?? chosen)}>Copy it</button
+              onclick={() => (chosen = bench.copy(table.id) ?? chosen)}>Copy it</button
             >
             <button
               class="border border-fog px-2 py-1 text-rust disabled:opacity-40"
-              disabled={sheet.used > 0}
-              title={sheet.used > 0 ? 'Walls have it: give them another first' : ''}
+              disabled={table.used > 0}
+              title={table.used > 0 ? 'Walls have it: give them another first' : ''}
               onclick={() => {
-                say(bench.remove(sheet.id));
+                say(bench.remove(table.id));
                 chosen = '';
               }}>Delete it</button
             >

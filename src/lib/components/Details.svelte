@@ -1,9 +1,9 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import Trash2 from '@lucide/svelte/icons/trash-2';
+  import type { House } from './house.svelte';
   import type { Field } from '../editor/details/card';
   import { describeSelection } from '../editor/details/describe';
-  import type { House } from './house.svelte';
 
   let { house }: { house: House } = $props();
   let open = $state(true);

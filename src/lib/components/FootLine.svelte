@@ -1,25 +1,22 @@
 <script lang="ts">
-  import { formatLengthWithUnit } from '../core/units/length';
-  import { twinsOf } from '../core/commands/twins';
-  import { settingOutWords } from '../editor/style';
-  import { nameElement } from '../core/project/names';
   import type { House } from './house.svelte';
+  import { formatLengthWithUnit } from '../core/units/length';
+  import { twinsOf } from '../core/kinds/twins/commands';
+  import { settingOutWords } from '../editor/style';
+  import { nameElement } from '../core/document/names';
 
   let { house, tray = $bindable(), scale }: { house: House; tray: boolean; scale: () => number } = $props();
   const { editor } = $derived(house);
-  const storey = $derived((house.tick, editor.shown.tables.storey.get(editor.storey)));
-  const message = $derived((house.tick, editor.message));
-  const drawing = $derived(
-    (house.tick, editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle')
-  );
-  const tool = $derived((house.tick, editor.tool !== undefined));
-  const counted = $derived(house.findings.filter((one) => one.putOff === undefined).length);
-  const selected = $derived((house.tick, editor.selection.has('project') ? 0 : editor.selection.size));
+  const storey = $derived(house.shown.tables.storey.get(house.hand.storey));
+  const message = $derived(house.hand.message);
+  const drawing = $derived(house.hand.tool?.name === 'wallRun' || house.hand.tool?.name === 'rectangle');
+  const tool = $derived(house.hand.tool !== undefined);
+  const counted = $derived(house.findings.filter((one) => one.deferred === undefined).length);
+  const selected = $derived(house.hand.selection.has('project') ? 0 : house.hand.selection.size);
 
   /** That what is selected has twins, which will follow. */
   const twins = $derived.by(() => {
-    void house.tick;
-    const held = [...editor.selection].flatMap((id) => twinsOf(editor.project, id) ?? [])[0];
+    const held = [...house.hand.selection].flatMap((id) => twinsOf(house.project, id) ?? [])[0];
     return held
       ? `has ${held.twins.sets.length - 1} twin${held.twins.sets.length > 2 ? 's' : ''}, changed along · `
       : '';
@@ -45,7 +42,7 @@
 <footer
   class="col-span-3 flex items-center gap-5 overflow-hidden whitespace-nowrap border-t border-fog bg-chalk px-3 text-[13px] text-shale"
 >
-  <span>Plan of <strong class="text-slate">{storey?.name}</strong> · 1 : {(house.tick, scale())}</span>
+  <span>Plan of <strong class="text-slate">{storey?.name}</strong> · 1 : {scale()}</span>
   {#if message}
     <span
       role={message.kind === 'problem' ? 'alert' : 'status'}

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { fileSave } from 'browser-fs-access';
-  import { Model } from '../core/derive/graph';
+  import type { House } from './house.svelte';
+  import { Model } from '../core/model/graph';
   import { writeProject } from '../core/exchange/archive';
   import { writePlanSvg } from '../core/exchange/plan-svg';
-  import type { House } from './house.svelte';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let scale = $state(75);
@@ -38,14 +38,17 @@
     );
   const saveGlb = () =>
     save(
-      house.exportGlb().then((bytes) => bytes as Uint8Array<ArrayBuffer>),
+      house.exportGlb().then((bytes) => {
+        if (!bytes) throw new Error('building it was cancelled');
+        return bytes as Uint8Array<ArrayBuffer>;
+      }),
       'model/gltf-binary',
       `${stem}.glb`
     );
   function saveSvg() {
     const { editor } = house;
     const storey = editor.project.tables.storey.get(editor.storey)!;
-    const svg = writePlanSvg(editor.project, new Model(), storey.id, scale);
+    const svg = writePlanSvg(new Model().at(editor.project), storey.id, scale);
     return save(
       Promise.resolve(svg ?? ''),
       'image/svg+xml',

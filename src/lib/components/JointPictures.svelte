@@ -1,8 +1,8 @@
 <script lang="ts">
+  import type { House } from './house.svelte';
   import { writeSvg } from '../core/exchange/svg';
   import type { JointOption } from '../core/drawing/joint-options';
-  import { isPresent, JointTool } from '../editor/tools/joint';
-  import type { House } from './house.svelte';
+  import { JointTool, isPresent } from '../editor/kinds/joint/tool';
 
   let { house }: { house: House } = $props();
   const tool = $derived((house.tick, house.editor.tool instanceof JointTool ? house.editor.tool : undefined));

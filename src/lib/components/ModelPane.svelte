@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { storeysInOrder } from '../core/project/project';
-  import { lookModes, ModelScene, type LookMode, type ViewName } from '../scene/model-scene';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
+  import { declarationOf, findRecord } from '../core/document/project';
+  import { storeysInOrder } from '../core/kinds/storey/record';
+  import { ModelScene, lookModes, type LookMode, type ViewName } from '../scene/model-scene';
 
   let { house }: { house: House } = $props();
   let canvas: HTMLCanvasElement;
@@ -38,7 +39,6 @@
     }
     const stop = house.watchModel(({ changed, removed }) => {
       scene!.update(changed, removed, editor.settings.ground);
-      tint();
     });
     const observer = new ResizeObserver(() => scene!.resize(frame.clientWidth, frame.clientHeight));
     observer.observe(frame);
@@ -52,10 +52,9 @@
 
   /** Storeys above the one in hand, when they are to be lifted off; the roof goes with its storey. */
   const hidden = $derived.by(() => {
-    void house.tick;
     if (!below) return new Set<string>();
-    const order = storeysInOrder(editor.shown).map((storey) => storey.id);
-    return new Set(order.slice(order.indexOf(editor.storey) + 1));
+    const order = storeysInOrder(house.shown).map((storey) => storey.id);
+    return new Set(order.slice(order.indexOf(house.hand.storey) + 1));
   });
 
   function tint() {
@@ -63,6 +62,7 @@
     scene?.emphasise({
       ...{ selection, hover, trial },
       isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
+      visibility: [hidden, editor.isolated, editor.anyHidden ? editor.shown : undefined],
       veil: editor.veil && (selection.size > 0 || editor.isTrial)
     });
     showTool();
@@ -87,30 +87,26 @@
   function onpointermove(event: PointerEvent) {
     inModel = true;
     if (event.buttons !== 0 || !scene) return;
-    editor.unsnapped = event.shiftKey;
+    editor.freePointer(event.shiftKey);
     if (editor.tool) {
       const point = scene.planPoint(event.clientX, event.clientY, level());
       if (point) editor.tool.move?.(point, scene.mmPerPixel);
       return;
     }
     const over = scene.pick(event.clientX, event.clientY);
-    if (over === editor.hover) return;
-    editor.hover = over;
-    editor.changed();
+    editor.hoverOver(over);
   }
 
   function onpointerleave() {
     inModel = false;
     chip = undefined;
-    if (editor.hover === undefined) return;
-    editor.hover = undefined;
-    editor.changed();
+    editor.hoverOver(undefined);
   }
   $effect(() => {
     const { tokens } = theme;
     scene?.setTokens(tokens);
   });
-  const materials = $derived((house.tick, editor.shown.tables.material));
+  const materials = $derived(house.shown.tables.material);
   $effect(() => {
     void materials;
     scene?.repaint();
@@ -174,10 +170,8 @@
   }
 
   function storeyOf(id: string): string | undefined {
-    const { wall, opening, slab, roof, column, chimney } = editor.shown.tables;
-    const host = opening.get(id)?.wall;
-    const tables = [wall, slab, roof, column, chimney];
-    return tables.map((table) => table.get(host ?? id)?.storey).find((storey) => storey !== undefined);
+    const record = findRecord(editor.shown, id);
+    return record && declarationOf(editor.shown, record).storey?.(record, editor.shown);
   }
 </script>
 
@@ -196,7 +190,7 @@
     {onpointermove}
     {onpointerleave}
     {onpointerup}
-    class:cursor-crosshair={(house.tick, editor.tool !== undefined)}
+    class:cursor-crosshair={house.hand.tool !== undefined}
     oncontextmenu={(event) => event.preventDefault()}
   ></canvas>
   {#if failed}<p class="absolute inset-0 grid place-items-center p-8 text-center text-shale">
@@ -231,11 +225,17 @@
       style:left="{chip.x}px"
       style:top="{chip.y}px">{chip.text}</span
     >{/if}
-  {#if (house.tick, editor.shown.tables.wall.size + editor.shown.tables.slab.size === 0)}
+  {#if house.shown.tables.wall.size + house.shown.tables.slab.size === 0}
     <p class="pointer-events-none absolute inset-0 grid place-items-center p-8 text-center text-shale">
       The model stands up here as you draw the plan.
     </p>
   {/if}
+  {#if house.behind}<p
+      class="absolute bottom-12 left-2 border border-fog bg-white px-3 py-1.5 text-xs text-rust"
+      role="status"
+    >
+      {house.behind}
+    </p>{/if}
   {#if house.progress}
     <div
       class="absolute bottom-2 left-2 flex items-center gap-3 border border-fog bg-white px-3 py-1.5 text-xs"

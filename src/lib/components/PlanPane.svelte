@@ -1,18 +1,18 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
+  import { theme } from './theme.svelte';
+  import type { House } from './house.svelte';
+  import ShowPanel from './ShowPanel.svelte';
   import type { Point } from '../core/geometry/point';
-  import { Drag, hitAt, idsInBox } from '../editor/drag';
+  import { Drag, hitAt, idsInBox, thingsOn } from '../editor/pointing';
   import { sizeAt } from '../editor/sizes';
   import type { ActionName } from '../editor/stages';
   import { takeSize } from '../editor/take-tool';
   import type { ToolName } from '../editor/tool';
   import { PlanView } from '../plan/plan-view';
   import { getBlob } from '../storage/store';
-  import { theme } from './theme.svelte';
-  import type { House } from './house.svelte';
-  import ShowPanel from './ShowPanel.svelte';
-  import { laySheetFile, pickSheet } from './sheets';
+  import { layTracingSheetFile, pickTracingSheet } from './tracing-sheets';
 
   let { house, take }: { house: House; take: (name: ToolName | ActionName) => void } = $props();
   let canvas: HTMLCanvasElement;
@@ -25,7 +25,7 @@
   let moved = false;
 
   const { editor } = $derived(house);
-  const empty = $derived((house.tick, editor.things.length === 0 && !editor.tool));
+  const empty = $derived((house.shown, thingsOn(editor).length === 0 && !house.hand.tool));
 
   export function focus() {
     canvas.focus();
@@ -71,7 +71,7 @@
       view.fit();
     }
     view.redraw();
-    for (const sheet of editor.shown.tables.sheet.values())
+    for (const sheet of editor.shown.tables.tracingSheet.values())
       if (!view.hasPicture(sheet.blob)) void loadPicture(sheet.blob);
   });
 
@@ -111,7 +111,7 @@
   function onpointermove(event: PointerEvent) {
     const { x, y, point } = at(event);
     const per = view!.mmPerPixel;
-    editor.unsnapped = event.shiftKey;
+    editor.freePointer(event.shiftKey);
     if (!pressed) {
       if (editor.tool) editor.tool.move?.(point, per);
       else hover(hitAt(editor, point, per));
@@ -133,9 +133,7 @@
   }
 
   function hover(id: string | undefined) {
-    if (editor.hover === id) return;
-    editor.hover = id;
-    editor.changed();
+    editor.hoverOver(id);
   }
 
   function onpointerup(event: PointerEvent) {
@@ -144,7 +142,7 @@
     pressed = undefined;
     if (!was || was.button !== 0) return;
     if (editor.tool) {
-      editor.unsnapped = event.shiftKey;
+      editor.freePointer(event.shiftKey);
       editor.tool.click?.(point, view!.mmPerPixel);
       return;
     }
@@ -191,7 +189,7 @@
     const file =
       [...(event.dataTransfer?.files ?? [])].find((one) => /^image\/(png|jpeg)$/.test(one.type)) ??
       event.dataTransfer?.files[0];
-    if (file) void laySheetFile(house, file);
+    if (file) void layTracingSheetFile(house, file);
   }
 </script>
 
@@ -206,7 +204,7 @@
   <canvas
     bind:this={canvas}
     class="absolute inset-0 h-full w-full touch-none outline-offset-[-2px]"
-    class:cursor-crosshair={(house.tick, editor.tool !== undefined)}
+    class:cursor-crosshair={house.hand.tool !== undefined}
     tabindex="0"
     role="application"
     aria-label="Plan. Brackets step through its things, with Shift adding them; arrows nudge or pan, plus and minus zoom, letters take tools."
@@ -229,7 +227,7 @@
           <Button size="sm" onclick={() => take('wallRun')}>Draw a wall run</Button>
           <Button size="sm" color="light" onclick={() => take('rectangle')}>Type a rectangle</Button>
         </div>
-        <button class="mt-3 text-kelp underline" onclick={() => pickSheet(house)}
+        <button class="mt-3 text-kelp underline" onclick={() => pickTracingSheet(house)}
           >Choose a picture of a plan</button
         >
       </div>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import Bookmark from '@lucide/svelte/icons/bookmark';
   import X from '@lucide/svelte/icons/x';
-  import { takeLike } from '../editor/take-tool';
   import type { House } from './house.svelte';
+  import { takeLike } from '../editor/take-tool';
 
   let { house }: { house: House } = $props();
   let naming = $state(false);
@@ -10,7 +10,7 @@
   let fault = $state('');
 
   const { editor, style } = $derived(house);
-  const presets = $derived((house.tick, [...editor.project.tables.preset.values()]));
+  const presets = $derived([...house.project.tables.preset.values()]);
   const present = $derived(
     (house.tick,
     editor.tool?.name === 'wallRun' || editor.tool?.name === 'rectangle' ? style.preset : undefined)

@@ -28,16 +28,16 @@
   import Square from '@lucide/svelte/icons/square';
   import Triangle from '@lucide/svelte/icons/triangle';
   import type { Component } from 'svelte';
-  import type { Stage } from '../core/review/scope';
-  import { stageOfTool, stages, type ActionName } from '../editor/stages';
-  import type { ToolName } from '../editor/tool';
   import Presets from './Presets.svelte';
   import type { House as OpenHouse } from './house.svelte';
+  import type { WorkStage } from '../core/document/kind';
+  import { stageOfTool, stages, type ActionName } from '../editor/stages';
+  import type { ToolName } from '../editor/tool';
 
   let { house, take }: { house: OpenHouse; take: (name: ToolName | ActionName) => void } = $props();
-  let chosen = $state<Stage>('walls');
+  let chosen = $state<WorkStage>('walls');
 
-  const icons: Record<Stage, Component<{ size?: number }>> = {
+  const icons: Record<WorkStage, Component<{ size?: number }>> = {
     measure: Ruler,
     walls: BrickWall,
     openings: DoorOpen,
@@ -49,7 +49,7 @@
   };
   const toolIcons: Record<ToolName | ActionName, Component<{ size?: number }>> = {
     project: SlidersHorizontal,
-    laySheet: Image,
+    layTracingSheet: Image,
     trueUp: RulerDimensionLine,
     wallRun: Spline,
     rectangle: Square,
@@ -72,13 +72,13 @@
     review: ListChecks,
     handOver: FileOutput
   };
-  const inHand = $derived((house.tick, house.editor.tool?.name));
+  const inHand = $derived(house.hand.tool?.name);
   const open = $derived(inHand ? (stageOfTool.get(inHand) ?? chosen) : chosen);
-  const counted = $derived(house.findings.filter((finding) => finding.putOff === undefined));
-  const count = (stage: Stage) =>
+  const counted = $derived(house.findings.filter((finding) => finding.deferred === undefined));
+  const count = (stage: WorkStage) =>
     stage === 'review' ? counted.length : counted.filter((finding) => finding.stage === stage).length;
 
-  function choose(stage: Stage) {
+  function choose(stage: WorkStage) {
     chosen = stage;
     if (house.editor.tool) house.editor.take(undefined);
   }

@@ -1,8 +1,8 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
-  import { boxOf } from '../core/geometry/ring';
-  import type { Finding } from '../core/review/scope';
   import type { House } from './house.svelte';
+  import { boxOf } from '../core/geometry/ring';
+  import type { Finding } from '../core/review/review';
 
   let {
     house,
@@ -16,11 +16,11 @@
 
   let waiting = $state('');
   let reason = $state('');
-  const counted = $derived(house.findings.filter((one) => one.putOff === undefined));
+  const counted = $derived(house.findings.filter((one) => one.deferred === undefined));
 
-  function putOff(event: SubmitEvent, finding: Finding) {
+  function deferred(event: SubmitEvent, finding: Finding) {
     event.preventDefault();
-    if (house.editor.perform({ name: 'putOffFinding', args: { finding: finding.id, reason } })) waiting = '';
+    if (house.editor.perform({ name: 'deferFinding', args: { finding: finding.id, reason } })) waiting = '';
   }
 
   function show(finding: Finding) {
@@ -51,7 +51,7 @@
           <span class="text-shale">{finding.hint}</span>
         </button>
         {#if waiting === finding.id}
-          <form class="flex gap-1" onsubmit={(event) => putOff(event, finding)}>
+          <form class="flex gap-1" onsubmit={(event) => deferred(event, finding)}>
             <!-- svelte-ignore a11y_autofocus -->
             <input
               class="w-56 border border-shale px-2 py-0.5 text-[13px]"
@@ -79,14 +79,14 @@
         Nothing to say: runs are closed, joints are clean, openings stand clear, walls stand on something.
       </li>
     {/each}
-    {#each house.findings.filter((one) => one.putOff !== undefined) as finding (`off ${finding.storey}${finding.id}`)}
+    {#each house.findings.filter((one) => one.deferred !== undefined) as finding (`off ${finding.storey}${finding.id}`)}
       <li class="flex items-center gap-3 py-1 text-[13px] text-shale">
         <button class="flex-1 text-left hover:bg-chalk" onclick={() => show(finding)}
-          >{finding.message} <em>Put off: {finding.putOff}</em></button
+          >{finding.message} <em>Put off: {finding.deferred}</em></button
         >
         <button
           class="px-2 underline"
-          onclick={() => house.editor.perform({ name: 'takeUpFinding', args: { finding: finding.id } })}
+          onclick={() => house.editor.perform({ name: 'resumeFinding', args: { finding: finding.id } })}
           >Take up again</button
         >
       </li>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { flushSync } from 'svelte';
+  import type { House } from './house.svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
   import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
-  import type { House } from './house.svelte';
 
   /** `over`: how far a long sentence reaches over what is below, px. */
   let {

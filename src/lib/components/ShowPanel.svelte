@@ -4,28 +4,24 @@
   import Lock from '@lucide/svelte/icons/lock';
   import LockOpen from '@lucide/svelte/icons/lock-open';
   import Trash2 from '@lucide/svelte/icons/trash-2';
-  import { layersOf } from '../core/project/layers';
-  import type { Layer } from '../core/project/records';
   import type { House } from './house.svelte';
+  import { layersOf } from '../core/kinds/layer/layers';
+  import type { Layer } from '../core/kinds/layer/record';
 
   let { house }: { house: House } = $props();
   let open = $state(false);
 
   const { editor } = $derived(house);
-  const layers = $derived((house.tick, layersOf(editor.project)));
-  const veil = $derived((house.tick, editor.veil));
-  const takes = $derived((house.tick, editor.boxTakes));
-  const alone = $derived((house.tick, editor.isolated !== undefined));
+  const layers = $derived(layersOf(house.project));
+  const veil = $derived(house.hand.veil);
+  const takes = $derived(house.hand.boxTakes);
+  const alone = $derived(house.hand.isolated !== undefined);
 
   function set({ id, holds }: Layer, changes: object) {
     editor.perform({
       name: 'setLayer',
       args: { ...(holds.by === 'kind' ? { what: holds.what } : { id }), ...changes }
     });
-  }
-  function change(make: () => void) {
-    make();
-    editor.changed();
   }
 </script>
 
@@ -38,7 +34,7 @@
       ><input
         type="checkbox"
         checked={veil}
-        onchange={(event) => change(() => (editor.veil = event.currentTarget.checked))}
+        onchange={(event) => editor.setVeil(event.currentTarget.checked)}
       />
       <span class="flex-1">Veil all but what is in hand</span><kbd class="font-sans text-xs text-shale"
         >⇧V</kbd
@@ -48,7 +44,7 @@
       ><input
         type="checkbox"
         checked={alone}
-        disabled={!alone && (house.tick, editor.selection.size === 0)}
+        disabled={!alone && house.hand.selection.size === 0}
         onchange={() => editor.isolate()}
       />
       <span class="flex-1">The selection alone</span><kbd class="font-sans text-xs text-shale">⇧A</kbd></label
@@ -59,7 +55,7 @@
         class="border-0 bg-chalk py-1 pl-2 pr-6 text-[13px]"
         aria-label="A box selects what it"
         value={takes}
-        onchange={(event) => change(() => (editor.boxTakes = event.currentTarget.value as typeof takes))}
+        onchange={(event) => editor.selectByBox(event.currentTarget.value as typeof takes)}
       >
         <option value="enclosed">encloses</option>
         <option value="touched">touches</option>
@@ -108,7 +104,7 @@
 <button
   class="absolute bottom-2 left-[74px] border border-fog bg-white px-2 py-1 text-xs hover:text-slate {veil ||
   alone ||
-  (house.tick, editor.project.tables.layer.size > 0)
+  house.project.tables.layer.size > 0
     ? 'font-semibold text-kelp'
     : 'text-shale'}"
   aria-expanded={open}

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { storeysInOrder } from '../core/project/project';
+  import type { House } from './house.svelte';
+  import { floorArea } from '../core/kinds/wall/stages';
+  import { storeysInOrder } from '../core/kinds/storey/record';
   import { parseHeight } from '../core/units/height';
   import { explainFault, formatLength } from '../core/units/length';
-  import type { House } from './house.svelte';
 
   let { house }: { house: House } = $props();
   let height = $state(600);
@@ -13,10 +14,9 @@
     readonly over: boolean;
   }
   const picture = $derived.by(() => {
-    void house.tick;
     const { editor } = house;
     const { ground, heightLimit, units } = editor.settings;
-    const project = editor.shown;
+    const project = house.shown;
     const storeys = storeysInOrder(project);
     const ridges = [...project.tables.roof.values()].flatMap((roof) => {
       const solved = editor.model.roof(project, roof);
@@ -41,7 +41,7 @@
     ];
     return { storeys, ridges, levels, limit, ground, y, scale, label };
   });
-  const current = $derived((house.tick, house.editor.storey));
+  const current = $derived(house.hand.storey);
 
   /** A datum being dragged: tried at each move, done when dropped. */
   let drag: { id: string; y: number; datum: number; scale: number } | undefined;
@@ -85,11 +85,10 @@
   }
   const said = (z: number) => (z < 0 ? `${picture.label(-z)} below` : picture.label(z));
   const area = $derived.by(() => {
-    void house.tick;
     const { editor } = house;
     const limit = editor.settings.areaLimit;
     if (limit === null) return undefined;
-    const sum = editor.model.floorArea(editor.shown);
+    const sum = floorArea(editor.model.at(house.shown));
     return { text: `${(sum / 1e6).toFixed(1)} of ${(limit / 1e6).toFixed(1)} m²`, over: sum > limit };
   });
 

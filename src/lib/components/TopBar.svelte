@@ -10,13 +10,14 @@
   import Versions from './Versions.svelte';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
+  import { settingsOf } from '../core/document/project';
 
   let { house, handing = $bindable() }: { house: House; handing: boolean } = $props();
   let versions = $state(false);
   const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-  const history = $derived((house.tick, house.editor.state));
-  const name = $derived((house.tick, house.editor.settings.name));
+  const history = $derived(house.history);
+  const name = $derived(settingsOf(house.project).name);
   const undoLabel = $derived(history.undo.at(-1)?.label);
   const redoLabel = $derived(history.redo.at(-1)?.label);
 </script>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
-  import { listVersions, type VersionRow } from '../storage/store';
   import type { House } from './house.svelte';
+  import { listVersions, type VersionRow } from '../storage/store';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let rows = $state.raw<VersionRow[]>([]);

@@ -2,12 +2,6 @@
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { tinykeys } from 'tinykeys';
   import { onMount } from 'svelte';
-  import { readClip, writeClip } from '../core/exchange/clip';
-  import { nudge } from '../editor/drag';
-  import { takeLike, takePaste } from '../editor/take-tool';
-  import { shelfByKey } from '../editor/stages';
-  import type { ActionName } from '../editor/stages';
-  import type { ToolName } from '../editor/tool';
   import BuildUps from './BuildUps.svelte';
   import Details from './Details.svelte';
   import FootLine from './FootLine.svelte';
@@ -21,7 +15,14 @@
   import SentenceBar from './SentenceBar.svelte';
   import StackStrip from './StackStrip.svelte';
   import TopBar from './TopBar.svelte';
-  import { pickSheet } from './sheets';
+  import { copyingOf } from '../core/document/copies';
+  import { findRecord, settingsOf } from '../core/document/project';
+  import { readClip, writeClip } from '../core/exchange/clip';
+  import { nudge, stepThrough } from '../editor/pointing';
+  import { takeLike, takePaste } from '../editor/take-tool';
+  import { shelfByKey, type ActionName } from '../editor/stages';
+  import type { ToolName } from '../editor/tool';
+  import { pickTracingSheet } from './tracing-sheets';
 
   let { house }: { house: House } = $props();
   let tray = $state(false);
@@ -34,7 +35,7 @@
   const { editor } = $derived(house);
 
   function take(name: ToolName | ActionName) {
-    if (name === 'laySheet') void pickSheet(house);
+    if (name === 'layTracingSheet') void pickTracingSheet(house);
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
     else if (name === 'buildUps') {
@@ -74,7 +75,7 @@
       sentence.begin('');
     else if (event.key === 'Delete' || event.key === 'Backspace') editor.deleteSelection();
     else if (/^[[\]{}]$/.test(event.key))
-      editor.step(/[\]}]/.test(event.key) ? 1 : -1, /[{}]/.test(event.key) ? 'add' : 'only');
+      stepThrough(editor, /[\]}]/.test(event.key) ? 1 : -1, /[{}]/.test(event.key) ? 'add' : 'only');
     else if (event.key === '+' || event.key === '=' || event.key === '-')
       plan.zoomBy(event.key === '-' ? 0.8 : 1.25);
     else if (event.key.startsWith('Arrow') && editor.selection.size === 0 && !onControl(event.target))
@@ -87,8 +88,7 @@
       plan.focus();
     } else if (event.key === 'A') editor.isolate();
     else if (event.key === 'V') {
-      editor.veil = !editor.veil;
-      editor.changed();
+      editor.setVeil(!editor.veil);
     } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
       take(shelfByKey.get(event.key)!.tool);
     else if (!event.key.match(/^[a-zA-Z]$/)) return;
@@ -98,10 +98,13 @@
   /** Walls, columns and chimneys go to the clipboard as text, so that another house can take them. */
   function oncopy(event: ClipboardEvent) {
     if (inField(event.target) || editor.selection.size === 0 || editor.tool) return;
-    const { wall, column, chimney } = editor.project.tables;
-    const ids = [...editor.selection].filter((id) => wall.has(id) || column.has(id) || chimney.has(id));
+    const { project } = editor;
+    const ids = [...editor.selection].filter((id) => {
+      const record = findRecord(project, id);
+      return record && copyingOf(project, record) === 'stands';
+    });
     if (ids.length === 0) return;
-    event.clipboardData?.setData('text/plain', writeClip(editor.project, ids));
+    event.clipboardData?.setData('text/plain', writeClip(editor.model.at(editor.project), ids));
     event.preventDefault();
     editor.say({
       kind: 'done',
@@ -119,7 +122,7 @@
       editor.say({
         kind: 'problem',
         text: 'What was copied is nothing of a house.',
-        hint: 'Copy walls, columns or chimneys in Cliffstead, then paste here.'
+        hint: 'Copy walls or other things of a plan in Cliffstead, then paste here.'
       });
     else return;
     event.preventDefault();
@@ -158,7 +161,7 @@
 </script>
 
 <svelte:window {onkeydown} {oncopy} {onpaste} />
-<svelte:head><title>{(house.tick, editor.settings.name)}: Cliffstead</title></svelte:head>
+<svelte:head><title>{settingsOf(house.project).name}: Cliffstead</title></svelte:head>
 
 <div
   class="grid h-dvh grid-cols-[auto_108px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_30px] overflow-hidden"

@@ -1,12 +1,14 @@
 /** One open house: ties the editor to storage, the other tabs and the model service. Views read `tick` to follow it. */
+import { flushSync } from 'svelte';
 import { nanoid } from 'nanoid';
-import { PatchMismatch, patchOf } from '../core/project/patch';
-import { allRecords } from '../core/project/project';
-import type { Finding } from '../core/review/scope';
-import { Editor } from '../editor/editor';
+import { PatchMismatch, patchOf } from '../core/document/patch';
+import { allRecords, settingsOf } from '../core/document/project';
+import type { Finding } from '../core/review/review';
+import { Editor, type Hand } from '../editor/editor';
+import type { Project } from '../core/document/kind';
 import { operate, type HistoryState, type Operation } from '../editor/history';
 import { WallStyle } from '../editor/style';
-import { takeTool, isTool } from '../editor/take-tool';
+import { isTool, takeTool } from '../editor/take-tool';
 import type { ActionName } from '../editor/stages';
 import type { ToolName } from '../editor/tool';
 import {
@@ -20,12 +22,21 @@ import {
   type VersionRow
 } from '../storage/store';
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
-import { ModelClient } from '../worker/client';
+import { onFrame } from '../frame-loop';
+import { ModelClient, type Connection } from '../worker/client';
 import type { ModelUpdate } from '../worker/protocol';
 
 export class House {
-  /** Rises with every change; reading it makes a view follow. */
+  /** Rises with every change of anything; for views that show all of it, or what a tool does within. */
   tick = $state(0);
+  /** What is drawn, and what is committed: new objects only when they changed, so that a view follows what it shows. */
+  shown = $state.raw<Project>(undefined as never);
+  project = $state.raw<Project>(undefined as never);
+  history = $state.raw<HistoryState>(undefined as never);
+  /** What is in hand and how it is looked at. */
+  hand = $state.raw<Hand>(undefined as never);
+  /** Why the model does not show what the plan does; empty while it does. */
+  behind = $state('');
   saved = $state<number | undefined>();
   saving = $state(false);
   following = $state(false);
@@ -44,17 +55,18 @@ export class House {
   /** Number of the last operation known here. */
   private seq = 0;
   private readonly viewers = new Set<(update: ModelUpdate) => void>();
-  private frame = false;
 
   private constructor(
     readonly id: string,
-    readonly editor: Editor
+    readonly editor: Editor,
+    private readonly connect: (() => Connection) | undefined
   ) {
     this.style = new WallStyle(editor);
+    this.mirror();
   }
 
   /** Undefined when the project is not in this browser. */
-  static async open(id: string): Promise<House | undefined> {
+  static async open(id: string, connect?: () => Connection): Promise<House | undefined> {
     const state = await restored(id);
     if (!state) return undefined;
     let house: House | undefined = undefined;
@@ -62,7 +74,7 @@ export class House {
       changed: () => house?.changed(),
       operated: (operation, after) => house?.keep(operation, after)
     });
-    house = new House(id, editor);
+    house = new House(id, editor, connect);
     house.saved = state.saved;
     house.operations = state.operations;
     house.seq = state.seq;
@@ -78,20 +90,24 @@ export class House {
   }
 
   private start() {
-    this.client = new ModelClient({
-      onUpdate: (update) => {
-        if (update.findings) this.findings = update.findings;
-        this.update = update;
-        for (const viewer of this.viewers) viewer(update);
+    this.client = new ModelClient(
+      {
+        onUpdate: (update) => {
+          if (update.findings) this.findings = update.findings;
+          this.update = update;
+          for (const viewer of this.viewers) viewer(update);
+        },
+        onProgress: (done, of) => (this.progress = { done, of }),
+        onIdle: () => (this.progress = undefined),
+        onBehind: (why) => (this.behind = why)
       },
-      onProgress: (done, of) => (this.progress = { done, of }),
-      onIdle: () => (this.progress = undefined)
-    });
+      this.connect
+    );
     this.tabs = joinTabs(this.id, {
       onEdit: () => void this.becomeEditor(),
       onFollow: () => {
         this.following = true;
-        this.editor.readOnly = true;
+        this.editor.setReadOnly(true);
       },
       onOperation: (told) => void this.follow(told)
     });
@@ -113,38 +129,45 @@ export class House {
   private async readAnew() {
     const state = await restored(this.id);
     if (!state) return;
-    this.editor.state = state.history;
     this.operations = state.operations;
     this.seq = state.seq;
-    this.editor.changed();
+    this.editor.reopen(state.history);
   }
 
   /** The other tab is gone: take its last state from the journal and edit from there. */
   private async becomeEditor() {
     if (this.following) await this.readAnew();
     this.following = false;
-    this.editor.readOnly = false;
-    this.editor.changed();
+    this.editor.setReadOnly(false);
   }
 
+  /** Once a frame, before anything is drawn in it: the pointer may report faster than anything can be drawn. */
   private changed() {
-    if (this.frame) return;
-    this.frame = true;
-    // Once a frame: the pointer may report faster than anything can be drawn.
-    requestAnimationFrame(() => {
-      this.frame = false;
-      this.tick += 1;
-      this.showModel();
-    });
+    onFrame(this.inFrame);
+  }
+
+  private readonly inFrame = () => {
+    this.mirror();
+    flushSync();
+    this.showModel();
+  };
+
+  private mirror() {
+    const { shown, project, state, hand } = this.editor;
+    this.shown = shown;
+    this.project = project;
+    this.history = state;
+    this.hand = hand;
+    this.tick += 1;
   }
 
   /** Show what has changed now, without waiting for the next frame. */
   catchUp() {
-    this.tick += 1;
+    this.mirror();
   }
 
   private showModel() {
-    this.client?.show(this.editor.shown, this.editor.isTrial);
+    this.client?.show(this.editor.takeChanges());
   }
 
   /** Every update of the model service, in order. Answers how to stop. */
@@ -190,7 +213,8 @@ export class House {
     this.progress = undefined;
   }
 
-  async exportGlb(): Promise<Uint8Array> {
+  /** Undefined when it was cancelled. */
+  async exportGlb(): Promise<Uint8Array | undefined> {
     try {
       return await this.client!.exportGlb();
     } finally {
@@ -206,12 +230,15 @@ export class House {
   /** Go back to a version: an ordinary entry of history, so it can be undone. */
   goBackTo(version: VersionRow) {
     const { project } = this.editor;
-    const kept = new Set(version.records.map(({ id }) => id));
+    // The house stays the same one, whichever of its states it has.
+    const { guid } = settingsOf(project);
+    const records = version.records.map((one) => (one.kind === 'project' ? { ...one, guid } : one));
+    const kept = new Set(records.map(({ id }) => id));
     const removes = allRecords(project).flatMap(({ id }) => (kept.has(id) ? [] : [id]));
-    this.editor.restore(patchOf(project, version.records, removes), `Go back to “${version.name}”`);
+    this.editor.restore(patchOf(project, records, removes), `Go back to “${version.name}”`);
   }
 
-  async laySheet(
+  async layTracingSheet(
     name: string,
     mime: 'image/png' | 'image/jpeg',
     bytes: Uint8Array,
@@ -221,7 +248,7 @@ export class House {
     const blob = nanoid();
     await putBlob(blob, mime, bytes);
     const ids = this.editor.perform({
-      name: 'addSheet',
+      name: 'addTracingSheet',
       args: { storey: this.editor.storey, name, blob, mime, widthPx, heightPx }
     });
     if (ids) this.editor.select(ids);
@@ -229,7 +256,7 @@ export class House {
 
   async blobs(): Promise<Map<string, Uint8Array>> {
     const out = new Map<string, Uint8Array>();
-    for (const sheet of this.editor.project.tables.sheet.values()) {
+    for (const sheet of this.editor.project.tables.tracingSheet.values()) {
       const row = await getBlob(sheet.blob);
       if (row) out.set(sheet.blob, row.bytes);
     }

@@ -4,10 +4,10 @@ import gannet from '../../../examples/gannet-house.json';
 import plover from '../../../examples/plover-cabin.json';
 import { runScript, type Script } from '../core/commands/register';
 import { readProject } from '../core/exchange/archive';
-import type { Problem } from '../core/project/problems';
-import { newProject } from '../core/project/project';
+import type { Problem } from '../core/document/problems';
+import { copyOfProject, newProject } from '../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../core/units/length';
-import { createProject, listProjects, removeProject, type ProjectRow } from '../storage/store';
+import { createProject, listProjects, openProject, type ProjectRow } from '../storage/store';
 
 const demoMark = 'cliffstead demo laid';
 
@@ -24,8 +24,17 @@ export async function projectsHere(): Promise<ProjectRow[]> {
   return listProjects();
 }
 
+/** A name for a new project among all projects: a random UUID (RFC 9562, form 4), also where the page is not secure. */
+function newGuid(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
+}
+
 export async function layDemo(name: Demo): Promise<string> {
-  const result = runScript(demos[name] as Script);
+  const result = runScript(demos[name] as Script, undefined, newGuid());
   if (!result.ok) throw new Error(`the demo script: ${result.problem.message}`);
   const id = nanoid(10);
   await createProject(id, result.project);
@@ -34,8 +43,14 @@ export async function layDemo(name: Demo): Promise<string> {
 
 export async function startProject(name: string, system: UnitSystem): Promise<string> {
   const id = nanoid(10);
-  await createProject(id, newProject(name.trim() || 'New house', defaultUnits[system]));
+  await createProject(id, newProject(name.trim() || 'New house', defaultUnits[system], newGuid()));
   return id;
+}
+
+/** A copy beside the original, without its history and versions; pictures under the plan are shared. */
+export async function copyProject(id: string): Promise<void> {
+  const stored = await openProject(id);
+  if (stored) await createProject(nanoid(10), copyOfProject(stored.project, newGuid()));
 }
 
 /** Open a file as a project of its own; what is open stays untouched. */
@@ -45,7 +60,9 @@ export async function openFile(
   const result = readProject(file.name, new Uint8Array(await file.arrayBuffer()));
   if (!result.ok) return result;
   const id = nanoid(10);
-  const mimes = new Map([...result.project.tables.sheet.values()].map((sheet) => [sheet.blob, sheet.mime]));
+  const mimes = new Map(
+    [...result.project.tables.tracingSheet.values()].map((sheet) => [sheet.blob, sheet.mime])
+  );
   const blobs = new Map(
     [...result.blobs].map(([name, bytes]) => [name, { mime: mimes.get(name) ?? 'image/png', bytes }])
   );
@@ -53,4 +70,4 @@ export async function openFile(
   return { ok: true, id };
 }
 
-export { removeProject };
+export { removeProject } from '../storage/store';

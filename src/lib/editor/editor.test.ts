@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { allRecords } from '../core/project/project';
+import { allRecords } from '../core/document/project';
 import { operate } from './history';
 import { rectangle, startSession } from './testing/session';
+import { stepThrough, thingsOn } from './pointing';
 
 const move = { name: 'moveWalls', args: { ids: ['wall-1'], by: { x: 0, y: -500 } } };
 
@@ -57,7 +58,7 @@ describe('the session', () => {
   });
   it('a follower does not edit, but takes what the editor of the house did', () => {
     const { editor } = startSession([rectangle()]);
-    editor.readOnly = true;
+    editor.setReadOnly(true);
     expect(editor.perform(move)).toBeUndefined();
     expect(editor.message?.text).toContain('Another tab');
     const other = startSession([rectangle()]);
@@ -70,18 +71,18 @@ describe('the session', () => {
       rectangle(),
       { name: 'addOpening', args: { wall: 'wall-1', distance: 900 } }
     ]);
-    editor.step(1);
+    stepThrough(editor, 1);
     expect([...editor.selection]).toEqual(['wall-1']);
-    editor.step(-1);
+    stepThrough(editor, -1);
     expect([...editor.selection]).toEqual(['opening-1']);
-    editor.step(1, 'add');
+    stepThrough(editor, 1, 'add');
     expect([...editor.selection]).toEqual(['opening-1', 'wall-1']);
     editor.select(['opening-1']);
     editor.toggle('wall-2');
     expect(editor.selected.map(({ id }) => id)).toEqual(['opening-1', 'wall-2']);
     editor.deleteSelection();
     expect(editor.selection.size).toBe(0);
-    expect(editor.things).toEqual(['wall-1', 'wall-3', 'wall-4']);
+    expect(thingsOn(editor)).toEqual(['wall-1', 'wall-3', 'wall-4']);
     editor.select(['wall-1']);
     editor.escape();
     expect(editor.selection.size).toBe(0);

@@ -3,16 +3,20 @@
  * and no Svelte; listeners are told when anything changed. Every change to the project goes through a command.
  */
 import { perform, type Call } from '../core/commands/register';
-import type { Result } from '../core/commands/command';
-import { Model, type StoreyModel } from '../core/derive/graph';
-import { standingOn } from '../core/derive/standing';
-import { applyPatch, type Patch } from '../core/project/patch';
-import { layerThat } from '../core/project/layers';
-import type { Problem } from '../core/project/problems';
-import { findRecord, settingsOf, storeysInOrder } from '../core/project/project';
-import type { LayerKind, Project, Rec, Settings, WallEnd } from '../core/project/records';
-import { operate, type HistoryState, type Operation } from './history';
+import type { Project, Result } from '../core/document/kind';
+import { Model } from '../core/model/graph';
+import type { StoreyModel } from '../core/kinds/storey/model';
+import { applyPatch, composePatches, type Patch } from '../core/document/patch';
+import { layerThat } from '../core/kinds/layer/layers';
+import type { Problem } from '../core/document/problems';
+import { findRecord, settingsOf } from '../core/document/project';
+import { storeysInOrder } from '../core/kinds/storey/record';
+import type { Rec } from '../core/document/record';
+import type { Settings } from '../core/kinds/project/record';
+import type { WallEnd } from '../core/kernels/joints/frame';
+import { operate, patchOfOperation, type HistoryState, type Operation } from './history';
 import type { Tool } from './tool';
+import { hostOf } from '../core/document/copies';
 
 export interface Message {
   readonly kind: 'problem' | 'done';
@@ -27,47 +31,181 @@ export interface EditorEvents {
   readonly operated: (operation: Operation, state: HistoryState) => void;
 }
 
-export class Editor {
-  state: HistoryState;
-  readonly model = new Model();
-  storey: string;
+/** How a box selects: all that it touches, or what it encloses. The way it is drawn does not matter. */
+export type BoxTakes = 'touched' | 'enclosed';
+
+/** What a person has chosen to look at and how; changed by the transitions of the editor only. */
+export interface Hand {
+  readonly storey: string;
   /** Which storey lies faintly under the plan: `below`, `none`, or a storey's id. */
-  ghost = 'below';
-  selection: ReadonlySet<string> = new Set();
-  hover: string | undefined;
-  tool: Tool | undefined;
-  message: Message | undefined;
-  readOnly = false;
-  /** The person holds the key for no snaps. */
-  unsnapped = false;
+  readonly ghost: string;
+  readonly selection: ReadonlySet<string>;
+  readonly hover: string | undefined;
+  readonly tool: Tool | undefined;
+  readonly message: Message | undefined;
+  readonly readOnly: boolean;
   /** Whether everything but what is in hand is shown faintly. */
-  veil = false;
+  readonly veil: boolean;
   /** Only these are shown, until all are again. */
-  isolated: ReadonlySet<string> | undefined;
-  /** What a box selects: all that it touches, or what it encloses. The way it is drawn does not matter. */
-  boxTakes: 'touched' | 'enclosed' = 'enclosed';
+  readonly isolated: ReadonlySet<string> | undefined;
+  readonly boxTakes: BoxTakes;
   /** Which end of a wall stays when its length is written; the other moves with what is joined there. */
-  holds: WallEnd = 'a';
+  readonly holds: WallEnd;
+}
+
+export class Editor {
+  readonly model = new Model();
+  private history: HistoryState;
+  private inHand: Hand;
+  private isFree = false;
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
+  private uncollected: Patch | 'all' = 'all';
   private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;
   private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
+  private withModule: { of: Settings; settings: Settings } | undefined;
 
   constructor(
     state: HistoryState,
     private readonly events: EditorEvents
   ) {
-    this.state = state;
-    this.storey = storeysInOrder(state.project)[0]!.id;
+    this.history = state;
+    this.inHand = {
+      storey: storeysInOrder(state.project)[0]!.id,
+      ghost: 'below',
+      selection: none,
+      hover: undefined,
+      tool: undefined,
+      message: undefined,
+      readOnly: false,
+      veil: false,
+      isolated: undefined,
+      boxTakes: 'enclosed',
+      holds: 'a'
+    };
+  }
+
+  get state(): HistoryState {
+    return this.history;
+  }
+  /** All that is in hand, as one value: a new object with every change of it. */
+  get hand(): Hand {
+    return this.inHand;
+  }
+  get storey() {
+    return this.inHand.storey;
+  }
+  get ghost() {
+    return this.inHand.ghost;
+  }
+  get selection() {
+    return this.inHand.selection;
+  }
+  get hover() {
+    return this.inHand.hover;
+  }
+  get tool() {
+    return this.inHand.tool;
+  }
+  get message() {
+    return this.inHand.message;
+  }
+  get readOnly() {
+    return this.inHand.readOnly;
+  }
+  get veil() {
+    return this.inHand.veil;
+  }
+  get isolated() {
+    return this.inHand.isolated;
+  }
+  get boxTakes() {
+    return this.inHand.boxTakes;
+  }
+  get holds() {
+    return this.inHand.holds;
+  }
+  /** The person holds the key for no snaps. */
+  get unsnapped() {
+    return this.isFree;
+  }
+
+  private turn(change: Partial<Hand>) {
+    this.inHand = { ...this.inHand, ...change };
+    this.events.changed();
+  }
+
+  /** What the pointer is over. */
+  hoverOver(id: string | undefined) {
+    if (id !== this.inHand.hover) this.turn({ hover: id });
+  }
+
+  showGhost(ghost: string) {
+    this.turn({ ghost });
+  }
+
+  setVeil(veil: boolean) {
+    this.turn({ veil });
+  }
+
+  selectByBox(boxTakes: BoxTakes) {
+    this.turn({ boxTakes });
+  }
+
+  holdEnd(holds: WallEnd) {
+    this.turn({ holds });
+  }
+
+  /** Whether snaps are left aside; told with every move of the pointer, and seen with the next. */
+  freePointer(isFree: boolean) {
+    this.isFree = isFree;
+  }
+
+  /** Another tab edits this house, or no longer does. */
+  setReadOnly(readOnly: boolean) {
+    this.turn({ readOnly });
+  }
+
+  /** Take a tool in hand that may already show something: what it tries, and what it said, stays. */
+  hold(tool: Tool, selection: 'kept' | 'dropped' = 'dropped') {
+    this.turn({ tool, ...(selection === 'dropped' && { selection: none }) });
+  }
+
+  /** The tool in hand has changed within. */
+  toolChanged() {
+    this.events.changed();
+  }
+
+  /** All of the history anew, as it was read from where it is kept. */
+  reopen(state: HistoryState) {
+    this.forgetTrial();
+    this.history = state;
+    this.uncollected = 'all';
+    this.turn(this.stillThere());
+  }
+
+  /** What was committed since the last time of asking; `all` where it is to be taken as new. */
+  takeChanges(): {
+    readonly project: Project;
+    readonly patch: Patch | 'all';
+    readonly trial: Patch | undefined;
+  } {
+    const patch = this.uncollected;
+    this.uncollected = noPatch;
+    return { project: this.history.project, patch, trial: this.trialPatch };
+  }
+
+  private forgetTrial() {
+    this.trialPatch = this.trialProject = undefined;
   }
 
   get project(): Project {
-    return this.state.project;
+    return this.history.project;
   }
 
   /** The project as it would be with the trial accepted: what is drawn. */
   get shown(): Project {
-    return this.trialProject ?? this.state.project;
+    return this.trialProject ?? this.history.project;
   }
 
   get isTrial(): boolean {
@@ -83,13 +221,13 @@ export class Editor {
 
   /** With the module of the planning grid among its units, so that lengths can be typed in it. */
   get settings(): Settings {
-    const settings = settingsOf(this.state.project);
+    const settings = settingsOf(this.history.project);
     if (!settings.grid) return settings;
-    const old = withModule.get(settings);
-    if (old) return old;
-    const made = { ...settings, units: { ...settings.units, module: settings.grid.module } };
-    withModule.set(settings, made);
-    return made;
+    if (this.withModule?.of !== settings) {
+      const units = { ...settings.units, module: settings.grid.module };
+      this.withModule = { of: settings, settings: { ...settings, units } };
+    }
+    return this.withModule.settings;
   }
 
   /** Whether anything is hidden: by its layer, or because others are looked at alone. */
@@ -113,13 +251,13 @@ export class Editor {
     const record = findRecord(this.shown, id);
     if (!record) return false;
     const { isolated } = this;
-    const alone = isolated?.has(id) || (record.kind === 'opening' && isolated?.has(record.wall));
+    const alone = isolated?.has(id) || isolated?.has(hostOf(this.shown, record) ?? '');
     if (isolated && !alone && !this.trialIds.has(id)) return true;
     return layerThat(this.shown, 'hidden', record) !== undefined;
   }
 
   /** Whether the layer of a kind is hidden. */
-  hidesKind(what: LayerKind): boolean {
+  hidesKind(what: string): boolean {
     const { layer } = this.shown.tables;
     return [...layer.values()].some(
       ({ holds, shown }) => !shown && holds.by === 'kind' && holds.what === what
@@ -128,31 +266,25 @@ export class Editor {
 
   /** Look at what is selected alone; or at everything again. */
   isolate() {
-    this.isolated = this.isolated || this.selection.size === 0 ? undefined : this.selection;
-    this.changed();
+    this.turn({ isolated: this.isolated || this.selection.size === 0 ? undefined : this.selection });
   }
 
   get storeyModel(): StoreyModel | undefined {
     return this.model.storey(this.shown, this.storey);
   }
 
-  changed() {
-    this.events.changed();
-  }
-
   /** Ask without acting; shows the answer as a trial overlay, or why not. */
   attempt(call: Call | undefined): Result | undefined {
-    const result = call && perform(this.state.project, call);
+    const result = call && perform(this.project, call, this.model);
     this.trialPatch = result?.ok ? result.patch : undefined;
-    this.trialProject = result?.ok ? applyPatch(this.state.project, result.patch) : undefined;
-    this.message = result && !result.ok ? problemMessage(result.problem) : undefined;
-    this.changed();
+    this.trialProject = result?.ok ? applyPatch(this.project, result.patch) : undefined;
+    this.turn({ message: result && !result.ok ? problemMessage(result.problem) : undefined });
     return result;
   }
 
   /** Act: one entry of history. Answers the ids made, or undefined when refused (and says why). */
   perform(call: Call): readonly string[] | undefined {
-    this.trialPatch = this.trialProject = undefined;
+    this.forgetTrial();
     if (this.readOnly) {
       this.say({
         kind: 'problem',
@@ -161,14 +293,13 @@ export class Editor {
       });
       return undefined;
     }
-    const result = perform(this.state.project, call);
+    const result = perform(this.project, call, this.model);
     if (!result.ok) {
       this.say(problemMessage(result.problem));
       return undefined;
     }
-    this.message = undefined;
+    this.say(undefined);
     if (result.patch.size > 0) this.apply({ op: 'do', label: result.label, patch: result.patch }, true);
-    else this.changed();
     return result.made;
   }
 
@@ -180,11 +311,11 @@ export class Editor {
   }
 
   undo() {
-    if (this.state.undo.length > 0 && !this.readOnly) this.apply({ op: 'undo' }, true);
+    if (this.history.undo.length > 0 && !this.readOnly) this.apply({ op: 'undo' }, true);
   }
 
   redo() {
-    if (this.state.redo.length > 0 && !this.readOnly) this.apply({ op: 'redo' }, true);
+    if (this.history.redo.length > 0 && !this.readOnly) this.apply({ op: 'redo' }, true);
   }
 
   /** Put the whole project back to other records, as one entry that can be undone. */
@@ -194,35 +325,39 @@ export class Editor {
 
   /** Take an operation: our own (`own`), or one of the tab that edits. */
   apply(operation: Operation, own: boolean) {
-    this.trialPatch = this.trialProject = undefined;
-    this.state = operate(this.state, operation);
-    if (!this.state.project.tables.storey.has(this.storey))
-      this.storey = storeysInOrder(this.state.project)[0]!.id;
-    const left = (ids: ReadonlySet<string>) => [...ids].filter((id) => findRecord(this.state.project, id));
-    this.selection = new Set(left(this.selection));
-    // What was looked at alone and is gone must not leave an empty sheet behind.
-    if (this.isolated && left(this.isolated).length === 0) this.isolated = undefined;
-    if (own) this.events.operated(operation, this.state);
-    this.changed();
+    this.forgetTrial();
+    const patch = patchOfOperation(this.history, operation);
+    this.history = operate(this.history, operation);
+    this.uncollected = this.uncollected === 'all' ? 'all' : composePatches(this.uncollected, patch);
+    if (own) this.events.operated(operation, this.history);
+    this.turn(this.stillThere());
+  }
+
+  /** The hand without what the project no longer has. */
+  private stillThere(): Partial<Hand> {
+    const { project } = this.history;
+    const left = (ids: ReadonlySet<string>) => new Set([...ids].filter((id) => findRecord(project, id)));
+    const { storey, selection, isolated } = this.inHand;
+    return {
+      storey: project.tables.storey.has(storey) ? storey : storeysInOrder(project)[0]!.id,
+      selection: left(selection),
+      // What was looked at alone and is gone must not leave an empty sheet behind.
+      isolated: isolated && left(isolated).size > 0 ? isolated : undefined
+    };
   }
 
   say(message: Message | undefined) {
-    this.message = message;
-    this.changed();
+    this.turn({ message });
   }
 
+  /** Take a tool in hand, or none: what was tried is left. */
   take(tool: Tool | undefined) {
-    this.trialPatch = this.trialProject = undefined;
-    this.tool = tool;
-    this.hover = undefined;
-    this.message = undefined;
-    if (tool) this.selection = new Set();
-    this.changed();
+    this.forgetTrial();
+    this.turn({ tool, hover: undefined, message: undefined, ...(tool && { selection: none }) });
   }
 
   select(ids: Iterable<string>) {
-    this.selection = new Set(ids);
-    this.changed();
+    this.turn({ selection: new Set(ids) });
   }
 
   toggle(id: string) {
@@ -232,41 +367,11 @@ export class Editor {
   }
 
   goTo(storey: string) {
-    if (!this.state.project.tables.storey.has(storey)) return;
-    this.storey = storey;
-    this.selection = new Set();
-    this.isolated = undefined;
-    this.changed();
+    if (this.project.tables.storey.has(storey)) this.turn({ storey, selection: none, isolated: undefined });
   }
 
   get selected(): Rec[] {
     return [...this.selection].flatMap((id) => findRecord(this.shown, id) ?? []);
-  }
-
-  /** Things of the storey in a steady order, for stepping through by key. */
-  get things(): string[] {
-    const { wall, opening, slab, roof, sheet, dimension, guide } = this.project.tables;
-    const walls = [...wall.values()].filter((one) => one.storey === this.storey);
-    const ids = new Set(walls.map((one) => one.id));
-    const all = [
-      ...ids,
-      ...[...opening.values()].filter((one) => ids.has(one.wall)).map((one) => one.id),
-      ...standingOn(this.project, this.storey).keys(),
-      ...[slab, roof, sheet, dimension, guide].flatMap((table) =>
-        [...table.values()].filter((one) => one.storey === this.storey).map((one) => one.id)
-      )
-    ];
-    return this.anyHidden ? all.filter((id) => !this.isHidden(id)) : all;
-  }
-
-  /** Select the next or previous thing; `add` keeps what is selected. */
-  step(by: 1 | -1, add: 'add' | 'only' = 'only') {
-    const { things } = this;
-    if (things.length === 0) return;
-    const last = [...this.selection].at(-1);
-    const at = last === undefined ? (by > 0 ? -1 : 0) : things.indexOf(last);
-    const next = things[(at + by + things.length) % things.length] ?? things[0]!;
-    this.select(add === 'add' ? [...[...this.selection].filter((id) => id !== next), next] : [next]);
   }
 
   deleteSelection() {
@@ -278,14 +383,14 @@ export class Editor {
   escape() {
     if (this.tool) {
       if (!this.tool.back()) this.take(undefined);
-      else this.changed();
+      else this.toolChanged();
     } else if (this.isTrial) this.attempt(undefined);
     else this.select([]);
   }
 }
 
 const none: ReadonlySet<string> = new Set();
-const withModule = new WeakMap<Settings, Settings>();
+const noPatch: Patch = new Map();
 
 function problemMessage({ message, hint }: Problem): Message {
   return { kind: 'problem', text: message, hint };

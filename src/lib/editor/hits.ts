@@ -1,10 +1,10 @@
 /** What of the plan lies under a point. */
 import { distance, locate, nearestOnSegment, type Point } from '../core/geometry/point';
-import { guideLines } from '../core/derive/guides';
-import { textEnds } from '../core/drawing/display';
+import { guideLines } from '../core/kinds/guide/lines';
+import { textEnds } from '../core/display/marks';
 import type { Editor } from './editor';
 import { paperPixels, placedMarks } from './sizes';
-import type { StoreyModel } from '../core/derive/graph';
+import type { StoreyModel } from '../core/kinds/storey/model';
 
 /** The wall under a point: inside its thickness, or within the reach of its faces. */
 export function wallAt(
@@ -68,4 +68,21 @@ export function guideAt(editor: Editor, p: Point, slack: number): string | undef
       ({ point, direction }) => Math.abs(locate(p, point, direction).y) <= slack
     )
   )?.id;
+}
+
+/** The unlocked tracing sheet under a point; of several the one laid last. */
+export function tracingSheetAt(editor: Editor, p: Point): string | undefined {
+  for (const tracing of [...editor.shown.tables.tracingSheet.values()].reverse()) {
+    if (tracing.storey !== editor.storey || tracing.locked || editor.isHidden(tracing.id)) continue;
+    const direction = { x: Math.cos(tracing.angle), y: Math.sin(tracing.angle) };
+    const { t, y } = locate(p, tracing.origin, direction);
+    if (
+      t >= 0 &&
+      y >= 0 &&
+      t <= tracing.widthPx * tracing.mmPerPixel &&
+      y <= tracing.heightPx * tracing.mmPerPixel
+    )
+      return tracing.id;
+  }
+  return undefined;
 }

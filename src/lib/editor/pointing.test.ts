@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { Drag, hitAt, idsInBox, nudge } from './drag';
+import { Drag, hitAt, idsInBox, nudge } from './pointing';
 import { openingAt, wallAt } from './hits';
+import type { Editor } from './editor';
 import { SnapHand } from './snap-hand';
 import { findSnaps, snapsAt } from './snapping';
 import { rectangle, startSession } from './testing/session';
 
 const px = 10;
+
+const placeOf = ({ model, project, storey }: Editor) => ({ query: model.at(project), storey });
 const door = {
   name: 'addOpening',
   args: { id: 'door', wall: 'wall-1', filling: 'door', distance: 2000, width: 900 }
@@ -59,16 +62,19 @@ describe('dragging', () => {
   });
   it('an unlocked tracing sheet that is selected moves; a locked one is not even hit', () => {
     const sheet = {
-      name: 'addSheet',
+      name: 'addTracingSheet',
       args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 800, heightPx: 600, mmPerPixel: 15 }
     };
     const session = startSession([sheet]);
-    expect(hitAt(session.editor, { x: 6000, y: 4000 }, 5)).toBe('sheet-1');
+    expect(hitAt(session.editor, { x: 6000, y: 4000 }, 5)).toBe('tracing-sheet-1');
     expect(dragging(session, [6000, 4000], [6500, 4000])).toBeUndefined();
-    session.editor.select(['sheet-1']);
+    session.editor.select(['tracing-sheet-1']);
     dragging(session, [6000, 4000], [6500, 4200])!.drop();
-    expect(session.editor.project.tables.sheet.get('sheet-1')!.origin).toEqual({ x: 500, y: 200 });
-    session.editor.perform({ name: 'setSheet', args: { id: 'sheet-1', locked: true } });
+    expect(session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!.origin).toEqual({
+      x: 500,
+      y: 200
+    });
+    session.editor.perform({ name: 'setTracingSheet', args: { id: 'tracing-sheet-1', locked: true } });
     expect(hitAt(session.editor, { x: 6000, y: 4000 }, 5)).toBeUndefined();
   });
   it('Esc in a drag leaves everything as it was; nothing under the pointer is no drag', () => {
@@ -99,9 +105,7 @@ describe('dragging', () => {
 describe('snaps', () => {
   const { editor } = startSession([rectangle(), door]);
   const names = (x: number, y: number, more = {}) =>
-    findSnaps({ pointer: { x, y }, mmPerPixel: px, model: editor.storeyModel, ...more }).map(
-      ({ name }) => name
-    );
+    findSnaps({ pointer: { x, y }, mmPerPixel: px, ...placeOf(editor), ...more }).map(({ name }) => name);
   it('name what they are, best first', () => {
     expect(names(30, 40)[0]).toBe('joint');
     expect(names(3040, 10)[0]).toBe('middle of a wall');
@@ -127,7 +131,7 @@ describe('snaps', () => {
     });
     const session = startSession([rectangle(), wall('p', [2000, 0], [2000, 4000]), door]);
     const at = (x: number, y: number, more = {}) =>
-      findSnaps({ pointer: { x, y }, mmPerPixel: px, model: session.editor.storeyModel, ...more });
+      findSnaps({ pointer: { x, y }, mmPerPixel: px, ...placeOf(session.editor), ...more });
     const place = (name: string, x: number, y: number, more = {}) =>
       at(x, y, more).find((one) => one.name === name)?.point;
     expect(place('middle of a wall', 2990, 10)).toEqual({ x: 3000, y: 0 });
@@ -137,7 +141,7 @@ describe('snaps', () => {
     expect(place('a third of the stretch, inner face', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
     expect(place('a quarter of the stretch, inner face', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
     expect(place('middle of the clear inner face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
-    expect(place('jamb of an opening, inner face', 2010, 190)).toEqual({ x: 2000, y: 200 });
+    expect(place('jamb of Door door, inner face', 2010, 190)).toEqual({ x: 2000, y: 200 });
     expect(place('corner of a wall', 210, 210)).toEqual({ x: 200, y: 200 });
     expect(place('extension of a face', 1960, 5000)).toEqual({ x: 1950, y: 5000 });
     expect(place('square to a face', 4020, 210, { start: { x: 4000, y: 2500 } })).toEqual({
@@ -176,10 +180,10 @@ describe('snaps', () => {
     expect(hand.overlay.snap!.list![0]).toBe('joint');
     hand.key('N');
     expect(hand.present!.name).toBe('joint');
-    editor.unsnapped = true;
+    editor.freePointer(true);
     expect(hand.move({ x: 30, y: 40 }, px)).toEqual({ x: 30, y: 40 });
     editor.perform({ name: 'setLayer', args: { what: 'exterior', shown: false } });
-    editor.unsnapped = false;
+    editor.freePointer(false);
     expect(snapsAt(editor, { x: 3040, y: 210 }, px).map(({ name }) => name)).not.toContain(
       'middle of the inner face'
     );

@@ -3,6 +3,7 @@ import type { Editor } from './editor';
 import type { Field } from './details/card';
 import { describeSelection } from './details/describe';
 import type { SentencePart } from './sentence';
+import { editorKindOf } from './kinds/register';
 
 export interface SentenceSubject {
   sentence(): readonly SentencePart[];
@@ -10,26 +11,12 @@ export interface SentenceSubject {
   accept(): void;
 }
 
-const shown: Record<string, readonly string[]> = {
-  wall: ['length', 'hold', 'thickness', 'height', 'settingOut'],
-  opening: ['distance', 'width', 'height', 'sill'],
-  column: ['width', 'depth', 'diameter', 'height', 'angle'],
-  chimney: ['width', 'depth', 'base', 'above', 'height'],
-  slab: ['thickness', 'offset'],
-  roof: ['pitch', 'overhang', 'plateLevel'],
-  storey: ['datum', 'height', 'floorDepth'],
-  sheet: ['fade'],
-  project: ['ground', 'module', 'nudge'],
-  guide: ['distance', 'parts'],
-  dimension: ['text', 'certainty']
-};
-
 export function sentenceOfSelection(editor: Editor): SentenceSubject | undefined {
   const card = describeSelection(editor);
-  const kind = editor.selected[0]?.kind;
-  if (!card || !kind) return undefined;
+  const first = editor.selected[0];
+  if (!card || !first) return undefined;
   const fields = card.groups.flatMap((group) => group.fields);
-  const wanted = (shown[kind] ?? []).flatMap(
+  const wanted = editorKindOf(first).sentence.flatMap(
     (name) => fields.find((field) => field.name === name && field.set) ?? []
   );
   return {

@@ -9,7 +9,7 @@ import {
   parseLength,
   type LengthUnits
 } from '../core/units/length';
-import type { Settings } from '../core/project/records';
+import type { Settings } from '../core/kinds/project/record';
 
 export interface Choice {
   readonly value: string;

@@ -1,8 +1,8 @@
 /** Faces, middles and jambs to point at or to choose by name: what sizes are measured between. */
-import { borderOf } from '../core/derive/sizes';
+import { borderOf } from '../core/kinds/dimension/sizes';
 import { along, distance, locate, type Point } from '../core/geometry/point';
-import { nameElement } from '../core/project/names';
-import type { SizeEnd } from '../core/project/records';
+import { nameElement } from '../core/document/names';
+import type { SizeEnd } from '../core/kinds/dimension/record';
 import type { Editor } from './editor';
 import type { Choice } from './sentence';
 

@@ -1,64 +1,39 @@
 /** Sizes in the plan as things to point at. */
-import { dimensionStrings, endsOfSize, placeOfSize, type DimensionString } from '../core/drawing/dimensions';
-import type { Mark } from '../core/drawing/display';
-import { drawPlaced, placedStrings, type PlacedString } from '../core/drawing/placed';
-import type { StoreyModel } from '../core/derive/graph';
-import type { SizeEnd } from '../core/project/records';
+import { endsOfSize } from '../core/drawing/dimensions';
+import { placeOfSize, plainMarks } from '../core/display/dimension';
+import type { DimensionString, PlainMark } from '../core/display/marks';
+import { drawPlaced, type PlacedString } from '../core/drawing/placed';
+import type { SizeEnd } from '../core/kinds/dimension/record';
 import { cross, dot, subtract, type Point } from '../core/geometry/point';
 import type { Editor } from './editor';
+import { automaticStrings, lookKey, stringsByHand } from '../core/drawing/plan-drawing';
 
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 export const paperPixels = 4.3;
 
-/** What was made for a storey, kept while nothing it was made from changed. */
-class Kept<T> {
-  private readonly shelf = new WeakMap<StoreyModel, { inputs: readonly unknown[]; made: T }>();
-
-  get(model: StoreyModel, inputs: readonly unknown[], make: () => T): T {
-    const old = this.shelf.get(model);
-    if (old?.inputs.every((input, i) => input === inputs[i])) return old.made;
-    const made = make();
-    this.shelf.set(model, { inputs, made });
-    return made;
-  }
-}
-
-const automatic = new Kept<readonly DimensionString[]>();
-const byHand = new Kept<readonly PlacedString[]>();
-const marksByHand = new Kept<readonly Mark[]>();
 const none: readonly never[] = [];
 
-/** The automatic strings of the storey in hand at a scale; the same list while nothing they read changed. */
-export function stringsOf(editor: Editor, mmPerPixel: number): readonly DimensionString[] {
-  const model = editor.storeyModel;
-  if (!model || editor.hidesKind('dimension')) return none;
-  const { settings } = editor;
-  const outline = editor.model.outline(editor.shown, editor.storey, 'outer');
-  const placed = placedOf(editor, mmPerPixel);
-  return automatic.get(model, [outline, settings, mmPerPixel, placed], () =>
-    dimensionStrings(model, outline, settings, paperPixels * mmPerPixel, placed)
-  );
-}
+const keyFor = (editor: Editor, mmPerPixel: number) =>
+  lookKey(editor.storey, { paper: paperPixels * mmPerPixel });
+
+/** The automatic strings of the storey in hand at a scale; none while dimensions are hidden. */
+export const stringsOf = (editor: Editor, mmPerPixel: number): readonly DimensionString[] =>
+  editor.hidesKind('dimension')
+    ? none
+    : editor.model.at(editor.shown).get(automaticStrings, keyFor(editor, mmPerPixel));
 
 /** The strings placed by hand, likewise. */
-export function placedOf(editor: Editor, mmPerPixel: number): readonly PlacedString[] {
-  const { storeyModel: model, shown, storey, settings } = editor;
-  const { dimension } = shown.tables;
-  if (!model || dimension.size === 0 || editor.hidesKind('dimension')) return none;
-  return byHand.get(model, [dimension, settings, mmPerPixel], () =>
-    placedStrings(shown, storey, settings, paperPixels * mmPerPixel)
-  );
-}
+export const placedOf = (editor: Editor, mmPerPixel: number): readonly PlacedString[] =>
+  editor.hidesKind('dimension')
+    ? none
+    : editor.model.at(editor.shown).get(stringsByHand, keyFor(editor, mmPerPixel));
 
 /** All that was placed by hand, drawn: strings, angles, notes. */
-export function placedMarks(editor: Editor, mmPerPixel: number): readonly Mark[] {
-  const { storeyModel: model, shown, storey } = editor;
-  const { dimension } = shown.tables;
-  if (!model || dimension.size === 0 || editor.hidesKind('dimension')) return none;
-  const strings = placedOf(editor, mmPerPixel);
-  return marksByHand.get(model, [strings, dimension, mmPerPixel], () =>
-    drawPlaced(shown, storey, strings, paperPixels * mmPerPixel)
-  );
+export function placedMarks(editor: Editor, mmPerPixel: number): readonly PlainMark[] {
+  const { shown, storey } = editor;
+  if (shown.tables.dimension.size === 0 || editor.hidesKind('dimension')) return none;
+  const paper = paperPixels * mmPerPixel;
+  return plainMarks(drawPlaced(shown, storey, placedOf(editor, mmPerPixel), paper), paper);
 }
 
 /** The ends of the size that is written at a point of the plan. */

@@ -18,13 +18,15 @@ import {
 } from '../core/geometry/point';
 import { tolerances } from '../core/geometry/tolerances';
 import { degree } from '../core/units/angle';
-import { guideLines, type Line } from '../core/derive/guides';
-import type { StoreyModel } from '../core/derive/graph';
-import { fromFrame, type Frame } from '../core/derive/frame';
-import { nameElement } from '../core/project/names';
-import type { PlanningGrid, Project } from '../core/project/records';
+import { guideLines, type Line } from '../core/kinds/guide/lines';
+import { storeyModels, type StoreyModel } from '../core/kinds/storey/model';
+import { result, stage } from '../core/document/stage';
+import { fromFrame, type Frame } from '../core/kernels/joints/frame';
+import { nameElement } from '../core/document/names';
+import type { PlanningGrid } from '../core/kinds/project/record';
+import type { Query } from '../core/document/kind';
 import type { Editor } from './editor';
-import { stretchesOf } from './stretches';
+import { stretches } from './stretches';
 
 export interface Snap {
   readonly point: Point;
@@ -49,7 +51,9 @@ const sight = 6000;
 export interface SnapInput {
   readonly pointer: Point;
   readonly mmPerPixel: number;
-  readonly model: StoreyModel | undefined;
+  /** The project whose things are snapped to and named. */
+  readonly query: Query;
+  readonly storey: string;
   /** Where the stretch being drawn began. */
   readonly start?: Point | undefined;
   /** First point of the run. */
@@ -57,8 +61,6 @@ export interface SnapInput {
   readonly guides?: readonly Line[];
   readonly grid?: PlanningGrid | null;
   readonly hidden?: ((id: string) => boolean) | undefined;
-  /** The project whose names are said. */
-  readonly project?: Project | undefined;
 }
 
 type LineWord = 'a face' | 'a wall line' | 'a guide' | 'an extension';
@@ -92,18 +94,18 @@ export function snapsAt(
   return findSnaps({
     pointer,
     mmPerPixel,
-    model: editor.model.storey(project, storey),
+    ...{ query: editor.model.at(project), storey },
     guides: guides.flatMap((guide) => guideLines(project, guide)),
     grid: editor.settings.grid,
     hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
-    project,
     ...more
   });
 }
 
 /** All places in reach, best first. Empty: the pointer is free. */
 export function findSnaps(input: SnapInput): Snap[] {
-  const { pointer, mmPerPixel, model, start, first, grid } = input;
+  const { pointer, mmPerPixel, query, storey, start, first, grid } = input;
+  const model = query.get(storeyModels, storey);
   const radius = reach * mmPerPixel;
   const found: Ranked[] = [];
   const offer: Offer = (point, name, rank, more = {}) => {
@@ -123,7 +125,7 @@ export function findSnaps(input: SnapInput): Snap[] {
       const foot = along(point, direction, dot(subtract(start, point), direction));
       offer(foot, `square to ${what}`, 1.5, { from: start });
     }
-    if (model) offerParallels(model, input, start, radius, offer);
+    offerParallels(input, start, radius, offer);
   }
   if (model) offerAlignments(model, pointer, start, radius, offer);
   const seen = new Set<string>();
@@ -139,7 +141,7 @@ type Offer = (point: Point, name: string, rank: number, more?: Partial<Snap>) =>
 
 function offerWalls(
   model: StoreyModel,
-  { pointer, hidden, project }: SnapInput,
+  { pointer, hidden, query }: SnapInput,
   radius: number,
   offer: Offer,
   lines: NearLine[]
@@ -162,10 +164,10 @@ function offerWalls(
       });
     for (const corner of model.footprints.walls.get(id)?.bands[0]?.outline.flat() ?? [])
       offer(corner, 'corner of a wall', 0.7, { wall: id });
-    offerStretches(model, frame, offer);
+    offerStretches(query, frame, offer);
     for (const { opening, t0, t1 } of model.places.get(id) ?? [])
       for (const face of [frame.y0, frame.y1]) {
-        const name = project ? nameElement(project, opening.id) : 'an opening';
+        const name = nameElement(query.project, opening.id);
         for (const jamb of [t0, t1])
           offer(fromFrame(frame, jamb, face), `jamb of ${name}, ${faceOf(frame, face)}`, 0.8, { wall: id });
         offer(fromFrame(frame, (t0 + t1) / 2, face), `middle of ${name}, ${faceOf(frame, face)}`, 0.9, {
@@ -227,8 +229,8 @@ function stretchName(frame: Frame, y: number, whole: boolean): string {
 }
 
 /** Divisions of the stretches between crossings, along the line and along both faces. */
-function offerStretches(model: StoreyModel, frame: Frame, offer: Offer) {
-  for (const { y, t0, t1, whole } of stretchesOf(model, frame))
+function offerStretches(query: Query, frame: Frame, offer: Offer) {
+  for (const { y, t0, t1, whole } of query.get(stretches, frame.wall.id))
     for (const [share, name, rank] of parts)
       offer(
         fromFrame(frame, t0 + (t1 - t0) * share, y),
@@ -280,38 +282,30 @@ function offerDirections(start: Point, pointer: Point, radius: number, offer: Of
   }
 }
 
-const directions = new WeakMap<StoreyModel, readonly Frame[]>();
-
-/** One wall for each direction in which walls run, the longest. */
-function directionsOf(model: StoreyModel): readonly Frame[] {
-  const old = directions.get(model);
-  if (old) return old;
-  const found = new Map<number, Frame>();
-  for (const frame of model.frames.values()) {
-    const turn = (Math.atan2(frame.direction.y, frame.direction.x) + Math.PI) % Math.PI;
-    const key = Math.round(turn / tolerances.sameDirection / 10);
-    const known = found.get(key);
-    if (!known || known.length < frame.length) found.set(key, frame);
+/** One wall for each direction in which walls of a storey run, the longest. */
+const directions = stage(
+  'directions of walls',
+  { model: result(storeyModels) },
+  ({ model }): readonly Frame[] => {
+    const found = new Map<number, Frame>();
+    for (const frame of model?.frames.values() ?? []) {
+      const turn = (Math.atan2(frame.direction.y, frame.direction.x) + Math.PI) % Math.PI;
+      const key = Math.round(turn / tolerances.sameDirection / 10);
+      const known = found.get(key);
+      if (!known || known.length < frame.length) found.set(key, frame);
+    }
+    return [...found.values()].sort((p, q) => q.length - p.length).slice(0, 24);
   }
-  const list = [...found.values()].sort((p, q) => q.length - p.length).slice(0, 24);
-  directions.set(model, list);
-  return list;
-}
+);
 
 /** Parallel and square to walls that do not run with the page. */
-function offerParallels(
-  model: StoreyModel,
-  { pointer, project }: SnapInput,
-  start: Point,
-  radius: number,
-  offer: Offer
-) {
+function offerParallels({ pointer, query, storey }: SnapInput, start: Point, radius: number, offer: Offer) {
   const away = subtract(pointer, start);
   if (distance(start, pointer) < radius) return;
-  for (const { direction, wall } of directionsOf(model)) {
+  for (const { direction, wall } of query.get(directions, storey)) {
     const turn = (Math.atan2(direction.y, direction.x) / degree + 360) % 15;
     if (Math.min(turn, 15 - turn) < 0.001) continue;
-    const name = project ? nameElement(project, wall.id) : 'a wall';
+    const name = nameElement(query.project, wall.id);
     offer(along(start, direction, dot(away, direction)), `parallel to ${name}`, 3.1, { from: start });
     const square = leftOf(direction);
     offer(along(start, square, dot(away, square)), `square to ${name}`, 3.2, { from: start });

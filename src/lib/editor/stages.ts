@@ -1,9 +1,9 @@
 /** The order of work: eight stages with their tools and keys. Nothing is locked. */
-import type { Stage } from '../core/review/scope';
+import type { WorkStage } from '../core/document/kind';
 import type { ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
-export type ActionName = 'project' | 'laySheet' | 'buildUps' | 'storey' | 'review' | 'handOver';
+export type ActionName = 'project' | 'layTracingSheet' | 'buildUps' | 'storey' | 'review' | 'handOver';
 
 export interface Shelf {
   readonly tool: ToolName | ActionName;
@@ -12,7 +12,7 @@ export interface Shelf {
 }
 
 export interface StageInfo {
-  readonly stage: Stage;
+  readonly stage: WorkStage;
   readonly label: string;
   readonly tools: readonly Shelf[];
   /** Shown instead of tools while there are none. */
@@ -25,7 +25,7 @@ export const stages: readonly StageInfo[] = [
     label: 'Measure',
     tools: [
       { tool: 'project', label: 'Project', key: 'p' },
-      { tool: 'laySheet', label: 'Tracing sheet', key: 't' },
+      { tool: 'layTracingSheet', label: 'Tracing sheet', key: 't' },
       { tool: 'trueUp', label: 'True up', key: 'y' },
       { tool: 'guide', label: 'Guide', key: 'G' }
     ]
@@ -85,6 +85,6 @@ export const stages: readonly StageInfo[] = [
 export const shelfByKey = new Map(
   stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const))
 );
-export const stageOfTool = new Map<string, Stage>(
+export const stageOfTool = new Map<string, WorkStage>(
   stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const))
 );

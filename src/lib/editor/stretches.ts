@@ -1,8 +1,9 @@
 /** Stretches of walls between the walls that meet them: along the line, and clear along both faces. */
 import { cross, dot, locate, meetLines } from '../core/geometry/point';
-import type { StoreyModel } from '../core/derive/graph';
-import { fromFrame, type Frame } from '../core/derive/frame';
-import type { Node } from '../core/derive/joints/gather';
+import { result, stage } from '../core/document/stage';
+import { footprintOf, frames } from '../core/kinds/wall/stages';
+import { fromFrame, type Frame } from '../core/kernels/joints/frame';
+import type { Node } from '../core/kernels/joints/gather';
 
 export interface Stretch {
   /** On the setting-out line (0) or a face, from t0 to t1 of the wall. */
@@ -13,20 +14,17 @@ export interface Stretch {
   readonly whole: boolean;
 }
 
-const kept = new WeakMap<StoreyModel, Map<string, readonly Stretch[]>>();
-
-/** Worked out once for each wall of a storey as it is. */
-export function stretchesOf(model: StoreyModel, frame: Frame): readonly Stretch[] {
-  let known = kept.get(model);
-  if (!known) kept.set(model, (known = new Map()));
-  const old = known.get(frame.wall.id);
-  if (old) return old;
-  const nodes = (model.footprints.walls.get(frame.wall.id)?.joints ?? []).map(({ node }) => node);
-  const faces = frame.y0 === 0 || frame.y1 === 0 ? [frame.y0, frame.y1] : [0, frame.y0, frame.y1];
-  const made = faces.flatMap((y) => stretchesAt(frame, y, nodes));
-  known.set(frame.wall.id, made);
-  return made;
-}
+/** Of each wall as it is; none for a wall that is too short to be one. */
+export const stretches = stage(
+  'stretches',
+  { frame: result(frames), joints: (query, wall) => footprintOf(query, wall)?.joints },
+  ({ frame, joints }): readonly Stretch[] => {
+    if (!frame) return [];
+    const nodes = (joints ?? []).map(({ node }) => node);
+    const faces = frame.y0 === 0 || frame.y1 === 0 ? [frame.y0, frame.y1] : [0, frame.y0, frame.y1];
+    return faces.flatMap((y) => stretchesAt(frame, y, nodes));
+  }
+);
 
 /** Shorter than this is no stretch to be divided, mm. */
 const least = 50;

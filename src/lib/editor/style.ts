@@ -1,15 +1,8 @@
 /** What the next wall will be: kept between tools, changed in their sentences. */
-import { thicknessOf } from '../core/derive/frame';
-import {
-  otherSide,
-  settingOuts,
-  type Preset,
-  type Project,
-  type SettingOut,
-  type Side,
-  type Wall,
-  type WallRole
-} from '../core/project/records';
+import { otherSide, thicknessOf, type Side } from '../core/kernels/joints/frame';
+import { settingOuts, type SettingOut, type Wall, type WallRole } from '../core/kinds/wall/record';
+import type { Preset } from '../core/kinds/preset/record';
+import type { Project } from '../core/document/kind';
 import { formatLength } from '../core/units/length';
 import type { Editor } from './editor';
 import {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { BuildUpBench } from './build-ups';
+import { BuildUpBench } from './kinds/build-up/bench';
 import { describeSelection } from './details/describe';
 import { sentenceOfSelection } from './selection-sentence';
 import { besideBlank, isBlank } from './sentence';
-import { readSentence, rectangle, startSession, choose } from './testing/session';
-import { JointTool } from './tools/joint';
+import { choose, readSentence, rectangle, startSession } from './testing/session';
+import { JointTool } from './kinds/joint/tool';
 
 const px = 10;
 const house = [
@@ -115,8 +115,8 @@ describe('the bench of build-ups', () => {
       thickness: '425\u00a0mm',
       used: 4
     });
-    expect(bench.sheet('nothing')).toBeUndefined();
-    expect(bench.sheet('stone-cavity')).toMatchObject({ uValue: '0.25', mass: '445' });
+    expect(bench.tableOf('nothing')).toBeUndefined();
+    expect(bench.tableOf('stone-cavity')).toMatchObject({ uValue: '0.25', mass: '445' });
   });
   it('thickness in any unit, order, material, duty, a ply more and less', () => {
     const { bench, editor } = open();

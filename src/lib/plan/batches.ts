@@ -1,5 +1,6 @@
 /** Marks of equal look as one path each. */
-import { hatchTiles, pens, type Ink, type Mark } from '../core/drawing/display';
+import type { Point } from '../core/geometry/point';
+import { hatchTiles, pens, type Ink, type PlainMark } from '../core/display/marks';
 
 export interface Batch {
   readonly hatch: keyof typeof hatchTiles | undefined;
@@ -10,16 +11,28 @@ export interface Batch {
   readonly path: Path2D;
 }
 
-const batches = new WeakMap<readonly Mark[], readonly Batch[]>();
+function addRing(path: Path2D, points: readonly Point[], closed: boolean) {
+  points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
+  if (closed) path.closePath();
+}
 
-/** Marks of equal look as one path each, fills first. Kept with the marks. */
-export function batchesOf(marks: readonly Mark[]): readonly Batch[] {
-  const old = batches.get(marks);
-  if (old) return old;
+/** The paths of one drawing surface: a path is kept as long as the list of marks that it draws. */
+export class Batches {
+  private readonly kept = new WeakMap<readonly PlainMark[], readonly Batch[]>();
+
+  of(marks: readonly PlainMark[]): readonly Batch[] {
+    let made = this.kept.get(marks);
+    if (!made) this.kept.set(marks, (made = batched(marks)));
+    return made;
+  }
+}
+
+/** Marks of equal look as one path each, fills first. */
+function batched(marks: readonly PlainMark[]): readonly Batch[] {
   const found = new Map<string, Batch>();
   const batch = (
     fill: string | undefined,
-    mark: Extract<Mark, { pen?: unknown }>,
+    mark: Extract<PlainMark, { pen?: unknown }>,
     hatch?: Batch['hatch']
   ) => {
     const key = hatch ? `hatch ${hatch}` : fill ? `fill ${fill}` : `${mark.pen} ${mark.ink}`;
@@ -54,17 +67,17 @@ export function batchesOf(marks: readonly Mark[]): readonly Batch[] {
       mark.points.forEach((p, i) => (i % 2 === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
       continue;
     }
+    if (mark.kind === 'stroke') {
+      addRing(batch(undefined, mark), mark.points, mark.closed);
+      continue;
+    }
     for (const path of [
-      ...(mark.fill ? [batch(mark.fill, mark)] : []),
+      batch(mark.fill, mark),
       ...(mark.hatch && mark.hatch !== 'none' ? [batch(undefined, mark, mark.hatch)] : []),
       ...(mark.pen ? [batch(undefined, mark)] : [])
-    ]) {
-      mark.points.forEach((p, i) => (i === 0 ? path.moveTo(p.x, p.y) : path.lineTo(p.x, p.y)));
-      if (mark.closed) path.closePath();
-    }
+    ])
+      for (const ring of mark.rings) addRing(path, ring, true);
   }
   const order = ({ fill, hatch }: Batch) => (fill ? 0 : hatch ? 1 : 2);
-  const list = [...found.values()].sort((p, q) => order(p) - order(q));
-  batches.set(marks, list);
-  return list;
+  return [...found.values()].sort((p, q) => order(p) - order(q));
 }

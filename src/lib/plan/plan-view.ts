@@ -1,31 +1,29 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
-import { twinsOf } from '../core/commands/twins';
-import { drawDimensions } from '../core/drawing/dimensions';
-import { drawRoof, marksBox } from '../core/drawing/plan';
-import { drawStoreyPlan } from '../core/drawing/storey-plan';
-import { drawingFont, hatchTiles, type Mark } from '../core/drawing/display';
+import { twinsOf } from '../core/kinds/twins/commands';
+import { drawingFont, hatchTiles, type Mark, type PlainMark } from '../core/display/marks';
+import { marksBox } from '../core/display/box';
 import { add, rotate, subtract, type Point } from '../core/geometry/point';
-import { guideLines, stretchOf } from '../core/derive/guides';
-import type { WallFootprint } from '../core/derive/1-footprints';
-import { frameRectangle, fromFrame, type Frame } from '../core/derive/frame';
-import { standingOn } from '../core/derive/standing';
-import { storeysInOrder } from '../core/project/project';
+import { guideLines, stretchOf } from '../core/kinds/guide/lines';
+import type { WallFootprint } from '../core/kernels/joints/footprints';
+import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/frame';
+import { ringsOn } from '../core/document/cuts';
+import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
-import { paperPixels, placedMarks, stringsOf } from '../editor/sizes';
+import { paperPixels } from '../editor/sizes';
+import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
-import { batchesOf, type Batch } from './batches';
+import { Batches, type Batch } from './batches';
 import { drawOverlay } from './overlay';
+import { planDrawing } from '../core/drawing/plan-drawing';
+import { plainMarks } from '../core/display/dimension';
 
 export class PlanView {
   private readonly context: CanvasRenderingContext2D;
   private pixelsPerMm = 0.05;
   private centre: Point = { x: 4000, y: 3000 };
   private tokens: Tokens = themes.day;
-  private waiting = false;
   private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
-  private dims: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
-  private roofMarks: { inputs: readonly unknown[]; marks: readonly Mark[] } | undefined;
   box: { from: Point; to: Point } | undefined;
   /** The time of the last drawing, ms: for the benchmark in the page. */
   lastDraw = 0;
@@ -105,12 +103,12 @@ export class PlanView {
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
     const { shown, model, storey } = this.editor;
-    const sheet = [...this.editor.shown.tables.sheet.values()].find(
+    const sheet = [...this.editor.shown.tables.tracingSheet.values()].find(
       (one) => one.storey === this.editor.storey
     );
     const around =
       only ??
-      marksBox(drawStoreyPlan(shown, model, storey).flat()) ??
+      marksBox(planDrawing(model.at(shown), storey, { paper: 75 }).things.flat()) ??
       (sheet
         ? {
             minX: sheet.origin.x,
@@ -144,8 +142,9 @@ export class PlanView {
   ): typeof around {
     const paper = paperPixels / pixelsPerMm;
     const { editor } = this;
-    const strings = stringsOf(editor, 1 / pixelsPerMm);
-    const marks = [...drawDimensions(strings, paper), ...placedMarks(editor, 1 / pixelsPerMm)];
+    const marks = editor.hidesKind('dimension')
+      ? []
+      : planDrawing(this.query, editor.storey, { paper }).dimensions;
     const box = marksBox(marks, paper) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
@@ -165,16 +164,16 @@ export class PlanView {
     return this.pictures.has(blob);
   }
 
+  /** In the frame that is being made, if one is; else in the next. */
   redraw() {
-    if (this.waiting) return;
-    this.waiting = true;
-    requestAnimationFrame(() => {
-      this.waiting = false;
-      const from = performance.now();
-      this.draw();
-      this.lastDraw = performance.now() - from;
-    });
+    onFrame(this.inFrame);
   }
+
+  private readonly inFrame = () => {
+    const from = performance.now();
+    this.draw();
+    this.lastDraw = performance.now() - from;
+  };
 
   private draw() {
     const { context, editor } = this;
@@ -199,15 +198,17 @@ export class PlanView {
     this.drawGhost();
     this.drawGuides();
     const veiled = editor.veil && (editor.selection.size > 0 || editor.isTrial);
-    for (const marks of drawStoreyPlan(editor.shown, editor.model, editor.storey)) {
-      const shown = this.visible(marks);
+    const drawing = planDrawing(this.query, editor.storey, { paper: paperPixels * this.mmPerPixel });
+    for (const marks of drawing.things) {
+      const shown = this.visible(marks as readonly PlainMark[]);
       context.globalAlpha = veiled && !isInHand(editor, shown) ? veilShare : 1;
-      this.strokeBatches(batchesOf(shown));
+      this.strokeBatches(this.batches.of(shown));
     }
     context.globalAlpha = veiled ? veilShare : 1;
-    if (!editor.hidesKind('roof')) this.strokeBatches(batchesOf(this.roofs()));
-    const dims = this.dimensions();
-    this.strokeBatches(batchesOf(dims));
+    for (const marks of drawing.over)
+      this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
+    const dims = this.dimensions(drawing.dimensions);
+    this.strokeBatches(this.batches.of(dims));
     this.drawTexts(dims, ratio);
     context.globalAlpha = 1;
     inModel();
@@ -221,10 +222,15 @@ export class PlanView {
     );
   }
 
-  private readonly kept = new WeakMap<readonly Mark[], { hidden: string; marks: readonly Mark[] }>();
+  private readonly batches = new Batches();
+
+  private readonly kept = new WeakMap<
+    readonly PlainMark[],
+    { hidden: string; marks: readonly PlainMark[] }
+  >();
 
   /** Without what is hidden; the same list while nothing of it is. */
-  private visible(marks: readonly Mark[]): readonly Mark[] {
+  private visible(marks: readonly PlainMark[]): readonly PlainMark[] {
     const { editor } = this;
     if (!editor.anyHidden) return marks;
     const hidden = new Set(
@@ -293,7 +299,7 @@ export class PlanView {
 
   private drawSheets() {
     const { context } = this;
-    for (const sheet of this.editor.shown.tables.sheet.values()) {
+    for (const sheet of this.editor.shown.tables.tracingSheet.values()) {
       if (sheet.storey !== this.editor.storey || this.editor.isHidden(sheet.id)) continue;
       const picture = this.pictures.get(sheet.blob);
       context.save();
@@ -383,7 +389,7 @@ export class PlanView {
     context.strokeStyle = this.tokens.lichen;
     context.lineWidth = 1 / this.pixelsPerMm;
     for (const { bands } of model.walls) for (const ring of bands[0]?.outline ?? []) this.strokeRing(ring);
-    for (const ring of standingOn(editor.shown, id!).values()) this.strokeRing(ring);
+    for (const ring of ringsOn(editor.shown, id!).values()) this.strokeRing(ring);
   }
 
   private strokeRing(ring: readonly Point[]) {
@@ -394,28 +400,20 @@ export class PlanView {
     context.stroke();
   }
 
-  private roofs(): readonly Mark[] {
-    const { editor } = this;
-    const roofs = [...editor.shown.tables.roof.values()].filter((roof) => roof.storey === editor.storey);
-    const solved = roofs.map((roof) => editor.model.roof(editor.shown, roof));
-    if (this.roofMarks && sameList(this.roofMarks.inputs, solved)) return this.roofMarks.marks;
-    const marks = solved.flatMap((one) => (one ? drawRoof(one) : []));
-    this.roofMarks = { inputs: solved, marks };
-    return marks;
+  private get query() {
+    return this.editor.model.at(this.editor.shown);
   }
 
-  private dimensions(): readonly Mark[] {
-    const { editor } = this;
-    const strings = stringsOf(editor, this.mmPerPixel);
-    const placed = placedMarks(editor, this.mmPerPixel);
-    const inputs = [strings, placed];
-    if (this.dims && sameList(this.dims.inputs, inputs)) return this.visible(this.dims.marks);
-    const marks = [...drawDimensions(strings, paperPixels * this.mmPerPixel), ...placed];
-    this.dims = { inputs, marks };
-    return this.visible(marks);
+  private dims: { of: readonly Mark[]; marks: readonly PlainMark[] } | undefined;
+
+  /** Dimensions at the scale of the screen; the same list while they are the same. */
+  private dimensions(of: readonly Mark[]): readonly PlainMark[] {
+    if (this.editor.hidesKind('dimension')) return [];
+    if (this.dims?.of !== of) this.dims = { of, marks: plainMarks(of, paperPixels * this.mmPerPixel) };
+    return this.visible(this.dims.marks);
   }
 
-  private drawTexts(marks: readonly Mark[], ratio: number) {
+  private drawTexts(marks: readonly PlainMark[], ratio: number) {
     const { context } = this;
     context.textAlign = 'center';
     context.textBaseline = 'middle';
@@ -462,7 +460,7 @@ export class PlanView {
     }
     this.outlineOpenings((id) => editor.trialIds.has(id), this.tokens.gorse);
     context.strokeStyle = this.tokens.gorse;
-    for (const [id, ring] of standingOn(editor.shown, editor.storey))
+    for (const [id, ring] of ringsOn(editor.shown, editor.storey))
       if (editor.trialIds.has(id)) this.strokeRing(ring);
     for (const slab of editor.shown.tables.slab.values())
       if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
@@ -503,7 +501,7 @@ export class PlanView {
     this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
     this.drawChosenDimensions();
     context.strokeStyle = this.tokens.heather;
-    for (const [id, ring] of standingOn(editor.shown, editor.storey)) {
+    for (const [id, ring] of ringsOn(editor.shown, editor.storey)) {
       if (!editor.selection.has(id) && editor.hover !== id) continue;
       context.lineWidth = (editor.selection.has(id) ? 2 : 1) / this.pixelsPerMm;
       this.strokeRing(ring);
@@ -528,7 +526,8 @@ export class PlanView {
   private drawChosenDimensions() {
     const { context, editor } = this;
     if (editor.shown.tables.dimension.size === 0) return;
-    for (const mark of this.dimensions()) {
+    const { dimensions } = planDrawing(this.query, editor.storey, { paper: paperPixels * this.mmPerPixel });
+    for (const mark of this.dimensions(dimensions)) {
       const colour = mark.kind === 'text' ? undefined : this.inHand(mark.subject);
       if (!colour) continue;
       context.strokeStyle = colour;
@@ -570,8 +569,5 @@ export class PlanView {
 const veilShare = 0.22;
 
 /** Whether one of these marks belongs to what is selected or tried. */
-const isInHand = (editor: Editor, marks: readonly Mark[]) =>
+const isInHand = (editor: Editor, marks: readonly PlainMark[]) =>
   marks.some(({ subject }) => editor.selection.has(subject) || editor.trialIds.has(subject));
-
-const sameList = (p: readonly unknown[], q: readonly unknown[]) =>
-  p.length === q.length && p.every((value, i) => value === q[i]);

@@ -2,9 +2,10 @@
 import CameraControls from 'camera-controls';
 import * as THREE from 'three';
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
-import { fillingColours } from '../core/exchange/glb';
+import { roleLooks } from '../core/exchange/glb';
 import type { Point } from '../core/geometry/point';
-import type { Material } from '../core/project/records';
+import type { Material } from '../core/kinds/material/record';
+import { onFrame } from '../frame-loop';
 import { themes, type Tokens } from '../tokens';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
@@ -35,8 +36,15 @@ export interface Emphasis {
   readonly trial: ReadonlySet<string>;
   readonly hover: string | undefined;
   readonly isHidden: (element: ShownElement) => boolean;
+  /** What `isHidden` goes by: while these are the same objects, so are its answers. */
+  readonly visibility: readonly unknown[];
   readonly veil: boolean;
 }
+
+const noEmphasis: Emphasis = {
+  ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false },
+  ...{ isHidden: () => false, visibility: [] }
+};
 
 interface Shown {
   readonly element: ShownElement;
@@ -44,6 +52,7 @@ interface Shown {
   readonly lines: THREE.LineSegments;
   readonly solid: THREE.Mesh | undefined;
   readonly textured: readonly THREE.Mesh[];
+  readonly box: THREE.Box3;
 }
 
 type Tint = 'plain' | 'selected' | 'trial' | 'faint';
@@ -92,7 +101,7 @@ export class ModelScene {
     new THREE.LineBasicMaterial({ color: themes.day.gorse, depthTest: false })
   );
   private mode: LookMode = 'materials';
-  private waiting = false;
+  private closed = false;
   private last = performance.now();
   private fitted = false;
   private view: ViewName = 'oblique';
@@ -154,33 +163,32 @@ export class ModelScene {
 
   /** A material changed: everything of the model takes its new look. */
   repaint() {
-    for (const { element } of [...this.shown.values()]) {
-      this.drop(element.id);
-      const shown = this.make(element);
-      this.shown.set(element.id, shown);
-      this.scene.add(shown.group);
-    }
+    for (const { element } of [...this.shown.values()]) this.put(element);
     this.redraw();
+  }
+
+  private put(element: ShownElement) {
+    this.drop(element.id);
+    const shown = this.make(element);
+    this.shown.set(element.id, shown);
+    this.scene.add(shown.group);
+    this.bounds?.union(shown.box);
+    this.dress(shown);
   }
 
   /** Take changed elements in, drop removed ones. Unchanged ones are not touched. */
   update(changed: readonly ShownElement[], removed: readonly string[], ground: number) {
     for (const id of removed) this.drop(id);
-    for (const element of changed) {
-      this.drop(element.id);
-      const shown = this.make(element);
-      this.shown.set(element.id, shown);
-      this.scene.add(shown.group);
-    }
+    for (const element of changed) this.put(element);
     this.placeGround(ground);
     if (!this.fitted && this.shown.size > 0) this.look(this.view);
     this.redraw();
   }
 
   private placeGround(level: number) {
-    const box = this.box();
-    this.ground.visible = box !== undefined;
-    if (!box) return;
+    const box = (this.bounds ??= this.allBounds());
+    this.ground.visible = !box.isEmpty();
+    if (box.isEmpty()) return;
     const size = box.getSize(new THREE.Vector3());
     const centre = box.getCenter(new THREE.Vector3());
     this.ground.scale.set(size.x + 8, 1, size.z + 8);
@@ -190,13 +198,15 @@ export class ModelScene {
   private make(element: ShownElement): Shown {
     const group = new THREE.Group();
     group.userData.id = element.id;
-    const solids = element.parts.filter(({ material }) => material !== 'glass' && !this.texturedBy(material));
+    const solids = element.parts.filter(
+      ({ role, material }) => role !== 'glass' && !this.texturedBy(material)
+    );
     const solid = this.makeSolid(solids);
     if (solid) group.add(solid);
     const textured = element.parts.flatMap((part) => this.makeTextured(part) ?? []);
     for (const mesh of textured) group.add(mesh);
     for (const part of element.parts) {
-      if (part.material !== 'glass') continue;
+      if (part.role !== 'glass') continue;
       const geometry = new THREE.BufferGeometry();
       geometry.setAttribute('position', new THREE.BufferAttribute(part.triangles, 3));
       geometry.setAttribute('normal', new THREE.BufferAttribute(part.normals, 3));
@@ -210,12 +220,14 @@ export class ModelScene {
       this.edgeInk.plain
     );
     group.add(lines);
-    return { element, group, lines, solid, textured };
+    const box = new THREE.Box3();
+    for (const { triangles } of element.parts) box.union(boxOfTriangles(triangles));
+    return { element, group, lines, solid, textured, box };
   }
 
   /** The material, where it has a texture of a size. */
-  private texturedBy(id: string): Material | undefined {
-    const material = this.materials().get(id);
+  private texturedBy(id: string | null): Material | undefined {
+    const material = id === null ? undefined : this.materials().get(id);
     return material && material.texture !== 'plain' && material.unitLength > 0 && material.unitHeight > 0
       ? material
       : undefined;
@@ -263,9 +275,9 @@ export class ModelScene {
     if (positions.length === 0) return undefined;
     const colours = new Float32Array(positions.length);
     let at = 0;
-    for (const { material, triangles } of parts) {
+    for (const { role, material, triangles } of parts) {
       const colour = new THREE.Color(
-        this.materials().get(material)?.colour ?? fillingColours[material]?.colour ?? '#C9CCC6'
+        (material === null ? roleLooks[role] : this.materials().get(material))?.colour ?? '#C9CCC6'
       );
       for (let i = 0; i < triangles.length; i += 3, at += 3) colours.set([colour.r, colour.g, colour.b], at);
     }
@@ -279,6 +291,8 @@ export class ModelScene {
   private drop(id: string) {
     const old = this.shown.get(id);
     if (!old) return;
+    // Only where it reached the border of all can that be nearer without it.
+    if (this.bounds && touches(this.bounds, old.box)) this.bounds = undefined;
     this.scene.remove(old.group);
     old.group.traverse((child) => {
       if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments) child.geometry.dispose();
@@ -286,25 +300,53 @@ export class ModelScene {
     this.shown.delete(id);
   }
 
-  /** Selection and what is being drawn, by edges and surface; what is hidden is not there. */
-  emphasise({ selection, trial, hover, isHidden, veil }: Emphasis) {
-    const textures = this.mode === 'materials';
-    for (const [id, { lines, solid, textured, group, element }] of this.shown) {
-      const inHand = selection.has(id) || hover === id;
-      const tint: Tint = inHand ? 'selected' : trial.has(id) ? 'trial' : veil ? 'faint' : 'plain';
-      lines.material = this.edgeInk[tint];
-      lines.renderOrder = tint === 'selected' ? 2 : 0;
-      lines.visible = this.mode !== 'shaded' || tint === 'selected' || tint === 'trial';
-      const over = tint === 'trial' ? this.trialSurface : tint === 'faint' ? this.veilSurface : undefined;
-      if (solid) solid.material = over ?? this.surface;
-      for (const mesh of textured)
-        mesh.material = over ?? (mesh.userData[textures ? 'surface' : 'plain'] as THREE.Material);
-      for (const child of group.children)
-        if (child !== lines)
-          child.visible = this.mode !== 'wireframe' && !(tint === 'faint' && child.userData.glass);
-      group.visible = !isHidden(element);
-    }
+  /** Bounds of all elements together; undefined when they must be gathered anew. */
+  private bounds: THREE.Box3 | undefined;
+  private emphasis = noEmphasis;
+  private dressedAs: LookMode = 'materials';
+
+  private allBounds(): THREE.Box3 {
+    const box = new THREE.Box3();
+    for (const shown of this.shown.values()) box.union(shown.box);
+    return box;
+  }
+
+  /** Selection and what is being drawn, by edges and surface; what is hidden is not there. Only what changed is touched. */
+  emphasise(emphasis: Emphasis) {
+    const old = this.emphasis;
+    this.emphasis = emphasis;
+    const isWhole =
+      old.veil !== emphasis.veil ||
+      this.dressedAs !== this.mode ||
+      old.visibility.length !== emphasis.visibility.length ||
+      old.visibility.some((one, i) => one !== emphasis.visibility[i]);
+    this.dressedAs = this.mode;
+    if (isWhole) for (const shown of this.shown.values()) this.dress(shown);
+    else
+      for (const id of changedBetween(old, emphasis)) {
+        const shown = this.shown.get(id);
+        if (shown) this.dress(shown);
+      }
     this.redraw();
+  }
+
+  private dress({ lines, solid, textured, group, element }: Shown) {
+    const { selection, trial, hover, isHidden, veil } = this.emphasis;
+    const { id } = element;
+    const inHand = selection.has(id) || hover === id;
+    const tint: Tint = inHand ? 'selected' : trial.has(id) ? 'trial' : veil ? 'faint' : 'plain';
+    lines.material = this.edgeInk[tint];
+    lines.renderOrder = tint === 'selected' ? 2 : 0;
+    lines.visible = this.mode !== 'shaded' || tint === 'selected' || tint === 'trial';
+    const over = tint === 'trial' ? this.trialSurface : tint === 'faint' ? this.veilSurface : undefined;
+    if (solid) solid.material = over ?? this.surface;
+    for (const mesh of textured)
+      mesh.material =
+        over ?? (mesh.userData[this.mode === 'materials' ? 'surface' : 'plain'] as THREE.Material);
+    for (const child of group.children)
+      if (child !== lines)
+        child.visible = this.mode !== 'wireframe' && !(tint === 'faint' && child.userData.glass);
+    group.visible = !isHidden(element);
   }
 
   /** Takes effect with the next emphasis. */
@@ -440,17 +482,19 @@ export class ModelScene {
     return ray;
   }
 
+  /** In the frame that is being made, if one is; else in the next. */
   redraw() {
-    if (this.waiting) return;
-    this.waiting = true;
-    requestAnimationFrame((now) => {
-      this.waiting = false;
-      const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
-      this.last = now;
-      this.renderer.render(this.scene, this.camera);
-      if (moved) this.redraw();
-    });
+    onFrame(this.inFrame);
   }
+
+  private readonly inFrame = () => {
+    if (this.closed) return;
+    const now = performance.now();
+    const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
+    this.last = now;
+    this.renderer.render(this.scene, this.camera);
+    if (moved) requestAnimationFrame(() => this.redraw());
+  };
 
   get triangles(): number {
     return [...this.shown.values()].reduce(
@@ -460,6 +504,7 @@ export class ModelScene {
   }
 
   close() {
+    this.closed = true;
     for (const id of [...this.shown.keys()]) this.drop(id);
     for (const texture of this.textures.values()) texture.dispose();
     for (const surface of this.surfaces.values()) surface.dispose();
@@ -467,6 +512,31 @@ export class ModelScene {
     this.renderer.dispose();
   }
 }
+
+/** Ids whose emphasis may differ between two. */
+function changedBetween(p: Emphasis, q: Emphasis): Set<string> {
+  const ids = new Set<string>();
+  const unlike = (r: ReadonlySet<string>, s: ReadonlySet<string>) => {
+    if (r === s) return;
+    for (const id of r) if (!s.has(id)) ids.add(id);
+    for (const id of s) if (!r.has(id)) ids.add(id);
+  };
+  unlike(p.selection, q.selection);
+  unlike(p.trial, q.trial);
+  if (p.hover !== q.hover) for (const id of [p.hover, q.hover]) if (id !== undefined) ids.add(id);
+  return ids;
+}
+
+function boxOfTriangles(triangles: Float32Array): THREE.Box3 {
+  const box = new THREE.Box3();
+  return triangles.length > 0 ? box.setFromArray(triangles) : box;
+}
+
+/** Whether a box reaches the border of one that holds it. */
+const touches = (whole: THREE.Box3, part: THREE.Box3) =>
+  (['x', 'y', 'z'] as const).some(
+    (axis) => part.min[axis] <= whole.min[axis] || part.max[axis] >= whole.max[axis]
+  );
 
 function concat(arrays: readonly Float32Array[]): Float32Array {
   if (arrays.length === 1) return arrays[0]!;

@@ -1,6 +1,7 @@
 /** Procedural textures at true size: one repeat of courses, bond, boards or tiles, drawn on a small canvas. */
 import * as THREE from 'three';
-import type { Material } from '../core/project/records';
+import { tolerances } from '../core/geometry/tolerances';
+import type { Material } from '../core/kinds/material/record';
 
 /** Side of one repeat, pixels; boards are long, so theirs is wider. */
 const pixels = 128;
@@ -73,8 +74,8 @@ export function placeTexture(
     const [nx, ny, nz] = [normals[i]!, normals[i + 1]!, normals[i + 2]!];
     const flat = Math.hypot(nx, nz);
     // Along the face: level, square to the normal; on floors along x.
-    const [ux, uz] = flat < 1e-6 ? [1, 0] : [nz / flat, -nx / flat];
-    const [vx, vy, vz] = flat < 1e-6 ? [0, 0, -1] : [ny * uz, nz * ux - nx * uz, -ny * ux];
+    const [ux, uz] = flat < tolerances.square ? [1, 0] : [nz / flat, -nx / flat];
+    const [vx, vy, vz] = flat < tolerances.square ? [0, 0, -1] : [ny * uz, nz * ux - nx * uz, -ny * ux];
     const [x, y, z] = [positions[i]!, positions[i + 1]!, positions[i + 2]!];
     places[k] = (x * ux + z * uz) * perU;
     places[k + 1] = (x * vx + y * Math.abs(vy) + z * vz) * perV;

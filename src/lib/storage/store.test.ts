@@ -2,9 +2,10 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { describe, expect, it } from 'vitest';
 import { perform } from '../core/commands/register';
-import { applyPatch, invertPatch } from '../core/project/patch';
-import { allRecords, newProject } from '../core/project/project';
-import type { Project } from '../core/project/records';
+import { applyPatch, invertPatch } from '../core/document/patch';
+import { allRecords } from '../core/document/project';
+import { newProject } from '../core/kinds/new-project';
+import type { Project } from '../core/document/kind';
 import {
   addVersion,
   createProject,

@@ -3,10 +3,12 @@
  * and then; opening is snapshot plus journal. Snapshots carry both stacks, so undo survives a reload.
  */
 import Dexie, { type Table } from 'dexie';
-import type { Patch } from '../core/project/patch';
-import { allRecords, projectOf, settingsOf } from '../core/project/project';
-import { migrate } from '../core/project/migrations';
-import { schemaVersion, type Project, type Rec } from '../core/project/records';
+import type { Patch } from '../core/document/patch';
+import { allRecords, settingsOf } from '../core/document/project';
+import { projectOf } from '../core/kinds/new-project';
+import { migrate } from '../core/document/migrations';
+import { schemaVersion, type Rec } from '../core/document/record';
+import type { Project } from '../core/document/kind';
 
 export interface StoredEntry {
   readonly label: string;
@@ -30,6 +32,8 @@ interface SnapshotRow extends Versioned {
   readonly project: string;
   readonly upTo: number;
   readonly records: Rec[];
+  /** Numbers given to ids, so that none is given twice; older snapshots have only those in use. */
+  readonly lastIds?: Project['lastIds'];
   readonly undo: readonly StoredEntry[];
   readonly redo: readonly StoredEntry[];
 }
@@ -111,6 +115,7 @@ export async function createProject(
       upTo: 0,
       schemaVersion,
       records: allRecords(project),
+      lastIds: project.lastIds,
       undo: [],
       redo: []
     });
@@ -133,13 +138,14 @@ export async function removeProject(id: string): Promise<void> {
 const isOld = (row: Versioned) => (row.schemaVersion ?? 1) < schemaVersion;
 
 /** Records in the present form, whichever version of the application kept them. */
-function upToDate(records: Rec[], row: Versioned): Rec[] {
-  return isOld(row) ? (migrate(records, row.schemaVersion ?? 1) as Rec[]) : records;
+function upToDate(records: Rec[], row: Versioned, house?: readonly Rec[]): Rec[] {
+  return isOld(row) ? (migrate(records, row.schemaVersion ?? 1, house) as Rec[]) : records;
 }
 
-function entryUpToDate(entry: StoredEntry, row: Versioned): StoredEntry {
+/** `house`: the snapshot's records, so that what older ones were silent about is filled in as there. */
+function entryUpToDate(entry: StoredEntry, row: Versioned, house: readonly Rec[]): StoredEntry {
   if (!isOld(row)) return entry;
-  const one = (record: Rec | undefined) => record && upToDate([record], row)[0];
+  const one = (record: Rec | undefined) => record && upToDate([record], row, house)[0];
   const patch = new Map(
     [...entry.patch].map(([id, { before, after }]) => [
       id,
@@ -156,12 +162,15 @@ export async function openProject(id: string): Promise<StoredState | undefined> 
   const rows = await db().journal.where({ project: id }).sortBy('seq');
   const since = rows.filter((row) => row.seq! > snapshot.upTo);
   const row = await db().projects.get(id);
+  const records = upToDate(snapshot.records, snapshot);
   return {
-    project: projectOf(upToDate(snapshot.records, snapshot)),
-    undo: snapshot.undo.map((entry) => entryUpToDate(entry, snapshot)),
-    redo: snapshot.redo.map((entry) => entryUpToDate(entry, snapshot)),
+    project: projectOf(records, snapshot.lastIds),
+    undo: snapshot.undo.map((entry) => entryUpToDate(entry, snapshot, records)),
+    redo: snapshot.redo.map((entry) => entryUpToDate(entry, snapshot, records)),
     operations: since.map((row) =>
-      row.operation.op === 'do' ? { ...row.operation, ...entryUpToDate(row.operation, row) } : row.operation
+      row.operation.op === 'do'
+        ? { ...row.operation, ...entryUpToDate(row.operation, row, records) }
+        : row.operation
     ),
     seq: since.at(-1)?.seq ?? snapshot.upTo,
     saved: since.at(-1)?.when ?? row?.changed ?? Date.now()
@@ -200,6 +209,7 @@ export async function takeSnapshot(
       upTo: seq,
       schemaVersion,
       records: allRecords(project),
+      lastIds: project.lastIds,
       undo,
       redo
     });

@@ -1,34 +1,6 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { Locks } from './testing/locks';
 import { joinTabs, type TabRole, type Told } from './tabs';
-
-/** Web Locks in one process: first come, first served. */
-class Locks {
-  private readonly queue: (() => void)[] = [];
-  private held = false;
-
-  async request(
-    _: string,
-    options: { ifAvailable?: boolean; signal?: AbortSignal } | Held,
-    work?: Held
-  ): Promise<unknown> {
-    const run = work ?? (options as Held);
-    const { ifAvailable, signal } = (work ? options : {}) as { ifAvailable?: boolean; signal?: AbortSignal };
-    if (this.held && ifAvailable) return run(null);
-    if (this.held)
-      await new Promise<void>((resolve, reject) => {
-        this.queue.push(resolve);
-        signal?.addEventListener('abort', () => reject(new Error('aborted')));
-      });
-    this.held = true;
-    try {
-      return await run({});
-    } finally {
-      this.held = false;
-      this.queue.shift()?.();
-    }
-  }
-}
-type Held = (lock: object | null) => unknown;
 
 let roles: TabRole[] = [];
 beforeEach(() => vi.stubGlobal('navigator', { locks: new Locks() }));

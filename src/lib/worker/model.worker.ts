@@ -1,7 +1,7 @@
 /** The worker end of the model service. */
 import * as Comlink from 'comlink';
-import type { Patch } from '../core/project/patch';
-import type { Rec } from '../core/project/records';
+import type { Patch } from '../core/document/patch';
+import type { Rec } from '../core/document/record';
 import type { Progress } from './protocol';
 import { LocalModelService, transfersOf } from './service';
 
@@ -16,6 +16,6 @@ Comlink.expose({
   },
   async exportGlb(progress?: Progress) {
     const bytes = await service.exportGlb(progress);
-    return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
+    return bytes && Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
   }
 });

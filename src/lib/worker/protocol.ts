@@ -1,12 +1,15 @@
 /** What the model service and the interface tell each other. Geometry goes as typed arrays, by transfer. */
-import type { ElementBody } from '../core/derive/graph';
-import type { Patch } from '../core/project/patch';
-import type { Rec } from '../core/project/records';
-import type { Finding } from '../core/review/scope';
+import type { PartRole } from '../core/kernels/solids/part';
+import type { ElementBody } from '../core/document/kind';
+import type { Patch } from '../core/document/patch';
+import type { Rec } from '../core/document/record';
+import type { Finding } from '../core/review/review';
 
 /** Metres, Y up. `triangles` and `normals`: nine numbers a triangle; `edges`: six a line. */
 export interface ShownPart {
-  readonly material: string;
+  readonly role: PartRole;
+  /** Material id; null where none is chosen. */
+  readonly material: string | null;
   readonly triangles: Float32Array;
   readonly normals: Float32Array;
   readonly edges: Float32Array;
@@ -39,5 +42,13 @@ export interface ModelService {
     progress?: Progress
   ): Promise<ModelUpdate | undefined>;
   cancel(): void;
-  exportGlb(progress?: Progress): Promise<Uint8Array>;
+  /** Undefined when it was cancelled. */
+  exportGlb(progress?: Progress): Promise<Uint8Array | undefined>;
 }
+
+/** The same, from where it is not: every answer has to be waited for. */
+export type AsyncModelService = {
+  readonly [K in keyof ModelService]: (
+    ...args: Parameters<ModelService[K]>
+  ) => Promise<Awaited<ReturnType<ModelService[K]>>>;
+};

@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { perform, runScript } from '../core/commands/register';
-import { applyPatch } from '../core/project/patch';
-import { allRecords } from '../core/project/project';
-import type { Project } from '../core/project/records';
+import { applyPatch } from '../core/document/patch';
+import { allRecords } from '../core/document/project';
+import type { Project } from '../core/document/kind';
 import { rectangle } from '../editor/testing/session';
-import { diffProjects } from './client-diff';
 import { LocalModelService, transfersOf } from './service';
 
 const build = (): Project => {
@@ -21,7 +20,7 @@ const build = (): Project => {
 const change = (project: Project, name: string, args: unknown) => {
   const result = perform(project, { name, args });
   if (!result.ok) throw new Error(result.problem.message);
-  return applyPatch(project, result.patch);
+  return { patch: result.patch, project: applyPatch(project, result.patch) };
 };
 const started = async (project: Project) => {
   const service = new LocalModelService(() => performance.now());
@@ -52,11 +51,11 @@ describe('the model service', () => {
     const project = build();
     const { service } = await started(project);
     const moved = change(project, 'moveWalls', { ids: ['wall-3'], by: { x: 0, y: 500 } });
-    const second = (await service.update(2, diffProjects(project, moved), false))!;
+    const second = (await service.update(2, moved.patch, false))!;
     expect(second.changed.map(({ id }) => id).sort()).toEqual(['slab-1', 'wall-2', 'wall-3', 'wall-4']);
     expect(second.findings).toBeUndefined();
-    const opened = change(moved, 'deleteItems', { ids: ['opening-1'] });
-    const third = (await service.update(3, diffProjects(moved, opened), true))!;
+    const opened = change(moved.project, 'deleteItems', { ids: ['opening-1'] });
+    const third = (await service.update(3, opened.patch, true))!;
     expect(third.removed).toEqual(['opening-1']);
     expect(third.changed.map(({ id }) => id)).toEqual(['wall-1']);
     const same = (await service.update(4, new Map(), false))!;
@@ -81,16 +80,6 @@ describe('the model service', () => {
   it('exports the whole model', async () => {
     const { service } = await started(build());
     const bytes = await service.exportGlb();
-    expect(new TextDecoder().decode(bytes.slice(0, 4))).toBe('glTF');
-  });
-});
-
-describe('differences of projects', () => {
-  it('are the patch between them; the same project has none', () => {
-    const project = build();
-    const moved = change(project, 'moveWalls', { ids: ['wall-3'], by: { x: 0, y: 500 } });
-    expect(diffProjects(project, project).size).toBe(0);
-    expect(allRecords(applyPatch(project, diffProjects(project, moved)))).toEqual(allRecords(moved));
-    expect(allRecords(applyPatch(moved, diffProjects(moved, project)))).toEqual(allRecords(project));
+    expect(new TextDecoder().decode(bytes!.slice(0, 4))).toBe('glTF');
   });
 });

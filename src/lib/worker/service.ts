@@ -1,10 +1,11 @@
 /** The model service itself, free of worker plumbing so that tests and the benchmark can run it in process. */
-import { Model, type ElementBody } from '../core/derive/graph';
+import { Model, bodyJobs } from '../core/model/graph';
+import type { ElementBody, Project } from '../core/document/kind';
 import { flatTriangles, writeGlb } from '../core/exchange/glb';
 import type { Mesh } from '../core/geometry/mesh';
-import { applyPatch, type Patch } from '../core/project/patch';
-import { projectOf } from '../core/project/project';
-import type { Project, Rec } from '../core/project/records';
+import { applyPatch, type Patch } from '../core/document/patch';
+import { projectOf } from '../core/kinds/new-project';
+import type { Rec } from '../core/document/record';
 import { reviewProject } from '../core/review/review';
 import type { ModelService, ModelUpdate, Progress, ShownElement } from './protocol';
 
@@ -16,6 +17,7 @@ export class LocalModelService implements ModelService {
   private readonly model = new Model();
   private sent = new Map<string, ElementBody>();
   private turn = 0;
+  private cancels = 0;
 
   constructor(private readonly clock: () => number) {}
 
@@ -26,6 +28,7 @@ export class LocalModelService implements ModelService {
   }
 
   cancel() {
+    this.cancels += 1;
     this.turn += 1;
   }
 
@@ -37,7 +40,8 @@ export class LocalModelService implements ModelService {
   ): Promise<ModelUpdate | undefined> {
     const from = this.clock();
     this.project = applyPatch(this.project, patch);
-    const elements = await this.derive(progress);
+    const turn = (this.turn += 1);
+    const elements = await this.derive(() => turn !== this.turn, progress);
     if (!elements) return undefined;
     const changed: ShownElement[] = [];
     const present = new Map<string, ElementBody>();
@@ -47,29 +51,31 @@ export class LocalModelService implements ModelService {
     }
     const removed = [...this.sent.keys()].filter((id) => !present.has(id));
     this.sent = present;
-    const findings = review ? reviewProject(this.project, this.model) : undefined;
+    const findings = review ? reviewProject(this.model.at(this.project)) : undefined;
     return { revision, changed, removed, findings, milliseconds: this.clock() - from };
   }
 
-  private async derive(progress?: Progress): Promise<ElementBody[] | undefined> {
-    const turn = ++this.turn;
-    const jobs = this.model.jobs(this.project);
+  /** All bodies, pausing now and then; undefined when `isStale` says so at a pause. What is done by then is kept. */
+  private async derive(isStale: () => boolean, progress?: Progress): Promise<ElementBody[] | undefined> {
+    const jobs = bodyJobs(this.model.at(this.project));
     const done: ElementBody[] = [];
     let since = this.clock();
-    for (const job of jobs) {
-      done.push(job());
+    for (const [i, job] of jobs.entries()) {
+      const body = job();
+      if (body) done.push(body);
       if (this.clock() - since < slice) continue;
-      progress?.(done.length, jobs.length);
+      progress?.(i + 1, jobs.length);
       await new Promise((resolve) => setTimeout(resolve, 0));
-      if (turn !== this.turn) return undefined;
+      if (isStale()) return undefined;
       since = this.clock();
     }
     return done;
   }
 
-  async exportGlb(progress?: Progress): Promise<Uint8Array> {
-    const elements = (await this.derive(progress)) ?? this.model.elements(this.project);
-    return writeGlb(this.project, elements);
+  async exportGlb(progress?: Progress): Promise<Uint8Array | undefined> {
+    const { cancels, project } = this;
+    const elements = await this.derive(() => cancels !== this.cancels, progress);
+    return elements && writeGlb(project, elements);
   }
 }
 
@@ -78,10 +84,11 @@ function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
     id,
     kind,
     storey,
-    parts: parts.map(({ material, mesh }) => {
+    parts: parts.map(({ role, material, mesh }) => {
       const { positions, normals } = flatTriangles(mesh);
       const whole = positions.byteLength === positions.buffer.byteLength;
       return {
+        role,
         material,
         triangles: whole ? positions : positions.slice(),
         normals: whole ? normals : normals.slice(),

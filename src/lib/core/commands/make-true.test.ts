@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cross, subtract, unit } from '../geometry/point';
-import { applyPatch, invertPatch } from '../project/patch';
-import { allRecords } from '../project/project';
-import type { Project, SizeEnd } from '../project/records';
-import { placeOf } from './checks';
-import { sizeNow } from '../derive/sizes';
+import { applyPatch, invertPatch } from '../document/patch';
+import { allRecords } from '../document/project';
+import type { Project } from '../document/kind';
+import type { SizeEnd } from '../kinds/dimension/record';
+import { placeOf } from '../kinds/opening/checks';
+import { sizeNow } from '../kinds/dimension/sizes';
 import { act, built, call, refusal, twoRooms } from '../testing/house';
 import { perform } from './register';
 

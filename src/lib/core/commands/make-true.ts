@@ -1,39 +1,22 @@
 /**
  * Writing a size: the distance between two parallel faces or jambs becomes the one written, one side moving. Walls
- * move with all that is jointed to them, as GEOMETRY's moving of walls says; the other side stays where it is.
+ * move with all that is jointed to them, just as when it is dragged; the other side stays where it is.
  */
+import * as dimensionArgs from '../kinds/dimension/args';
+import * as s from '../document/schemas';
+import { checkOpenings, placeOf, placedAt } from '../kinds/opening/checks';
 import { dot, scale, subtract, type Point } from '../geometry/point';
+import { needFrame } from '../kinds/wall/checks';
+import { after, command, done, need, needPositive, refuse } from '../document/command';
+import { nameOf } from '../document/names';
 import { toStored } from '../geometry/tolerances';
-import { fromFrame } from '../derive/frame';
-import { borderOf, sizeBetween, type Border } from '../derive/sizes';
-import type { Opening, Project, SizeEnd } from '../project/records';
-import { after, checkOpenings, needFrame, placedAt, placeOf } from './checks';
-import { storeyNodes } from './joints';
-import { command, done, nameOf, need, needPositive, refuse, type Command, type Result } from './command';
-import * as s from './schemas';
-import { chainOf, displaced, settleSteps } from './wall-moves';
-
-/** The line of an end; refuses what is not there. */
-export function needBorder(project: Project, end: SizeEnd): Border {
-  if ('wall' in end) need(project, 'wall', end.wall);
-  else need(project, 'opening', end.opening);
-  return (
-    borderOf(project, end) ?? refuse(project, 'size.end', { texts: { what: 'a wall without a build-up' } })
-  );
-}
-
-/** The size between two lines; refuses those that are not parallel. */
-export function needSize(project: Project, from: Border, to: Border): { size: number; way: Point } {
-  return (
-    sizeBetween(from, to) ??
-    refuse(project, 'size.not-parallel', {
-      subjects: [from.subject.id, to.subject.id],
-      texts: { thing: nameOf(from.subject), other: nameOf(to.subject) }
-    })
-  );
-}
-
-type Jamb = Extract<SizeEnd, { opening: string }>['jamb'];
+import { storeyNodes } from '../kinds/wall/nodes';
+import { endOf, needBorder, needSize, type Jamb } from '../kinds/dimension/need-size';
+import { chainOf, displaced, settleSteps } from '../kinds/wall/moves';
+import { fromFrame } from '../kernels/joints/frame';
+import type { Command, Project, Query, Result } from '../document/kind';
+import type { Border } from '../kinds/dimension/sizes';
+import type { Opening } from '../kinds/opening/record';
 
 /** Jambs after one of them, or the middle, moved along against another of the same opening. */
 function resized([t0, t1]: [number, number], moves: Jamb, held: Jamb, along: number): [number, number] {
@@ -56,27 +39,22 @@ function moveJamb(
   const isOwn = held.subject.id === opening.id;
   const [low, high] = isOwn ? resized([t0, t1], jamb, heldJamb, along) : [t0 + along, t1 + along];
   const width = isOwn ? high - low : opening.width;
-  needPositive(project, 'width', nameOf(opening), width);
+  needPositive(project, 'width', nameOf(project, opening), width);
   const put = placedAt(project, { ...opening, width: toStored(width) }, low);
   checkOpenings(after(project, [put]), new Set([opening.wall]));
   return done(project, 'Make a size true', [put]);
 }
 
-function moveFace(
-  project: Project,
-  moved: Border,
-  held: Border,
-  by: Point,
-  inLine: 'along' | 'step'
-): Result {
-  const nodes = storeyNodes(project, moved.wall.storey);
+function moveFace(query: Query, moved: Border, held: Border, by: Point, inLine: 'along' | 'step'): Result {
+  const { project } = query;
+  const nodes = storeyNodes(query, moved.wall.storey);
   const alone = new Set([moved.wall.id]);
   const chain = inLine === 'step' ? alone : chainOf(nodes, alone, by);
   if (held.subject.kind === 'wall' && chain.has(held.subject.id))
     refuse(project, 'size.chain', {
       subjects: [held.subject.id, moved.subject.id],
       numbers: { size: needSize(project, held, moved).size },
-      texts: { thing: nameOf(held.subject), other: nameOf(moved.subject) }
+      texts: { thing: nameOf(project, held.subject), other: nameOf(project, moved.subject) }
     });
   const apart = displaced(project, nodes, alone, by, inLine);
   const settled = settleSteps(project, apart, 'Make a size true');
@@ -93,29 +71,13 @@ function moveFace(
   return done(project, 'Make a size true', [...walls, put]);
 }
 
-/** The end that was given as arguments; refuses one that names no line. */
-export function endOf(
-  project: Project,
-  given: Partial<Record<'wall' | 'side' | 'opening' | 'jamb', string | undefined>>
-): SizeEnd {
-  if (given.wall !== undefined && given.side !== undefined)
-    return { wall: given.wall, side: given.side as Extract<SizeEnd, { wall: string }>['side'] };
-  if (given.opening !== undefined && given.jamb !== undefined)
-    return { opening: given.opening, jamb: given.jamb as Jamb };
-  return refuse(project, 'size.end', {
-    texts: {
-      what: given.wall ? 'a wall without its side' : given.opening ? 'an opening without its jamb' : 'nothing'
-    }
-  });
-}
-
 const makeTrue = command({
   name: 'makeTrue',
   about:
     'Write another size between two parallel faces or jambs; the named side moves with all that is jointed to it, the other stays. Walls in line with it move along, or with `step` stay, and a step wall is built between.',
   args: s.object({
-    from: s.sizeEnd().required(),
-    to: s.sizeEnd().required(),
+    from: dimensionArgs.sizeEnd().required(),
+    to: dimensionArgs.sizeEnd().required(),
     size: s.mm().required(),
     moves: s.oneOf(['from', 'to'] as const),
     step: s.flag()
@@ -126,13 +88,21 @@ const makeTrue = command({
     size: 5400,
     moves: 'to'
   },
-  run: (project, args) => {
+  run: (project, args, query) => {
     const ends = [endOf(project, args.from), endOf(project, args.to)] as const;
     const [from, to] = [needBorder(project, ends[0]), needBorder(project, ends[1])];
     if (args.size < 0)
-      needPositive(project, 'size', `between ${nameOf(from.subject)} and ${nameOf(to.subject)}`, args.size);
+      needPositive(
+        project,
+        'size',
+        `between ${nameOf(project, from.subject)} and ${nameOf(project, to.subject)}`,
+        args.size
+      );
     if (from.subject.kind === 'wall' && from.subject.id === to.subject.id)
-      refuse(project, 'size.thickness', { subjects: [from.wall.id], texts: { thing: nameOf(from.wall) } });
+      refuse(project, 'size.thickness', {
+        subjects: [from.wall.id],
+        texts: { thing: nameOf(project, from.wall) }
+      });
     const { size, way } = needSize(project, from, to);
     const movesTo = args.moves !== 'from';
     const by = scale(way, (args.size - size) * (movesTo ? 1 : -1));
@@ -149,7 +119,7 @@ const makeTrue = command({
           by,
           'opening' in heldEnd ? heldEnd.jamb : end.jamb
         )
-      : moveFace(project, moved, held, by, args.step ? 'step' : 'along');
+      : moveFace(query, moved, held, by, args.step ? 'step' : 'along');
   }
 });
 

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { applyPatch, invertPatch } from '../project/patch';
-import { allRecords, newProject } from '../project/project';
-import type { Project } from '../project/records';
+import { applyPatch, invertPatch } from '../document/patch';
+import { allRecords } from '../document/project';
+import { newProject } from '../kinds/new-project';
+import type { Project } from '../document/kind';
 import { commands, perform, runScript, type Script } from './register';
 
 /** What the examples stand on: a closed house with an opening, a sheet; and what else one of them needs. */
@@ -14,7 +15,7 @@ const base: Script = {
     },
     { name: 'addOpening', args: { wall: 'wall-1', filling: 'door', distance: 3000 } },
     {
-      name: 'addSheet',
+      name: 'addTracingSheet',
       args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 100, heightPx: 100 }
     }
   ]
@@ -30,8 +31,8 @@ const also: Record<string, Script['commands']> = {
   resetJoint: [
     { name: 'setJoint', args: { storey: 'storey-1', at: { x: 0, y: 0 }, cut: 'square', through: 'wall-1' } }
   ],
-  takeUpFinding: [
-    { name: 'putOffFinding', args: { finding: 'opening.near-joint opening-1 wall-1', reason: 'for now' } }
+  resumeFinding: [
+    { name: 'deferFinding', args: { finding: 'opening.near-joint opening-1 wall-1', reason: 'for now' } }
   ],
   joinWalls: [
     part('left-part', { x: 0, y: 9000 }, { x: 3000, y: 9000 }),
@@ -44,7 +45,7 @@ const also: Record<string, Script['commands']> = {
   setGuide: [exampleOf('addGuide')],
   setDimension: [exampleOf('addDimension')],
   setColumn: [post],
-  moveStanding: [post],
+  moveItems: [post],
   setChimney: [exampleOf('addChimney')],
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
@@ -127,7 +128,11 @@ describe('refusals name the thing, the number and the remedy', () => {
     ['setWalls', { ids: ['wall-1'], height: -3 }, /height of the wall/],
     ['addRoof', { storey: 'storey-1', pitch: 89 }, /pitch of 89°/],
     ['setRoofEdge', { roof: 'roof-1', wall: 'wall-1', kind: 'gable' }, /no roof "roof-1"/],
-    ['trueUpSheet', { id: 'sheet-1', p: { x: 0, y: 0 }, q: { x: 0, y: 0 }, length: 10 }, /two points are 0/],
+    [
+      'trueUpTracingSheet',
+      { id: 'tracing-sheet-1', p: { x: 0, y: 0 }, q: { x: 0, y: 0 }, length: 10 },
+      /two points are 0/
+    ],
     ['deleteItems', { ids: ['storey-1'] }, /only storey/],
     ['deleteItems', { ids: ['project'] }, /cannot be deleted/],
     ['deleteItems', { ids: ['plain'] }, /is used by/],

@@ -1,52 +1,31 @@
 /** The register of all commands: the interface, the journal, scripts and docs/commands.md read it. */
-import { problem } from '../project/problems';
-import { applyPatch } from '../project/patch';
-import { newProject, settingsOf } from '../project/project';
-import type { Project } from '../project/records';
-import type { Problem } from '../project/problems';
+import * as fields from '../document/fields';
+import { answered, ask } from '../document/command';
+import type { Command, Project, Query, Result } from '../document/kind';
+import { applyPatch } from '../document/patch';
+import { problem, type Problem } from '../document/problems';
+import { settingsOf } from '../document/project';
+import { Derivation } from '../document/stage';
+import { newProject } from '../kinds/new-project';
+import { kinds } from '../kinds/register';
 import { defaultUnits, type LengthUnits, type UnitSystem } from '../units/length';
-import { ask, Refusal, type Command, type Result } from './command';
-import { dimensionCommands } from './dimensions';
-import { floorRoofCommands } from './floors-roofs';
-import { openingCommands } from './openings';
-import { buildUpCommands } from './build-ups';
-import { follow } from './follow';
-import { guideCommands } from './guides';
-import { jointCommands } from './joints';
-import { layerCommands } from './layers';
-import { carryCommands } from './carry';
-import { clipCommands } from './clip';
+import { pasteItems } from './clipboard';
+import { copyStorey } from './copy-storey';
+import { deleteItems } from './delete';
+import { withLaws } from './laws';
 import { makeTrueCommands } from './make-true';
-import { projectCommands } from './project';
-import { reviewCommands } from './findings';
-import { standingCommands } from './standing';
-import { sheetCommands } from './sheets';
-import { stretchCommands } from './stretches';
-import { storeyCommands } from './storeys';
-import { twinCommands } from './twins';
-import { wallMoveCommands } from './wall-moves';
-import { wallCommands } from './walls';
+import { shapeCommands } from './shape';
+import { transformCommands } from './transform';
 
+/** Those of each kind, then those across kinds. */
 export const commands: readonly Command[] = [
-  ...projectCommands,
-  ...storeyCommands,
-  ...buildUpCommands,
-  ...wallCommands,
-  ...wallMoveCommands,
+  ...Object.values(kinds).flatMap((kind) => kind.commands),
+  copyStorey,
   ...makeTrueCommands,
-  ...stretchCommands,
-  ...carryCommands,
-  ...twinCommands,
-  ...clipCommands,
-  ...jointCommands,
-  ...openingCommands,
-  ...standingCommands,
-  ...floorRoofCommands,
-  ...sheetCommands,
-  ...guideCommands,
-  ...dimensionCommands,
-  ...layerCommands,
-  ...reviewCommands
+  ...shapeCommands,
+  ...transformCommands,
+  pasteItems,
+  deleteItems
 ];
 
 const byName = new Map(commands.map((one) => [one.name, one]));
@@ -56,21 +35,36 @@ export interface Call {
   readonly args: unknown;
 }
 
-/** Ask a command by name. Never throws for bad input; changes nothing. */
-export function perform(project: Project, { name, args }: Call): Result {
+/**
+ * Ask a command by name. Never throws for bad input; changes nothing. `model`: keeps what is derived on the way; one is
+ * made where none is handed in.
+ */
+export function perform(project: Project, call: Call, model: Derivation = new Derivation()): Result {
+  return performOn(model.at(project), call);
+}
+
+function performOn(query: Query, { name, args }: Call): Result {
+  const { project } = query;
   const found = byName.get(name);
   if (!found)
     return { ok: false, problem: problem('command.unknown', settingsOf(project).units, { texts: { name } }) };
-  const result = ask(project, found, args);
+  const result = ask(query, found, args);
   if (!result.ok) return result;
-  try {
-    const patch = follow(project, result.patch);
+  return answered(() => {
+    const patch = withLaws(query, result.patch);
     return patch === result.patch ? result : { ...result, patch };
-  } catch (fault) {
-    if (!(fault instanceof Refusal)) throw fault;
-    return { ok: false, problem: fault.problem };
-  }
+  });
 }
+
+export interface Script {
+  /** Settings of a new project; `guid` names it among all projects. */
+  readonly project?: { readonly name?: string; readonly units?: unknown; readonly guid?: string };
+  readonly commands: readonly Call[];
+}
+
+export type ScriptResult =
+  | { readonly ok: true; readonly project: Project }
+  | { readonly ok: false; readonly problem: Problem; readonly index: number };
 
 /** A new project takes the starter catalogue of the units it begins with. */
 function startUnits({ project }: Script): LengthUnits | undefined {
@@ -80,25 +74,27 @@ function startUnits({ project }: Script): LengthUnits | undefined {
     : undefined;
 }
 
-export interface Script {
-  readonly project?: { readonly name?: string; readonly units?: unknown };
-  readonly commands: readonly Call[];
+function badGuid(given: unknown): ScriptResult {
+  const texts = {
+    command: 'project',
+    fault: `guid "${String(given)}" is not like 3f0c2a18-5b1e-4c63-9d0a-6c3f4f1b2a77`
+  };
+  return { ok: false, index: -1, problem: problem('args.invalid', defaultUnits.mm, { texts }) };
 }
 
-export type ScriptResult =
-  | { readonly ok: true; readonly project: Project }
-  | { readonly ok: false; readonly problem: Problem; readonly index: number };
-
-/** Run a script on a project (a new one by default): all of it, or nothing. */
-export function runScript(script: Script, start?: Project): ScriptResult {
-  let project = start ?? newProject(undefined, startUnits(script));
+/** Run a script on a project (a new one by default, with `guid` where the script gives none): all of it, or nothing. */
+export function runScript(script: Script, start?: Project, guid?: string): ScriptResult {
+  const model = new Derivation();
+  const { guid: own, ...settings } = script.project ?? {};
+  if (own !== undefined && !fields.guid().isValidSync(own)) return badGuid(own);
+  let project = start ?? newProject(undefined, startUnits(script), own ?? guid);
   const calls: Call[] = [
-    ...(script.project ? [{ name: 'setProject', args: script.project }] : []),
+    ...(script.project ? [{ name: 'setProject', args: settings }] : []),
     ...script.commands
   ];
   const offset = script.project ? 1 : 0;
   for (const [index, call] of calls.entries()) {
-    const result = perform(project, call);
+    const result = perform(project, call, model);
     if (!result.ok) return { ok: false, problem: result.problem, index: index - offset };
     project = applyPatch(project, result.patch);
   }

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Model } from '../derive/graph';
-import { sizeNow } from '../derive/sizes';
-import { fromFrame } from '../derive/frame';
-import { applyPatch, invertPatch } from '../project/patch';
-import { allRecords } from '../project/project';
-import type { Project } from '../project/records';
-import { playEdits, editsArb } from '../testing/edits';
-import { needFrame, placeOf } from './checks';
+import { Model } from '../model/graph';
+import { sizeNow } from '../kinds/dimension/sizes';
+import { fromFrame } from '../kernels/joints/frame';
+import { applyPatch, invertPatch } from '../document/patch';
+import { allRecords } from '../document/project';
+import type { Project } from '../document/kind';
+import { editsArb, playEdits } from '../testing/edits';
+import { needFrame } from '../kinds/wall/checks';
+import { placeOf } from '../kinds/opening/checks';
 import { act, built, call, refusal, twoRooms } from '../testing/house';
 import { perform } from './register';
 
@@ -123,10 +124,12 @@ describe('stretches of a wall', () => {
     expect(refusal(project, 'offsetWalls', { ids: ['p0'], distance: -5, side: 'inside' })).toMatch(
       /^length.not-positive/
     );
-    expect(refusal(project, 'copyItems', { ids: ['near'], by: { x: 0, y: 900 } })).toMatch(/^carry.opening/);
-    expect(refusal(project, 'copyItems', { ids: ['p0'], by: { x: 0, y: 0 } })).toMatch(/^carry.nowhere/);
+    expect(refusal(project, 'copyItems', { ids: ['near'], by: { x: 0, y: 900 } })).toMatch(
+      /^transform.rides/
+    );
+    expect(refusal(project, 'copyItems', { ids: ['p0'], by: { x: 0, y: 0 } })).toMatch(/^transform.nowhere/);
     expect(refusal(project, 'copyItems', { ids: ['p0'], by: { x: 900, y: 0 }, spacing: 0 })).toMatch(
-      /^carry.nowhere/
+      /^transform.nowhere/
     );
   });
 });

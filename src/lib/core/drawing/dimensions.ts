@@ -2,53 +2,22 @@
  * Automatic dimension strings outside the building, on its four sides: openings, wall faces, overall. Directions follow
  * the longest outer wall, so a turned house is dimensioned square to itself.
  */
-import { add, cross, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
-import { tolerances } from '../geometry/tolerances';
-import type { Certainty, Settings, SizeEnd } from '../project/records';
 import { formatLength, formatLengthWithUnit } from '../units/length';
-import type { Outline } from '../derive/3-outline';
-import type { StoreyModel } from '../derive/graph';
-import { fromFrame } from '../derive/frame';
-import { characterWidth, type Mark } from './display';
-
-export interface DimensionString {
-  /** Which way its ticks slant. */
-  readonly slant: 1 | -1;
-  readonly what: 'openings' | 'faces' | 'overall' | 'placed';
-  /** Unit vector along the string, and outwards from the building. */
-  readonly along: Point;
-  readonly out: Point;
-  /** Positions along, ascending; and how far out the string lies, mm of model. */
-  readonly stops: readonly number[];
-  readonly level: number;
-  /** Where the extension line of each stop begins: at the building, or at an inner string that has the stop too. */
-  readonly froms: readonly number[];
-  /** Sizes of the stretches, placed so that none overlap. */
-  readonly sizes: readonly SizeText[];
-}
-
-export interface SizeText {
-  /** The stretch it tells, as its middle, and where along it is written. */
-  readonly middle: number;
-  readonly at: number;
-  /** 0: on the line; 1, 2, ...: rows outside it, for sizes wider than their stretch. */
-  readonly row: number;
-  readonly text: string;
-  /** Assumed or unknown: drawn dotted. */
-  readonly unsure?: boolean;
-  /** Must stay as it is: drawn framed. */
-  readonly locked?: boolean;
-}
-
-/** mm of paper: from the building to the first string, between strings, for each row of sizes that stand outside. */
-export const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
-export const textHeight = 2.3;
-const smallText = 2;
+import { cross, distance, dot, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
+import { tolerances } from '../geometry/tolerances';
+import { fromFrame } from '../kernels/joints/frame';
+import { paperGaps, smallText, textHeight } from '../display/dimension';
+import { characterWidth, type DimensionString, type SizeText } from '../display/marks';
+import type { Settings } from '../kinds/project/record';
+import type { StoreyModel } from '../kinds/storey/model';
+import type { Outline } from '../kinds/wall/outline';
+import type { Certainty } from '../units/certainty';
+import type { SizeEnd } from '../kinds/dimension/record';
 
 /** How sizes are written: in the project's units, and in brackets in its second unit where it has one. */
 export type SizeUnits = Pick<Settings, 'units' | 'secondUnits'>;
 
-const writeSize = (size: number, { units, secondUnits }: SizeUnits) =>
+export const writeSize = (size: number, { units, secondUnits }: SizeUnits) =>
   secondUnits
     ? `${formatLength(size, units)} [${formatLengthWithUnit(size, secondUnits)}]`
     : formatLength(size, units);
@@ -83,13 +52,13 @@ export function dimensionStrings(
 }
 
 /** The nearest of the four turns that points mostly to the right. */
-function squareAxis(d: Point): Point {
+export function squareAxis(d: Point): Point {
   const turns = [d, leftOf(d), scale(d, -1), scale(leftOf(d), -1)];
-  return turns.reduce((best, turn) => (turn.x > best.x + 1e-9 ? turn : best));
+  return turns.reduce((best, turn) => (turn.x > best.x + tolerances.sameTurn ? turn : best));
 }
 
 /** Strings with the sizes between walls and openings that are not sure marked. */
-function unsureSizes(model: StoreyModel): (string: DimensionString) => DimensionString {
+export function unsureSizes(model: StoreyModel): (string: DimensionString) => DimensionString {
   const isUnsure = ({ certainty }: { certainty: Certainty }) => certainty !== 'measured';
   const walls = [...model.frames.values()].filter(({ wall }) => isUnsure(wall));
   const openings = [...model.places.values()].flat().filter(({ opening }) => isUnsure(opening));
@@ -106,13 +75,13 @@ function unsureSizes(model: StoreyModel): (string: DimensionString) => Dimension
   });
 }
 
-interface FacingSide {
+export interface FacingSide {
   readonly direction: Point;
   readonly slant: 1 | -1;
   readonly placed: readonly DimensionString[];
 }
 
-function sideStrings(
+export function sideStrings(
   model: StoreyModel,
   outline: Outline,
   { direction, slant, placed }: FacingSide,
@@ -126,7 +95,9 @@ function sideStrings(
   const from = Math.max(...ring.map((p) => dot(p, out)));
   const facing = ring.flatMap((p, i) => {
     const q = ring[(i + 1) % ring.length]!;
-    return dot(unit(subtract(q, p)), direction) > 1 - 1e-6 ? [{ p, q, walls: outline.walls[0]![i]! }] : [];
+    return dot(unit(subtract(q, p)), direction) > 1 - tolerances.sameSide
+      ? [{ p, q, walls: outline.walls[0]![i]! }]
+      : [];
   });
   const overall = sorted(ring.map(at));
   const corners = sorted(facing.flatMap(({ p, q }) => [at(p), at(q)]));
@@ -163,7 +134,7 @@ function sideStrings(
 }
 
 /** Strings by hand outside the building on one side, as that side measures. */
-function placedBeside(
+export function placedBeside(
   placed: readonly DimensionString[],
   along: Point,
   out: Point,
@@ -180,11 +151,11 @@ function placedBeside(
 }
 
 /** All these stops are among those. */
-const tells = (these: readonly number[], those: readonly number[]) =>
+export const tells = (these: readonly number[], those: readonly number[]) =>
   those.every((stop) => these.some((one) => Math.abs(one - stop) <= tolerances.coincident));
 
 /** The first level from one on at which a string runs clear of those by hand. */
-function freeLevel(
+export function freeLevel(
   level: number,
   stops: readonly number[],
   beside: ReturnType<typeof placedBeside>,
@@ -219,13 +190,13 @@ export function placeSizes(stops: readonly number[], units: SizeUnits, paper: nu
   });
 }
 
-function sorted(values: readonly number[]): number[] {
+export function sorted(values: readonly number[]): number[] {
   const list = [...values].sort((p, q) => p - q);
   return list.filter((v, i) => i === 0 || v - list[i - 1]! > tolerances.coincident);
 }
 
 /** Faces of the walls that stand square to the side and meet one of its walls. */
-function crossFaces(model: StoreyModel, walls: ReadonlySet<string>, along: Point): number[] {
+export function crossFaces(model: StoreyModel, walls: ReadonlySet<string>, along: Point): number[] {
   const joints = new Set([...walls].flatMap((wall) => model.footprints.walls.get(wall)?.joints ?? []));
   return [...joints].flatMap(({ node }) =>
     node.members.flatMap(({ frame }) =>
@@ -234,83 +205,6 @@ function crossFaces(model: StoreyModel, walls: ReadonlySet<string>, along: Point
         : []
     )
   );
-}
-
-/** Marks of the strings: line, extension lines, slanted ticks, sizes. */
-export function drawDimensions(strings: readonly DimensionString[], paper: number): Mark[] {
-  return strings.flatMap((string) => drawString(string, paper));
-}
-
-/** Texts along a string read from below or from the right. */
-export const readingAngle = (along: Point) =>
-  Math.abs(along.y) > Math.abs(along.x)
-    ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
-    : Math.atan2(along.y, along.x);
-
-/** How far out of its line a size is written, mm of paper: over the line as it reads, rows beyond it. */
-function awayOf(along: Point, out: Point, row: number): number {
-  const angle = readingAngle(along);
-  const outwards = dot({ x: -Math.sin(angle), y: Math.cos(angle) }, out) > 0;
-  return row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
-}
-
-export function drawString(string: DimensionString, paper: number, subject = ''): Mark[] {
-  const { along, out, stops, level, froms, what, slant, sizes } = string;
-  const point = (t: number, o: number): Point => ({
-    x: along.x * t + out.x * o,
-    y: along.y * t + out.y * o
-  });
-  const base = { subject, layer: `dimensions ${what}`, ink: 'tide' as const };
-  const tick = add(scale(along, 1.1 * paper), scale(out, slant * 1.1 * paper));
-  const angle = readingAngle(along);
-  const thin: Point[] = [];
-  const ticks: Point[] = [];
-  stops.forEach((t, i) => {
-    const at = point(t, level);
-    thin.push(point(t, froms[i]!), point(t, level + paperGaps.past * paper));
-    ticks.push(subtract(at, tick), add(at, tick));
-  });
-  const texts = sizes.map(({ middle, at, row, text }): Mark => {
-    const away = awayOf(along, out, row);
-    if (at !== middle) thin.push(point(middle, level), point(at, level + (away - smallText / 2) * paper));
-    const height = row === 0 ? textHeight : smallText;
-    return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height, text };
-  });
-  const stretch = (i: number) => [point(stops[i]!, level), point(stops[i + 1]!, level)];
-  const unsure = sizes.flatMap((size, i) => (size.unsure ? stretch(i) : []));
-  const sure = sizes.flatMap((size, i) => (size.unsure ? [] : stretch(i)));
-  for (const size of sizes) if (size.locked) thin.push(...frameLines(placeOfSize(string, size, paper)));
-  return [
-    { ...base, kind: 'lines', points: sure, pen: 'fine' },
-    ...(unsure.length > 0 ? [{ ...base, kind: 'lines', points: unsure, pen: 'dotted' } as const] : []),
-    { ...base, kind: 'lines', points: thin, pen: 'thin' },
-    { ...base, kind: 'lines', points: ticks, pen: 'face' },
-    ...texts
-  ];
-}
-
-/** A frame round a size. */
-function frameLines({ at, along, reach, height }: ReturnType<typeof placeOfSize>): Point[] {
-  const [u, v] = [scale(along, reach * 1.12), scale(leftOf(along), height * 0.52)];
-  const corners = [
-    [-1, -1],
-    [1, -1],
-    [1, 1],
-    [-1, 1]
-  ].map(([i, j]) => add(at, add(scale(u, i!), scale(v, j!))));
-  return corners.flatMap((corner, i) => [corner, corners[(i + 1) % 4]!]);
-}
-
-/** Where a size is written, and how far along and across its text reaches from there, mm of the model. */
-export function placeOfSize(
-  { along, out, level }: DimensionString,
-  { at, row, text }: SizeText,
-  paper: number
-): { at: Point; along: Point; reach: number; height: number } {
-  const height = (row === 0 ? textHeight : smallText) * paper;
-  const away = level + awayOf(along, out, row) * paper;
-  const point = { x: along.x * at + out.x * away, y: along.y * at + out.y * away };
-  return { at: point, along, reach: (text.length * height * characterWidth) / 2, height: 1.4 * height };
 }
 
 /** What the i-th size of a string is measured between; undefined where no face or jamb answers for a stop. */

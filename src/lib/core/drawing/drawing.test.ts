@@ -1,16 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { columnRing } from '../derive/standing';
+import { columnRing } from '../kinds/column/shape';
 import { commonArea } from '../testing/oracle';
 import { runScript, type Call } from '../commands/register';
-import { Model } from '../derive/graph';
-import { settingsOf } from '../project/project';
-import { dimensionStrings, drawDimensions, endsOfSize, placeOfSize } from './dimensions';
-import { sizeNow } from '../derive/sizes';
+import { Model } from '../model/graph';
+import { settingsOf } from '../document/project';
+import { dimensionStrings, endsOfSize } from './dimensions';
+import { dimensionMark, placeOfSize, plainMarks } from '../display/dimension';
+import { sizeNow } from '../kinds/dimension/sizes';
 import { ringArea } from '../geometry/ring';
-import type { Mark } from './display';
-import { drawRoof, drawWall, marksBox } from './plan';
-import { drawStoreyPlan } from './storey-plan';
+import { marksBox } from '../display/box';
+import type { Mark } from '../display/marks';
+import { act } from '../testing/house';
+import type { Project } from '../document/kind';
+import { planDrawing } from './plan-drawing';
 
 const model = new Model();
 const build = (...commands: Call[]) => {
@@ -27,12 +30,12 @@ const opening = (filling: string, more = {}): Call => ({
   args: { id: 'o', wall: 'wall-1', filling, distance: 2000, width: 1000, ...more }
 });
 const marksOf = (...commands: Call[]): Mark[] => {
-  return drawStoreyPlan(build(...commands), model, 'storey-1').flat();
+  return planDrawing(model.at(build(...commands)), 'storey-1', { paper: 75 }).things.flat();
 };
 const lengthOf = (marks: Mark[], pen: string) =>
   marks
     .flatMap((mark) =>
-      mark.kind === 'lines' && mark.pen === pen && mark.layer === 'walls' ? [mark.points] : []
+      mark.kind === 'lines' && mark.pen === pen && mark.group === 'walls' ? [mark.points] : []
     )
     .flatMap((points) =>
       points.flatMap((p, i) => (i % 2 ? [Math.hypot(p.x - points[i - 1]!.x, p.y - points[i - 1]!.y)] : []))
@@ -62,7 +65,7 @@ describe('the plan', () => {
   });
   it('a window shows its frame and glass; above the cut it is dashed', () => {
     const lines = (marks: Mark[]) =>
-      marks.flatMap((mark) => (mark.subject === 'o' && mark.kind === 'path' ? [mark.pen] : []));
+      marks.flatMap((mark) => (mark.subject === 'o' && mark.kind === 'stroke' ? [mark.pen] : []));
     expect(lines(marksOf(rectangle(), opening('window')))).toEqual(['face', 'face', 'fine', 'fine', 'fine']);
     const high = opening('window', { sill: 1500, height: 600 });
     expect(lines(marksOf(rectangle(), high))).toEqual(['overhead', 'overhead']);
@@ -76,20 +79,21 @@ describe('the plan', () => {
     const marks = marksOf(low);
     expect(lengthOf(marks, 'cut')).toBe(0);
     expect(lengthOf(marks, 'face')).toBeCloseTo(2 * 3000 + 2 * 200, 6);
-    expect(marks.filter((mark) => mark.layer === 'walls low')).toHaveLength(1);
+    expect(marks.filter((mark) => mark.group === 'walls low')).toHaveLength(1);
   });
-  it('the same array as long as nothing it reads changed', () => {
-    const project = build(rectangle());
-    const [wall] = model.storey(project, 'storey-1')!.walls;
-    const places: never[] = [];
-    const first = drawWall(wall!, places, project.tables.material);
-    expect(drawWall(wall!, places, project.tables.material)).toBe(first);
-    expect(drawWall(wall!, [], project.tables.material)).not.toBe(first);
+  it('the same lists as long as nothing they show changed', () => {
+    const project = build(rectangle(), opening('door'));
+    const lists = (one: Project) => planDrawing(model.at(one), 'storey-1', { paper: 75 }).things;
+    const moved = act(project, 'setOpening', { id: 'o', distance: 2500 });
+    const named = act(project, 'setProject', { name: 'Otherwise' });
+    expect(lists(named).every((list, i) => list === lists(project)[i])).toBe(true);
+    expect(lists(moved).filter((list, i) => list !== lists(project)[i])).toHaveLength(1);
   });
   const fillOf = (marks: Mark[], which: (mark: Mark) => boolean) =>
     marks
-      .filter((mark) => mark.kind === 'path' && mark.fill !== undefined && which(mark))
-      .reduce((sum, mark) => sum + (mark.kind === 'path' ? ringArea(mark.points) : 0), 0);
+      .filter((mark) => mark.kind === 'region' && which(mark))
+      .flatMap((mark) => (mark.kind === 'region' ? mark.rings : []))
+      .reduce((sum, ring) => sum + ringArea(ring), 0);
   it('a chimney: masonry without its fire, the flue dashed over it, the wall cut clear of it', () => {
     const flue = {
       ...{ across: -80, width: 200, depth: 200 },
@@ -104,9 +108,11 @@ describe('the plan', () => {
     };
     const marks = marksOf(rectangle(), chimney);
     expect(fillOf(marks, ({ subject }) => subject === 'c')).toBeCloseTo(1200 * 600 - 700 * 340, 3);
-    const walls = fillOf(marksOf(rectangle()), () => true) - fillOf(marks, ({ layer }) => layer === 'walls');
+    const walls = fillOf(marksOf(rectangle()), () => true) - fillOf(marks, ({ group }) => group === 'walls');
     expect(walls).toBeCloseTo(1300 * (200 - 50), 3);
-    const overhead = marks.flatMap((mark) => (mark.kind === 'path' && mark.pen === 'overhead' ? [mark] : []));
+    const overhead = marks.flatMap((mark) =>
+      mark.kind === 'stroke' && mark.pen === 'overhead' ? [mark] : []
+    );
     expect(overhead.map(({ points }) => ringArea(points))).toEqual(
       [200 * 200].map((area) => expect.closeTo(area, 3))
     );
@@ -117,7 +123,7 @@ describe('the plan', () => {
     const cavity = rectangle({ buildUp: 'stone-cavity', thickness: undefined });
     const returned: Call = { name: 'setWalls', args: { ids: ['wall-1'], returnJambs: true } };
     const stone = (marks: Mark[]) =>
-      fillOf(marks, (mark) => mark.kind === 'path' && mark.subject === 'wall-1' && mark.hatch === 'stone');
+      fillOf(marks, (mark) => mark.kind === 'region' && mark.subject === 'wall-1' && mark.hatch === 'stone');
     const [plain, turned] = [
       marksOf(cavity, opening('window')),
       marksOf(cavity, opening('window'), returned)
@@ -141,12 +147,12 @@ describe('the plan', () => {
         fc.integer({ min: 0, max: 90 }),
         fc.boolean(),
         (x, y, angle, round) => {
-          const section = round
+          const profile = round
             ? { kind: 'round', diameter: 300 }
             : { kind: 'rectangle', width: 400, depth: 200 };
           const post: Call = {
             name: 'addColumn',
-            args: { id: 'post', storey: 'storey-1', at: { x, y }, angle, section }
+            args: { id: 'post', storey: 'storey-1', at: { x, y }, angle, profile }
           };
           const marks = marksOf(cavity, post);
           const ring = columnRing(build(cavity, post).tables.column.get('post')!);
@@ -157,7 +163,7 @@ describe('the plan', () => {
             { x: -1e4, y: 425 }
           ];
           const taken = commonArea([ring], [wall]);
-          const filled = fillOf(marks, ({ layer }) => layer === 'walls');
+          const filled = fillOf(marks, ({ group }) => group === 'walls');
           expect(Math.abs(whole - filled - taken)).toBeLessThan(1);
         }
       ),
@@ -170,7 +176,7 @@ describe('the plan', () => {
       args: { storey: 'storey-1', at: { x: 3000, y: 2000 }, ...more }
     });
     const penOf = (more: object) =>
-      marksOf(column(more)).flatMap((mark) => (mark.kind === 'path' && mark.pen ? [mark.pen] : []));
+      marksOf(column(more)).flatMap((mark) => (mark.kind === 'stroke' ? [mark.pen] : []));
     expect(penOf({})).toEqual(['cut']);
     expect(penOf({ top: { kind: 'height', height: 900 } })).toEqual(['face']);
     expect(penOf({ base: 1500 })).toEqual(['overhead']);
@@ -180,7 +186,7 @@ describe('the plan', () => {
       name: 'addRoof',
       args: { storey: 'storey-1', pitch: 30, overhang: 0 }
     });
-    const [mark] = drawRoof(model.roof(project, [...project.tables.roof.values()][0]!)!);
+    const [mark] = planDrawing(model.at(project), 'storey-1', { paper: 75 }).over.flat();
     expect(mark!.kind === 'lines' && mark!.points.length / 2).toBe(4 + 4 + 1);
     expect(marksBox([])).toBeUndefined();
   });
@@ -225,7 +231,7 @@ describe('automatic dimensions', () => {
     const project = build(rectangle(), door);
     const storey = model.storey(project, 'storey-1')!;
     for (const string of strings(75, rectangle(), door)) {
-      const texts = drawDimensions([string], 75).filter((mark) => mark.kind === 'text');
+      const texts = plainMarks([dimensionMark(string)], 75).filter((mark) => mark.kind === 'text');
       string.sizes.forEach((size, i) => {
         const { at } = placeOfSize(string, size, 75);
         expect(texts.some((mark) => mark.at.x === at.x && mark.at.y === at.y)).toBe(true);
@@ -277,7 +283,10 @@ describe('automatic dimensions', () => {
         args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0 }
       })
     ).toEqual([]);
-    const marks = drawDimensions(south(75, rectangle()), 75);
+    const marks = plainMarks(
+      south(75, rectangle()).map((one) => dimensionMark(one)),
+      75
+    );
     expect(new Set(marks.map(({ ink }) => ink))).toEqual(new Set(['tide']));
     expect(marks.filter(({ kind }) => kind === 'text').length).toBe(3 + 1);
   });

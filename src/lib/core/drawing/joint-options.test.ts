@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { runScript, type Call } from '../commands/register';
-import { Model } from '../derive/graph';
-import { nameElement } from '../project/names';
+import { Model } from '../model/graph';
+import { nameElement } from '../document/names';
 import { jointOptions } from './joint-options';
 
 const wall = (id: string, x0: number, y0: number, x1: number, y1: number, buildUp: string): Call => ({

@@ -1,14 +1,15 @@
 /** The ways in which one joint can be cut, each as a small picture of that very joint. */
 import { boxOf, type Box } from '../geometry/ring';
-import type { SolvedJoint } from '../derive/joints/bands';
-import { deriveFootprints } from '../derive/1-footprints';
-import type { StoreyModel } from '../derive/graph';
-import { armsOf } from '../derive/joints/arms';
-import { classify } from '../derive/joints/classify';
-import type { Node } from '../derive/joints/gather';
-import type { Joint, JointCutKind } from '../project/records';
-import type { Mark } from './display';
-import { drawWall, type MaterialTable } from './plan';
+import type { SolvedJoint } from '../kernels/joints/bands';
+import { deriveFootprints } from '../kernels/joints/footprints';
+import type { StoreyModel } from '../kinds/storey/model';
+import { armsOf } from '../kernels/joints/arms';
+import { classify } from '../kernels/joints/classify';
+import type { Node } from '../kernels/joints/gather';
+import type { JointCutKind } from '../kernels/joints/override';
+import type { Mark } from '../display/marks';
+import { drawWall } from '../kinds/wall/plan';
+import type { MaterialTable } from '../kinds/material/record';
 
 export interface JointOption {
   readonly cut: JointCutKind;
@@ -41,18 +42,9 @@ export function jointOptions(
   const solved = model.footprints.joints.find(({ node }) => node.key === key);
   const node = solved?.node;
   if (!node || node.members.length < 2) return [];
-  const frames = node.members.map(({ frame }) => frame);
+  const frames = node.members.map(({ frame }) => model.frames.get(frame.wall.id)!);
   return waysOf(node, named).map((way) => {
-    const asked: Joint = {
-      id: 'picture',
-      kind: 'joint',
-      storey: model.storey.id,
-      members: node.members.map(({ frame, part }) => ({ wall: frame.wall.id, part })),
-      plies: [],
-      cut: way.cut,
-      through: way.through
-    };
-    const { walls } = deriveFootprints(frames, new Map([[key, asked]]));
+    const { walls } = deriveFootprints(frames, new Map([[key, { ...way, plies: [] }]]));
     return {
       ...way,
       marks: [...walls.values()].flatMap((wall) => drawWall(wall, [], materials)),

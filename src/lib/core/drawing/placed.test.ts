@@ -1,23 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dot, scale } from '../geometry/point';
-import { chainSizes } from '../derive/sizes';
-import { Model } from '../derive/graph';
+import { chainSizes } from '../kinds/dimension/sizes';
+import { Model } from '../model/graph';
 import { writePlanSvg } from '../exchange/plan-svg';
-import { settingsOf } from '../project/project';
-import type { Project } from '../project/records';
+import { settingsOf } from '../document/project';
+import type { Project } from '../document/kind';
 import { reviewProject } from '../review/review';
 import { act, twoRooms } from '../testing/house';
 import { dimensionStrings } from './dimensions';
 import { drawPlaced, placedStrings } from './placed';
-import { marksBox } from './plan';
-import { drawStoreyPlan } from './storey-plan';
+import { marksBox } from '../display/box';
+import { plainMarks } from '../display/dimension';
+import { planDrawing } from './plan-drawing';
 
 const paper = 75;
 const west = { wall: 'west', side: 'right' };
 const east = { wall: 'east', side: 'right' };
 const stringsOf = (project: Project) => placedStrings(project, 'storey-1', settingsOf(project), paper);
-const marksOf = (project: Project) => drawPlaced(project, 'storey-1', stringsOf(project), paper);
+const marksOf = (project: Project) =>
+  plainMarks(drawPlaced(project, 'storey-1', stringsOf(project), paper), paper);
 const place = (
   project: Project,
   at: { x: number; y: number },
@@ -75,7 +77,7 @@ describe('strings by hand', () => {
     const askew = act(passed, 'turnItems', { ids: ['q'], about: { x: 2600, y: 3000 }, angle: 6 });
     expect(stringsOf(askew)).toEqual([]);
     expect(marksOf(askew)).toEqual([]);
-    const [lost] = reviewProject(askew, new Model()).filter(({ code }) => code === 'mark.askew');
+    const [lost] = reviewProject(new Model().at(askew)).filter(({ code }) => code === 'mark.askew');
     expect(lost!.message).toBe('Dimension d cannot be shown: what it lies between is not parallel any more.');
   });
   it('assumed sizes are dotted, unknown ones asked, locked ones framed', () => {
@@ -141,7 +143,7 @@ describe('strings by hand', () => {
     });
     const box = marksBox(marksOf(project), paper)!;
     expect(box.maxX).toBeGreaterThan(6000 + 26 * 2.3 * 0.5 * paper);
-    const svg = writePlanSvg(project, new Model(), 'storey-1', paper)!;
+    const svg = writePlanSvg(new Model().at(project), 'storey-1', paper)!;
     expect(svg).toContain('Underpin in bays of a metre');
     expect(svg).toContain('id="dimensions-placed"');
     expect(svg).not.toContain('guide');
@@ -155,14 +157,14 @@ describe('what is not sure', () => {
     project = place(project, { x: 0, y: -2000 }, { id: 'd', certainty: 'assumed' });
     const model = new Model();
     const dotted = new Set(
-      drawStoreyPlan(project, model, 'storey-1')
-        .flat()
+      planDrawing(model.at(project), 'storey-1', { paper: 75 })
+        .things.flat()
         .flatMap((mark) => ('pen' in mark && mark.pen === 'dotted' ? [mark.subject] : []))
     );
     expect(dotted).toEqual(new Set(['p', 'window']));
     const unsure = automatic(project).flatMap(({ sizes }) => sizes.filter((size) => size.unsure));
     expect(unsure.length).toBeGreaterThan(3);
-    const found = reviewProject(project, model).filter(({ code }) => code === 'size.assumed');
+    const found = reviewProject(model.at(project)).filter(({ code }) => code === 'size.assumed');
     expect(found.map(({ message }) => message)).toEqual([
       'The sizes of Wall p are assumed.',
       'The sizes of Window window are not known.',
@@ -170,8 +172,8 @@ describe('what is not sure', () => {
     ]);
     const sure = act(project, 'setWalls', { ids: ['p'], certainty: 'measured' });
     expect(
-      drawStoreyPlan(sure, model, 'storey-1')
-        .flat()
+      planDrawing(model.at(sure), 'storey-1', { paper: 75 })
+        .things.flat()
         .filter(({ subject }) => subject === 'p')
         .some((mark) => 'pen' in mark && mark.pen === 'dotted')
     ).toBe(false);

@@ -14,19 +14,18 @@ import {
 } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
 import { formatAngle } from '../units/angle';
-import { borderOf, type Border } from '../derive/sizes';
-import { angleNow, tipAt } from '../derive/dimensions';
-import type { Dimension, Project, SizeEnd } from '../project/records';
-import type { Mark } from './display';
-import {
-  drawString,
-  paperGaps,
-  placeSizes,
-  readingAngle,
-  textHeight,
-  type DimensionString,
-  type SizeUnits
-} from './dimensions';
+import { borderOf, type Border, type Readable } from '../kinds/dimension/sizes';
+import { angleNow, tipAt } from '../kinds/dimension/angles';
+import type { Dimension, SizeEnd } from '../kinds/dimension/record';
+import type { DimensionString, Mark } from '../display/marks';
+import { placeSizes, type SizeUnits } from './dimensions';
+import { dimensionMark, paperGaps, readingAngle, textHeight } from '../display/dimension';
+import type { Tables } from '../document/record';
+
+/** All that what was placed by hand is read from. */
+interface Placeable {
+  readonly tables: Readable['tables'] & Pick<Tables, 'dimension'>;
+}
 
 export interface PlacedString extends DimensionString {
   readonly dimension: string;
@@ -41,7 +40,7 @@ const textOf = {
 
 /** The strings by hand of a storey; those whose ends are no longer parallel are left out. */
 export function placedStrings(
-  project: Project,
+  project: Placeable,
   storey: string,
   units: SizeUnits,
   paper: number
@@ -52,7 +51,7 @@ export function placedStrings(
 }
 
 function placedString(
-  project: Project,
+  project: Placeable,
   dimension: Dimension,
   units: SizeUnits,
   paper: number
@@ -122,13 +121,13 @@ function reachOf({ point, direction, length }: Border, way: Point): [number, num
 
 /** Marks of all that was placed on a storey; each mark names its dimension. */
 export function drawPlaced(
-  project: Project,
+  project: Placeable,
   storey: string,
   strings: readonly PlacedString[],
   paper: number
 ): Mark[] {
   return [
-    ...strings.flatMap((string) => drawString(string, paper, string.dimension)),
+    ...strings.map((string) => dimensionMark(string, string.dimension)),
     ...[...project.tables.dimension.values()].flatMap((one) =>
       one.storey !== storey
         ? []
@@ -139,13 +138,13 @@ export function drawPlaced(
   ];
 }
 
-function drawAngle(project: Project, dimension: Dimension, paper: number): Mark[] {
+function drawAngle(project: Readable, dimension: Dimension, paper: number): Mark[] {
   if (dimension.form.kind !== 'angle') return [];
   const { arms, radius } = dimension.form;
   const angle = angleNow(project, arms);
   if (!angle) return [];
   const { vertex, a0, size, rays } = angle;
-  const base = { subject: dimension.id, layer: 'dimensions placed', ink: 'tide' as const };
+  const base = { subject: dimension.id, group: 'dimensions placed', ink: 'tide' as const };
   const middle = fromAngle(a0 + size / 2);
   const thin = rays.flatMap(({ border, direction }) => {
     const [low, high] = reachOf(border, direction);
@@ -184,14 +183,14 @@ function drawAngle(project: Project, dimension: Dimension, paper: number): Mark[
   ];
 }
 
-function drawNote(project: Project, dimension: Dimension, paper: number): Mark[] {
+function drawNote(project: Readable, dimension: Dimension, paper: number): Mark[] {
   if (dimension.form.kind !== 'note') return [];
   const { tip, offset, text } = dimension.form;
   const at = tipAt(project, tip);
   if (!at) return [];
   const to = add(at, offset);
   const way = unit(subtract(to, at));
-  const base = { subject: dimension.id, layer: 'notes', ink: 'tide' as const };
+  const base = { subject: dimension.id, group: 'notes', ink: 'tide' as const };
   const right = offset.x >= 0;
   const foot = add(to, { x: (right ? 2 : -2) * paper, y: 0 });
   const barb = (turn: number) => along(at, fromAngle(angleOf(way) + turn), 2 * paper);

@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { runScript, type Script } from '../commands/register';
-import { allRecords, newProject, projectOf } from '../project/project';
-import type { Rec } from '../project/records';
+import { allRecords, settingsOf } from '../document/project';
+import { copyOfProject, newProject, projectOf } from '../kinds/new-project';
+import type { Rec } from '../document/record';
 import { editsArb, playEdits } from '../testing/edits';
 import { fileLimits, readProject, writeProject } from './archive';
 
@@ -33,16 +34,27 @@ describe('the project file', () => {
         const result = readProject('x', writeProject(project, none));
         if (!result.ok) throw new Error(result.problem.message);
         expect(allRecords(result.project)).toEqual(allRecords(project));
+        expect(result.project.lastIds).toEqual(project.lastIds);
       }),
       { numRuns: 30 }
     );
+  });
+  it('a project keeps its GUID through files; an explicit copy has its own, and the rest alike', () => {
+    const [first, second] = [1, 2].map((n) => `3f0c2a18-5b1e-4c63-9d0a-6c3f4f1b2a7${n}`);
+    const made = newProject('Gull Cottage', undefined, first);
+    const read = readProject('x', writeProject(made, none));
+    if (!read.ok) throw new Error(read.problem.message);
+    expect(settingsOf(read.project).guid).toBe(first);
+    const copy = copyOfProject(read.project, second!);
+    expect(settingsOf(copy)).toEqual({ ...settingsOf(made), guid: second, name: 'Gull Cottage, copy' });
+    expect(allRecords(copy).slice(1)).toEqual(allRecords(made).slice(1));
   });
   it('the same project gives the same bytes; only pictures in use go along', () => {
     const project = projectOf([
       ...allRecords(newProject()),
       {
-        id: 'sheet-1',
-        kind: 'sheet',
+        id: 'tracing-sheet-1',
+        kind: 'tracingSheet',
         name: 'survey',
         storey: 'storey-1',
         blob: 'used',
@@ -97,7 +109,7 @@ describe('every record is checked at the door', () => {
   it.each([
     ['north', { a: { x: 'left', y: 0 } }, /\(north\): a.x/],
     ['north', { top: { kind: 'sky' } }, /\(north\): top must be a height/],
-    ['north', { buildUp: 'marble' }, /north names the buildUp "marble", which is missing/],
+    ['north', { buildUp: 'marble' }, /north names the build-up "marble", which is missing/],
     ['north', { storey: 'north' }, /north names the storey "north"/],
     ['north', { colour: 'red' }, /\(north\).*colour/],
     ['north', { settingOut: 'middle' }, /settingOut must be one of/],

@@ -4,11 +4,14 @@
  */
 import { Unzip, UnzipInflate, strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
 import { defaultUnits } from '../units/length';
-import { migrate } from '../project/migrations';
-import { problem, type Problem, type ProblemCode } from '../project/problems';
-import { allRecords, projectOf } from '../project/project';
-import { schemaVersion, type Project } from '../project/records';
-import { readRecords } from '../project/validate';
+import { migrate } from '../document/migrations';
+import { problem, type Problem, type ProblemCode } from '../document/problems';
+import { allRecords } from '../document/project';
+import { projectOf } from '../kinds/new-project';
+import { schemaVersion } from '../document/record';
+import type { Project } from '../document/kind';
+import { readRecords } from '../document/read';
+import { kinds } from '../kinds/register';
 
 export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
 export const application = 'cliffstead';
@@ -21,10 +24,10 @@ export type ReadResult =
 /** The same project gives the same bytes: records sorted, fixed dates. */
 export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   const records = allRecords(project);
-  const json = JSON.stringify({ application, schemaVersion, records }, null, 1);
+  const json = JSON.stringify({ application, schemaVersion, lastIds: project.lastIds, records }, null, 1);
   const mtime = new Date(1980, 0, 2);
   const files: Zippable = { 'project.json': [strToU8(json), { level: 6, mtime }] };
-  const used = new Set([...project.tables.sheet.values()].map((sheet) => sheet.blob));
+  const used = new Set([...project.tables.tracingSheet.values()].map((sheet) => sheet.blob));
   for (const [name, bytes] of blobs)
     if (used.has(name)) files[`blobs/${name}`] = [bytes, { level: 0, mtime }];
   return zipSync(files);
@@ -64,6 +67,14 @@ export function readProject(name: string, bytes: Uint8Array): ReadResult {
   return interpret(name, data, unpacked);
 }
 
+/** Numbers given to ids that are gone since; anything else is passed over, as a file can do without. */
+function readLastIds(given: unknown): Record<string, number> {
+  const entries = typeof given === 'object' && given !== null ? Object.entries(given) : [];
+  return Object.fromEntries(
+    entries.filter(([, value]) => Number.isInteger(value) && value >= 0 && value < 1e9)
+  ) as Record<string, number>;
+}
+
 type ReadHouse =
   { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem };
 
@@ -79,9 +90,10 @@ export function readHouse(name: string, data: unknown): ReadHouse {
   if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
   if (version > schemaVersion)
     return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
-  const records = readRecords(migrate((data as { records?: unknown }).records, version));
+  const records = readRecords(kinds, migrate((data as { records?: unknown }).records, version));
   if (!records.ok) return fail('file.record', { name, fault: records.fault });
-  return { ok: true, project: projectOf(records.records) };
+  const lastIds = readLastIds((data as { lastIds?: unknown }).lastIds);
+  return { ok: true, project: projectOf(allRecords(records.project), lastIds) };
 }
 
 function interpret(name: string, data: unknown, files: Map<string, Uint8Array>): ReadResult {

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { perform, runScript, type Call } from '../commands/register';
-import { Model } from '../derive/graph';
-import { applyPatch } from '../project/patch';
-import { newProject } from '../project/project';
-import type { Project, Rec } from '../project/records';
+import { Model } from '../model/graph';
+import { applyPatch } from '../document/patch';
+import { newProject } from '../kinds/new-project';
+import type { Project } from '../document/kind';
+import type { Rec } from '../document/record';
 import { readClip, writeClip } from './clip';
 
 const call = (name: string, args: object): Call => ({ name, args });
@@ -52,7 +53,7 @@ const house = [
 
 describe('copied as text, pasted in another house', () => {
   const from = built(...house);
-  const records = readClip(writeClip(from, ['long', 'short', 'c']))!;
+  const records = readClip(writeClip(new Model().at(from), ['long', 'short', 'c']))!;
   it('brings openings, joints, build-ups and materials; what was bound elsewhere is now a number', () => {
     const { project, made } = paste(newProject('To'), records, { x: 1000, y: 2000 });
     const [long, short] = made.map((id) => project.tables.wall.get(id));
@@ -107,6 +108,6 @@ describe('copied as text, pasted in another house', () => {
       })
     );
     expect(nothing.ok ? '' : nothing.problem.code).toBe('nothing.selected');
-    expect(writeClip(from, [])).toContain('"records":[]');
+    expect(writeClip(new Model().at(from), [])).toContain('"records":[]');
   });
 });

@@ -1,14 +1,15 @@
 /** GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. */
 import { Document, NodeIO, type Material as GltfMaterial, type Primitive } from '@gltf-transform/core';
-import type { ElementBody } from '../derive/graph';
+import type { ElementBody, Project } from '../document/kind';
 import type { Mesh } from '../geometry/mesh';
-import type { Project } from '../project/records';
-import { settingsOf } from '../project/project';
-import { nameElement } from '../project/names';
+import { settingsOf } from '../document/project';
+import { nameElement } from '../document/names';
+import type { Part, PartRole } from '../kernels/solids/part';
 
-/** Materials that are not in the catalogue: what fills openings. */
-export const fillingColours: Record<string, { name: string; colour: string; alpha: number }> = {
+/** Looks of parts for which no material is chosen, by what they are. */
+export const roleLooks: Partial<Record<PartRole, { name: string; colour: string; alpha: number }>> = {
   frame: { name: 'Frame', colour: '#F1EEE6', alpha: 1 },
+  lining: { name: 'Lining', colour: '#F1EEE6', alpha: 1 },
   leaf: { name: 'Door leaf', colour: '#4E6A62', alpha: 1 },
   glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 }
 };
@@ -60,13 +61,14 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
   const scene = document.createScene(settingsOf(project).name);
   document.getRoot().getAsset().generator = 'Cliffstead';
   const materials = new Map<string, GltfMaterial>();
-  const materialOf = (id: string) => {
+  const materialOf = ({ role, material }: Part) => {
+    const id = material ?? role;
     const old = materials.get(id);
     if (old) return old;
-    const known = project.tables.material.get(id);
+    const known = material === null ? undefined : project.tables.material.get(material);
     const { name, colour, alpha } = known
       ? { ...known, alpha: 1 }
-      : (fillingColours[id] ?? { name: id, colour: '#C9CCC6', alpha: 1 });
+      : (roleLooks[role] ?? { name: id, colour: '#C9CCC6', alpha: 1 });
     const made = document
       .createMaterial(name)
       .setBaseColorFactor([...linearColour(colour), alpha])
@@ -87,7 +89,7 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
     const mesh = document.createMesh(element.id);
     for (const part of element.parts) {
       const primitive = makePrimitive(document, buffer, part.mesh);
-      if (primitive) mesh.addPrimitive(primitive.setMaterial(materialOf(part.material)));
+      if (primitive) mesh.addPrimitive(primitive.setMaterial(materialOf(part)));
     }
     if (mesh.listPrimitives().length === 0) {
       mesh.dispose();

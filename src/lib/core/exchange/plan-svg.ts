@@ -1,40 +1,19 @@
-/** The plan of one storey as SVG at a scale: the same marks as the screen. */
-import type { Model } from '../derive/graph';
-import { dimensionStrings, drawDimensions } from '../drawing/dimensions';
-import { drawPlaced, placedStrings } from '../drawing/placed';
-import { drawRoof } from '../drawing/plan';
-import { drawStoreyPlan } from '../drawing/storey-plan';
-import { settingsOf, storeysInOrder } from '../project/project';
-import type { Project } from '../project/records';
+/** The plan of one storey as SVG at a scale: the same drawing as on the screen. */
+import type { Query } from '../document/kind';
+import { settingsOf } from '../document/project';
+import { planDrawing } from '../drawing/plan-drawing';
+import { storeysInOrder } from '../kinds/storey/record';
 import { writeSvg } from './svg';
 
-export function writePlanSvg(
-  project: Project,
-  derived: Model,
-  storeyId: string | undefined,
-  scale: number
-): string | undefined {
+/** Of the lowest storey where none is named; undefined where there is no such storey. `scale`: 75 for 1:75. */
+export function writePlanSvg(query: Query, storeyId: string | undefined, scale: number): string | undefined {
+  const { project } = query;
   const storey = storeyId ? project.tables.storey.get(storeyId) : storeysInOrder(project)[0];
-  const model = storey && derived.storey(project, storey.id);
-  if (!storey || !model) return undefined;
-  const roofs = [...project.tables.roof.values()]
-    .filter((roof) => roof.storey === storey.id)
-    .flatMap((roof) => {
-      const solved = derived.roof(project, roof);
-      return solved ? drawRoof(solved) : [];
-    });
-  const settings = settingsOf(project);
-  const outline = derived.outline(project, storey.id, 'outer');
-  const placed = placedStrings(project, storey.id, settings, scale);
-  const strings = dimensionStrings(model, outline, settings, scale, placed);
+  if (!storey) return undefined;
+  const { things, over, dimensions } = planDrawing(query, storey.id, { paper: scale });
   return writeSvg(
-    [
-      ...drawStoreyPlan(project, derived, storey.id).flat(),
-      ...roofs,
-      ...drawDimensions(strings, scale),
-      ...drawPlaced(project, storey.id, placed, scale)
-    ],
+    [...things.flat(), ...over.flat(), ...dimensions],
     scale,
-    `${settings.name}: plan of ${storey.name}`
+    `${settingsOf(project).name}: plan of ${storey.name}`
   );
 }

@@ -1,8 +1,9 @@
 /** A display list as SVG in true millimetres of paper at a scale. The font is named, with plain fallbacks. */
-import { marksBox } from '../drawing/plan';
-import { drawingFont, hatchTiles, pens, type Ink, type Mark } from '../drawing/display';
+import { drawingFont, hatchTiles, pens, type Ink, type Mark, type PlainMark } from '../display/marks';
+import { marksBox } from '../display/box';
 import type { Point } from '../geometry/point';
 import type { Box } from '../geometry/ring';
+import { plainMarks } from '../display/dimension';
 
 export const inks: Record<Ink, string> = {
   slate: '#1F2B33',
@@ -32,8 +33,9 @@ export interface SvgPage {
   readonly margin?: number;
 }
 
-/** `scale`: 75 for 1:75. The page fits the marks (or shows `box`) with a margin of 10 mm; layers become groups. */
-export function writeSvg(marks: readonly Mark[], scale: number, title: string, page: SvgPage = {}): string {
+/** `scale`: 75 for 1:75. The page fits the marks (or shows `box`) with a margin of 10 mm; groups of marks become groups. */
+export function writeSvg(drawn: readonly Mark[], scale: number, title: string, page: SvgPage = {}): string {
+  const marks = plainMarks(drawn, scale);
   const box = page.box ?? marksBox(marks, scale) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
   const margin = page.margin ?? 10;
   const [width, height] = [
@@ -44,22 +46,24 @@ export function writeSvg(marks: readonly Mark[], scale: number, title: string, p
     (p.x - box.minX) / scale + margin,
     height - margin - (p.y - box.minY) / scale
   ];
-  const layers = new Map<string, string[]>();
+  const groups = new Map<string, string[]>();
   for (const mark of marks)
-    layers.set(mark.layer, [...(layers.get(mark.layer) ?? []), writeMark(mark, at, scale)]);
+    groups.set(mark.group, [...(groups.get(mark.group) ?? []), writeMark(mark, at, scale)]);
   const hatches = new Set(
-    marks.flatMap((mark) => (mark.kind === 'path' && mark.hatch && mark.hatch !== 'none' ? [mark.hatch] : []))
+    marks.flatMap((mark) =>
+      mark.kind === 'region' && mark.hatch && mark.hatch !== 'none' ? [mark.hatch] : []
+    )
   );
   const patterns = [...hatches].sort().map((hatch) => writePattern(hatch, scale));
-  const groups = [...layers].map(
-    ([layer, lines]) => `<g id="${escapeXml(layer.replaceAll(' ', '-'))}">\n${lines.join('\n')}\n</g>`
+  const written = [...groups].map(
+    ([group, lines]) => `<g id="${escapeXml(group.replaceAll(' ', '-'))}">\n${lines.join('\n')}\n</g>`
   );
   return [
     `<?xml version="1.0" encoding="UTF-8"?>`,
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'${drawingFont}', 'DejaVu Sans', sans-serif">`,
     `<title>${escapeXml(title)}, 1:${scale}</title>`,
     ...(patterns.length > 0 ? [`<defs>${patterns.join('')}</defs>`] : []),
-    ...groups,
+    ...written,
     `</svg>`
   ].join('\n');
 }
@@ -73,24 +77,30 @@ function writePattern(hatch: keyof typeof hatchTiles, scale: number): string {
   return `<pattern id="hatch-${hatch}" width="${n(side)}" height="${n(side)}" patternUnits="userSpaceOnUse"><path d="${d}" fill="none" stroke="${inks.shale}" stroke-width="${pens.thin.width}"/></pattern>`;
 }
 
-function stroke(mark: Extract<Mark, { pen?: unknown }>): string {
+const pathOf = (points: readonly Point[], at: (p: Point) => [number, number]) =>
+  points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('');
+
+function stroke(mark: Extract<PlainMark, { pen?: unknown }>): string {
   if (!mark.pen) return 'stroke="none"';
   const { width, dash } = pens[mark.pen];
   const dashes = dash.length > 0 ? ` stroke-dasharray="${dash.join(' ')}"` : '';
   return `stroke="${inks[mark.ink]}" stroke-width="${width}" stroke-linecap="round"${dashes}`;
 }
 
-function writeMark(mark: Mark, at: (p: Point) => [number, number], scale: number): string {
+function writeMark(mark: PlainMark, at: (p: Point) => [number, number], scale: number): string {
   const subject = mark.subject ? ` data-id="${escapeXml(mark.subject)}"` : '';
   switch (mark.kind) {
-    case 'path': {
-      const d =
-        mark.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('') +
-        (mark.closed ? 'Z' : '');
+    case 'region': {
+      const d = mark.rings.map((ring) => `${pathOf(ring, at)}Z`).join('');
+      const rule = mark.rings.length > 1 ? ' fill-rule="evenodd"' : '';
       const hatch =
-        mark.hatch && mark.hatch !== 'none' ? `\n<path d="${d}" fill="url(#hatch-${mark.hatch})"/>` : '';
-      return `<path${subject} d="${d}" fill="${mark.fill ? paperFill(mark.fill) : 'none'}" ${stroke(mark)}/>${hatch}`;
+        mark.hatch && mark.hatch !== 'none'
+          ? `\n<path d="${d}"${rule} fill="url(#hatch-${mark.hatch})"/>`
+          : '';
+      return `<path${subject} d="${d}"${rule} fill="${paperFill(mark.fill)}" ${stroke(mark)}/>${hatch}`;
     }
+    case 'stroke':
+      return `<path${subject} d="${pathOf(mark.points, at)}${mark.closed ? 'Z' : ''}" fill="none" ${stroke(mark)}/>`;
     case 'lines': {
       const d = mark.points.map((p, i) => `${i % 2 === 0 ? 'M' : 'L'}${at(p).map(n).join(' ')}`).join('');
       return `<path${subject} d="${d}" fill="none" ${stroke(mark)}/>`;

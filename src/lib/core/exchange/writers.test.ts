@@ -6,8 +6,8 @@ import { NodeIO } from '@gltf-transform/core';
 import { validateBytes } from 'gltf-validator';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { runScript, type Script } from '../commands/register';
-import { Model } from '../derive/graph';
-import type { Project } from '../project/records';
+import { Model } from '../model/graph';
+import type { Project } from '../document/kind';
 import { writeGlb } from './glb';
 import { writePlanSvg } from './plan-svg';
 import { escapeXml, paperFill, writeSvg } from './svg';
@@ -58,7 +58,7 @@ describe('GLB', () => {
 
 describe('SVG', () => {
   it('is well-formed, at true scale, with layers and ids', () => {
-    const svg = writePlanSvg(project, model, 'storey-1', 50)!;
+    const svg = writePlanSvg(model.at(project), 'storey-1', 50)!;
     const file = join(mkdtempSync(join(tmpdir(), 'svg-')), 'plan.svg');
     writeFileSync(file, svg);
     execFileSync('xmllint', ['--noout', file]);
@@ -76,15 +76,15 @@ describe('SVG', () => {
     const [, x0, , x1] = /d="M([\d.]+) ([\d.]+)L([\d.]+) \2"/.exec(overall)!;
     expect(Math.abs(Number(x1) - Number(x0))).toBeCloseTo(276, 2);
     expect(overall).toContain('>13\u00a0800<');
-    const half = writePlanSvg(project, model, 'storey-1', 100)!;
+    const half = writePlanSvg(model.at(project), 'storey-1', 100)!;
     expect(Number(/width="([\d.]+)mm"/.exec(half)![1])).toBeLessThan(
       Number(/width="([\d.]+)mm"/.exec(svg)![1])
     );
   });
   it('the upper plan has the roof over it; an unknown storey has none', () => {
-    expect(writePlanSvg(project, model, 'storey-2', 75)).toContain('stroke-dasharray="4 1.5"');
-    expect(writePlanSvg(project, model, 'attic', 75)).toBeUndefined();
-    expect(writePlanSvg(project, model, undefined, 75)).toContain('plan of Ground, 1:75');
+    expect(writePlanSvg(model.at(project), 'storey-2', 75)).toContain('stroke-dasharray="4 1.5"');
+    expect(writePlanSvg(model.at(project), 'attic', 75)).toBeUndefined();
+    expect(writePlanSvg(model.at(project), undefined, 75)).toContain('plan of Ground, 1:75');
   });
   it('escapes names, tints fills, and an empty drawing is still a page', () => {
     expect(escapeXml(`<"Rock & Sea">`)).toBe('&lt;&quot;Rock &amp; Sea&quot;&gt;');

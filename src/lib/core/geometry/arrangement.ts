@@ -1,8 +1,14 @@
 /**
- * Planar arrangement of segments on a fine grid: segments are split at every crossing and touch until nothing
- * splits, then faces are traced. All vertices are grid points, so neighbouring faces share them exactly.
- * Cost: O(n log n + crossings) a round through a static box index (all pairs while there are few), at most 12 rounds,
- * coarser grids after that.
+ * Planar arrangement of segments on a fine grid: segments are split at every crossing and touch until nothing splits,
+ * then faces are traced. All vertices are points of the grid, so that neighbouring faces share them exactly.
+ *
+ *      \   /            \   /         each half-edge's next is the first one clockwise from its way back,
+ *    ---\-/---   ->   ---o-o---       so that walking on traces the face on its left:
+ *        X                |X|             counter-clockwise: a face;  clockwise: the outline of a piece,
+ *       / \               / \             which is a hole of the face that holds it
+ *
+ * Cost: O(n log n + crossings) a round through a static box index (all pairs while there are few), at most 12 rounds;
+ * coarser grids are tried after that, and undefined is the answer when none settles.
  * Source: own, after snap rounding with iteration (Hobby 1999; Halperin & Packer 2002).
  */
 import Flatbush from 'flatbush';

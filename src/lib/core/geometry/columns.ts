@@ -1,7 +1,17 @@
 /**
- * Solids that stand over plan cells: every cell carries z intervals between planes. Walls, slabs and roofs are all
- * built this way, without 3D booleans. Closed by construction: each plan vertex owns one sorted list of heights from
- * all cells that touch it, and every vertical face takes each height in its range on both of its sides.
+ * Solids that stand over plan cells: every cell has intervals of height between two planes. Walls, slabs and roofs are
+ * all built this way, without booleans of bodies.
+ *
+ *      cell a    cell b            side: the vertical face over the border of a and b
+ *     +-------+                       +  a's top
+ *     |   a   +-------+               |  full on a's side only: a face of a
+ *     |       |   b   |               +  b's top
+ *     |       |       |               |  full on both sides: nothing
+ *     +-------+-------+               +  both bases
+ *
+ * Closed by construction: each plan vertex owns one sorted list of heights from all the cells that touch it, and every
+ * vertical face takes each height in its range on both of its sides, so no edge meets another in its middle.
+ * Cost: O(n log n) for n corners of cells, and the triangulation of the cells. Source: own derivation.
  */
 import type { Mesh } from './mesh';
 import { distance, lerp, type Point } from './point';
@@ -33,7 +43,7 @@ export interface Cell {
 }
 
 /** Heights of an interval at the corners of its cell. */
-interface Layer {
+interface Slice {
   readonly low: readonly number[];
   readonly high: readonly number[];
   readonly interval: Interval;
@@ -59,7 +69,7 @@ class Columns {
   /** Mesh vertex of each height, once made. */
   private readonly made: number[][];
   private readonly rings: number[][];
-  private readonly layers: Layer[][];
+  private readonly slices: Slice[][];
   private readonly positions: number[] = [];
   private readonly indices: number[] = [];
   private readonly faceOf: number[] = [];
@@ -75,8 +85,8 @@ class Columns {
     private readonly nameSide: (p: Point, q: Point, cell: Cell) => string
   ) {
     this.rings = cells.map(({ ring }) => ring.map((p) => this.planVertex(p)));
-    this.layers = cells.map(({ intervals }, i) =>
-      intervals.flatMap((interval) => this.layer(this.rings[i]!, interval))
+    this.slices = cells.map(({ intervals }, i) =>
+      intervals.flatMap((interval) => this.slice(this.rings[i]!, interval))
     );
     for (const list of this.heights) list.sort((p, q) => p - q);
     this.made = this.heights.map(() => []);
@@ -101,7 +111,7 @@ class Columns {
     return z;
   }
 
-  private layer(ring: readonly number[], interval: Interval): Layer[] {
+  private slice(ring: readonly number[], interval: Interval): Slice[] {
     const at = (plane: Plane) => ring.map((v) => this.height(v, heightAt(plane, this.points[v]!)));
     const low = at(interval.bottom);
     // Where the planes have crossed there is nothing between them.
@@ -143,8 +153,8 @@ class Columns {
   build(): Mesh {
     this.cells.forEach((cell, i) => {
       const ring = this.rings[i]!;
-      const plan = this.layers[i]!.length > 0 ? triangulateWhole(cell.ring) : [];
-      for (const { low, high, interval } of this.layers[i]!) {
+      const plan = this.slices[i]!.length > 0 ? triangulateWhole(cell.ring) : [];
+      for (const { low, high, interval } of this.slices[i]!) {
         this.lay(ring, high, plan, this.face(interval.topName), false);
         this.lay(ring, low, plan, this.face(interval.bottomName), true);
       }
@@ -187,7 +197,7 @@ class Columns {
   private stand(sides: readonly [number, number][]) {
     for (const own of sides) {
       const [i, k] = own;
-      if (this.layers[i]!.length === 0) continue;
+      if (this.slices[i]!.length === 0) continue;
       const ring = this.rings[i]!;
       const [u, v] = [ring[k]!, ring[(k + 1) % ring.length]!];
       const others = sides.filter((side) => side !== own).flatMap(([j, m]) => this.spans(j, m, true));
@@ -200,7 +210,7 @@ class Columns {
   private spans(i: number, k: number, reversed: boolean): [Level, Level][] {
     const next = (k + 1) % this.rings[i]!.length;
     const [start, end] = reversed ? [next, k] : [k, next];
-    return this.layers[i]!.map(({ low, high }) => [
+    return this.slices[i]!.map(({ low, high }) => [
       [low[start]!, low[end]!],
       [high[start]!, high[end]!]
     ]);

@@ -12,17 +12,17 @@ export const stay: Motion = { angle: 0, flips: false, by: { x: 0, y: 0 } };
 export const shiftBy = (by: Point): Motion => ({ ...stay, by });
 
 /** A direction or vector, moved. */
-export function turned({ angle, flips }: Motion, d: Point): Point {
+export function turnedVector({ angle, flips }: Motion, d: Point): Point {
   const from = flips ? { x: d.x, y: -d.y } : d;
   return angle === 0 ? from : rotate(from, angle);
 }
 
-export const moved = (motion: Motion, p: Point): Point => add(turned(motion, p), motion.by);
+export const moved = (motion: Motion, p: Point): Point => add(turnedVector(motion, p), motion.by);
 
 const holding = (angle: number, flips: boolean, from: Point, to: Point): Motion => ({
   angle,
   flips,
-  by: subtract(to, turned({ angle, flips, by: to }, from))
+  by: subtract(to, turnedVector({ angle, flips, by: to }, from))
 });
 
 export const turnAbout = (point: Point, angle: number): Motion => holding(angle, false, point, point);
@@ -39,7 +39,7 @@ export const composed = (p: Motion, q: Motion): Motion => ({
 
 export function inverted({ angle, flips, by }: Motion): Motion {
   const back: Motion = { angle: flips ? angle : -angle, flips, by: { x: 0, y: 0 } };
-  return { ...back, by: scale(turned(back, by), -1) };
+  return { ...back, by: scale(turnedVector(back, by), -1) };
 }
 
 /** The motion that takes one directed stretch to another of its length, mirrored or not. */
@@ -55,4 +55,4 @@ export function motionBetween(
 
 /** The direction of an angle, moved, as an angle. */
 export const turnedAngle = (motion: Motion, angle: number): number =>
-  angleOf(turned(motion, fromAngle(angle)));
+  angleOf(turnedVector(motion, fromAngle(angle)));

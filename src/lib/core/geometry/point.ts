@@ -1,4 +1,6 @@
 /** Points and vectors of the plan: x right, y up the page, millimetres. Lines are point and unit direction. */
+import { tolerances } from './tolerances';
+
 export interface Point {
   readonly x: number;
   readonly y: number;
@@ -38,11 +40,11 @@ export function rotate(p: Point, angle: number, about: Point = { x: 0, y: 0 }): 
 
 /**
  * Where the line through `p` along `d` meets the line through `q` along `e` (unit directions).
- * Degenerate: undefined when the directions are within 1e-9 rad of parallel.
+ * Degenerate: undefined when the directions are within `tolerances.parallel` of parallel.
  */
 export function meetLines(p: Point, d: Point, q: Point, e: Point): Point | undefined {
   const sine = cross(d, e);
-  if (Math.abs(sine) < 1e-9) return undefined;
+  if (Math.abs(sine) < tolerances.parallel) return undefined;
   return along(p, d, cross(subtract(q, p), e) / sine);
 }
 

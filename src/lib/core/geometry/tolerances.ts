@@ -31,7 +31,31 @@ export const tolerances = {
   /** A recomputed footprint nearer than this to the last one is the last one, so that nothing downstream reruns. */
   sameResult: 1e-7,
   /** The shortest wall, and the least clear length between two joints. */
-  leastLength: 10
+  leastLength: 10,
+  /** A share of a whole that is rounding: so much over a whole number of steps is that number. */
+  share: 1e-9,
+  /** 1 - cos of a turn that is none: 4e-5 rad, which rounding to the stored grid leaves on a metre. */
+  sameTurn: 1e-9,
+  /** 1 - cos of a side that faces a way: 1.4e-3 rad, so that a facade drawn a fifth of a degree askew has its string. */
+  sameSide: 1e-6,
+  /** The sine under which two lines, or a plane and the level, have no crossing: 1 m of offset would lie 1000 km away. */
+  parallel: 1e-9,
+  /** The sine under which a face is along a wall or a plane lies level: a hundredth of what rounding leaves on a metre. */
+  square: 1e-6,
+  /** A point is on a line, computed from the same points by another way: well over rounding at 100 m, well under a ply. */
+  sameLine: 1e-6,
+  /** Corners of one ring that follow each other closer than this are one: they came by two sums of the same numbers. */
+  sameVertex: 1e-9,
+  /** Two sums of the same numbers in another order, up to 10 m: some units in the last place of a double. */
+  sameSum: 1e-11,
+  /** mm2: pieces of an arrangement smaller than this are left over from noding. */
+  scrap: 1e-3,
+  /** How much higher than the last a wavefront's next event lies at least; less is the same event told again. */
+  wavefrontRise: 1e-9,
+  /** mm a mm of height: an edge of the wavefront that grows or closes slower than this stays as long as it is. */
+  wavefrontRate: 1e-12,
+  /** A turn by this or less is a turn back along the edge that one came by, and so the last choice, not the first. */
+  noAngle: 1e-12
 } as const;
 
 /** Round a coordinate to the stored grid; never gives negative zero. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { newProject } from '../project/project';
+import { newProject } from '../kinds/new-project';
 import { buildUpOf } from '../testing/build';
 import { massOf, thermalTransmittance } from './thermal';
 

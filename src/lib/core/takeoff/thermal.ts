@@ -4,7 +4,8 @@
  * Rsi 0.13 and Rse 0.04 m2 K/W for horizontal heat flow. An estimate: bridges through studs are in the conductivity
  * of the ply as given.
  */
-import type { BuildUp, Material } from '../project/records';
+import type { BuildUp } from '../kinds/build-up/record';
+import type { Material } from '../kinds/material/record';
 
 const surfaceInside = 0.13;
 const surfaceOutside = 0.04;

@@ -2,7 +2,10 @@
 import fc from 'fast-check';
 import { degree } from '../units/angle';
 import { add, fromAngle, scale, type Point } from '../geometry/point';
-import { duties, settingOuts, type BuildUp, type Rec, type Wall } from '../project/records';
+import { duties } from '../kernels/joints/frame';
+import { settingOuts, type Wall } from '../kinds/wall/record';
+import type { BuildUp } from '../kinds/build-up/record';
+import type { Rec } from '../document/record';
 import { buildUpOf, wallOf } from './build';
 
 export const buildUpArb = (id: string, many: boolean): fc.Arbitrary<BuildUp> =>

@@ -1,8 +1,13 @@
 /** Short ways to make records and projects for tests. */
 import type { Point } from '../geometry/point';
-import { newProject, projectOf, allRecords } from '../project/project';
-import type { BuildUp, Duty, Project, Rec, Wall } from '../project/records';
-import { frameOf, type Frame } from '../derive/frame';
+import { newProject, projectOf } from '../kinds/new-project';
+import { allRecords } from '../document/project';
+import type { BuildUp } from '../kinds/build-up/record';
+import type { Duty } from '../kernels/joints/frame';
+import type { Project } from '../document/kind';
+import type { Rec } from '../document/record';
+import type { Wall } from '../kinds/wall/record';
+import { frameOf, type WallFrame } from '../kinds/wall/frame';
 
 /** `[100, 'structure']` a ply, from the outside inwards. */
 export function buildUpOf(id: string, ...plies: [number, Duty][]): BuildUp {
@@ -45,7 +50,7 @@ export function projectWith(...records: Rec[]): Project {
   return projectOf([...allRecords(newProject('Test')), ...records]);
 }
 
-export function framesOf(project: Project): Frame[] {
+export function framesOf(project: Project): WallFrame[] {
   return [...project.tables.wall.values()].map((wall) => frameOf(project, wall)!);
 }
 

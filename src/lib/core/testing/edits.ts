@@ -1,9 +1,10 @@
 /** Random editing sessions: command calls made from numbers, so that shrinking keeps them sensible. */
 import fc from 'fast-check';
 import { perform, type Call } from '../commands/register';
-import { applyPatch, invertPatch } from '../project/patch';
-import { newProject } from '../project/project';
-import type { Project } from '../project/records';
+import { anyCall } from './any-command';
+import { applyPatch, invertPatch } from '../document/patch';
+import { newProject } from '../kinds/new-project';
+import type { Project } from '../document/kind';
 
 export interface Edit {
   readonly kind: number;
@@ -152,7 +153,7 @@ const makers: readonly [number, Maker][] = [
         storey: storeyOf(project, pick),
         at: { x: x * 210, y: y * 190 },
         angle: pick % 90,
-        section: pick % 2 ? { kind: 'round', diameter: 300 } : { kind: 'rectangle', width: 330, depth: 215 },
+        profile: pick % 2 ? { kind: 'round', diameter: 300 } : { kind: 'rectangle', width: 330, depth: 215 },
         ...(pick % 3 === 0 && { top: { kind: 'roof' } })
       }
     })
@@ -244,9 +245,10 @@ const makers: readonly [number, Maker][] = [
     (project, { pick, x, y }) => {
       const { column, chimney } = project.tables;
       const id = one([...column.keys(), ...chimney.keys()], pick);
-      return id && { name: 'moveStanding', args: { ids: [id], by: { x: x * 33, y: y * 27 } } };
+      return id && { name: 'moveItems', args: { ids: [id], by: { x: x * 33, y: y * 27 } } };
     }
-  ]
+  ],
+  [40, anyCall]
 ];
 const total = makers.reduce((sum, [weight]) => sum + weight, 0);
 

@@ -1,7 +1,7 @@
 /** A house by commands, and hands on it: for tests of what commands do to each other. */
 import { perform, runScript, type Call } from '../commands/register';
-import { applyPatch } from '../project/patch';
-import type { Project } from '../project/records';
+import { applyPatch } from '../document/patch';
+import type { Project } from '../document/kind';
 
 export const call = (name: string, args: object): Call => ({ name, args });
 

@@ -1,13 +1,16 @@
 /** Named joints of every kind: golden pictures are made of them, and the laws hold for each. */
 import { fromAngle, scale } from '../geometry/point';
-import type { BuildUp, Joint, Rec, Wall } from '../project/records';
+import type { BuildUp } from '../kinds/build-up/record';
+import type { Joint } from '../kinds/joint/record';
+import type { Rec } from '../document/record';
+import type { Wall } from '../kinds/wall/record';
 import { degree } from '../units/angle';
 import { at, boarded, buildUpOf, stoneCavity, wallOf } from './build';
 
 export interface NamedJoint {
   readonly name: string;
   readonly records: readonly Rec[];
-  readonly asked?: Partial<Pick<Joint, 'cut' | 'through' | 'plies'>>;
+  readonly override?: Partial<Pick<Joint, 'cut' | 'through' | 'plies'>>;
   /** Has no closed form: its plies are shared out by the arrangement. */
   readonly arranged?: boolean;
 }
@@ -51,19 +54,19 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'corner-equal-through',
     records: corner(stoneCavity, stoneCavity, 90),
-    asked: { cut: 'through', through: 'one' }
+    override: { cut: 'through', through: 'one' }
   },
   {
     name: 'corner-equal-square',
     records: corner(stoneCavity, stoneCavity, 90),
-    asked: { cut: 'square', through: 'two' }
+    override: { cut: 'square', through: 'two' }
   },
   { name: 'corner-reentrant', records: corner(stoneCavity, stoneCavity, -90) },
   { name: 'corner-unlike', records: corner(stoneCavity, boarded, 90) },
   {
     name: 'corner-unlike-through',
     records: corner(stoneCavity, boarded, 90),
-    asked: { cut: 'through', through: 'two' }
+    override: { cut: 'through', through: 'two' }
   },
   { name: 'corner-obtuse', records: corner(frame, frame, 45) },
   { name: 'corner-acute', records: corner(frame, frame, 135) },
@@ -71,12 +74,12 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'corner-one-ply-through',
     records: corner(frame, frame, 90),
-    asked: { plies: [{ wall: 'one', ply: 0, runs: true }] }
+    override: { plies: [{ wall: 'one', ply: 0, runs: true }] }
   },
   {
     name: 'corner-one-ply-stopped',
     records: corner(stoneCavity, stoneCavity, 90),
-    asked: { plies: [{ wall: 'two', ply: 3, runs: false }] }
+    override: { plies: [{ wall: 'two', ply: 3, runs: false }] }
   },
   {
     name: 'corner-low-wall',
@@ -91,7 +94,7 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'tee-at-face',
     records: [bearing, partition, through('host', bearing, 0), centre('branch', partition, 90)],
-    asked: { cut: 'square' }
+    override: { cut: 'square' }
   },
   {
     name: 'tee-outer-wall',
@@ -114,7 +117,7 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'tee-finish-runs-through',
     records: [bearing, partition, through('host', bearing, 0), centre('branch', partition, 90)],
-    asked: {
+    override: {
       plies: [
         { wall: 'host', ply: 0, runs: true },
         { wall: 'host', ply: 2, runs: true }
@@ -132,7 +135,7 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'crossing-other-through',
     records: [bearing, partition, through('heavy', bearing, 0), through('light', partition, 90)],
-    asked: { through: 'light', cut: 'through' }
+    override: { through: 'light', cut: 'through' }
   },
   {
     name: 'splice-unequal',
@@ -150,13 +153,13 @@ export const jointGallery: readonly NamedJoint[] = [
   {
     name: 'star-of-three-through',
     records: [partition, ...[20, 140, 265].map((angle, i) => centre(`arm${i}`, partition, angle))],
-    asked: { cut: 'through', through: 'arm0' },
+    override: { cut: 'through', through: 'arm0' },
     arranged: true
   },
   {
     name: 'star-of-three-square',
     records: [frame, ...[0, 90, 200].map((angle, i) => centre(`arm${i}`, frame, angle))],
-    asked: { cut: 'square', through: 'arm0' },
+    override: { cut: 'square', through: 'arm0' },
     arranged: true
   },
   {

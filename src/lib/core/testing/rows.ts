@@ -1,6 +1,8 @@
 /** Larger houses for benchmarks and laws: copies of a project's storeys side by side. */
-import { projectOf, allRecords } from '../project/project';
-import type { Project, Rec } from '../project/records';
+import { projectOf } from '../kinds/new-project';
+import { allRecords } from '../document/project';
+import type { Project } from '../document/kind';
+import type { Rec } from '../document/record';
 
 const shared = new Set(['project', 'storey', 'material', 'buildUp']);
 

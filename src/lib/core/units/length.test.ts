@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parsePitch, parseAngle, formatAngle, degree, normaliseAngle } from './angle';
+import { degree, formatAngle, normaliseAngle, parseAngle, parsePitch } from './angle';
 import {
   besideLength,
   defaultUnits,

@@ -3,6 +3,8 @@
  * `7'2 + 5 1/2"`, `4.2m - 425` or `3 400 / 2`. A bare number is in the project's own unit (inches where that is
  * feet-inches-fractions). Our own grammar; the inch is 25.4 mm exactly (international yard and pound, 1959).
  */
+import { tolerances } from '../geometry/tolerances';
+
 export type UnitSystem = 'mm' | 'cm' | 'm' | 'ft';
 
 /** `fineness`: smallest step shown, in millimetres; for feet and inches the denominator of an inch. */
@@ -249,7 +251,7 @@ function formatFeet(value: number, denominator: number): string {
 }
 
 const placesOf = (fineness: number, unit: number) =>
-  Math.max(0, Math.min(6, Math.ceil(-Math.log10(fineness / unit) - 1e-9)));
+  Math.max(0, Math.min(6, Math.ceil(-Math.log10(fineness / unit) - tolerances.share)));
 
 /** The length as drawings write it: no unit sign for metric systems; rounded to the fineness. */
 export function formatLength(value: number, units: LengthUnits): string {
@@ -265,8 +267,8 @@ export function formatLengthWithUnit(value: number, units: LengthUnits): string 
   return units.system === 'ft' ? text : `${text}${space}${units.system}`;
 }
 
-/** Closer than this the shown length is the kept one, mm: what the document itself rounds to. */
-const exactEnough = 0.0005;
+/** Closer than this the shown length is the kept one, mm: the document itself rounds no finer. */
+const exactEnough = tolerances.storedGrid / 2;
 
 /** "exactly 304.8 mm" where a length is not the one that is shown. */
 export function exactLength(value: number, units: LengthUnits): string | undefined {

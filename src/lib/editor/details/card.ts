@@ -1,9 +1,9 @@
 /** What a card of details is, and how its fields are made: every setter is a command. */
-import { formatAngle, parseAngle, parsePitch, degree } from '../../core/units/angle';
+import { degree, formatAngle, parseAngle, parsePitch } from '../../core/units/angle';
 import { formatHeight, parseHeight } from '../../core/units/height';
 import { besideLength, explainFault, formatLength, parseLength, type Parsed } from '../../core/units/length';
-import { type Editor } from '../editor';
-import { type Choice } from '../sentence';
+import type { Editor } from '../editor';
+import type { Choice } from '../sentence';
 
 export interface Field {
   readonly name: string;

@@ -1,15 +1,10 @@
 /** Everything about the selection as fields, grouped as the trade thinks. */
-import { type Editor } from '../editor';
-import { type Rec, type Wall } from '../../core/project/records';
-import { type DetailsCard, CardMaker } from './card';
+import type { Editor } from '../editor';
+import type { Rec } from '../../core/document/record';
+import { CardMaker, type DetailsCard } from './card';
 import { setActions } from './sets';
-import { wallCard } from './walls';
-import { openingCard } from './openings';
-import { dimensionCard, guideCard } from './marks';
-import { slabCard, roofCard } from './floors-roofs';
-import { sheetCard, storeyCard } from './levels';
-import { chimneyCard, columnCard } from './standing';
-import { projectCard } from './project';
+import { editorKindOf } from '../kinds/register';
+import { declarationOf } from '../../core/document/project';
 
 export function describeSelection(editor: Editor): DetailsCard | undefined {
   const card = cardOf(editor);
@@ -22,39 +17,18 @@ function cardOf(editor: Editor): DetailsCard | undefined {
   const records = editor.selected;
   const first = records[0];
   if (!first) return undefined;
-  const make = new CardMaker(editor);
-  if (records.length > 1 && !records.every((record) => record.kind === 'wall')) return mixedCard(records);
-  switch (first.kind) {
-    case 'wall':
-      return wallCard(make, records as Wall[]);
-    case 'opening':
-      return openingCard(make, first);
-    case 'column':
-      return columnCard(make, first);
-    case 'chimney':
-      return chimneyCard(make, first);
-    case 'slab':
-      return slabCard(make, first);
-    case 'roof':
-      return roofCard(make, first);
-    case 'sheet':
-      return sheetCard(make, first);
-    case 'storey':
-      return storeyCard(make, first);
-    case 'project':
-      return projectCard(make, first);
-    case 'dimension':
-      return dimensionCard(make, first);
-    case 'guide':
-      return guideCard(make, first);
-    default:
-      return undefined;
-  }
+  if (!records.every(({ kind }) => kind === first.kind)) return mixedCard(editor, records);
+  const { card } = editorKindOf(first);
+  const own = card?.(new CardMaker(editor), records);
+  return own ?? (records.length > 1 ? mixedCard(editor, records) : undefined);
 }
 
-function mixedCard(records: readonly Rec[]): DetailsCard {
+function mixedCard(editor: Editor, records: readonly Rec[]): DetailsCard {
   const counts = new Map<string, number>();
-  for (const { kind } of records) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  for (const record of records) {
+    const kind = declarationOf(editor.shown, record).words.one;
+    counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  }
   return {
     title: `${records.length} things`,
     subtitle: [...counts].map(([kind, count]) => `${count} ${kind}${count > 1 ? 's' : ''}`).join(', '),

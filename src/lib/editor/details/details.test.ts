@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Field } from './card';
 import { describeSelection } from './describe';
 import { sentenceOfSelection } from '../selection-sentence';
-import { rectangle, readSentence, startSession } from '../testing/session';
+import { readSentence, rectangle, startSession } from '../testing/session';
 
 const open = (ids: string[], ...more: { name: string; args: unknown }[]) => {
   const session = startSession([rectangle(), ...more]);
@@ -104,13 +104,16 @@ describe('details', () => {
     const storey = open(['storey-1']);
     expect(storey.set('height', '2880')).toBeUndefined();
     expect(storey.set('datum', '100')).toBeUndefined();
-    const sheet = open(['sheet-1'], {
-      name: 'addSheet',
+    const sheet = open(['tracing-sheet-1'], {
+      name: 'addTracingSheet',
       args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 8, heightPx: 6 }
     });
     expect(sheet.set('fade', '0.3')).toBeUndefined();
     expect(sheet.set('locked', 'yes')).toBeUndefined();
-    expect(sheet.editor.project.tables.sheet.get('sheet-1')).toMatchObject({ fade: 0.3, locked: true });
+    expect(sheet.editor.project.tables.tracingSheet.get('tracing-sheet-1')).toMatchObject({
+      fade: 0.3,
+      locked: true
+    });
   });
 });
 

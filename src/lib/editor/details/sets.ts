@@ -1,5 +1,5 @@
 /** What can be done with any selection: look at it alone, keep it as a layer, release it from its twins. */
-import { twinsOf } from '../../core/commands/twins';
+import { twinsOf } from '../../core/kinds/twins/commands';
 import type { Editor } from '../editor';
 import type { CardAction } from './card';
 

@@ -1,7 +1,7 @@
 /** The fields of a top: how it ends, and how high. */
-import { storeysInOrder } from '../../core/project/project';
-import type { WallTop } from '../../core/project/records';
-import { type CardMaker, type Field } from './card';
+import { storeysInOrder } from '../../core/kinds/storey/record';
+import type { WallTop } from '../../core/kinds/wall/record';
+import type { CardMaker, Field } from './card';
 
 /** `set` gets `top`. */
 export function topChoiceFields(

@@ -1,6 +1,6 @@
 /** A session for tests: an editor on a scripted house, with what it would have kept. */
 import { runScript, type Call } from '../../core/commands/register';
-import { newProject } from '../../core/project/project';
+import { newProject } from '../../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../../core/units/length';
 import { Editor } from '../editor';
 import type { Operation } from '../history';

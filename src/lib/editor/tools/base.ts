@@ -1,6 +1,6 @@
 /** What tools share: the editor they work in, and how they try and act. */
 import type { Call } from '../../core/commands/register';
-import { nameElement } from '../../core/project/names';
+import { nameElement } from '../../core/document/names';
 import type { Editor } from '../editor';
 import type { Choice } from '../sentence';
 import { SnapHand } from '../snap-hand';

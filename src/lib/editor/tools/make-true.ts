@@ -1,7 +1,7 @@
 /** Writing a size: point at one in the plan, or at two faces or jambs, and type what it is to be. */
-import { chainOf } from '../../core/commands/wall-moves';
-import { borderOf, sizeNow } from '../../core/derive/sizes';
-import type { SizeEnd } from '../../core/project/records';
+import { chainOf } from '../../core/kinds/wall/moves';
+import { borderOf, sizeNow } from '../../core/kinds/dimension/sizes';
+import type { SizeEnd } from '../../core/kinds/dimension/record';
 import type { Point } from '../../core/geometry/point';
 import { formatLengthWithUnit } from '../../core/units/length';
 import type { Editor } from '../editor';
@@ -106,7 +106,7 @@ export class MakeTrueTool extends BaseTool implements Tool {
   move(point: Point, mmPerPixel: number) {
     if (this.from && this.to) return;
     this.hovered = sizeEndAt(this.editor, point, mmPerPixel);
-    this.editor.changed();
+    this.editor.toolChanged();
   }
 
   click(point: Point, mmPerPixel: number) {
@@ -140,7 +140,7 @@ export class MakeTrueTool extends BaseTool implements Tool {
     if (!this.perform(this.call)) return;
     this.from = this.to = this.typed = undefined;
     if (this.ends) this.editor.take(undefined);
-    else this.editor.changed();
+    else this.editor.toolChanged();
   }
 
   back(): boolean {

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { Drag, hitAt, idsInBox } from '../drag';
+import { Drag, hitAt, idsInBox, thingsOn } from '../pointing';
 import { describeSelection } from '../details/describe';
-import { sizeAt } from '../sizes';
-import { placedOf } from '../sizes';
-import { placeOfSize } from '../../core/drawing/dimensions';
+import { placedOf, sizeAt } from '../sizes';
+import { placeOfSize } from '../../core/display/dimension';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 10;
@@ -174,7 +173,7 @@ describe('what is shown', () => {
     const { editor } = start();
     const box = () => idsInBox(editor, { x: 1500, y: 4500 }, { x: -500, y: -500 });
     expect(box()).toEqual(['wall-4']);
-    editor.boxTakes = 'touched';
+    editor.selectByBox('touched');
     expect(box()).toEqual(['wall-1', 'wall-3', 'wall-4']);
     editor.select(['p']);
     editor.isolate();
@@ -183,7 +182,7 @@ describe('what is shown', () => {
       false,
       false
     ]);
-    expect(editor.things).toEqual(['p', 'door']);
+    expect(thingsOn(editor)).toEqual(['p', 'door']);
     expect(box()).toEqual([]);
     editor.isolate();
     editor.perform({ name: 'setLayer', args: { what: 'dimension', shown: false } });

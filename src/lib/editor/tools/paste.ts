@@ -1,17 +1,16 @@
 /** Pasting: what was copied follows the pointer, or lies at typed offsets from where it was. */
 import { subtract, type Point } from '../../core/geometry/point';
-import type { Rec } from '../../core/project/records';
+import type { Rec } from '../../core/document/record';
 import type { Editor } from '../editor';
 import { lengthBlank, readBlank, type SentencePart } from '../sentence';
 import type { Overlay, Tool } from '../tool';
 import { BaseTool } from './base';
 
-const placeOf = (record: Rec): Point[] =>
-  record.kind === 'wall'
-    ? [record.a, record.b]
-    : record.kind === 'column' || record.kind === 'chimney'
-      ? [record.at]
-      : [];
+const isPoint = (value: unknown): value is Point =>
+  typeof value === 'object' && value !== null && 'x' in value && 'y' in value;
+
+/** The points of the plan that a record lies at. */
+const pointsOf = (record: Rec): Point[] => Object.values(record).filter(isPoint);
 
 export class PasteTool extends BaseTool implements Tool {
   readonly name = 'paste';
@@ -25,8 +24,9 @@ export class PasteTool extends BaseTool implements Tool {
     private readonly records: readonly Rec[]
   ) {
     super(editor);
-    const points = records.flatMap(placeOf);
-    this.count = records.filter((one) => placeOf(one).length > 0).length;
+    const things = records.filter((one) => editor.project.kinds[one.kind].copying === 'stands');
+    const points = things.flatMap(pointsOf);
+    this.count = things.length;
     // Taken hold of at the corner nearest to the lower left.
     this.anchor = points.reduce(
       (best, p) => (p.x + p.y < best.x + best.y ? p : best),

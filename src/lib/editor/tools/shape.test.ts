@@ -3,6 +3,7 @@ import { describeSelection } from '../details/describe';
 import { readClip, writeClip } from '../../core/exchange/clip';
 import { takePaste } from '../take-tool';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
+import { Model } from '../../core/model/graph';
 
 const px = 20;
 const free = {
@@ -134,7 +135,7 @@ describe('shaping what is selected', () => {
   });
   it('what was copied follows the pointer until it is put down', () => {
     const { editor, last } = start('f');
-    takePaste(editor, readClip(writeClip(editor.project, ['f']))!);
+    takePaste(editor, readClip(writeClip(new Model().at(editor.project), ['f']))!);
     const tool = editor.tool!;
     expect(readSentence(tool.sentence())).toBe('Paste a thing, [0] across and [0] up from where it was.');
     expect(editor.message?.kind).toBe('problem');

@@ -1,8 +1,8 @@
 /** Shaping what is selected: copies and rows, mirrored, turned, set beside, split, joined, carried, squared up. */
 import { add, along, fromAngle, locate, subtract, type Point } from '../../core/geometry/point';
-import { nameElement } from '../../core/project/names';
+import { nameElement } from '../../core/document/names';
 import { degree } from '../../core/units/angle';
-import { hitAt } from '../drag';
+import { hitAt } from '../pointing';
 import type { Editor } from '../editor';
 import {
   angleBlank,
@@ -272,7 +272,7 @@ export class ShapeTool extends BaseTool implements Tool {
     if (this.ids.length === 0 && this.way !== 'origin') {
       const id = hitAt(this.editor, point, mmPerPixel);
       if (id) this.ids = [id];
-      this.editor.selection = new Set(this.ids);
+      this.editor.select(this.ids);
       this.move(point, mmPerPixel);
       return;
     }

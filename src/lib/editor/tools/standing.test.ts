@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Field } from '../details/card';
 import { describeSelection } from '../details/describe';
-import { Drag, hitAt, idsInBox, nudge } from '../drag';
+import { Drag, hitAt, idsInBox, nudge, thingsOn } from '../pointing';
 import { sentenceOfSelection } from '../selection-sentence';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
@@ -23,7 +23,7 @@ describe('the column tool', () => {
   it('stands one at typed offsets from a corner', () => {
     const session = startSession([rectangle()]);
     const tool = session.take('column');
-    choose(tool, 'section', 'round');
+    choose(tool, 'profile', 'round');
     tool.fill('diameter', '400');
     tool.fill('across', '2 m');
     tool.fill('up', '1500');
@@ -32,7 +32,7 @@ describe('the column tool', () => {
     );
     tool.accept();
     expect(columnsOf(session)).toMatchObject([
-      { at: { x: 2000, y: 1500 }, section: { kind: 'round', diameter: 400 } }
+      { at: { x: 2000, y: 1500 }, profile: { kind: 'round', diameter: 400 } }
     ]);
     expect(tool.fill('diameter', '0')).toContain('more than zero');
     tool.accept();
@@ -101,7 +101,7 @@ describe('what stands by itself', () => {
     expect(hitAt(editor, { x: 3100, y: 2100 }, 5)).toBe('post');
     expect(hitAt(editor, { x: 3200, y: 2100 }, 5)).toBeUndefined();
     expect(idsInBox(editor, { x: 2500, y: 1500 }, { x: 3500, y: 2500 })).toEqual(['post']);
-    expect(editor.things).toContain('post');
+    expect(thingsOn(editor)).toContain('post');
     const drag = Drag.begin(editor, { x: 3000, y: 2000 }, px)!;
     drag.move({ x: 3480, y: 1490 }, px);
     drag.drop();
@@ -117,7 +117,7 @@ describe('what stands by itself', () => {
     expect(readSentence(sentenceOfSelection(session.editor)!.sentence())).toBe(
       'Column “Column post”: width [300], depth [300], height [2 700], turned [0°].'
     );
-    expect(set('section', 'round')).toBeUndefined();
+    expect(set('profile', 'round')).toBeUndefined();
     expect(names()).toContain('diameter');
     expect(set('diameter', '250')).toBeUndefined();
     expect(set('x', '1 m')).toBeUndefined();
@@ -130,7 +130,7 @@ describe('what stands by itself', () => {
       at: { x: 1000, y: 2000 },
       base: -100,
       material: 'brick',
-      section: { kind: 'round', diameter: 250 }
+      profile: { kind: 'round', diameter: 250 }
     });
   });
   it('a chimney: its flues and fires one by one', () => {

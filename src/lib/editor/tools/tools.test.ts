@@ -275,7 +275,7 @@ describe('slab, copy up, roof, roof edge', () => {
 
 describe('truing up a tracing sheet', () => {
   const sheet = {
-    name: 'addSheet',
+    name: 'addTracingSheet',
     args: { storey: 'storey-1', blob: 'b', mime: 'image/png', widthPx: 800, heightPx: 600, mmPerPixel: 15 }
   };
   it('two points and a length scale the sheet, never the model', () => {
@@ -289,7 +289,7 @@ describe('truing up a tracing sheet', () => {
     expect(tool.fill('length', '0')).toContain('more than zero');
     tool.fill('length', '10 m');
     tool.accept();
-    const trued = session.editor.project.tables.sheet.get('sheet-1')!;
+    const trued = session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!;
     expect(trued.mmPerPixel).toBeCloseTo(20, 9);
     // The first point stays where it was pointed at.
     expect(trued.origin.x + 100 * trued.mmPerPixel).toBeCloseTo(1500, 6);
@@ -305,7 +305,7 @@ describe('truing up a tracing sheet', () => {
     }
     tool.fill('length', '10 m');
     tool.accept();
-    expect(session.editor.project.tables.sheet.get('sheet-1')!.mmPerPixel).toBeCloseTo(20, 9);
+    expect(session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!.mmPerPixel).toBeCloseTo(20, 9);
   });
   it('Esc takes the points back one by one', () => {
     const session = startSession([sheet]);

@@ -1,5 +1,5 @@
 /** POST a .cliffstead file, get it converted: ?to=glb or ?to=svg. The same core as the interface. */
-import { Model } from '$lib/core/derive/graph';
+import { Model } from '$lib/core/model/graph';
 import { fileLimits, readProject } from '$lib/core/exchange/archive';
 import { writeGlb } from '$lib/core/exchange/glb';
 import { writePlanSvg } from '$lib/core/exchange/plan-svg';
@@ -51,7 +51,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
     const glb = await writeGlb(result.project, model.elements(result.project));
     return new Response(new Uint8Array(glb), { headers: { 'content-type': 'model/gltf-binary' } });
   }
-  const svg = writePlanSvg(result.project, model, url.searchParams.get('storey') ?? undefined, 75);
+  const svg = writePlanSvg(model.at(result.project), url.searchParams.get('storey') ?? undefined, 75);
   return svg
     ? new Response(svg, { headers: { 'content-type': 'image/svg+xml' } })
     : refuse(404, 'There is no such storey.', 'Leave storey out for the lowest.');

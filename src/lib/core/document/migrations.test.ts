@@ -1,0 +1,86 @@
+import { expect, it } from 'vitest';
+import { strToU8, zipSync } from 'fflate';
+import { readProject } from '../exchange/archive';
+import { migrate } from './migrations';
+import { allRecords } from './project';
+import { newProject } from '../kinds/new-project';
+import type { Rec } from './record';
+
+/** A file as version 1 wrote it: without what came later. */
+function asVersion1(records: readonly Rec[]): Uint8Array {
+  const later = new Set([
+    'secondUnits',
+    'areaLimit',
+    'conductivity',
+    'density',
+    'texture',
+    'unitLength',
+    'unitHeight',
+    'fireRating',
+    'soundRating',
+    'settingOutOffset',
+    'returnEnds',
+    'returnJambs'
+  ]);
+  const old = records.map((record) =>
+    Object.fromEntries(Object.entries(record).filter(([key]) => !later.has(key)))
+  );
+  return zipSync({
+    'project.json': strToU8(JSON.stringify({ application: 'cliffstead', schemaVersion: 1, records: old }))
+  });
+}
+
+it('a file of version 1 opens, with what it was silent about filled in', () => {
+  const result = readProject('old.cliffstead', asVersion1(allRecords(newProject('Old house'))));
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.project.tables.project.get('project')).toMatchObject({
+    name: 'Old house',
+    secondUnits: null,
+    areaLimit: null
+  });
+  expect(result.project.tables.material.get('stone')).toMatchObject({ texture: 'plain', density: 1000 });
+  expect(result.project.tables.buildUp.get('partition')).toMatchObject({ fireRating: '' });
+});
+
+it('what is not a list of records is left for the validator', () => {
+  expect(migrate('nothing', 1)).toBe('nothing');
+  expect(migrate([null], 1)).toEqual([{}]);
+});
+
+it('a record that has a field already keeps it', () => {
+  expect(migrate([{ kind: 'wall', returnEnds: true }], 1)).toEqual([
+    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false, certainty: 'measured' }
+  ]);
+});
+
+it('version 4: kinds, profiles, layers and findings by their new names; materials and a GUID that stays', () => {
+  const house = [
+    { kind: 'project', id: 'project', name: 'Old' },
+    { kind: 'material', id: 'brick' },
+    { kind: 'material', id: 'slate' },
+    { kind: 'sheet', id: 'sheet-1', fade: 0.5 },
+    { kind: 'putOff', id: 'put-1', finding: 'standing.overlap column-1 chimney-1', reason: 'agreed' },
+    { kind: 'column', id: 'column-1', section: { kind: 'round', width: 200 } },
+    { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'sheet' } },
+    { kind: 'slab', id: 'slab-1' },
+    { kind: 'roof', id: 'roof-1' },
+    { kind: 'chimney', id: 'chimney-1' }
+  ];
+  const now = migrate(house, 4) as { kind: string; guid?: string }[];
+  expect(now.slice(3)).toEqual([
+    { kind: 'tracingSheet', id: 'sheet-1', fade: 0.5 },
+    { kind: 'deferral', id: 'put-1', finding: 'item.overlap column-1 chimney-1', reason: 'agreed' },
+    { kind: 'column', id: 'column-1', profile: { kind: 'round', width: 200 } },
+    { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'tracingSheet' } },
+    // The house has no concrete and no stone: its first material is what these have to be of.
+    { kind: 'slab', id: 'slab-1', material: 'brick' },
+    { kind: 'roof', id: 'roof-1', material: 'slate' },
+    { kind: 'chimney', id: 'chimney-1', capMaterial: 'brick', hearthMaterial: 'brick' }
+  ]);
+  expect(now[0]!.guid).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-8[0-9a-f]{3}-8[0-9a-f]{3}-[0-9a-f]{12}$/);
+  expect(migrate(house, 4)).toEqual(now);
+  // A row of a journal: some records, beside a house that is up to date.
+  expect(migrate([{ kind: 'slab', id: 'slab-2' }], 4, now)).toEqual([
+    { kind: 'slab', id: 'slab-2', material: 'brick' }
+  ]);
+});

@@ -1,0 +1,98 @@
+/** One step for each version of the document; a file of version n runs the steps from n on. */
+import { schemaVersion } from './record';
+
+type Loose = { readonly kind?: unknown; readonly [field: string]: unknown };
+/** `house`: all records of the project that these are part of, in the newer form as far as they are known. */
+type Step = (records: readonly Loose[], house: readonly Loose[]) => Loose[];
+
+/** Fields that a record of a kind gains, with what they were by silence before. */
+const gain =
+  (fields: Readonly<Record<string, Readonly<Record<string, unknown>>>>): Step =>
+  (records) =>
+    records.map((record) => ({ ...fields[String(record?.kind)], ...record }));
+
+/** Keyed by the version a step starts from. */
+const steps: Readonly<Record<number, Step>> = {
+  // Build-up ratings, materials with physics and texture, offsets, returned ends, a second unit, limits of area.
+  1: gain({
+    project: { secondUnits: null, areaLimit: null },
+    material: { conductivity: 1, density: 1000, texture: 'plain', unitLength: 0, unitHeight: 0 },
+    buildUp: { fireRating: '', soundRating: '' },
+    wall: { settingOutOffset: 0, returnEnds: false }
+  }),
+  // Columns and chimneys, which older files have none of; returned jambs.
+  2: gain({ wall: { returnJambs: false } }),
+  // How sure sizes are; guides, dimensions by hand, presets, layers and twins, which older files have none of.
+  3: gain({
+    project: { nudge: 10, grid: null },
+    wall: { certainty: 'measured' },
+    opening: { certainty: 'measured' }
+  }),
+  // Names that last: kinds and fields called by the field's words; materials that were fixed; a GUID for the project.
+  4: (records, house) => withGuid(withMaterials(records.map(calledAsNow), house), house)
+};
+
+const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };
+
+function calledAsNow(record: Loose): Loose {
+  const kind = newKinds[String(record?.kind)] ?? record?.kind;
+  const { section, ...rest } = record as Loose & { section?: unknown };
+  if (kind === 'deferral')
+    return { ...record, kind, finding: String(record?.finding).replace(/^standing\./, 'item.') };
+  if (kind === 'column') return { ...rest, profile: section };
+  const holds = record?.holds as { by?: unknown; what?: unknown } | undefined;
+  if (kind === 'layer' && holds?.what === 'sheet')
+    return { ...record, holds: { ...holds, what: 'tracingSheet' } };
+  return { ...record, kind };
+}
+
+/** What was always made of these, while the house has them; else of its first material, which it then has to be. */
+function withMaterials(records: readonly Loose[], house: readonly Loose[]): Loose[] {
+  const ids = house.flatMap(({ kind, id }) => (kind === 'material' ? [id] : []));
+  const fixed = (id: string) => (ids.includes(id) ? id : (ids[0] ?? id));
+  const gained: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+    slab: { material: fixed('concrete') },
+    roof: { material: fixed('slate') },
+    chimney: { capMaterial: fixed('concrete'), hearthMaterial: fixed('stone') }
+  };
+  return gain(gained)(records, house);
+}
+
+/** Made from what the file holds, so that a file read twice is the same project. */
+function withGuid(records: readonly Loose[], house: readonly Loose[]): Loose[] {
+  const known = house.find(({ kind, guid }) => kind === 'project' && guid !== undefined)?.guid;
+  return gain({ project: { guid: known ?? guidFrom(JSON.stringify(house)) } })(records, house);
+}
+
+function guidFrom(text: string): string {
+  const digits = hashOf(text);
+  const guid = [8, 4, 4, 4, 12].reduce<{ at: number; parts: string[] }>(
+    ({ at, parts }, size) => ({ at: at + size, parts: [...parts, digits.slice(at, at + size)] }),
+    { at: 0, parts: [] }
+  ).parts;
+  // A name made by a method of our own: form 8 of RFC 9562.
+  return [guid[0], guid[1], `8${guid[2]!.slice(1)}`, `8${guid[3]!.slice(1)}`, guid[4]].join('-');
+}
+
+/** 128 bits of a text as hexadecimal digits: four runs of FNV-1a (Fowler, Noll, Vo, 1991) from unlike starts. */
+function hashOf(text: string): string {
+  return [0x811c9dc5, 0x01000193, 0x9e3779b9, 0x85ebca6b]
+    .map((start) => {
+      let hash = start;
+      for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+      return (hash >>> 0).toString(16).padStart(8, '0');
+    })
+    .join('');
+}
+
+/**
+ * Bring records up to the present version. `house`: records of the same project that are up to date already, where these
+ * are only some of them. What is not a list of records is left for the validator to refuse.
+ */
+export function migrate(records: unknown, from: number, house?: readonly object[]): unknown {
+  if (!Array.isArray(records)) return records;
+  let current = records as Loose[];
+  for (let version = from; version < schemaVersion; version++)
+    current = steps[version]?.(current, (house as readonly Loose[] | undefined) ?? current) ?? current;
+  return current;
+}

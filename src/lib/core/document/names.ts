@@ -1,0 +1,22 @@
+/** Names of things as messages and other programs show them, from the words that their kinds declare. */
+import { declarationOf, findRecord } from './project';
+import type { Project } from './kind';
+import type { Rec } from './record';
+
+const numberOf = (id: string) => /\d+$/.exec(id)?.[0] ?? id;
+
+/** As a title: "Wall north", "Door 3"; the id itself where there is no such thing. */
+export function nameElement(project: Project, id: string): string {
+  const record = findRecord(project, id);
+  if (!record) return id;
+  const title = declarationOf(project, record).words.title(record);
+  return `${title} ${'name' in record && record.name ? record.name : numberOf(id)}`;
+}
+
+/** Within a sentence: 'wall "north"', "wall 3". */
+export function nameOf(project: Project, record: Rec | undefined): string {
+  if (!record) return 'it';
+  const { words, called } = declarationOf(project, record);
+  if (called) return called(record);
+  return 'name' in record && record.name ? `${words.one} "${record.name}"` : record.id.replace('-', ' ');
+}

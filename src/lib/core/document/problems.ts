@@ -1,0 +1,489 @@
+/**
+ * Every refusal and finding of the product, by stable code. A message names the thing and the number; the hint
+ * says the remedy. `n` holds lengths in mm unless the name says otherwise; `t` holds names and words.
+ */
+import { formatLengthWithUnit, type LengthUnits } from '../units/length';
+import { degree } from '../units/angle';
+
+export interface Problem {
+  readonly code: ProblemCode;
+  readonly subjects: readonly string[];
+  readonly numbers: Readonly<Record<string, number>>;
+  readonly message: string;
+  readonly hint: string;
+}
+
+interface Words {
+  /** A length with its unit. */
+  l(name: string): string;
+  /** A text. */
+  t(name: string): string;
+  /** An angle in degrees. */
+  a(name: string): string;
+}
+
+interface Entry {
+  readonly message: (w: Words) => string;
+  readonly hint: string;
+}
+
+const catalogue = {
+  'args.invalid': {
+    message: (w) => `${w.t('command')}: ${w.t('fault')}.`,
+    hint: 'See docs/commands.md for what it takes.'
+  },
+  'command.unknown': {
+    message: (w) => `There is no command "${w.t('name')}".`,
+    hint: 'Run "commands" for the list of all commands.'
+  },
+  'record.missing': {
+    message: (w) => `There is no ${w.t('kind')} "${w.t('id')}".`,
+    hint: 'Check the id; it may have been deleted.'
+  },
+  'id.taken': {
+    message: (w) => `The id "${w.t('id')}" is already used.`,
+    hint: 'Leave the id out to have one made.'
+  },
+  'length.not-positive': {
+    message: (w) =>
+      `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
+    hint: 'Type a length greater than zero.'
+  },
+  'area.not-positive': {
+    message: (w) => `A limit of ${w.t('area')} is not possible.`,
+    hint: 'Type an area greater than zero, or leave it empty for no limit.'
+  },
+  'wall.too-short': {
+    message: (w) => `${w.t('thing')} would be ${w.l('length')} long; the shortest wall is ${w.l('least')}.`,
+    hint: 'Choose another point, or type a longer length.'
+  },
+  'wall.duplicate': {
+    message: (w) => `${w.t('thing')} would lie on ${w.t('other')} for ${w.l('length')}.`,
+    hint: 'Start where that wall ends, or delete it first.'
+  },
+  'rectangle.stands': {
+    message: (w) => `All four sides of this rectangle stand already, ${w.t('other')} among them.`,
+    hint: 'Choose another size or corner.'
+  },
+  'wall.acute': {
+    message: (w) =>
+      `${w.t('thing')} would meet ${w.t('other')} at ${w.a('angle')}; the least is ${w.a('least')}.`,
+    hint: 'Choose an angle further from the other wall.'
+  },
+  'wall.reversed': {
+    message: (w) =>
+      `${w.t('thing')} would shrink from ${w.l('from')} to ${w.l('to')}; it must keep ${w.l('least')}.`,
+    hint: 'Move less far, or delete the wall that is in the way.'
+  },
+  'wall.off-host': {
+    message: (w) => `${w.t('thing')} would slide ${w.l('over')} past the end of ${w.t('other')}.`,
+    hint: 'Move less far, or lengthen that wall first.'
+  },
+  'wall.height': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
+    hint: 'Its top must be above its base: type a greater height.'
+  },
+  'wall.thickness': {
+    message: (w) =>
+      `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
+    hint: 'Type a thickness between these.'
+  },
+  'opening.too-wide': {
+    message: (w) => `${w.t('thing')} is ${w.l('width')} wide; ${w.t('wall')} has only ${w.l('room')} for it.`,
+    hint: 'Make the opening narrower or the wall longer.'
+  },
+  'opening.outside': {
+    message: (w) => `${w.t('thing')} would reach ${w.l('over')} past the ${w.t('end')} of ${w.t('wall')}.`,
+    hint: 'Set it out further from that end, or make it narrower.'
+  },
+  'opening.overlaps': {
+    message: (w) => `${w.t('thing')} would overlap ${w.t('other')} by ${w.l('over')}.`,
+    hint: 'Set it out further away, or make one of them narrower.'
+  },
+  'opening.height': {
+    message: (w) =>
+      `${w.t('thing')}: its head at ${w.l('head')} is above the top of ${w.t('wall')} at ${w.l('top')}.`,
+    hint: 'Lower the sill or the height of the opening.'
+  },
+  'opening.below': {
+    message: (w) =>
+      `${w.t('thing')}: its sill at ${w.l('sill')} is below the base of ${w.t('wall')} at ${w.l('base')}.`,
+    hint: 'Raise the sill.'
+  },
+  'opening.squeezed': {
+    message: (w) => `${w.t('thing')} in ${w.t('wall')} would be squeezed out by ${w.l('over')}.`,
+    hint: 'Move less far, or move or narrow that opening first.'
+  },
+  'clip.foreign': {
+    message: (w) => `What was pasted cannot be read: ${w.t('fault')}.`,
+    hint: 'Copy walls, columns or chimneys in a house of Cliffstead, then paste here.'
+  },
+  'transform.rides': {
+    message: (w) => `${w.t('thing')} goes with what it is in, not alone.`,
+    hint: 'Take what it is in too, or put another where it is wanted.'
+  },
+  'transform.fixed': {
+    message: (w) => `${w.t('thing')} cannot be copied, mirrored, turned or moved as a set.`,
+    hint: 'Choose walls, columns or chimneys; what rides with them comes along.'
+  },
+  'transform.nowhere': {
+    message: (w) => `A step of ${w.l('size')} leads nowhere; at least ${w.l('least')} is needed.`,
+    hint: 'Type a greater distance.'
+  },
+  'split.opening': {
+    message: (w) => `${w.t('thing')} lies where ${w.t('wall')} would be cut.`,
+    hint: 'Split it beside the opening, or move the opening first.'
+  },
+  'split.no-joint': {
+    message: (w) => `No wall joins ${w.t('thing')} along its way: it is one stretch already.`,
+    hint: 'Split it at a distance instead.'
+  },
+  'join.two': {
+    message: (w) => `Two walls are joined into one; ${w.t('count')} were named.`,
+    hint: 'Select the two walls.'
+  },
+  'join.unlike': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} differ in their ${w.t('what')}.`,
+    hint: 'Make them alike first.'
+  },
+  'join.apart': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} are not in line end to end: ${w.l('gap')} lies between.`,
+    hint: 'Bring them into line and end to end first.'
+  },
+  'reach.parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} never meet: they are parallel, or nearly.`,
+    hint: 'Carry it to a wall that crosses its line.'
+  },
+  'reach.past': {
+    message: (w) => `${w.t('thing')} would meet the line of ${w.t('other')} ${w.l('over')} past its end.`,
+    hint: 'Lengthen that wall first, or choose another.'
+  },
+  'size.end': {
+    message: (w) => `An end of the size names ${w.t('what')}.`,
+    hint: 'Name a wall and its side, or an opening and its jamb.'
+  },
+  'size.not-parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are not parallel: they are no one size apart.`,
+    hint: 'Make them parallel first, or take two that are.'
+  },
+  'size.thickness': {
+    message: (w) => `Both ends of the size are faces of ${w.t('thing')}: that is its thickness.`,
+    hint: 'Change its build-up or its thickness instead.'
+  },
+  'size.chain': {
+    message: (w) =>
+      `${w.t('thing')} moves along with ${w.t('other')}: the size between them stays ${w.l('size')}.`,
+    hint: 'Move the other side, or part the walls that are in line.'
+  },
+  'size.nothing': {
+    message: (w) =>
+      `Two ends of the dimension lie on one line at ${w.t('thing')}: there is no size between them.`,
+    hint: 'Leave one of them out.'
+  },
+  'size.locked': {
+    message: (w) =>
+      `The size of ${w.l('size')} between ${w.t('thing')} and ${w.t('other')} is locked; it would become ${w.t('now')}.`,
+    hint: 'Unlock that dimension first, or move its other side along.'
+  },
+  'angle.parallel': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are parallel: there is no angle between them.`,
+    hint: 'Point at two walls that run towards each other.'
+  },
+  'note.empty': { message: () => 'The note has no words.', hint: 'Write what it is to say.' },
+  'guide.nothing': {
+    message: () => 'Nothing was given that the guide could run through.',
+    hint: 'Give two points, or a face and a distance, or two parallel faces and the number of parts.'
+  },
+  'guide.short': {
+    message: (w) =>
+      `The two points of the guide are ${w.l('size')} apart; at least ${w.l('least')} is needed.`,
+    hint: 'Point at two places further apart.'
+  },
+  'grid.none': {
+    message: () => 'There is no planning grid yet.',
+    hint: 'Give its module first.'
+  },
+  'layer.kind': {
+    message: (w) => `The layer ${w.t('thing')} holds all things of its kind.`,
+    hint: 'Make a layer of its own for what is to be kept together.'
+  },
+  'layer.unknown': {
+    message: (w) => `There is no layer of "${w.t('what')}"; there are ${w.t('known')}.`,
+    hint: 'Take one of these, or make a named layer.'
+  },
+  'layer.locked': {
+    message: (w) => `${w.t('thing')} would change, but the layer ${w.t('layer')} is locked.`,
+    hint: 'Unlock that layer first.'
+  },
+  'preset.taken': {
+    message: (w) => `There is already a preset "${w.t('name')}".`,
+    hint: 'Choose another name, or change that one.'
+  },
+  'twins.taken': {
+    message: (w) => `${w.t('thing')} has twins already.`,
+    hint: 'Release it from them first.'
+  },
+  'twins.none': {
+    message: (w) => `${w.t('thing')} has no twins.`,
+    hint: 'Select something of a set that was copied as twins.'
+  },
+  'twins.refused': {
+    message: (w) => `Its twin cannot follow: ${w.t('why')}`,
+    hint: 'Release the twins to change one by itself.'
+  },
+  'column.height': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high.`,
+    hint: 'Its top must be above its base: type a greater height.'
+  },
+  'chimney.no-flue': {
+    message: (w) => `${w.t('thing')} has no flue.`,
+    hint: 'Give it at least one flue; without any it would be a column.'
+  },
+  'chimney.low': {
+    message: (w) =>
+      `${w.t('thing')} would end at ${w.l('top')} above the datum, below ${w.t('what')} at ${w.l('least')}.`,
+    hint: 'Make it higher, or the fire opening lower.'
+  },
+  'chimney.flue-outside': {
+    message: (w) =>
+      `${w.t('what')} of ${w.t('thing')} leaves ${w.l('left')} of masonry to its face; at least ${w.l('least')} must stay.`,
+    hint: 'Make it smaller, move it inwards, or make the chimney larger.'
+  },
+  'chimney.flue-meets': {
+    message: (w) =>
+      `${w.t('what')} of ${w.t('thing')} leaves ${w.l('left')} of masonry to ${w.t('other')}; at least ${w.l('least')} must stay.`,
+    hint: 'Move them apart, or make them smaller.'
+  },
+  'chimney.flue-off-fire': {
+    message: (w) => `${w.t('what')} of ${w.t('thing')} reaches ${w.l('over')} past its fire opening.`,
+    hint: 'A flue stands over its fire opening: move it, or make the opening larger.'
+  },
+  'storey.last': {
+    message: (w) => `${w.t('thing')} is the only storey.`,
+    hint: 'A project keeps at least one storey.'
+  },
+  'storey.exists': {
+    message: (w) => `There is already ${w.t('other')} at the datum ${w.l('datum')}.`,
+    hint: 'Change that storey, or choose another datum.'
+  },
+  'storey.squeezed': {
+    message: (w) => `${w.t('thing')} would be ${w.l('height')} high from its datum to the next.`,
+    hint: 'Keep each datum above the one below it.'
+  },
+  'storey.end': {
+    message: (w) => `${w.t('thing')} is already at the ${w.t('end')}.`,
+    hint: 'Move it the other way.'
+  },
+  'storey.no-walls': {
+    message: (w) => `${w.t('thing')} has no ${w.t('what')} walls.`,
+    hint: 'Draw the walls first.'
+  },
+  'outline.none': {
+    message: (w) => `The walls of ${w.t('thing')} enclose nothing.`,
+    hint: 'Close the run of walls: the last wall must end where the first begins.'
+  },
+  'outline.crosses': {
+    message: (w) => `The outline of ${w.t('thing')} crosses itself.`,
+    hint: 'Give its corners in order round it.'
+  },
+  'roof.pitch': {
+    message: (w) =>
+      `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,
+    hint: 'Type a pitch such as 30° or 7:12.'
+  },
+  'roof.edge': {
+    message: (w) => `${w.t('wall')} carries no edge of ${w.t('thing')}.`,
+    hint: 'Choose a wall of the outline under the roof.'
+  },
+  'roof.exists': {
+    message: (w) => `${w.t('storey')} already has ${w.t('thing')}.`,
+    hint: 'Change that roof, or delete it first.'
+  },
+  'tracing-sheet.points': {
+    message: (w) => `The two points are ${w.l('gap')} apart on the sheet.`,
+    hint: 'Point at two places further apart.'
+  },
+  'tracing-sheet.locked': {
+    message: (w) => `${w.t('thing')} is locked.`,
+    hint: 'Unlock the tracing sheet first.'
+  },
+  'material.used': {
+    message: (w) => `${w.t('thing')} is used by ${w.t('other')}.`,
+    hint: 'Give what uses it another one first.'
+  },
+  'build-up.empty': {
+    message: (w) => `The build-up "${w.t('thing')}" would have no ply.`,
+    hint: 'Give it at least one ply.'
+  },
+  'joint.none': {
+    message: (w) => `No joint of two walls or more is ${w.t('where')}.`,
+    hint: 'Choose a place where walls meet.'
+  },
+  'joint.not-there': {
+    message: (w) => `${w.t('wall')} does not meet the others in ${w.t('thing')}.`,
+    hint: 'Name a wall of that joint.'
+  },
+  'joint.ply': {
+    message: (w) =>
+      `${w.t('wall')} has no ply ${w.t('ply')}; it has ${w.t('count')}, counted from 0 outside.`,
+    hint: 'Name a ply that the build-up has.'
+  },
+  'finding.none': {
+    message: (w) => `There is no finding "${w.t('id')}" that was put off.`,
+    hint: 'Look in the review tray for those that were.'
+  },
+  'finding.reason': {
+    message: (w) => `The finding "${w.t('id')}" was given no reason to be put off.`,
+    hint: 'Say in a few words why it may wait.'
+  },
+  'record.kept': {
+    message: (w) => `${w.t('thing')} cannot be deleted.`,
+    hint: 'It belongs to every project.'
+  },
+  'nothing.selected': { message: () => 'Nothing was given to act on.', hint: 'Select something first.' },
+  // Findings
+  'run.open': {
+    message: (w) =>
+      `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
+    hint: 'Draw the missing wall, or move the end onto the other.'
+  },
+  'opening.near-joint': {
+    message: (w) => `${w.t('thing')} leaves a nib of ${w.l('gap')} at the joint; ${w.l('least')} is usual.`,
+    hint: 'Set the opening out further from the corner.'
+  },
+  'opening.lost': {
+    message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
+    hint: 'Move or narrow the opening, or lengthen the wall.'
+  },
+  'item.in-opening': {
+    message: (w) => `${w.t('thing')} stands in ${w.t('other')}.`,
+    hint: 'Move one of them along the wall.'
+  },
+  'item.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} stand in each other.`,
+    hint: 'Move one of them.'
+  },
+  'walls.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} overlap over ${w.t('area')}.`,
+    hint: 'Move one of them, or join them end to line.'
+  },
+  'wall.near-miss': {
+    message: (w) => `${w.t('thing')} ends ${w.l('gap')} short of ${w.t('other')}.`,
+    hint: 'Move its end onto the other wall.'
+  },
+  'wall.swallowed': {
+    message: (w) => `${w.t('thing')} lies wholly inside the walls it joins.`,
+    hint: 'Make it longer or delete it.'
+  },
+  'joint.unsolved': {
+    message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`,
+    hint: 'Move one of its walls a little.'
+  },
+  'roof.no-plane': {
+    message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
+    hint: 'Turn one of its gables into an eave.'
+  },
+  'roof.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to stand on.`,
+    hint: 'Close the run of walls under it.'
+  },
+  'slab.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to follow.`,
+    hint: 'Close the run of walls round it.'
+  },
+  'wall.tops': {
+    message: (w) =>
+      `The tops of ${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} out of step at their joint.`,
+    hint: 'Give them the same height, or one clearly lower.'
+  },
+  'wall.not-square': {
+    message: (w) =>
+      `${w.t('thing')} meets ${w.t('other')} at ${w.a('angle')}, ${w.l('gap')} off ${w.t('what')} at its far end.`,
+    hint: 'Turn it true, or put this off if it is meant.'
+  },
+  'wall.gap': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} run side by side with only ${w.l('gap')} between them.`,
+    hint: 'Close the gap, or leave at least 50 mm to build in.'
+  },
+  'wall.unsupported': {
+    message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
+    hint: 'Put a wall or a slab under it, or say why it needs none.'
+  },
+  'size.assumed': {
+    message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
+    hint: 'Measure it again, write the true size in, and mark it as measured.'
+  },
+  'mark.askew': {
+    message: (w) => `${w.t('thing')} cannot be shown: ${w.t('why')}.`,
+    hint: 'Square the walls up again, or delete it.'
+  },
+  'limit.area': {
+    message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,
+    hint: 'Make a storey smaller, or change the limit.'
+  },
+  'limit.height': {
+    message: (w) => `The ridge stands ${w.l('height')} above the ground; the limit is ${w.l('limit')}.`,
+    hint: 'Lower the pitch, the plate level or a storey height.'
+  },
+  // Files
+  'file.damaged': {
+    message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`,
+    hint: 'Ask for the file again; the open project is untouched.'
+  },
+  'file.foreign': {
+    message: (w) => `"${w.t('name')}" is not a Cliffstead file.`,
+    hint: 'Choose a file that ends in .cliffstead.'
+  },
+  'file.too-large': {
+    message: (w) => `"${w.t('name')}" unpacks to ${w.t('size')}; the most is ${w.t('most')}.`,
+    hint: 'It was not opened; the open project is untouched.'
+  },
+  'file.newer': {
+    message: (w) =>
+      `"${w.t('name')}" was written by a newer Cliffstead (form ${w.t('version')}; this one reads up to ${w.t('own')}).`,
+    hint: 'Update Cliffstead, then open it again.'
+  },
+  'file.record': {
+    message: (w) => `"${w.t('name')}" holds a wrong value: ${w.t('fault')}.`,
+    hint: 'It was not opened; the open project is untouched.'
+  },
+  'picture.unreadable': {
+    message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
+    hint: 'Choose a PNG or JPEG.'
+  }
+} satisfies Record<string, Entry>;
+
+export type ProblemCode = keyof typeof catalogue;
+
+/** Build a problem: `numbers` in mm (radians where the catalogue says an angle), `texts` as names and words. */
+export function problem(
+  code: ProblemCode,
+  units: LengthUnits,
+  given: {
+    subjects?: readonly string[];
+    numbers?: Record<string, number>;
+    texts?: Record<string, string>;
+  } = {}
+): Problem {
+  const numbers = given.numbers ?? {};
+  const need = <T>(value: T | undefined, name: string): T => {
+    if (value === undefined) throw new Error(`problem ${code} lacks "${name}"`);
+    return value;
+  };
+  const words: Words = {
+    l: (name) => formatLengthWithUnit(need(numbers[name], name), units),
+    t: (name) => need(given.texts?.[name], name),
+    a: (name) => `${Number((need(numbers[name], name) / degree).toFixed(1))}°`
+  };
+  const entry: Entry = catalogue[code];
+  const message = entry.message(words);
+  return {
+    code,
+    subjects: given.subjects ?? [],
+    numbers,
+    message: message.charAt(0).toUpperCase() + message.slice(1),
+    hint: entry.hint
+  };
+}

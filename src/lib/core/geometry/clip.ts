@@ -1,0 +1,20 @@
+/** Rings cut by a line. */
+import type { Ring } from './ring';
+import { cross, subtract, unit, type Point } from './point';
+
+/** The part of a convex or nearly convex ring on the left of the line a to b (Sutherland & Hodgman 1974). */
+export function clipLeft(ring: Ring, a: Point, b: Point): Point[] {
+  const d = unit(subtract(b, a));
+  const side = (p: Point) => cross(d, subtract(p, a));
+  const kept: Point[] = [];
+  ring.forEach((p, i) => {
+    const q = ring[(i + 1) % ring.length]!;
+    const [sp, sq] = [side(p), side(q)];
+    if (sp >= 0) kept.push(p);
+    if (sp > 0 !== sq > 0 && sp !== 0 && sq !== 0) {
+      const k = sp / (sp - sq);
+      kept.push({ x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k });
+    }
+  });
+  return kept;
+}

@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { degree } from '../../units/angle';
+import { cross, fromAngle, leftOf, rotate, scale, subtract, unit, type Point } from '../../geometry/point';
+import { boxOf, isSimple, ringArea, ringHolds } from '../../geometry/ring';
+import { solveWavefront, type FrontEdge, type Skeleton } from './wavefront';
+
+const runs = Number(process.env.LAW_RUNS ?? 150);
+
+interface Outline {
+  readonly ring: Point[];
+  readonly pitch: number;
+  readonly gables: boolean[];
+}
+
+const settings = (corners: number) =>
+  fc.record({
+    pitch: fc.integer({ min: 5, max: 70 }),
+    turn: fc.integer({ min: 0, max: 359 }),
+    gables: fc.array(fc.integer({ min: 0, max: 99 }), { minLength: corners, maxLength: corners })
+  });
+
+/** A convex polygon of 3 to 9 corners on a circle, so that none is nearly straight. */
+const convexArb: fc.Arbitrary<Outline> = fc.integer({ min: 3, max: 9 }).chain((n) =>
+  fc
+    .tuple(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: n, maxLength: n }), settings(n))
+    .map(([shifts, { pitch, turn, gables }]) => ({
+      ring: shifts.map((shift, i) =>
+        scale(fromAngle(((i + shift / 100) * 2 * Math.PI) / n + turn * degree), 6000)
+      ),
+      pitch,
+      gables: gables.map((g) => g < 20)
+    }))
+);
+
+/** A right-angled outline: columns of random width between a random floor line and roof line. */
+const rightAngledArb: fc.Arbitrary<Outline> = fc
+  .array(
+    fc.record({
+      width: fc.integer({ min: 8, max: 40 }),
+      low: fc.integer({ min: -20, max: 0 }),
+      high: fc.integer({ min: 8, max: 40 })
+    }),
+    { minLength: 1, maxLength: 5 }
+  )
+  .chain((columns) => fc.tuple(fc.constant(columns), settings(4 * columns.length)))
+  .map(([columns, { pitch, gables }]) => {
+    let x = 0;
+    const below: Point[] = [];
+    const above: Point[] = [];
+    for (const { width, low, high } of columns) {
+      const [a, b] = [x * 100, (x + width) * 100];
+      below.push({ x: a, y: low * 100 }, { x: b, y: low * 100 });
+      above.push({ x: a, y: high * 100 }, { x: b, y: high * 100 });
+      x += width;
+    }
+    const all = [...below, ...above.reverse()];
+    const ring = all.filter((p, i) => {
+      const [a, b] = [all[(i + all.length - 1) % all.length]!, all[(i + 1) % all.length]!];
+      return cross(subtract(p, a), subtract(b, p)) !== 0;
+    });
+    return { ring, pitch, gables: gables.map((g) => g < 25) };
+  })
+  .filter(({ ring }) => isSimple(ring));
+
+const fronts = ({ ring, pitch, gables }: Outline, withGables: boolean): FrontEdge[] =>
+  ring.map((a, i) => ({
+    a,
+    b: ring[(i + 1) % ring.length]!,
+    profile: [{ from: 0, speed: withGables && gables[i] ? 0 : 1 / Math.tan(pitch * degree) }]
+  }));
+
+const flatFacets = ({ facets }: Skeleton) =>
+  facets.filter(({ vertical, corners }) => !vertical && ringArea(corners) > 1);
+const planArea = (skeleton: Skeleton) =>
+  flatFacets(skeleton).reduce((sum, { corners }) => sum + ringArea(corners), 0);
+
+/** Height by the facet's own edge: distance in from its line times the slope; a lid is flat. */
+function heightIn(facet: Skeleton['facets'][number], edges: readonly FrontEdge[], p: Point): number {
+  const edge = edges[facet.edge];
+  if (!edge) return facet.corners[0]!.z;
+  const inward = leftOf(unit(subtract(edge.b, edge.a)));
+  const d = subtract(p, edge.a);
+  return (d.x * inward.x + d.y * inward.y) / edge.profile[0]!.speed;
+}
+
+function samples(ring: readonly Point[]): Point[] {
+  const { minX, minY, maxX, maxY } = boxOf(ring);
+  const points: Point[] = [];
+  for (let i = 1; i < 8; i++)
+    for (let j = 1; j < 8; j++) {
+      const p = { x: minX + ((maxX - minX) * (i + 0.013)) / 8, y: minY + ((maxY - minY) * (j + 0.017)) / 8 };
+      if (ringHolds(ring, p)) points.push(p);
+    }
+  return points;
+}
+
+/** Facets partition the outline, and every corner of a facet lies on the plane of its edge. */
+function expectRoof(outline: Outline, withGables: boolean): Skeleton {
+  const edges = fronts(outline, withGables);
+  const skeleton = solveWavefront([edges]);
+  const area = ringArea(outline.ring);
+  expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
+  for (const facet of flatFacets(skeleton))
+    for (const corner of facet.corners)
+      expect(Math.abs(heightIn(facet, edges, corner) - corner.z)).toBeLessThan(0.05);
+  for (const p of samples(outline.ring))
+    expect(flatFacets(skeleton).filter(({ corners }) => ringHolds(corners, p))).toHaveLength(1);
+  return skeleton;
+}
+
+/** A square up to rounding: at its apex three nodes lie within a third of a millimetre. */
+const nearlySquare: Outline = {
+  ring: [
+    { x: 3824.543938492138, y: 4623.079456654736 },
+    { x: -4682.5824440299775, y: 3751.4559380142323 },
+    { x: -3751.4559380142346, y: -4682.582444029976 },
+    { x: 4623.0794566547365, y: -3824.543938492138 }
+  ],
+  pitch: 5,
+  gables: [true, true, true, true]
+};
+
+describe('laws of the roof solver', () => {
+  it('convex, one pitch: a partition without a lid, the least of the planes', () => {
+    fc.assert(
+      fc.property(convexArb, (outline) => {
+        const skeleton = expectRoof(outline, false);
+        expect(skeleton.lid).toBeUndefined();
+        const edges = fronts(outline, false);
+        for (const p of samples(outline.ring)) {
+          const facet = flatFacets(skeleton).find(({ corners }) => ringHolds(corners, p))!;
+          const least = Math.min(...edges.map((_, i) => heightIn({ ...facet, edge: i }, edges, p)));
+          expect(Math.abs(heightIn(facet, edges, p) - least)).toBeLessThan(0.05);
+        }
+      }),
+      { numRuns: runs, examples: [[nearlySquare]] }
+    );
+  });
+  it('right-angled, one pitch: height is the slope times the chessboard distance to the outline', () => {
+    fc.assert(
+      fc.property(rightAngledArb, (outline) => {
+        const skeleton = expectRoof(outline, false);
+        expect(skeleton.lid).toBeUndefined();
+        const edges = fronts(outline, false);
+        for (const p of samples(outline.ring)) {
+          const facet = flatFacets(skeleton).find(({ corners }) => ringHolds(corners, p))!;
+          const wanted = Math.tan(outline.pitch * degree) * chessboard(outline.ring, p);
+          expect(Math.abs(heightIn(facet, edges, p) - wanted)).toBeLessThan(0.05);
+        }
+      }),
+      { numRuns: runs }
+    );
+  });
+  it('gables anywhere on convex outlines with an eave left, and on right-angled ones: still a partition', () => {
+    fc.assert(
+      fc.property(fc.oneof(convexArb, rightAngledArb), (outline) => {
+        fc.pre(outline.ring.some((_, i) => !outline.gables[i]));
+        expectRoof(outline, true);
+      }),
+      { numRuns: runs }
+    );
+  });
+  it('turned and shifted input gives turned and shifted output', () => {
+    fc.assert(
+      fc.property(rightAngledArb, fc.integer({ min: 1, max: 359 }), (outline, turn) => {
+        const moved = outline.ring.map((p) => rotate({ x: p.x + 1234, y: p.y - 567 }, turn * degree));
+        const [p, q] = [outline, { ...outline, ring: moved }].map((one) => expectRoof(one, false));
+        const tops = [p!, q!].map(({ facets }) =>
+          Math.max(...facets.flatMap(({ corners }) => corners.map((c) => c.z)))
+        );
+        expect(Math.abs(tops[0]! - tops[1]!)).toBeLessThan(0.05);
+      }),
+      { numRuns: runs }
+    );
+  });
+});
+
+/** Greatest square around p that stays inside: half its side. */
+function chessboard(ring: readonly Point[], p: Point): number {
+  return Math.min(
+    ...ring.map((a, i) => {
+      const b = ring[(i + 1) % ring.length]!;
+      const over = (v: number, u: number, w: number) => Math.max(0, Math.min(u, w) - v, v - Math.max(u, w));
+      return Math.max(over(p.x, a.x, b.x), over(p.y, a.y, b.y));
+    })
+  );
+}

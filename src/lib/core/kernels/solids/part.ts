@@ -1,0 +1,15 @@
+/** Parts of a body: closed meshes that say what they are, so that sections, schedules and exports need not guess. */
+import type { Mesh } from '../../geometry/mesh';
+
+/** What a part of a body is for. */
+export type PartRole =
+  'ply' | 'frame' | 'lining' | 'leaf' | 'glass' | 'slab' | 'roof' | 'shaft' | 'masonry' | 'cap' | 'hearth';
+
+export interface Part {
+  readonly role: PartRole;
+  /** Which ply of the build-up it is of; null for what has none. */
+  readonly ply: number | null;
+  /** Material id; null where none is chosen, as for frames and glass. */
+  readonly material: string | null;
+  readonly mesh: Mesh;
+}

@@ -1,0 +1,20 @@
+/** What tables say of chimneys. Heights above project zero, mm; mm3. */
+import type { Query } from '../../document/kind';
+import { nameElement } from '../../document/names';
+import { volumeOf, volumesOf } from '../../document/volumes';
+import { round } from '../../units/round';
+import { datumOf } from '../storey/record';
+import { chimneyTop } from './body';
+
+export const chimneyRows = (query: Query) =>
+  [...query.project.tables.chimney.values()].map(({ id, storey, base, flues }) => ({
+    id,
+    name: nameElement(query.project, id),
+    storey,
+    base: round(datumOf(query.project, storey) + base),
+    top: round(chimneyTop(query, id)!),
+    flues: flues.length,
+    fires: flues.filter(({ fire }) => fire).length,
+    volumes: volumesOf(query, id),
+    volume: volumeOf(query, id)
+  }));

@@ -1,0 +1,60 @@
+/** Columns and piers. */
+import type { Declaration, Loss, Project } from '../../document/kind';
+import { schema, type Column } from './record';
+import { columnRing, topOfColumn } from './shape';
+import { toStored } from '../../geometry/tolerances';
+import { storedPoint } from '../../document/command';
+import { moved, turnedAngle, type Motion } from '../../geometry/motion';
+import { reachesInto } from './reach';
+import { addColumn, setColumn } from './commands';
+import { columnBodies, columnCuts } from './body';
+import { planOfColumns } from './plan';
+import { columnRows } from './schedule';
+import type { Ring } from '../../geometry/ring';
+
+/** A column bound to a storey that goes keeps its height. */
+function withHeight(record: Column, { before }: Loss): Column {
+  const height = topOfColumn(before.project, record) - record.base;
+  return { ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } };
+}
+
+const movedColumn = (column: Column, motion: Motion): Column => ({
+  ...column,
+  at: storedPoint(moved(motion, column.at)),
+  angle: turnedAngle(motion, column.angle)
+});
+
+function ringOn(column: Column, project: Project, storey: string): Ring | undefined {
+  const top = topOfColumn(project, column);
+  return reachesInto(project, column, top, storey) ? columnRing(column) : undefined;
+}
+
+export const column: Declaration<Column> = {
+  kind: 'column',
+  prefix: 'column',
+  words: { one: 'column', title: () => 'Column' },
+  called: null,
+  schema,
+  storey: ({ storey }) => storey,
+  layers: { all: [{ what: 'column', label: 'Columns' }], of: () => 'column' },
+  references: [
+    { path: 'storey', to: 'storey', gone: 'goes' },
+    { path: 'material', to: 'material', gone: 'refuses' },
+    { path: 'top.storey', to: 'storey', gone: withHeight }
+  ],
+  moved: movedColumn,
+  copying: 'stands',
+  locks: { layer: true, sizes: false },
+  keeps: null,
+  leaves: null,
+  law: null,
+  holds: null,
+  commands: [addColumn, setColumn],
+  ring: ringOn,
+  body: columnBodies,
+  cuts: columnCuts,
+  plan: planOfColumns,
+  planOver: null,
+  review: [],
+  schedule: { as: 'columns', rows: columnRows }
+};

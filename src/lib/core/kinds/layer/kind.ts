@@ -1,0 +1,31 @@
+/** Layers of the project: by kind, and named ones. */
+import type { Declaration } from '../../document/kind';
+import { schema, type Layer } from './record';
+import { keepLocked } from './lock';
+import { setLayer } from './commands';
+
+export const layer: Declaration<Layer> = {
+  kind: 'layer',
+  prefix: 'layer',
+  words: { one: 'layer', title: () => 'Layer' },
+  called: null,
+  schema,
+  storey: null,
+  layers: null,
+  references: [{ path: 'holds.items.*', to: null, gone: 'list' }],
+  moved: null,
+  copying: 'stays',
+  locks: { layer: false, sizes: false },
+  keeps: null,
+  leaves: null,
+  law: null,
+  holds: keepLocked,
+  commands: [setLayer],
+  ring: null,
+  body: null,
+  cuts: null,
+  plan: null,
+  planOver: null,
+  review: [],
+  schedule: null
+};

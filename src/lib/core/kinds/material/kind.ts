@@ -1,0 +1,30 @@
+/** Materials: shared by all that is made of them. */
+import type { Declaration } from '../../document/kind';
+import { schema, type Material } from './record';
+import { addMaterial, setMaterial } from './commands';
+
+export const material: Declaration<Material> = {
+  kind: 'material',
+  prefix: 'material',
+  words: { one: 'material', title: () => 'Material' },
+  called: null,
+  schema,
+  storey: null,
+  layers: null,
+  references: [],
+  moved: null,
+  copying: 'shared',
+  locks: { layer: true, sizes: false },
+  keeps: null,
+  leaves: null,
+  law: null,
+  holds: null,
+  commands: [addMaterial, setMaterial],
+  ring: null,
+  body: null,
+  cuts: null,
+  plan: null,
+  planOver: null,
+  review: [],
+  schedule: null
+};

@@ -1,0 +1,53 @@
+/** Projects of our kinds: from records, and new ones. */
+import type { Project } from '../document/kind';
+import { applyPatch, patchOf } from '../document/patch';
+import { projectFrom, settingsOf } from '../document/project';
+import type { Rec, Tabled } from '../document/record';
+import { defaultUnits, inch, type LengthUnits } from '../units/length';
+import type { Settings } from './project/record';
+import { kinds } from './register';
+import { starterBuildUps, starterMaterials } from './starter';
+import type { Storey } from './storey/record';
+
+/** A project from loose records; later records of an id replace earlier ones. */
+export const projectOf = (records: Iterable<Rec>, lastIds?: Tabled['lastIds']): Project =>
+  projectFrom(kinds, records, lastIds);
+
+/** Of projects that nobody named: scripts and tests that are never kept. */
+export const namelessGuid = '00000000-0000-4000-8000-000000000000';
+
+/** A new project: its settings, a ground storey and the starter catalogue. `guid` comes from outside the core. */
+export function newProject(
+  name = 'New house',
+  units: LengthUnits = defaultUnits.mm,
+  guid: string = namelessGuid
+): Project {
+  const settings: Settings = {
+    id: 'project',
+    kind: 'project',
+    guid,
+    name,
+    units,
+    ground: -150,
+    heightLimit: null,
+    secondUnits: null,
+    areaLimit: null,
+    nudge: units.system === 'ft' ? inch / 2 : 10,
+    grid: null
+  };
+  const ground: Storey = {
+    id: 'storey-1',
+    kind: 'storey',
+    name: 'Ground',
+    datum: 0,
+    height: 2700,
+    floorDepth: 0
+  };
+  return projectOf([settings, ground, ...starterMaterials, ...starterBuildUps(units.system)]);
+}
+
+/** The same house as a project of its own: another name among all projects, and so in every file made from it. */
+export function copyOfProject(project: Project, guid: string): Project {
+  const settings = settingsOf(project);
+  return applyPatch(project, patchOf(project, [{ ...settings, guid, name: `${settings.name}, copy` }]));
+}

@@ -1,0 +1,119 @@
+/** Openings: set out from an end or a face, they ride with their wall. */
+import * as openingArgs from './args';
+import * as s from '../../document/schemas';
+import { toStored } from '../../geometry/tolerances';
+import type { Handing, Opening, SetOutOrigin } from './record';
+import type { Project } from '../../document/kind';
+import { after, command, done, freshOrGiven, need, needPositive } from '../../document/command';
+import { checkOpenings } from './checks';
+
+const shape = {
+  name: s.name(),
+  filling: openingArgs.filling(),
+  end: s.end(),
+  origin: openingArgs.origin().default(undefined),
+  to: openingArgs.setOutTo(),
+  distance: s.mm(),
+  width: s.mm(),
+  height: s.mm(),
+  sill: s.mm(),
+  handing: openingArgs.handing().default(undefined),
+  certainty: s.certainty()
+};
+
+const usual = {
+  door: { width: 900, height: 2100, sill: 0 },
+  window: { width: 1200, height: 1200, sill: 900 },
+  none: { width: 1200, height: 2100, sill: 0 }
+} as const;
+
+function originOf(
+  project: Project,
+  given: { kind: 'line' | 'face'; wall?: string | undefined; side?: 'left' | 'right' | undefined }
+): SetOutOrigin {
+  if (given.kind === 'line') return { kind: 'line' };
+  return { kind: 'face', wall: need(project, 'wall', given.wall ?? '').id, side: given.side ?? 'left' };
+}
+
+function checkSizes(project: Project, opening: Opening) {
+  const word = opening.filling === 'none' ? 'opening' : opening.filling;
+  needPositive(project, 'width', `the ${word}`, opening.width);
+  needPositive(project, 'height', `the ${word}`, opening.height);
+}
+
+export const addOpening = command({
+  name: 'addOpening',
+  about:
+    'Put a door, window or bare opening in a wall, set out from one of its ends or from the face of a wall there.',
+  args: s.object({ id: s.id(), wall: s.id().required(), ...shape, distance: s.mm().required() }),
+  example: {
+    wall: 'wall-1',
+    filling: 'door',
+    end: 'a',
+    to: 'near',
+    distance: 600,
+    width: 910,
+    height: 2110,
+    sill: 0
+  },
+  run: (project, args) => {
+    const wall = need(project, 'wall', args.wall);
+    const filling = args.filling ?? 'none';
+    const size = usual[filling];
+    const opening: Opening = {
+      id: freshOrGiven(project, 'opening', args.id),
+      kind: 'opening',
+      name: args.name ?? '',
+      wall: wall.id,
+      filling,
+      end: args.end ?? 'a',
+      origin: originOf(project, args.origin ?? { kind: 'line' }),
+      to: args.to ?? 'near',
+      distance: toStored(args.distance),
+      width: toStored(args.width ?? size.width),
+      height: toStored(args.height ?? size.height),
+      sill: toStored(args.sill ?? size.sill),
+      handing: (args.handing as Handing | undefined) ?? { hinge: 'near', opens: 'inside' },
+      certainty: args.certainty ?? 'measured'
+    };
+    checkSizes(project, opening);
+    checkOpenings(after(project, [opening]), new Set([wall.id]));
+    return done(
+      project,
+      `Add ${filling === 'none' ? 'an opening' : `a ${filling}`}`,
+      [opening],
+      [],
+      [opening.id]
+    );
+  }
+});
+
+export const setOpening = command({
+  name: 'setOpening',
+  about: 'Change an opening: its place, size, filling or handing. A new width keeps the set-out point.',
+  args: s.object({ id: s.id().required(), wall: s.id(), ...shape }),
+  example: { id: 'opening-1', width: 1010, distance: 750 },
+  run: (project, args) => {
+    const old = need(project, 'opening', args.id);
+    const length = (value: number | undefined, before: number) =>
+      value === undefined ? before : toStored(value);
+    const opening: Opening = {
+      ...old,
+      name: args.name ?? old.name,
+      wall: args.wall === undefined ? old.wall : need(project, 'wall', args.wall).id,
+      filling: args.filling ?? old.filling,
+      end: args.end ?? old.end,
+      origin: args.origin ? originOf(project, args.origin) : old.origin,
+      to: args.to ?? old.to,
+      distance: length(args.distance, old.distance),
+      width: length(args.width, old.width),
+      height: length(args.height, old.height),
+      sill: length(args.sill, old.sill),
+      handing: (args.handing as Handing | undefined) ?? old.handing,
+      certainty: args.certainty ?? old.certainty
+    };
+    checkSizes(project, opening);
+    checkOpenings(after(project, [opening]), new Set([opening.wall]));
+    return done(project, `Change ${old.filling === 'none' ? 'an opening' : `a ${old.filling}`}`, [opening]);
+  }
+});

@@ -1,0 +1,55 @@
+/** Openings: they ride with their wall. */
+import type { Declaration, Loss } from '../../document/kind';
+import { schema, type Opening } from './record';
+import { freed } from './checks';
+import { otherSide } from '../../kernels/joints/frame';
+import { openingBodies } from './body';
+import { findOpenings } from './review';
+import { openingRows } from './schedule';
+import type { Motion } from '../../geometry/motion';
+import { addOpening, setOpening } from './commands';
+
+const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
+const titles = { none: 'Opening', door: 'Door', window: 'Window' };
+const titleOf = ({ filling }: Opening) => titles[filling];
+const calledOpening = (record: Opening) =>
+  record.name ? `the ${wordOf(record)} "${record.name}"` : `the ${wordOf(record)} ${record.id}`;
+
+/** Set out from a face that goes, it stays where it is. */
+const atOwnPlace = (record: Opening, { before }: Loss): Opening => freed(before.project, record);
+
+/** It rides with its wall; mirrored, the face that it is set out from is read on the other side. */
+function movedOpening(record: Opening, { flips }: Motion): Opening {
+  const { origin } = record;
+  if (!flips || origin.kind !== 'face') return record;
+  return { ...record, origin: { ...origin, side: otherSide[origin.side] } };
+}
+
+export const opening: Declaration<Opening> = {
+  kind: 'opening',
+  prefix: 'opening',
+  words: { one: 'opening', title: titleOf },
+  called: calledOpening,
+  schema,
+  storey: ({ wall }, { tables }) => tables.wall.get(wall)?.storey,
+  layers: { all: [{ what: 'opening', label: 'Openings' }], of: () => 'opening' },
+  references: [
+    { path: 'wall', to: 'wall', gone: 'goes' },
+    { path: 'origin.wall', to: 'wall', gone: atOwnPlace }
+  ],
+  moved: movedOpening,
+  copying: 'rides',
+  locks: { layer: true, sizes: true },
+  keeps: null,
+  leaves: null,
+  law: null,
+  holds: null,
+  commands: [addOpening, setOpening],
+  ring: null,
+  body: openingBodies,
+  cuts: null,
+  plan: null,
+  planOver: null,
+  review: [findOpenings],
+  schedule: { as: 'openings', rows: openingRows }
+};

@@ -1,0 +1,81 @@
+/** The record of a opening: what is stored of it, and what the reader lets in. */
+import { mixed, object } from 'yup';
+import * as f from '../../document/fields';
+import type { Side, WallEnd } from '../../kernels/joints/frame';
+import type { Certainty } from '../../units/certainty';
+import type { Project } from '../../document/kind';
+
+export const fillings = ['none', 'door', 'window'] as const;
+
+export type Filling = (typeof fillings)[number];
+
+export const setOutTos = ['near', 'centre', 'far'] as const;
+
+export type SetOutTo = (typeof setOutTos)[number];
+
+/** `line`: from the end of the setting-out line; `face`: from the face of a wall jointed there, read on one side. */
+export type SetOutOrigin =
+  { readonly kind: 'line' } | { readonly kind: 'face'; readonly wall: string; readonly side: Side };
+
+/** `hinge`: which jamb, `near` being nearer the origin's end; `opens`: to which side of the wall. */
+export interface Handing {
+  readonly hinge: 'near' | 'far';
+  readonly opens: 'inside' | 'outside';
+}
+
+/** `sill` and head are above the storey's datum. */
+export interface Opening {
+  readonly id: string;
+  readonly kind: 'opening';
+  readonly name: string;
+  readonly wall: string;
+  readonly filling: Filling;
+  readonly end: WallEnd;
+  readonly origin: SetOutOrigin;
+  readonly to: SetOutTo;
+  readonly distance: number;
+  readonly width: number;
+  readonly height: number;
+  readonly sill: number;
+  readonly handing: Handing;
+  readonly certainty: Certainty;
+}
+
+export function openingsOf(project: Project, wall: string): Opening[] {
+  return [...project.tables.opening.values()].filter((opening) => opening.wall === wall);
+}
+
+export const origin = () =>
+  mixed()
+    .required()
+    .test('origin', '${path} must be the line, or the face of a wall', (value) => {
+      const given = value as { kind?: unknown; wall?: unknown; side?: unknown };
+      return (
+        given.kind === 'line' ||
+        (given.kind === 'face' &&
+          typeof given.wall === 'string' &&
+          (given.side === 'left' || given.side === 'right'))
+      );
+    });
+
+/** What a opening may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  wall: f.id(),
+  filling: f.choice(fillings),
+  end: f.choice(['a', 'b']),
+  origin: origin(),
+  to: f.choice(setOutTos),
+  distance: f.mm(),
+  width: f.size(),
+  height: f.size(),
+  sill: f.mm(),
+  handing: object({ hinge: f.choice(['near', 'far']), opens: f.choice(['inside', 'outside']) }).required(),
+  certainty: f.certainty()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    opening: Opening;
+  }
+}

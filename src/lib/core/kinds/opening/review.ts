@@ -1,0 +1,50 @@
+/** Openings that no longer fit, and nibs too short to build. */
+import { storeyModelIn } from '../storey/model';
+import { tolerances } from '../../geometry/tolerances';
+import { clearRange } from './place';
+import { locate } from '../../geometry/point';
+import type { Scope } from '../../document/kind';
+import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { Ring } from '../../geometry/ring';
+
+/** A nib shorter than this beside a joint is hard to build, mm. */
+export const leastNib = 100;
+
+export function findOpenings({ say, named, query, storey }: Scope) {
+  const model = storeyModelIn(query, storey);
+  for (const footprint of model.walls) {
+    const { frame } = footprint;
+    const ends = endRanges(footprint);
+    for (const { opening, t0, t1 } of model.places.get(frame.wall.id) ?? []) {
+      const over = Math.max(-t0, t1 - frame.length);
+      const texts = { thing: named(opening.id), wall: named(frame.wall.id) };
+      if (over > tolerances.coincident)
+        say('openings', 'opening.lost', [opening.id, frame.wall.id], { over }, texts);
+      else {
+        const gap = Math.min(t0 - ends[0], ends[1] - t1);
+        if (gap < leastNib - tolerances.coincident)
+          say('openings', 'opening.near-joint', [opening.id, frame.wall.id], { gap, least: leastNib }, texts);
+      }
+    }
+  }
+}
+
+function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
+  const jointed = (part: 'a' | 'b') =>
+    joints.some(
+      ({ node }) => node.members.length > 1 && node.members.some((m) => m.frame === frame && m.part === part)
+    );
+  const [t0, t1] = clearRange(frame, endPoints(frame.length, frame, bands[0]?.outline ?? []));
+  return [jointed('a') ? t0 : -Infinity, jointed('b') ? t1 : Infinity];
+}
+
+/** Only the corners near the ends: notches of branches along the wall do not narrow it. */
+function endPoints(length: number, frame: WallFootprint['frame'], rings: readonly Ring[]): Ring[] {
+  const near = Math.min(length / 2, 2 * (frame.y1 - frame.y0) + 500);
+  return rings.map((ring) =>
+    ring.filter((p) => {
+      const { t } = locate(p, frame.origin, frame.direction);
+      return t < near || t > length - near;
+    })
+  );
+}

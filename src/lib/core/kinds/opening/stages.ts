@@ -1,0 +1,39 @@
+/** What is derived from openings: their places along their walls. */
+import type { Query } from '../../document/kind';
+import { own, stage, table } from '../../document/stage';
+import { frames } from '../wall/stages';
+import { placeOpening, type OpeningPlace } from './place';
+import { groupedBy } from '../../document/grouped';
+
+const openingsByWall = stage('openings by wall', { openings: table('opening') }, ({ openings }) =>
+  groupedBy(openings.values(), ({ wall }) => wall)
+);
+
+/** Where an opening lies, by its id; undefined where its wall has no frame. */
+export const places = stage(
+  'places of openings',
+  {
+    opening: own('opening'),
+    frame: (query, id) => query.get(frames, query.project.tables.opening.get(id)?.wall ?? ''),
+    named: (query, id) => {
+      const origin = query.project.tables.opening.get(id)?.origin;
+      return origin?.kind === 'face' ? query.get(frames, origin.wall) : undefined;
+    }
+  },
+  ({ opening, frame, named }): OpeningPlace | undefined =>
+    opening && frame && placeOpening(frame, opening, named)
+);
+
+/** The places of a wall's openings along it, by the wall's id: the same list while none of them changed. */
+export const placesIn = stage(
+  'openings of a wall',
+  {
+    found: (query: Query, wall) =>
+      (query.get(openingsByWall, '').get(wall) ?? []).flatMap(({ id }) => query.get(places, id) ?? [])
+  },
+  // As they lie, whatever the order of the records: jambs that two openings share are named after the first.
+  ({ found }): readonly OpeningPlace[] => [...found].sort(alongWall)
+);
+
+const alongWall = (p: OpeningPlace, q: OpeningPlace) =>
+  p.t0 - q.t0 || p.t1 - q.t1 || (p.opening.id < q.opening.id ? -1 : 1);

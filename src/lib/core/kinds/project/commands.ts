@@ -1,0 +1,43 @@
+/** The project itself, and deleting things with all that hangs on them. */
+import * as s from '../../document/schemas';
+import { command, done, needPositive, refuse } from '../../document/command';
+import { settingsOf } from '../../document/project';
+import { toStored } from '../../geometry/tolerances';
+import type { LengthUnits } from '../../units/length';
+
+export const setProject = command({
+  name: 'setProject',
+  about:
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys.',
+  args: s.object({
+    name: s.name().min(1),
+    units: s.units().default(undefined),
+    secondUnits: s.units().nullable().default(undefined),
+    ground: s.mm(),
+    heightLimit: s.mm().nullable(),
+    areaLimit: s.number().max(1e12).nullable(),
+    nudge: s.mm()
+  }),
+  example: { name: 'Gannet House', units: { system: 'mm', fineness: 1 }, ground: -360, heightLimit: 8200 },
+  run: (project, args) => {
+    const old = settingsOf(project);
+    if (args.heightLimit !== undefined && args.heightLimit !== null)
+      needPositive(project, 'height limit', 'the project', args.heightLimit);
+    if (args.nudge !== undefined) needPositive(project, 'nudge step', 'the project', args.nudge);
+    if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
+      refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
+    return done(project, 'Change the project', [
+      {
+        ...old,
+        name: args.name ?? old.name,
+        units: (args.units as LengthUnits | undefined) ?? old.units,
+        ground: args.ground === undefined ? old.ground : toStored(args.ground),
+        secondUnits:
+          args.secondUnits === undefined ? old.secondUnits : (args.secondUnits as LengthUnits | null),
+        heightLimit: args.heightLimit === undefined ? old.heightLimit : args.heightLimit,
+        areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit,
+        nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge)
+      }
+    ]);
+  }
+});

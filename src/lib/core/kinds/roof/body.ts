@@ -1,0 +1,74 @@
+/** Bodies of roofs: the space between undersides and tops of their planes. */
+import { boxOf, boxesMeet, ringHolds } from '../../geometry/ring';
+import { acrossPage, cutVoid, isOnCut, raise } from '../../kernels/solids/cells';
+import { buildColumns, heightAt, type Cell } from '../../geometry/columns';
+import { arrange, type Segment } from '../../geometry/arrangement';
+import { innerPoint } from '../../geometry/triangulate';
+import { own, result, stage } from '../../document/stage';
+import { roofModels } from './stages';
+import { datumOf } from '../storey/record';
+import { allCuts } from '../../document/cuts';
+import type { RoofModel } from './planes';
+import type { Cut } from '../../kernels/solids/cut';
+import type { Mesh } from '../../geometry/mesh';
+import type { ElementBody } from '../../document/kind';
+
+/** The body between undersides and tops, eaves and verges cut plumb; open where something passes `through`. */
+export function roofMesh(model: Pick<RoofModel, 'planes'>, datum: number, through: readonly Cut[]): Mesh {
+  const pieces =
+    through.length > 0
+      ? roofPieces(model, datum, through)
+      : model.planes.map((plane) => ({ plane, ring: plane.ring }));
+  const cells = pieces.map(({ plane: { underside, top, name }, ring }): Cell => ({
+    ring,
+    intervals: [
+      {
+        bottom: raise(underside, datum),
+        top: raise(top, datum),
+        bottomName: `under ${name}`,
+        topName: name
+      }
+    ]
+  }));
+  return buildColumns(cells, (p, q) => (isOnCut(through, p, q) ? 'cut' : 'eave'));
+}
+
+/** All planes in one arrangement with what cuts them, so that neighbours share the new points. */
+function roofPieces(model: Pick<RoofModel, 'planes'>, datum: number, cuts: readonly Cut[]) {
+  const edges = model.planes.flatMap(({ ring }) =>
+    ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!])
+  );
+  const voids = cuts.map((cut) => cutVoid(cut, acrossPage, datum));
+  const faces = arrange([...edges, ...voids.flatMap(({ borders }) => borders)])?.faces ?? [];
+  return faces.flatMap(({ outer, holes }) => {
+    const middle = holes.length === 0 ? innerPoint(outer) : undefined;
+    const plane = middle && model.planes.find(({ ring }) => ringHolds(ring, middle));
+    if (!plane) return [];
+    const bottom = heightAt(plane.underside, middle);
+    return voids.some((one) => one.holds(middle) && one.z1 > bottom) ? [] : [{ plane, ring: outer }];
+  });
+}
+
+export const roofBodies = stage(
+  'bodies of roofs',
+  {
+    roof: own('roof'),
+    model: result(roofModels),
+    datum: ({ project }, id) => datumOf(project, project.tables.roof.get(id)?.storey ?? ''),
+    cuts: (query, id) => {
+      const all = query.get(allCuts, '').filter((cut) => cut.roofs);
+      const planes = all.length > 0 ? (query.get(roofModels, id)?.planes ?? []) : [];
+      const boxes = planes.map(({ ring }) => boxOf(ring));
+      return all.filter((cut) => boxes.some((box) => boxesMeet(box, cut.box)));
+    }
+  },
+  ({ roof, model, datum, cuts }, id): ElementBody | undefined =>
+    roof && {
+      id,
+      kind: 'roof',
+      storey: roof.storey,
+      parts: model
+        ? [{ role: 'roof', ply: null, material: roof.material, mesh: roofMesh(model, datum, cuts) }]
+        : []
+    }
+);

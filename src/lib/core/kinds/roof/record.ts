@@ -1,0 +1,47 @@
+/** The record of a roof: what is stored of it, and what the reader lets in. */
+import { array, number, object } from 'yup';
+import * as f from '../../document/fields';
+
+export const roofEdgeKinds = ['eave', 'gable'] as const;
+
+export type RoofEdgeKind = (typeof roofEdgeKinds)[number];
+
+export interface RoofEdge {
+  readonly wall: string;
+  readonly kind: RoofEdgeKind;
+}
+
+/**
+ * Solved from the outline of the storey's walls. Edges not listed are eaves. `plateLevel`: above the storey's
+ * datum, where the underside crosses the outer line of the bearing; `thickness`: square to the slope.
+ */
+export interface Roof {
+  readonly id: string;
+  readonly kind: 'roof';
+  readonly name: string;
+  readonly storey: string;
+  readonly pitch: number;
+  readonly overhang: number;
+  readonly plateLevel: number;
+  readonly thickness: number;
+  readonly material: string;
+  readonly edges: readonly RoofEdge[];
+}
+
+/** What a roof may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  storey: f.id(),
+  pitch: number().positive().max(1.5).required(),
+  overhang: number().min(0).max(f.most).required(),
+  plateLevel: f.mm(),
+  thickness: f.size(),
+  material: f.id(),
+  edges: array(object({ wall: f.id(), kind: f.choice(roofEdgeKinds) }).required()).required()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    roof: Roof;
+  }
+}

@@ -1,0 +1,20 @@
+/** What tables say of slabs. mm, mm2, mm3. */
+import type { Query } from '../../document/kind';
+import { volumeOf } from '../../document/volumes';
+import { ringArea, ringPerimeter } from '../../geometry/ring';
+import { round } from '../../units/round';
+import { slabRings } from './body';
+
+export const slabRows = (query: Query) =>
+  [...query.project.tables.slab.values()].map(({ id, storey, thickness, material }) => {
+    const rings = query.get(slabRings, id);
+    return {
+      id,
+      storey,
+      thickness,
+      material,
+      area: round(rings.reduce((sum, ring) => sum + ringArea(ring), 0)),
+      perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
+      volume: volumeOf(query, id)
+    };
+  });

@@ -1,0 +1,35 @@
+/** The record of a storey: what is stored of it, and what the reader lets in. */
+import { number, object } from 'yup';
+import * as f from '../../document/fields';
+import type { Project } from '../../document/kind';
+
+/** `datum`: finished floor above project zero; `height`: datum to next datum; `floorDepth`: under the datum. */
+export interface Storey {
+  readonly id: string;
+  readonly kind: 'storey';
+  readonly name: string;
+  readonly datum: number;
+  readonly height: number;
+  readonly floorDepth: number;
+}
+
+/** Storeys from the lowest datum up; ties by id. */
+export function storeysInOrder(project: Project): Storey[] {
+  return [...project.tables.storey.values()].sort((p, q) => p.datum - q.datum || (p.id < q.id ? -1 : 1));
+}
+
+export const datumOf = (project: Project, storey: string) => project.tables.storey.get(storey)?.datum ?? 0;
+
+/** What a storey may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  datum: f.mm(),
+  height: f.size(),
+  floorDepth: number().min(0).max(f.most).required()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    storey: Storey;
+  }
+}

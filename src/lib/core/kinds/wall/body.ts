@@ -1,0 +1,230 @@
+/**
+ * The body of a wall by the 2D way: each ply is a column solid over its footprint, cut by jamb lines and, where it
+ * is carried up, by the planes of the roof above. Heights in the results are above project zero.
+ */
+import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
+import {
+  cellsUnder,
+  cutVoid,
+  flatCell,
+  intervalsBetween,
+  isOnCut,
+  liftCells,
+  middleOf,
+  piecesOf,
+  type Void
+} from '../../kernels/solids/cells';
+import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns';
+import { boxOf, ringArea, type Box, type Ring } from '../../geometry/ring';
+import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
+import { cutAtJambs } from '../opening/jambs';
+import { cross, dot, locate, subtract, type Point } from '../../geometry/point';
+import { tolerances } from '../../geometry/tolerances';
+import { result, stage } from '../../document/stage';
+import { footprintOf, frames } from './stages';
+import { allCuts } from '../../document/cuts';
+import { datumOf } from '../storey/record';
+import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
+import { placesIn } from '../opening/stages';
+import { planesOver } from '../roof/stages';
+import type { Mesh } from '../../geometry/mesh';
+import type { RoofPlane } from '../../kernels/roof/planes';
+import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { Segment } from '../../geometry/arrangement';
+import type { ElementBody, Query } from '../../document/kind';
+import type { Part } from '../../kernels/solids/part';
+
+export interface PlySolid {
+  /** Index into the build-up's plies. */
+  readonly ply: number;
+  readonly mesh: Mesh;
+}
+
+/** `height`: the top of a carried-up wall where no roof is over it, above the datum. */
+export interface SolidContext {
+  readonly datum: number;
+  readonly height: number;
+  readonly openings: readonly OpeningPlace[];
+  /** Planes of roofs over the wall. */
+  readonly planes: readonly RoofPlane[];
+  /** What stands in the wall. */
+  readonly cuts: readonly Cut[];
+}
+
+/** All that the body reads of a footprint. */
+export type WallShape<F extends Frame = Frame> = Pick<WallFootprint<F>, 'frame' | 'bands'>;
+
+/** One mesh per ply and piece; bands of unlike joints, and what is returned at jambs, are separate closed bodies. */
+export function deriveWallSolids({ frame, bands }: WallShape, context: SolidContext): PlySolid[] {
+  const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
+  const { sides, wide } = returnsOf(frame, holes);
+  const { outer, covered } = returnedStrips(frame);
+  const cutVoids = context.cuts.map((cut) => cutVoid(cut, frame.left, context.datum));
+  const over = planesThatCut(context.planes, { frame, bands });
+  const nameSide = (p: Point, q: Point) =>
+    isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, [...holes, ...sides], p, q);
+  const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number) => {
+    const voids = () => [...taken.map((hole) => holeVoid(frame, hole)), ...cutVoids];
+    if (over.length > 0 || z1 === Infinity) return cellsUnder(ring, voids(), z0, z1, over, context.height);
+    if (cutVoids.length === 0) return flatCells(frame, ring, taken, z0, z1);
+    const all = voids();
+    return piecesOf(ring, all).map((piece) => flatCell(piece, all, z0, z1));
+  };
+  const solid = (strip: number, cells: readonly Cell[]): PlySolid[] => {
+    const lifted = liftCells(cells, context.datum);
+    return lifted.length === 0
+      ? []
+      : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
+  };
+  return bands.flatMap(({ z0, z1, plies }) => [
+    ...plies.flatMap((rings, strip) => {
+      const taken = covered.has(strip) && sides.length > 0 ? wide : holes;
+      return rings.flatMap((ring) => solid(strip, cellsOf(ring, taken, z0, z1)));
+    }),
+    ...sides.flatMap((side) =>
+      returnedAt(frame, side, plies, covered).flatMap((piece) =>
+        solid(outer, cellsOf(piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1)))
+      )
+    )
+  ]);
+}
+
+/** What the outer ply fills beside a jamb: one piece clear of joints, else piece by piece. */
+function returnedAt(
+  frame: Frame,
+  side: Stretch,
+  plies: readonly (readonly Ring[])[],
+  covered: ReadonlySet<number>
+): Ring[] {
+  const strips = [...covered].map((strip) => frame.strips[strip]!);
+  const [y0, y1] = [Math.min(...strips.map((one) => one.y0)), Math.max(...strips.map((one) => one.y1))];
+  const pieces = [...covered].flatMap((strip) => plies[strip]!.flatMap((ring) => within(frame, ring, side)));
+  const whole = (side.t1 - side.t0) * (y1 - y0);
+  const filled = pieces.reduce((sum, piece) => sum + ringArea(piece), 0);
+  if (Math.abs(whole - filled) > whole * tolerances.share) return pieces;
+  return [frameRectangle(frame, side.t0, side.t1, y0, y1)];
+}
+
+/** The pieces of a ring in a stretch of the wall. */
+function within(frame: Frame, ring: Ring, stretch: Stretch): Ring[] {
+  return cutAtJambs(frame, ring, [stretch]).filter((piece) => {
+    const { t } = locate(middleOf(piece), frame.origin, frame.direction);
+    return stretch.t0 < t && t < stretch.t1;
+  });
+}
+
+function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Stretch): Void {
+  const jamb = (t: number): Segment => [
+    fromFrame(frame, t, frame.y0 - 10),
+    fromFrame(frame, t, frame.y1 + 10)
+  ];
+  return {
+    z0,
+    z1,
+    borders: [jamb(t0), jamb(t1)],
+    holds: (p) => {
+      const { t } = locate(p, frame.origin, frame.direction);
+      return t0 < t && t < t1;
+    },
+    clip: (line) => clipToRange(frame, line, t0, t1)
+  };
+}
+
+/** The planes that matter to a wall: it is carried up, or its top stands above the lowest underside over it. */
+function planesThatCut(planes: readonly RoofPlane[], { frame, bands }: WallShape): readonly RoofPlane[] {
+  if (frame.top === Infinity) return planes;
+  const points = bands.flatMap(({ outline }) => outline.flat());
+  const isCut = points.some((p) =>
+    planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
+  );
+  return isCut ? planes : [];
+}
+
+/** Cells of a flat-topped ply: the footprint cut at the jambs. */
+function flatCells(frame: Frame, ring: Ring, holes: readonly Stretch[], z0: number, z1: number): Cell[] {
+  const cutting = holes.filter((hole) => hole.z1 > z0 && hole.z0 < z1);
+  return cutAtJambs(frame, ring, cutting).map((piece) => {
+    const middle = middleOf(piece);
+    const t = locate(middle, frame.origin, frame.direction).t;
+    const within = cutting.filter((hole) => hole.t0 < t && t < hole.t1);
+    return { ring: piece, intervals: intervalsBetween(z0, flat(z1), 'top', within, middle, z1) };
+  });
+}
+
+function clipToRange(frame: Frame, [p, q]: Segment, t0: number, t1: number): Segment[] {
+  const at = (v: Point) => dot(subtract(v, frame.origin), frame.direction);
+  const [tp, tq] = [at(p), at(q)];
+  if (Math.abs(tp - tq) < tolerances.sameLine) return tp > t0 && tp < t1 ? [[p, q]] : [];
+  const [k0, k1] = [(t0 - tp) / (tq - tp), (t1 - tp) / (tq - tp)].sort((a, b) => a - b) as [number, number];
+  const [from, to] = [Math.max(0, k0), Math.min(1, k1)];
+  if (from >= to) return [];
+  const mix = (k: number): Point => ({ x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k });
+  return [[mix(from), mix(to)]];
+}
+
+/** Names of vertical faces: outer, inner, jamb, end. */
+function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): string {
+  const d = subtract(q, p);
+  const size = Math.hypot(d.x, d.y);
+  const sine = Math.abs(cross(d, frame.direction)) / (size || 1);
+  if (sine < tolerances.square) {
+    const left = dot(d, frame.direction) < 0;
+    return left === (frame.wall.outside === 'left') ? 'outer' : 'inner';
+  }
+  const t = locate(p, frame.origin, frame.direction).t;
+  const jamb = holes.findIndex((hole) =>
+    [hole.t0, hole.t1].some((side) => Math.abs(side - t) < tolerances.coincident)
+  );
+  if (jamb >= 0 && sine > 1 - tolerances.sameTurn) return `jamb ${jamb}`;
+  return t < frame.length / 2 ? 'end a' : 'end b';
+}
+
+/** The box that a wall's footprint takes in the plan. */
+const wallBoxes = stage(
+  'boxes of walls',
+  { bands: (query, id) => footprintOf(query, id)?.bands },
+  ({ bands }): Box | undefined =>
+    bands && bands.length > 0 ? boxOf(bands.flatMap(({ outline }) => outline.flat())) : undefined
+);
+
+/** What stands in a wall: the same list as long as the same things do. */
+export function cutsOfWall(query: Query, id: string): Cut[] {
+  const all = query.get(allCuts, '');
+  const [frame, box] = all.length > 0 ? [query.get(frames, id), query.get(wallBoxes, id)] : [];
+  if (!frame || !box) return [];
+  const datum = datumOf(query.project, frame.wall.storey);
+  return cutsMeeting(all, box, datum + frame.base, datum + frame.top);
+}
+
+export const wallBodies = stage(
+  'bodies of walls',
+  {
+    frame: result(frames),
+    bands: (query, id) => footprintOf(query, id)?.bands,
+    openings: result(placesIn),
+    planes: (query, id) => {
+      const box = query.get(wallBoxes, id);
+      return box ? planesOver(query, query.project.tables.wall.get(id)!.storey, box) : [];
+    },
+    cuts: cutsOfWall,
+    storey: ({ project: { tables } }, id) => tables.wall.get(id)?.storey,
+    datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? ''),
+    height: ({ project: { tables } }, id) => tables.storey.get(tables.wall.get(id)?.storey ?? '')?.height
+  },
+  ({ frame, bands, storey, height, ...context }, id): ElementBody | undefined =>
+    frame && bands && storey !== undefined
+      ? {
+          id,
+          kind: 'wall',
+          storey,
+          parts: deriveWallSolids({ frame, bands }, { ...context, height: height ?? 0 }).map(
+            ({ ply, mesh }): Part => ({
+              role: 'ply',
+              ply,
+              material: frame.buildUp.plies[ply]!.material,
+              mesh
+            })
+          )
+        }
+      : undefined
+);

@@ -1,0 +1,288 @@
+/** Drawing and editing walls. Geometry of moving them is in wall-moves.ts. */
+import * as wallArgs from './args';
+import * as s from '../../document/schemas';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  need,
+  needFreeId,
+  needPositive,
+  refuse,
+  storedPoint
+} from '../../document/command';
+import { chooseBuildUp, topOf, type Style } from './choose';
+import { toStored, tolerances } from '../../geometry/tolerances';
+import { checkAgainst, checkWall, settleEnd } from './checks';
+import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
+import { degree } from '../../units/angle';
+import { freshIds } from '../../document/project';
+import { nameOf } from '../../document/names';
+import { wallsOf, type Wall, type WallTop } from './record';
+import { frameOf } from './frame';
+import { checkOpenings } from '../opening/checks';
+import type { Command, Project, Result } from '../../document/kind';
+
+const style = {
+  storey: s.id().required(),
+  settingOut: wallArgs.settingOut(),
+  settingOutOffset: s.mm(),
+  outside: s.side(),
+  buildUp: s.id(),
+  thickness: s.mm(),
+  height: s.mm(),
+  base: s.mm(),
+  role: wallArgs.role(),
+  certainty: s.certainty(),
+  top: wallArgs.top().default(undefined)
+};
+
+function makeWalls(
+  project: Project,
+  given: Style,
+  stretches: readonly (readonly [Point, Point])[],
+  ids: readonly string[],
+  label: string,
+  name = ''
+): Result {
+  const storey = need(project, 'storey', given.storey);
+  const { buildUp, made } = chooseBuildUp(project, given);
+  if (given.height !== undefined) needPositive(project, 'height', 'the wall', given.height);
+  const top: WallTop = given.top
+    ? topOf(project, given.top)
+    : { kind: 'height', height: toStored(given.height ?? storey.height - storey.floorDepth) };
+  let grown = after(project, made);
+  const walls = stretches.map(([a, b], i): Wall => {
+    const wall: Wall = {
+      id: ids[i]!,
+      kind: 'wall',
+      name,
+      storey: storey.id,
+      a: storedPoint(settleEnd(grown, storey.id, a, b, new Set())),
+      b: storedPoint(settleEnd(grown, storey.id, b, a, new Set())),
+      settingOut: given.settingOut ?? 'outer',
+      settingOutOffset: toStored(given.settingOutOffset ?? 0),
+      returnEnds: false,
+      returnJambs: false,
+      outside: given.outside ?? 'right',
+      buildUp: buildUp.id,
+      base: toStored(given.base ?? 0),
+      top,
+      role: given.role ?? 'exterior',
+      standsApart: false,
+      certainty: given.certainty ?? 'measured'
+    };
+    checkWall(grown, wall);
+    checkAgainst(grown, wall, grown.tables.wall.values());
+    grown = after(grown, [wall]);
+    return wall;
+  });
+  return done(
+    project,
+    label,
+    [...made, ...walls],
+    [],
+    walls.map((wall) => wall.id)
+  );
+}
+
+const drawWall = command({
+  name: 'drawWall',
+  about: 'Draw one wall on its setting-out line, to a point or by length and angle.',
+  args: s.object({
+    id: s.id(),
+    name: s.name(),
+    a: s.point().required(),
+    b: s.point().default(undefined),
+    length: s.mm(),
+    angle: s.degrees(),
+    ...style
+  }),
+  example: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 5000, angle: 90, thickness: 200, height: 2550 },
+  run: (project, args) => {
+    if (args.length !== undefined) needPositive(project, 'length', 'the wall', args.length);
+    const b = args.b ?? along(args.a, fromAngle((args.angle ?? 0) * degree), args.length ?? 0);
+    return makeWalls(
+      project,
+      args,
+      [[args.a, b]],
+      [freshOrGiven(project, 'wall', args.id)],
+      'Draw a wall',
+      args.name
+    );
+  }
+});
+
+const drawRun = command({
+  name: 'drawRun',
+  about:
+    'Draw a run of walls through points, closed on its start when asked. Ids are given in order or made.',
+  args: s.object({
+    points: s.array(s.point().required()).min(2).max(500).required(),
+    close: s.flag(),
+    ids: s.ids().default(undefined),
+    ...style
+  }),
+  example: {
+    storey: 'storey-1',
+    points: [
+      { x: 0, y: 0 },
+      { x: 6000, y: 0 },
+      { x: 6000, y: 4000 },
+      { x: 0, y: 4000 }
+    ],
+    close: true,
+    thickness: 250
+  },
+  run: (project, args) => {
+    const { points } = args;
+    const stretches = points.slice(1).map((p, i): [Point, Point] => [points[i]!, p]);
+    if (args.close) stretches.push([points[points.length - 1]!, points[0]!]);
+    const made = freshIds(project, 'wall', stretches.length);
+    const ids = made.map((fresh, i) => args.ids?.[i] ?? fresh);
+    for (const id of args.ids ?? []) needFreeId(project, id);
+    return makeWalls(project, args, stretches, ids, `Draw a run of ${stretches.length} walls`);
+  }
+});
+
+const drawRectangle = command({
+  name: 'drawRectangle',
+  about:
+    'Draw four walls round a rectangle, placed at an offset from a corner; sizes are on the setting-out line. Where walls stand already, only the missing ones are built.',
+  args: s.object({
+    corner: s.point().required(),
+    offset: s.point().default(undefined),
+    width: s.mm().required(),
+    depth: s.mm().required(),
+    ids: s.ids().default(undefined),
+    ...style
+  }),
+  example: {
+    storey: 'storey-1',
+    corner: { x: 0, y: 0 },
+    offset: { x: 500, y: 0 },
+    width: 6000,
+    depth: 4000,
+    thickness: 250
+  },
+  run: (project, args) => {
+    needPositive(project, 'width', 'the rectangle', Math.abs(args.width));
+    needPositive(project, 'depth', 'the rectangle', Math.abs(args.depth));
+    const [x0, y0] = [args.corner.x + (args.offset?.x ?? 0), args.corner.y + (args.offset?.y ?? 0)];
+    const [x1, y1] = [x0 + args.width, y0 + args.depth];
+    const [l, r, d, u] = [Math.min(x0, x1), Math.max(x0, x1), Math.min(y0, y1), Math.max(y0, y1)];
+    const corners = [
+      { x: l, y: d },
+      { x: r, y: d },
+      { x: r, y: u },
+      { x: l, y: u }
+    ];
+    const sides = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
+    for (const id of args.ids ?? []) needFreeId(project, id);
+    const given = sides.map((side, i) => ({
+      pieces: missingOf(project, args.storey, side),
+      id: args.ids?.[i]
+    }));
+    const stretches = given.flatMap(({ pieces }) => pieces);
+    if (stretches.length === 0) {
+      const [wall] = [...project.tables.wall.values()].filter((one) => one.storey === args.storey);
+      refuse(project, 'rectangle.stands', { texts: { other: nameOf(project, wall) } });
+    }
+    const fresh = freshIds(project, 'wall', stretches.length);
+    const ids = given.flatMap(({ pieces, id }) => pieces.map((_, k) => (k === 0 ? id : undefined)));
+    return makeWalls(
+      project,
+      { ...args, outside: 'right' },
+      stretches,
+      ids.map((id, i) => id ?? fresh[i]!),
+      stretches.length === 4
+        ? 'Draw a rectangle of walls'
+        : `Draw the ${stretches.length} missing walls of a rectangle`
+    );
+  }
+});
+
+/** The parts of a stretch that no wall of the storey covers: one whose body it runs along, within its thickness. */
+function missingOf(project: Project, storey: string, [a, b]: [Point, Point]): [Point, Point][] {
+  const size = distance(a, b);
+  const direction = unit(subtract(b, a));
+  const covered = wallsOf(project, storey).flatMap((wall): [number, number][] => {
+    const frame = frameOf(project, wall);
+    if (!frame || wall.standsApart || Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection)
+      return [];
+    const { y } = locate(a, frame.origin, frame.direction);
+    if (y < frame.y0 - tolerances.joint || y > frame.y1 + tolerances.joint) return [];
+    const [p, q] = [wall.a, wall.b].map((end) => locate(end, a, direction).t);
+    return [[Math.min(p!, q!), Math.max(p!, q!)]];
+  });
+  let rest: [number, number][] = [[0, size]];
+  for (const [from, to] of covered)
+    rest = rest.flatMap(([s0, s1]): [number, number][] => [
+      [s0, Math.min(s1, from)],
+      [Math.max(s0, to), s1]
+    ]);
+  return rest
+    .filter(([s0, s1]) => s1 - s0 > tolerances.leastLength)
+    .map(([s0, s1]) => [along(a, direction, s0), along(a, direction, s1)]);
+}
+
+const setWalls = command({
+  name: 'setWalls',
+  about:
+    'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name, how sure its sizes are.',
+  args: s.object({
+    ids: s.ids().required(),
+    name: s.name(),
+    standsApart: s.flag(),
+    settingOut: wallArgs.settingOut(),
+    settingOutOffset: s.mm(),
+    returnEnds: s.flag(),
+    returnJambs: s.flag(),
+    outside: s.side(),
+    buildUp: s.id(),
+    thickness: s.mm(),
+    base: s.mm(),
+    height: s.mm(),
+    top: wallArgs.top().default(undefined),
+    role: wallArgs.role(),
+    certainty: s.certainty()
+  }),
+  example: { ids: ['wall-1'], height: 2400, thickness: 300 },
+  run: (project, args) => {
+    const chosen =
+      args.buildUp !== undefined || args.thickness !== undefined ? chooseBuildUp(project, args) : undefined;
+    if (args.height !== undefined) needPositive(project, 'height', 'the wall', args.height);
+    const top = args.top
+      ? topOf(project, args.top)
+      : args.height !== undefined
+        ? topOf(project, { kind: 'height', height: args.height })
+        : undefined;
+    const walls = args.ids.map((id): Wall => {
+      const wall = need(project, 'wall', id);
+      return {
+        ...wall,
+        name: args.name ?? wall.name,
+        standsApart: args.standsApart ?? wall.standsApart,
+        settingOut: args.settingOut ?? (args.settingOutOffset === undefined ? wall.settingOut : 'offset'),
+        settingOutOffset:
+          args.settingOutOffset === undefined ? wall.settingOutOffset : toStored(args.settingOutOffset),
+        returnEnds: args.returnEnds ?? wall.returnEnds,
+        returnJambs: args.returnJambs ?? wall.returnJambs,
+        outside: args.outside ?? wall.outside,
+        buildUp: chosen?.buildUp.id ?? wall.buildUp,
+        base: args.base === undefined ? wall.base : toStored(args.base),
+        top: top ?? wall.top,
+        role: args.role ?? wall.role,
+        certainty: args.certainty ?? wall.certainty
+      };
+    });
+    const puts = [...(chosen?.made ?? []), ...walls];
+    const grown = after(project, puts);
+    for (const wall of walls) checkWall(grown, wall);
+    checkOpenings(grown, new Set(args.ids), new Set(args.ids));
+    return done(project, walls.length === 1 ? 'Change a wall' : `Change ${walls.length} walls`, puts);
+  }
+});
+
+export const wallCommands: Command[] = [drawWall, drawRun, drawRectangle, setWalls];

@@ -1,0 +1,93 @@
+/** The frame of a wall from its records: where its plies lie beside its setting-out line, and how high it stands. */
+import { corePlies, thicknessOf, type Frame, type Strip } from '../../kernels/joints/frame';
+import { leftOf, length, subtract, unit } from '../../geometry/point';
+import type { BuildUp } from '../build-up/record';
+import type { Wall } from './record';
+import type { Tables } from '../../document/record';
+
+/** Distance from the outer face inwards to the setting-out line. */
+export function settingOutDepth(
+  buildUp: BuildUp,
+  { settingOut, settingOutOffset }: Pick<Wall, 'settingOut' | 'settingOutOffset'>
+): number {
+  const total = thicknessOf(buildUp);
+  const [first, last] = corePlies(buildUp);
+  const depth = (count: number) => buildUp.plies.slice(0, count).reduce((sum, ply) => sum + ply.thickness, 0);
+  switch (settingOut) {
+    case 'outer':
+      return 0;
+    case 'structureOuter':
+      return depth(first);
+    case 'centre':
+      return total / 2;
+    case 'structureInner':
+      return depth(last + 1);
+    case 'inner':
+      return total;
+    case 'offset':
+      return settingOutOffset;
+  }
+}
+
+/** What a frame is read from besides its wall. */
+interface Readable {
+  readonly tables: Pick<Tables, 'buildUp' | 'storey'>;
+}
+
+/** A frame with the records that it was made from. */
+export interface WallFrame extends Frame {
+  readonly wall: Wall;
+  readonly buildUp: BuildUp;
+}
+
+/**
+ * The frame of a wall; undefined without its build-up or storey. Made anew each time, which costs about a microsecond:
+ * where identity matters, ask a query for the stage `frames`.
+ */
+export function frameOf(project: Readable, wall: Wall): WallFrame | undefined {
+  const buildUp = project.tables.buildUp.get(wall.buildUp);
+  const topDatum = topDatumOf(project, wall);
+  return buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum) : undefined;
+}
+
+/** The datum that a wall's top is measured from, above its own storey's; undefined without that storey. */
+export function topDatumOf({ tables }: Readable, { storey, top }: Wall): number | undefined {
+  const own = tables.storey.get(storey);
+  const named = top.kind === 'datum' ? tables.storey.get(top.storey) : undefined;
+  return own && (named?.datum ?? own.datum) - own.datum;
+}
+
+export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallFrame {
+  const direction = unit(subtract(wall.b, wall.a));
+  const depth = settingOutDepth(buildUp, wall);
+  const sign = wall.outside === 'left' ? -1 : 1;
+  let at = -depth;
+  const strips = buildUp.plies.map((ply, index): Strip => {
+    const [p, q] = [sign * at, sign * (at + ply.thickness)];
+    at += ply.thickness;
+    return { ply: index, duty: ply.duty, y0: Math.min(p, q), y1: Math.max(p, q) };
+  });
+  if (sign < 0) strips.reverse();
+  const [first, last] = corePlies(buildUp);
+  const core = strips.filter((strip) => strip.ply >= first && strip.ply <= last);
+  const top =
+    wall.top.kind === 'height'
+      ? wall.base + wall.top.height
+      : wall.top.kind === 'roof'
+        ? Infinity
+        : topDatum + wall.top.offset;
+  return {
+    wall,
+    buildUp,
+    origin: wall.a,
+    direction,
+    left: leftOf(direction),
+    length: length(subtract(wall.b, wall.a)),
+    strips,
+    y0: strips[0]!.y0,
+    y1: strips[strips.length - 1]!.y1,
+    core: [core[0]!.y0, core[core.length - 1]!.y1],
+    base: wall.base,
+    top
+  };
+}

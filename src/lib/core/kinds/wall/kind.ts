@@ -1,0 +1,69 @@
+/** Walls: stretches of a build-up that join by themselves. */
+import type { Declaration, Loss } from '../../document/kind';
+import { schema, type Wall } from './record';
+import { needFrame } from './checks';
+import { toStored } from '../../geometry/tolerances';
+import { storedPoint } from '../../document/command';
+import { moved, type Motion } from '../../geometry/motion';
+import { otherSide } from '../../kernels/joints/frame';
+import { findOpenRuns, findOverlaps, findUnsolved } from './review';
+import { findGaps, findSkew, findTops, findUnsupported } from './review-among';
+import { wallCommands } from './commands';
+import { wallMoveCommands } from './moves';
+import { wallBodies } from './body';
+import { planOfWalls } from './plan';
+import { wallRows } from './schedule';
+
+/** A wall bound to a storey that goes keeps its height. */
+function withHeight(record: Wall, { before }: Loss): Wall {
+  const height = needFrame(before.project, record).top - record.base;
+  return { ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } };
+}
+
+const movedWall = (wall: Wall, motion: Motion): Wall => ({
+  ...wall,
+  a: storedPoint(moved(motion, wall.a)),
+  b: storedPoint(moved(motion, wall.b)),
+  outside: motion.flips ? otherSide[wall.outside] : wall.outside
+});
+
+const layers = {
+  all: [
+    { what: 'exterior', label: 'Outer walls' },
+    { what: 'partition', label: 'Partitions' },
+    { what: 'otherWall', label: 'Other walls' }
+  ],
+  of: ({ role }: Wall) => (role === 'exterior' || role === 'partition' ? role : 'otherWall')
+};
+
+const wallRules = [findOpenRuns, findOverlaps, findUnsolved, findTops, findSkew, findGaps, findUnsupported];
+
+export const wall: Declaration<Wall> = {
+  kind: 'wall',
+  prefix: 'wall',
+  words: { one: 'wall', title: () => 'Wall' },
+  called: null,
+  schema,
+  storey: ({ storey }) => storey,
+  layers: layers,
+  references: [
+    { path: 'storey', to: 'storey', gone: 'goes' },
+    { path: 'buildUp', to: 'buildUp', gone: 'refuses' },
+    { path: 'top.storey', to: 'storey', gone: withHeight }
+  ],
+  moved: movedWall,
+  copying: 'stands',
+  locks: { layer: true, sizes: true },
+  keeps: null,
+  leaves: null,
+  law: null,
+  holds: null,
+  commands: [...wallCommands, ...wallMoveCommands],
+  ring: null,
+  body: wallBodies,
+  cuts: null,
+  plan: planOfWalls,
+  planOver: null,
+  review: wallRules,
+  schedule: { as: 'walls', rows: wallRows }
+};

@@ -1,0 +1,168 @@
+/**
+ * Outlines by walls: the outer line of the faces, the outer line of the structure, or the inner faces. The exterior walls
+ * give them, or all walls where none is exterior.
+ */
+import { boxOf, dropCollinear, ringArea, type Ring } from '../../geometry/ring';
+import { arrange, type Segment } from '../../geometry/arrangement';
+import { tolerances } from '../../geometry/tolerances';
+import { distance, lerp, nearestOnSegment } from '../../geometry/point';
+import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { WallFrame } from './frame';
+import type { SlabFace } from '../slab/record';
+
+export interface Outline {
+  /** Outer rings counter-clockwise, largest first. */
+  readonly rings: readonly Ring[];
+  /** For each ring and edge: the walls whose outline lies on it. */
+  readonly walls: readonly (readonly (readonly string[])[])[];
+}
+
+function outerWalls(walls: readonly WallFootprint<WallFrame>[]): WallFootprint<WallFrame>[] {
+  const outer = walls.filter(({ frame }) => frame.wall.role === 'exterior');
+  return outer.length > 0 ? outer : [...walls];
+}
+
+const edges = (rings: readonly Ring[]): Segment[] =>
+  rings.flatMap((ring) => ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]));
+
+/** Smallest area that counts as enclosed, mm2. */
+const leastRoom = 250_000;
+
+/** Footprints of the outer walls that hang together by joints, in the order of their first wall's id. */
+function connected(walls: readonly WallFootprint<WallFrame>[]): WallFootprint<WallFrame>[][] {
+  const footprintOf = new Map(walls.map((wall) => [wall.frame.wall.id, wall]));
+  const unseen = new Set(walls);
+  return [...walls]
+    .sort((p, q) => (p.frame.wall.id < q.frame.wall.id ? -1 : 1))
+    .flatMap((seed) => {
+      if (!unseen.delete(seed)) return [];
+      const group = [seed];
+      for (const wall of group)
+        for (const { node } of wall.joints)
+          for (const { frame } of node.members) {
+            const next = footprintOf.get(frame.wall.id);
+            if (next && unseen.delete(next)) group.push(next);
+          }
+      return [group];
+    });
+}
+
+interface KeptOutline {
+  readonly group: readonly WallFootprint[];
+  readonly found: Outline;
+}
+
+/**
+ * Outlines of connected groups of walls from the last time. A group is kept under the bands of its first wall; while the
+ * bands of all its walls are the same objects, none of them changed shape, and its outline is answered again.
+ */
+export class OutlineMemory {
+  readonly groups = new WeakMap<WallFootprint['bands'], Map<SlabFace, KeptOutline>>();
+}
+
+function outlineOfGroup(
+  group: readonly WallFootprint<WallFrame>[],
+  face: SlabFace,
+  { groups }: OutlineMemory
+): Outline {
+  const shelf = groups.get(group[0]!.bands) ?? new Map<SlabFace, KeptOutline>();
+  groups.set(group[0]!.bands, shelf);
+  const old = shelf.get(face);
+  if (old?.group.length === group.length && old.group.every(({ bands }, i) => bands === group[i]!.bands))
+    return old.found;
+  const found = deriveGroup(group, face);
+  shelf.set(face, { group, found });
+  return found;
+}
+
+/**
+ * The outline of the outer walls, group by connected group. Undefined when the walls enclose nothing.
+ * Cost: the arrangement of each group that changed; unchanged groups are answered from the last time.
+ */
+export function deriveOutline(
+  all: readonly WallFootprint<WallFrame>[],
+  face: SlabFace,
+  memory: OutlineMemory = new OutlineMemory()
+): Outline | undefined {
+  const walls = outerWalls(all).filter(({ bands }) => bands.length > 0);
+  const found = connected(walls).map((group) => outlineOfGroup(group, face, memory));
+  const pairs = found
+    .flatMap(({ rings, walls: on }) => rings.map((ring, i) => ({ ring, on: on[i]!, area: ringArea(ring) })))
+    .sort((p, q) => q.area - p.area);
+  if (pairs.length === 0) return undefined;
+  return { rings: pairs.map(({ ring }) => ring), walls: pairs.map(({ on }) => on) };
+}
+
+function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace): Outline {
+  const ringsOf = ({ frame, bands }: WallFootprint<WallFrame>): readonly Ring[] =>
+    face === 'structure'
+      ? bands[0]!.plies
+          .filter((_, k) => frame.strips[k]!.y0 >= frame.core[0] && frame.strips[k]!.y1 <= frame.core[1])
+          .flat()
+      : bands[0]!.outline;
+  const none: Outline = { rings: [], walls: [] };
+  const arrangement = arrange(walls.flatMap((wall) => edges(ringsOf(wall))));
+  if (!arrangement) return none;
+  const solids = walls.flatMap(ringsOf).filter((ring) => ring.length > 0);
+  const enclosing = arrangement.outlines.filter((outline) => {
+    const solid = solids
+      .filter((ring) => isWithin(ring, outline))
+      .reduce((sum, ring) => sum + ringArea(ring), 0);
+    return ringArea(outline) > solid + leastRoom;
+  });
+  if (enclosing.length === 0) return none;
+  const found =
+    face === 'inner'
+      ? innerRings(
+          arrangement.faces.map(({ outer }) => outer),
+          walls
+        )
+      : enclosing;
+  const rings = found.map((ring) => dropCollinear(ring, tolerances.coincident));
+  return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)) };
+}
+
+function isWithin(ring: Ring, outline: Ring): boolean {
+  const [a, b] = [boxOf(ring), boxOf(outline)];
+  const slack = tolerances.joint;
+  return (
+    a.minX >= b.minX - slack &&
+    a.maxX <= b.maxX + slack &&
+    a.minY >= b.minY - slack &&
+    a.maxY <= b.maxY + slack
+  );
+}
+
+/** Faces between the walls, not of them. */
+function innerRings(faces: readonly Ring[], walls: readonly WallFootprint<WallFrame>[]): Ring[] {
+  const solid = new Set(
+    walls.flatMap(({ bands }) => bands[0]!.outline.map((ring) => Math.round(ringArea(ring))))
+  );
+  return faces.filter((face) => ringArea(face) > leastRoom && !solid.has(Math.round(ringArea(face))));
+}
+
+/** For each edge of the ring, the walls whose outline runs along it. */
+function wallsOnRing(walls: readonly WallFootprint<WallFrame>[], ring: Ring): string[][] {
+  const reach = 10 * tolerances.coincident;
+  const sides = walls.map(({ frame, bands }) => ({
+    id: frame.wall.id,
+    box: boxOf(bands[0]!.outline.flat()),
+    borders: edges(bands[0]!.outline)
+  }));
+  return ring.map((p, i) => {
+    const q = ring[(i + 1) % ring.length]!;
+    const near = sides.filter(
+      ({ box }) =>
+        Math.max(p.x, q.x) >= box.minX - reach &&
+        Math.min(p.x, q.x) <= box.maxX + reach &&
+        Math.max(p.y, q.y) >= box.minY - reach &&
+        Math.min(p.y, q.y) <= box.maxY + reach
+    );
+    const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(p, q, k));
+    return near
+      .filter(({ borders }) =>
+        borders.some(([a, b]) => samples.some((s) => distance(s, nearestOnSegment(s, a, b)) <= reach))
+      )
+      .map(({ id }) => id);
+  });
+}

@@ -1,0 +1,237 @@
+/** The plan of a storey, cut above its datum: poché by ply, door swings, window lines, what is overhead dashed. */
+import { drawOpening } from '../opening/plan';
+import { own, result, stage, table } from '../../document/stage';
+import { footprintOf, frames, wallsOn } from './stages';
+import { placesIn } from '../opening/stages';
+import { cutsOfWall, type WallShape } from './body';
+import { datumOf } from '../storey/record';
+import { cutHeight, type Mark, type Pen } from '../../display/marks';
+import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
+import { cutAtJambs } from '../opening/jambs';
+import { distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
+import { boxOf, boxesMeet, partsOutside, ringArea, ringHolds, sideOf, type Ring } from '../../geometry/ring';
+import { sureness } from '../../display/certainty';
+import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/cells';
+import { innerPoint } from '../../geometry/triangulate';
+import { clipLeft } from '../../geometry/clip';
+import { tolerances } from '../../geometry/tolerances';
+import type { WallFrame } from './frame';
+import type { Material, MaterialTable } from '../material/record';
+import type { Cut } from '../../kernels/solids/cut';
+import type { Query } from '../../document/kind';
+import type { Frame } from '../../kernels/joints/frame';
+
+/** Marks of one wall with its openings. `cuts`: what stands in it. */
+export function drawWall(
+  footprint: WallShape<WallFrame>,
+  places: readonly OpeningPlace[],
+  materials: MaterialTable,
+  cuts: readonly Cut[] = [],
+  datum = 0
+): readonly Mark[] {
+  const height = heightOfCut(footprint.frame);
+  const met = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
+  return [
+    ...drawPlies(footprint, height, places, materials, met),
+    ...places.flatMap((place) => drawOpening(footprint.frame, place))
+  ];
+}
+
+/** What the plies of a build-up are of; the same list as long as these materials are as they were. */
+const materialsOf = stage(
+  'materials of build-ups',
+  { buildUp: own('buildUp'), material: table('material') },
+  ({ buildUp, material }): readonly Material[] =>
+    (buildUp?.plies ?? []).flatMap((ply) => material.get(ply.material) ?? [])
+);
+
+const wallPlans = stage(
+  'plans of walls',
+  {
+    frame: result(frames),
+    bands: (query, id) => footprintOf(query, id)?.bands,
+    places: result(placesIn),
+    materials: result(materialsOf, (id, query) => query.get(frames, id)?.buildUp.id ?? ''),
+    cuts: cutsOfWall,
+    datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? '')
+  },
+  ({ frame, bands, places, materials, cuts, datum }): readonly Mark[] =>
+    frame && bands
+      ? drawWall({ frame, bands }, places, new Map(materials.map((one) => [one.id, one])), cuts, datum)
+      : []
+);
+
+/** One list of marks for each wall of a storey, its openings drawn with it. */
+export const planOfWalls = (query: Query, storey: string): (readonly Mark[])[] =>
+  query.get(wallsOn, storey).map(({ id }) => query.get(wallPlans, id));
+
+/** A low wall is drawn from above, as at half its height. */
+const heightOfCut = ({ base, top }: Frame) =>
+  top <= cutHeight ? (base + top) / 2 : Math.max(cutHeight, base + 1);
+
+function drawPlies(
+  { frame, bands }: WallShape<WallFrame>,
+  height: number,
+  places: readonly OpeningPlace[],
+  materials: MaterialTable,
+  met: readonly Cut[]
+): Mark[] {
+  const band = bands.find(({ z0, z1 }) => z0 <= height && height <= z1) ?? bands[0];
+  if (!band) return [];
+  const low = frame.top < cutHeight;
+  const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
+  const marks: Mark[] = [];
+  const lines = new Map<Pen, Point[]>();
+  const { sides: returns } = returnsOf(frame, holes);
+  const { outer, covered } = returnedStrips(frame);
+  const materialOf = (strip: number) =>
+    materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
+  band.plies.forEach((rings, strip) => {
+    for (const ring of rings)
+      for (const piece of cutAtJambs(frame, ring, [...holes, ...returns]).flatMap((one) =>
+        besides(frame, one, met)
+      )) {
+        const corners = piece.map((p) => locate(p, frame.origin, frame.direction));
+        if (isIn(corners, holes)) continue;
+        const turned = isIn(corners, returns);
+        const material = materialOf(turned && covered.has(strip) ? outer : strip);
+        marks.push({
+          kind: 'region',
+          subject: frame.wall.id,
+          group: low ? 'walls low' : 'walls',
+          rings: [piece],
+          ink: 'slate',
+          fill: material?.colour ?? '#C9CCC6',
+          ...(material && material.hatch !== 'none' && { hatch: material.hatch })
+        });
+        gatherBorders(piece, corners, met, low, lines, (p, q) =>
+          borderPen(frame, p, q, holes, turned ? returns : [])
+        );
+      }
+  });
+  for (const [pen, all] of [
+    [low ? 'face' : 'cut', band.exposed],
+    ['thin', band.butts]
+  ] as const) {
+    const points = met.reduce<readonly Point[]>((left, { ring }) => partsOutside(left, ring), all);
+    const list = lines.get(pen);
+    if (list) list.push(...points);
+    else if (points.length > 0) lines.set(pen, [...points]);
+  }
+  for (const [pen, points] of lines)
+    marks.push({
+      ...{ kind: 'lines', subject: frame.wall.id, group: 'walls', points, ink: 'slate' },
+      pen: pen === 'thin' ? pen : sureness(pen, frame.wall)
+    });
+  return marks;
+}
+
+/** The parts of a piece outside what stands there. */
+function besides(frame: Frame, piece: Ring, cuts: readonly Cut[]): Ring[] {
+  if (cuts.length === 0) return [piece];
+  const box = boxOf(piece);
+  const met = cuts.filter((cut) => boxesMeet(cut.box, box));
+  if (met.length === 0) return [piece];
+  if (isConvex(piece))
+    return met.reduce<Ring[]>(
+      (left, { ring }) => left.flatMap((one) => outsideOf(frame, one, ring)),
+      [piece]
+    );
+  const voids = met.map((cut) => cutVoid(cut, frame.left, 0));
+  return piecesOf(piece, voids).filter((part) => {
+    const inside = innerPoint(part);
+    return inside && !met.some(({ ring }) => ringHolds(ring, inside));
+  });
+}
+
+const isConvex = (ring: Ring) =>
+  ring.every((p, i) => sideOf(p, ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!) >= 0);
+
+/** A convex piece without a convex ring; split across the wall first, so that no seam runs along its plies. */
+function outsideOf(frame: Frame, piece: Ring, ring: Ring): Ring[] {
+  const edges = ring
+    .map((p, i) => [p, ring[(i + 1) % ring.length]!] as const)
+    .map(([p, q]) => ({ p, q, along: Math.abs(dot(unit(subtract(q, p)), frame.direction)) }))
+    .sort((m, n) => m.along - n.along);
+  const parts: Ring[] = [];
+  let rest: Ring = piece;
+  for (const { p, q } of edges) {
+    const part = clipLeft(rest, q, p);
+    if (part.length > 2 && ringArea(part) > tolerances.scrap) parts.push(withCorners(part, ring));
+    rest = clipLeft(rest, p, q);
+    // Nothing of it is inside.
+    if (rest.length < 3 || ringArea(rest) < tolerances.scrap) return [piece];
+  }
+  return parts;
+}
+
+/** Corners of the cut as corners of what is left, so that each border is either on the cut or off it. */
+function withCorners(part: Ring, ring: Ring): Ring {
+  return part.flatMap((p, i) => {
+    const q = part[(i + 1) % part.length]!;
+    const size = distance(p, q);
+    const way = unit(subtract(q, p));
+    const on = ring
+      .map((corner) => ({ corner, ...locate(corner, p, way) }))
+      .filter(
+        ({ t, y }) =>
+          Math.abs(y) < tolerances.sameLine && t > tolerances.coincident && t < size - tolerances.coincident
+      )
+      .sort((m, n) => m.t - n.t);
+    return [p, ...on.map(({ corner }) => corner)];
+  });
+}
+
+interface Located {
+  readonly t: number;
+  readonly y: number;
+}
+
+/** A piece lies between neighbouring jamb lines, so the middle of its corners tells on which side. */
+function isIn(corners: readonly Located[], holes: readonly Stretch[]): boolean {
+  const middle = corners.reduce((sum, { t }) => sum + t, 0) / corners.length;
+  return holes.some(({ t0, t1 }) => t0 < middle && middle < t1);
+}
+
+/** Faces and jambs strong, lines between plies thin, cut lines at joints left out. */
+function gatherBorders(
+  piece: Ring,
+  corners: readonly Located[],
+  met: readonly Cut[],
+  low: boolean,
+  lines: Map<Pen, Point[]>,
+  penOf: (p: Located, q: Located) => Pen | undefined
+) {
+  piece.forEach((p, i) => {
+    const j = (i + 1) % piece.length;
+    const pen = isOnCut(met, p, piece[j]!) ? 'cut' : penOf(corners[i]!, corners[j]!);
+    if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
+    const used: Pen = low && pen === 'cut' ? 'face' : pen;
+    const list = lines.get(used);
+    if (list) list.push(p, piece[j]!);
+    else lines.set(used, [p, piece[j]!]);
+  });
+}
+
+/** `returned`: stretches that the outer ply fills to the far face's ply, where no line runs between the strips. */
+function borderPen(
+  frame: Frame,
+  p: Located,
+  q: Located,
+  holes: readonly Stretch[],
+  returned: readonly Stretch[]
+): Pen | undefined {
+  const gap = tolerances.coincident;
+  const isAt = (list: readonly Stretch[]) =>
+    list.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap);
+  if (Math.abs(p.y - q.y) < gap) {
+    if (Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap) return 'cut';
+    const far = frame.strips[0]!.ply === 0 ? frame.strips.at(-1)!.y0 : frame.strips[0]!.y1;
+    return returned.length === 0 || Math.abs(p.y - far) < gap ? 'thin' : undefined;
+  }
+  if (Math.abs(p.t - q.t) > gap) return undefined;
+  if (isAt(holes)) return 'cut';
+  const y = (p.y + q.y) / 2;
+  const covered = y > frame.strips[0]!.y1 && y < frame.strips.at(-1)!.y0;
+  return covered && isAt(returned) ? 'thin' : undefined;
+}

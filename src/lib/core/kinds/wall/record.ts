@@ -1,0 +1,93 @@
+/** The record of a wall: what is stored of it, and what the reader lets in. */
+import { boolean, mixed, object } from 'yup';
+import * as f from '../../document/fields';
+import type { Point } from '../../geometry/point';
+import type { Side } from '../../kernels/joints/frame';
+import type { Certainty } from '../../units/certainty';
+import type { Project } from '../../document/kind';
+
+/** `offset`: at a typed distance inwards from the outer face. */
+export const settingOuts = [
+  'outer',
+  'structureOuter',
+  'centre',
+  'structureInner',
+  'inner',
+  'offset'
+] as const;
+
+export type SettingOut = (typeof settingOuts)[number];
+
+export const wallRoles = ['exterior', 'partition', 'nib', 'foundation', 'parapet', 'chimney', 'low'] as const;
+
+export type WallRole = (typeof wallRoles)[number];
+
+/** `height` is above the wall's base; `datum` above another storey's datum; `roof`: carried up to the roof above. */
+export type WallTop =
+  | { readonly kind: 'height'; readonly height: number }
+  | { readonly kind: 'datum'; readonly storey: string; readonly offset: number }
+  | { readonly kind: 'roof' };
+
+/**
+ * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
+ * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`, `returnJambs`: the
+ * outer ply turns round free ends, and into the jambs of openings.
+ */
+export interface Wall {
+  readonly id: string;
+  readonly kind: 'wall';
+  readonly name: string;
+  readonly storey: string;
+  readonly a: Point;
+  readonly b: Point;
+  readonly settingOut: SettingOut;
+  readonly settingOutOffset: number;
+  readonly returnEnds: boolean;
+  readonly returnJambs: boolean;
+  readonly outside: Side;
+  readonly buildUp: string;
+  readonly base: number;
+  readonly top: WallTop;
+  readonly role: WallRole;
+  readonly standsApart: boolean;
+  readonly certainty: Certainty;
+}
+
+export function wallsOf(project: Project, storey: string): Wall[] {
+  return [...project.tables.wall.values()].filter((wall) => wall.storey === storey);
+}
+
+export const top = () =>
+  mixed()
+    .required()
+    .test('top', '${path} must be a height, a datum with an offset, or the roof', (value) => {
+      const given = value as { kind?: unknown; height?: unknown; storey?: unknown; offset?: unknown };
+      if (given.kind === 'roof') return true;
+      if (given.kind === 'height') return Number.isFinite(given.height);
+      return given.kind === 'datum' && typeof given.storey === 'string' && Number.isFinite(given.offset);
+    });
+
+/** What a wall may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  storey: f.id(),
+  a: f.point(),
+  b: f.point(),
+  settingOut: f.choice(settingOuts),
+  settingOutOffset: f.mm(),
+  returnEnds: boolean().required(),
+  returnJambs: boolean().required(),
+  outside: f.side(),
+  buildUp: f.id(),
+  base: f.mm(),
+  top: top(),
+  role: f.choice(wallRoles),
+  standsApart: boolean().required(),
+  certainty: f.certainty()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    wall: Wall;
+  }
+}

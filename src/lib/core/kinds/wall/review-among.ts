@@ -1,0 +1,133 @@
+/** Rules about walls among each other: tops out of step, nearly square, thin gaps, standing on nothing. */
+import { storeyModelIn, storeyModels } from '../storey/model';
+import { tolerances } from '../../geometry/tolerances';
+import { memberAngle } from '../../kernels/joints/gather';
+import { cross, dot, lerp, locate, type Point } from '../../geometry/point';
+import { fromFrame, type Frame } from '../../kernels/joints/frame';
+import { storeysInOrder } from '../storey/record';
+import { slabRings } from '../slab/body';
+import { boxOf, ringHolds } from '../../geometry/ring';
+import type { Scope } from '../../document/kind';
+
+/** Tops nearer than this are probably meant to be level, mm. */
+const leastStep = 100;
+
+/** Angles nearer than this to square or in line are probably meant to be, radians. */
+const almost = (2 * Math.PI) / 180;
+
+/** A gap between walls that cannot be built into, mm. */
+const leastGap = 50;
+
+export function findTops({ say, named, query, storey }: Scope) {
+  const model = storeyModelIn(query, storey);
+  for (const { members } of model.footprints.nodes)
+    members.forEach(({ frame }, i) =>
+      members.slice(i + 1).forEach(({ frame: other }) => {
+        const gap = Math.abs(frame.top - other.top);
+        if (!Number.isFinite(gap) || gap <= tolerances.coincident || gap >= leastStep) return;
+        const [p, q] = [frame.wall.id, other.wall.id].sort() as [string, string];
+        say('walls', 'wall.tops', [p, q], { gap }, { thing: named(p), other: named(q) });
+      })
+    );
+}
+
+export function findSkew({ say, named, query, storey }: Scope) {
+  const model = storeyModelIn(query, storey);
+  for (const { members } of model.footprints.nodes)
+    members.forEach((member, i) =>
+      members.slice(i + 1).forEach((other) => {
+        const turn = memberAngle(member) - memberAngle(other);
+        const quarter = Math.PI / 2;
+        const off = turn - Math.round(turn / quarter) * quarter;
+        if (Math.abs(off) < tolerances.sameDirection || Math.abs(off) > almost) return;
+        const shorter = member.frame.length < other.frame.length ? member.frame : other.frame;
+        const longer = shorter === member.frame ? other.frame : member.frame;
+        const gap = Math.abs(Math.sin(off)) * shorter.length;
+        // What nobody can see on site is no finding.
+        if (gap < 1) return;
+        const angle = Math.acos(
+          Math.max(-1, Math.min(1, Math.abs(dot(member.frame.direction, other.frame.direction))))
+        );
+        say(
+          'walls',
+          'wall.not-square',
+          [shorter.wall.id, longer.wall.id],
+          { angle, gap },
+          {
+            thing: named(shorter.wall.id),
+            other: named(longer.wall.id),
+            what: Math.round(turn / quarter) % 2 === 0 ? 'in line' : 'square'
+          }
+        );
+      })
+    );
+}
+
+/** Parallel walls with a thin slot between their faces over more than a hand's breadth. */
+export function findGaps({ say, named, query, storey }: Scope) {
+  const model = storeyModelIn(query, storey);
+  const frames = [...model.frames.values()]
+    .map((frame) => ({ frame, box: boxOf(corners(frame)) }))
+    .sort((p, q) => p.box.minX - q.box.minX);
+  frames.forEach(({ frame, box }, i) => {
+    for (const { frame: other, box: far } of frames.slice(i + 1)) {
+      if (far.minX > box.maxX + leastGap) break;
+      if (Math.abs(cross(frame.direction, other.direction)) > Math.sin(tolerances.inLine)) continue;
+      const [a, b] = [other.wall.a, other.wall.b].map((p) => locate(p, frame.origin, frame.direction));
+      const shared = Math.min(frame.length, Math.max(a!.t, b!.t)) - Math.max(0, Math.min(a!.t, b!.t));
+      if (shared < leastStep) continue;
+      const same = dot(frame.direction, other.direction) > 0;
+      const [low, high] = same ? [a!.y + other.y0, a!.y + other.y1] : [a!.y - other.y1, a!.y - other.y0];
+      const gap = Math.max(low - frame.y1, frame.y0 - high);
+      if (gap <= tolerances.joint || gap >= leastGap) continue;
+      const [p, q] = [frame.wall.id, other.wall.id].sort() as [string, string];
+      say('walls', 'wall.gap', [p, q], { gap }, { thing: named(p), other: named(q) });
+    }
+  });
+}
+
+const corners = (frame: Frame): Point[] => [
+  fromFrame(frame, 0, frame.y0),
+  fromFrame(frame, frame.length, frame.y0),
+  fromFrame(frame, frame.length, frame.y1),
+  fromFrame(frame, 0, frame.y1)
+];
+
+/** Upper walls must have a wall or a slab under some of their length. */
+export function findUnsupported({ project, say, named, query, storey }: Scope) {
+  const model = storeyModelIn(query, storey);
+  const order = storeysInOrder(project);
+  const below = order[order.findIndex(({ id }) => id === model.storey.id) - 1];
+  const under = below && query.get(storeyModels, below.id);
+  if (!under) return;
+  const slabs = [...project.tables.slab.values()]
+    .filter((slab) => slab.storey === storey)
+    .flatMap((slab) => query.get(slabRings, slab.id));
+  const outlines = under.walls
+    .flatMap(({ bands }) => bands[0]?.outline ?? [])
+    .map((ring) => ({ ring, around: boxOf(ring) }));
+  const carried = (p: Point) =>
+    slabs.some((ring) => ringHolds(ring, p)) ||
+    outlines.some(
+      ({ ring, around }) =>
+        p.x >= around.minX &&
+        p.x <= around.maxX &&
+        p.y >= around.minY &&
+        p.y <= around.maxY &&
+        ringHolds(ring, p)
+    );
+  for (const { frame } of model.walls) {
+    if (frame.base > tolerances.coincident) continue;
+    const middle = (frame.y0 + frame.y1) / 2;
+    const ends = [fromFrame(frame, 0, middle), fromFrame(frame, frame.length, middle)] as const;
+    const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(...ends, k));
+    if (!samples.some(carried))
+      say(
+        'walls',
+        'wall.unsupported',
+        [frame.wall.id],
+        {},
+        { thing: named(frame.wall.id), below: below.name }
+      );
+  }
+}

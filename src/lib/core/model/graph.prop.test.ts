@@ -1,0 +1,288 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { commands, runScript, type Script } from '../commands/register';
+import type { Project, Query, Stage } from '../document/kind';
+import { allRecords, projectFrom } from '../document/project';
+import { openEdges } from '../geometry/mesh';
+import { shiftBy } from '../geometry/motion';
+import { movedRecord } from '../document/copies';
+import { newProject, projectOf } from '../kinds/new-project';
+import { kinds } from '../kinds/register';
+import { storeysInOrder } from '../kinds/storey/record';
+import { editsArb, playEdits } from '../testing/edits';
+import { differenceOf, everything } from '../testing/everything';
+import { fieldChanges } from '../testing/fields';
+import { expectPartition, overlaps } from '../testing/partition';
+import { Model, sharedStages, stagesOf } from './graph';
+
+const runs = Number(process.env.LAW_RUNS ?? 25);
+
+/** The same records as new objects: nothing kept by identity can help. */
+const fresh = (project: Project) =>
+  projectFrom(project.kinds, structuredClone(allRecords(project)), project.lastIds);
+const fromScratch = (project: Project) => everything(new Model().at(fresh(project)));
+
+const house = (name: string): Project => {
+  const built = runScript(JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as Script);
+  if (!built.ok) throw new Error(built.problem.message);
+  return built.project;
+};
+
+const houses = { 'gannet-house': house('gannet-house'), 'plover-cabin': house('plover-cabin') };
+
+/** The first field whose change a model that knew the project before does not follow. */
+function unfollowed(project: Project, share: (i: number) => boolean): string | undefined {
+  const model = new Model();
+  everything(model.at(project));
+  let i = 0;
+  for (const { id, path, project: changed } of fieldChanges(project)) {
+    if (!share((i += 1))) continue;
+    const found = differenceOf(everything(model.at(changed)), fromScratch(changed));
+    if (found) return `${id} ${path}: ${found}`;
+  }
+  return undefined;
+}
+
+/** A door and a window whose jambs meet, the door set out first. */
+const abutting = [
+  { kind: 0, pick: 234, x: 0, y: 0 },
+  { kind: 219, pick: 762, x: 0, y: 0 },
+  { kind: 219, pick: 598, x: 10, y: 0 }
+];
+
+/** A stage that forgets one of its inputs: it keeps its value although that changed. */
+function forgetful<V>(of: Stage<V>, input: string): Stage<V> {
+  const at = of.reads.indexOf(input);
+  if (at < 0) throw new Error(`${of.name} does not read ${input}`);
+  let asked: { query: Query; key: string } | undefined;
+  return {
+    ...of,
+    inputs: (query, key) => {
+      asked = { query, key };
+      return of.inputs(query, key).filter((_, i) => i !== at);
+    },
+    compute: (_, key, memory) => of.compute(of.inputs(asked!.query, asked!.key), key, memory)
+  };
+}
+
+describe('the derivation', () => {
+  // Every field of every record, one after another; in parts, so that a failure is found early.
+  it.each(
+    (['gannet-house', 'plover-cabin'] as const).flatMap((name) =>
+      [0, 1, 2].map((part) => [name, part] as const)
+    )
+  )(
+    'of %s follows every single field: part %i',
+    (name, part) => {
+      expect(unfollowed(houses[name], (i) => i % 3 === part)).toBeUndefined();
+    },
+    400_000
+  );
+  it.each([
+    ['opening', 'place', 'opening', ''],
+    ['opening', 'host', 'wall', 'outside'],
+    ['opening', 'datum', 'storey', 'datum'],
+    ['column', 'column', 'column', ''],
+    ['slab', 'slab', 'slab', ''],
+    ['roof', 'model', 'wall', 'b.x'],
+    ['chimney', 'datums', 'storey', 'datum'],
+    ['wall', 'openings', 'opening', 'width'],
+    ['wall', 'planes', 'roof', '']
+  ] as const)('that law would catch a body of kind %s that forgets its %s', (kind, input, changed, field) => {
+    const house = kind === 'column' ? houses['plover-cabin'] : houses['gannet-house'];
+    const body = forgetful(kinds[kind].body!, input);
+    const broken = { ...kinds, [kind]: { ...kinds[kind], body } } as typeof kinds;
+    const project = projectFrom(broken, allRecords(house));
+    const model = new Model();
+    everything(model.at(project));
+    const isCaught = [...fieldChanges(project)]
+      .filter(({ id, path }) => project.tables[changed].has(id) && path.startsWith(field))
+      .some((one) => differenceOf(bodiesOf(model, one.project), bodiesOf(new Model(), one.project)));
+    expect(isCaught).toBe(true);
+  });
+  it('incremental equals from scratch, after any session of commands', () => {
+    const accepted = new Map(commands.map(({ name }) => [name, 0]));
+    fc.assert(
+      fc.property(editsArb(24), (edits) => {
+        const model = new Model();
+        const last = playEdits(edits, (_, project, call, good) => {
+          if (good) accepted.set(call.name, accepted.get(call.name)! + 1);
+          model.elements(project);
+        });
+        expect(differenceOf(everything(model.at(last)), fromScratch(last))).toBeUndefined();
+      }),
+      { numRuns: 2 * runs, seed: 9 }
+    );
+    const start = furnished();
+    fc.assert(
+      fc.property(fc.array(chanceArb, { minLength: 30, maxLength: 60 }), (edits) => {
+        playEdits(
+          edits,
+          (_, __, call, good) => good && accepted.set(call.name, accepted.get(call.name)! + 1),
+          start
+        );
+      }),
+      { numRuns: 150, seed: 9 }
+    );
+    // A command that is never accepted is not tried at all.
+    expect([...accepted].filter(([, count]) => count === 0)).toEqual([]);
+  }, 200_000);
+  it('unchanged elements stay the same objects, so that they are not sent again', () => {
+    const model = new Model();
+    const start = playEdits(
+      [
+        { kind: 0, pick: 0, x: 0, y: 0 },
+        { kind: 0, pick: 14, x: 40, y: 40 }
+      ],
+      () => undefined
+    );
+    const before = new Map(model.elements(start).map((element) => [element.id, element]));
+    const moved = playEdits([{ kind: 26, pick: 0, x: 0, y: -5 }], () => undefined, start);
+    const after = model.elements(moved);
+    const changed = after.filter((element) => before.get(element.id) !== element).map(({ id }) => id);
+    expect(changed.sort()).toEqual(['wall-1', 'wall-2', 'wall-4']);
+  });
+  it('a column 20 m away rebuilds nothing of a house', () => {
+    const project = houses['gannet-house'];
+    const model = new Model();
+    const before = new Map(model.elements(project).map((element) => [element.id, element]));
+    const args = { id: 'far', storey: 'storey-1', at: { x: -20_000, y: 0 } };
+    const after = runScript({ commands: [{ name: 'addColumn', args }] }, project);
+    if (!after.ok) throw new Error(after.problem.message);
+    const changed = model.elements(after.project).filter((one) => before.get(one.id) !== one);
+    expect(changed.map(({ id }) => id)).toEqual(['far']);
+  });
+  it('every session leaves closed solids and footprints that partition', () => {
+    fc.assert(
+      fc.property(editsArb(12), (edits) => {
+        const project = playEdits(edits, () => undefined);
+        const model = new Model();
+        for (const { id, parts } of model.elements(project))
+          for (const { mesh } of parts) expect([id, openEdges(mesh)]).toEqual([id, 0]);
+        for (const storey of storeysInOrder(project)) {
+          const { footprints, walls } = model.storey(project, storey.id)!;
+          if (walls.every(({ unsolved }) => !unsolved) && !overlaps(walls))
+            expectPartition(footprints, 1000, true);
+        }
+      }),
+      { numRuns: runs }
+    );
+  });
+  it('does not depend on the order of records', () => {
+    fc.assert(
+      fc.property(editsArb(12), (edits) => {
+        const project = playEdits(edits, () => undefined);
+        const turned = projectOf(structuredClone(allRecords(project)).reverse());
+        expect(differenceOf(byId(fromScratch(project)), byId(fromScratch(turned)))).toBeUndefined();
+      }),
+      { numRuns: runs, examples: [[abutting]] }
+    );
+  });
+  it('does not depend on where the house stands', () => {
+    fc.assert(
+      fc.property(editsArb(12), fc.integer({ min: -20, max: 20 }), (edits, far) => {
+        const project = playEdits(edits, () => undefined);
+        const motion = shiftBy({ x: far * 1000, y: far * 500 });
+        const moved = projectOf(allRecords(project).map((one) => movedRecord(project, one, motion)));
+        expect(differenceOf(sizesOf(project), sizesOf(moved))).toBeUndefined();
+      }),
+      { numRuns: runs }
+    );
+  });
+  it('an empty project derives to nothing', () => {
+    expect(new Model().elements(newProject())).toEqual([]);
+    expect(new Model().outline(newProject(), 'storey-1', 'inner')).toBeUndefined();
+  });
+  it('is listed in order: no stage asks for one that stands after it', () => {
+    const project = houses['plover-cabin'];
+    const all = stagesOf(project);
+    for (const [i, one] of sharedStages.entries()) {
+      const later = new Set<unknown>(all.slice(i + 1));
+      const model = new Model();
+      const watched: Query = {
+        project,
+        at: (other) => model.at(other),
+        get: (stage, key) => {
+          expect(later.has(stage) ? `${one.name} asks for ${stage.name}` : '').toBe('');
+          return model.at(project).get(stage, key);
+        }
+      };
+      for (const key of [
+        'storey-1',
+        'outer storey-1',
+        ...project.tables.wall.keys(),
+        ...project.tables.roof.keys(),
+        ...project.tables.slab.keys(),
+        ...project.tables.opening.keys()
+      ])
+        one.inputs(watched, key);
+    }
+  });
+});
+
+const chanceArb = fc.record({
+  kind: fc.integer({ min: 100, max: 160 }),
+  pick: fc.nat(999),
+  x: fc.integer({ min: -40, max: 40 }),
+  y: fc.integer({ min: -40, max: 40 })
+});
+
+/** A house with one of everything, so that every command has something to be about. */
+function furnished(): Project {
+  const example = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
+  const built = runScript({
+    commands: [
+      {
+        name: 'drawRectangle',
+        args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
+      },
+      ...['addOpening', 'addSlab', 'addRoof', 'addColumn', 'addGuide', 'addDimension'].map(example),
+      {
+        name: 'drawWall',
+        args: { storey: 'storey-1', a: { x: 2500, y: 0 }, b: { x: 2500, y: 4000 }, thickness: 100 }
+      },
+      ...['addStorey', 'addTracingSheet', 'deferFinding', 'setJoint'].map(example),
+      {
+        name: 'drawRectangle',
+        args: { storey: 'storey-2', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
+      }
+    ]
+  });
+  if (!built.ok) throw new Error(built.problem.message);
+  return built.project;
+}
+
+const bodiesOf = (model: Model, project: Project) =>
+  model.elements(project).map(({ id, parts }) => ({ id, parts }));
+
+/** Everything in an order that does not come from that of the records. */
+function byId({ storeys, bodies, inspection }: ReturnType<typeof everything>) {
+  const sorted = (value: unknown): unknown =>
+    Array.isArray(value) ? value.map((one) => JSON.stringify(one)).sort() : value;
+  return {
+    storeys: storeys.map(({ walls, places, outlines }) => [
+      sorted(walls),
+      sorted(places.map(([wall, list]) => [wall, sorted(list)])),
+      outlines
+    ]),
+    bodies: sorted(bodies),
+    inspection: Object.entries(inspection).map(([name, rows]) => [name, sorted(rows)])
+  };
+}
+
+/** Numbers that a shift of the whole house leaves alone. */
+function sizesOf(project: Project) {
+  const { inspection } = everything(new Model().at(project));
+  const strip = (value: unknown): unknown =>
+    Array.isArray(value)
+      ? value.map(strip)
+      : typeof value === 'object' && value !== null
+        ? Object.fromEntries(
+            Object.entries(value).flatMap(([key, one]) => (key === 'corners' ? [] : [[key, strip(one)]]))
+          )
+        : typeof value === 'number'
+          ? Number(value.toPrecision(6))
+          : value;
+  return strip(inspection);
+}

@@ -1,0 +1,104 @@
+/**
+ * The derivation, as a page: what is computed from what, in order. Each stage declares in its own file what it reads, and
+ * its function sees nothing else; none reads a stage that stands after it here, which a test checks.
+ *
+ *   walls, build-ups, storeys -> frames -> nodes -> footprints -> outlines -> roofs -> planes over things -+
+ *   openings, frames -> places --------------------------------------------------------------------+-> bodies, plans
+ *   columns, chimneys -> cuts ---------------------------------------------------------------------+
+ *
+ * A kind that has a body, cuts others or shows in the plan names its stages in its declaration (`kinds/<kind>/kind.ts`);
+ * what several kinds read is listed here.
+ */
+import type { ElementBody, Project, Query, Stage } from '../document/kind';
+import { declarationsOf } from '../document/project';
+import { Derivation } from '../document/stage';
+import { allCuts } from '../document/cuts';
+import type { Ring } from '../geometry/ring';
+import type { Cut } from '../kernels/solids/cut';
+import { slabRings } from '../kinds/slab/body';
+import type { Slab, SlabFace } from '../kinds/slab/record';
+import { places, placesIn } from '../kinds/opening/stages';
+import type { RoofModel } from '../kinds/roof/planes';
+import type { Roof } from '../kinds/roof/record';
+import { ridgeHeight, roofModels } from '../kinds/roof/stages';
+import { storeyModels, type StoreyModel } from '../kinds/storey/model';
+import type { Outline } from '../kinds/wall/outline';
+import { footprints, frames, framesOn, nodesOn, outlineOn, outlines, wallsOn } from '../kinds/wall/stages';
+
+export type { StoreyModel };
+
+/** What a list of unlike stages knows of each. */
+export type AnyStage = Pick<Stage<unknown>, 'name' | 'inputs'>;
+
+/** What several kinds read, in the order in which it is computed. */
+export const sharedStages: readonly AnyStage[] = [
+  wallsOn, // the walls of a storey, in the order of the table
+  frames, // a wall in its own coordinates, its plies as strips
+  framesOn, // all frames of a storey
+  nodesOn, // where the walls of a storey meet
+  footprints, // joints of a storey, and the footprints of all plies
+  places, // an opening along its wall
+  placesIn, // all openings of a wall
+  storeyModels, // these gathered, for the plan and for pointing
+  outlines, // the line round the outer walls
+  roofModels, // a roof's planes from the outline
+  slabRings // what a slab covers
+];
+
+const declared = <K extends 'body' | 'cuts'>(project: Project, what: K) =>
+  declarationsOf(project).flatMap((kind): AnyStage[] => {
+    const one: AnyStage | null = kind[what];
+    return one ? [one] : [];
+  });
+
+/** All stages in order: the shared ones, what each kind cuts out of others, all of that, the body of each kind. */
+export const stagesOf = (project: Project): readonly AnyStage[] => [
+  ...sharedStages,
+  ...declared(project, 'cuts'),
+  allCuts,
+  ...declared(project, 'body')
+];
+
+/** Everything derived from projects, by name. One lives on the main thread (plan only), one in the worker. */
+export class Model extends Derivation {
+  /** Frames, footprints and places of one storey: all that its plan shows of walls and openings. */
+  storey(project: Project, id: string): StoreyModel | undefined {
+    return this.at(project).get(storeyModels, id);
+  }
+
+  outline(project: Project, storey: string, face: SlabFace): Outline | undefined {
+    return outlineOn(this.at(project), storey, face);
+  }
+
+  roof(project: Project, { id }: Roof): RoofModel | undefined {
+    return this.at(project).get(roofModels, id);
+  }
+
+  cuts(project: Project): readonly Cut[] {
+    return this.at(project).get(allCuts, '');
+  }
+
+  /** The highest point of all roofs above project zero; without a roof, the top of the highest storey. */
+  ridge(project: Project): number {
+    return ridgeHeight(this.at(project));
+  }
+
+  slabRings(project: Project, { id }: Slab): readonly Ring[] {
+    return this.at(project).get(slabRings, id);
+  }
+
+  /** Bodies of the whole project. Unchanged ones are the same objects as before. */
+  elements(project: Project, report?: (done: number, of: number) => void): ElementBody[] {
+    const jobs = bodyJobs(this.at(project));
+    return jobs.flatMap((job, i) => {
+      if (report && i % 50 === 0) report(i, jobs.length);
+      return job() ?? [];
+    });
+  }
+}
+
+/** One step of work for each thing with a body, so that long work can pause and be cancelled between them. */
+export const bodyJobs = (query: Query): (() => ElementBody | undefined)[] =>
+  declarationsOf(query.project).flatMap(({ kind, body }) =>
+    body ? [...query.project.tables[kind].keys()].map((id) => () => query.get(body, id)) : []
+  );

@@ -1,0 +1,130 @@
+/** Any command of the register with arguments that fit a project: its example, with what it names found there. */
+import { commands, type Call } from '../commands/register';
+import type { Project } from '../document/kind';
+import { declarationsOf } from '../document/project';
+import { cross, distance, locate, subtract, unit } from '../geometry/point';
+import type { Wall } from '../kinds/wall/record';
+
+export interface Chance {
+  readonly pick: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+function one<T>(items: Iterable<T>, pick: number): T | undefined {
+  const list = [...items];
+  return list[pick % Math.max(1, list.length)];
+}
+
+/** An example's value for this project: ids that exist, places near by. */
+function fitted(project: Project, value: unknown, { pick, x, y }: Chance): unknown {
+  if (Array.isArray(value)) return value.map((part, i) => fitted(project, part, { pick: pick + i, x, y }));
+  if (typeof value === 'string') {
+    const [, prefix] = /^(.+)-\d+$/.exec(value) ?? [];
+    const named = declarationsOf(project).find((kind) => kind.prefix === prefix);
+    return named ? (one(project.tables[named.kind].keys(), pick) ?? value) : value;
+  }
+  if (typeof value !== 'object' || value === null) return value;
+  const entries = Object.entries(value).map(([key, part], i) => [
+    key,
+    key === 'x' || key === 'y'
+      ? Number(part) + 150 * (key === 'x' ? x : y)
+      : fitted(project, part, { pick: pick + i, x, y })
+  ]);
+  return Object.fromEntries(entries) as object;
+}
+
+/** Walls that run on in line with each other, end to end. */
+function inLine(project: Project, pick: number): [Wall, Wall] | undefined {
+  const walls = [...project.tables.wall.values()];
+  const pairs = walls.flatMap((p) =>
+    walls.flatMap((q): [Wall, Wall][] =>
+      p !== q &&
+      p.storey === q.storey &&
+      distance(p.b, q.a) < 1 &&
+      Math.abs(cross(unit(subtract(p.b, p.a)), unit(subtract(q.b, q.a)))) < 1e-4
+        ? [[p, q]]
+        : []
+    )
+  );
+  return one(pairs, pick);
+}
+
+/** Commands whose examples name things that only some projects have. */
+const special: Readonly<Record<string, (project: Project, chance: Chance) => object | undefined>> = {
+  joinWalls: (project, { pick }) => {
+    const pair = inLine(project, pick);
+    return pair && { ids: pair.map(({ id }) => id) };
+  },
+  reachWall: ({ tables: { wall } }, { pick, x }) => ({
+    ...{ id: one(wall.keys(), pick) ?? '-', end: pick % 2 ? 'a' : 'b' },
+    to: one(wall.keys(), pick + x + 41) ?? '-'
+  }),
+  squareWall: ({ tables: { wall } }, { pick, x }) => ({
+    ...{ id: one(wall.keys(), pick) ?? '-', to: one(wall.keys(), pick + x + 41) ?? '-' }
+  }),
+  setJoint: ({ tables: { wall } }, { pick }) => {
+    const found = one(wall.values(), pick);
+    return found && { storey: found.storey, at: found.a, cut: 'through', through: found.id };
+  },
+  resetJoint: ({ tables: { joint, wall } }, { pick }) => {
+    const member = one(joint.values(), pick)?.members.find(({ part }) => part !== 'body');
+    const found = member && wall.get(member.wall);
+    return found && member.part !== 'body' ? { storey: found.storey, at: found[member.part] } : undefined;
+  },
+  resumeFinding: ({ tables: { deferral } }, { pick }) => {
+    const found = one(deferral.values(), pick);
+    return found && { finding: found.finding };
+  },
+  releaseTwins: ({ tables: { twins } }, { pick }) => {
+    const found = one(twins.values(), pick)?.sets[0]?.items[0];
+    return found === undefined ? undefined : { ids: [found] };
+  },
+  addMaterial: (_, { pick }) => ({ name: `Flint ${pick}`, colour: '#6F7478' }),
+  addBuildUp: (_, { pick }) => ({
+    name: `Brick ${pick}`,
+    plies: [{ material: 'brick', thickness: 100 + (pick % 120), duty: 'structure' }]
+  }),
+  savePreset: (_, { pick }) => ({ name: `Inner ${pick}`, thickness: 100 }),
+  setLayer: (_, { pick }) => ({ what: ['partition', 'slab', 'roof'][pick % 3], locked: pick % 2 === 0 }),
+  setRoofEdge: ({ tables: { roof, wall } }, { pick }) => {
+    const found = one(roof.values(), pick);
+    const walls = [...wall.values()].filter(({ storey }) => storey === found?.storey);
+    return found && { roof: found.id, wall: one(walls, pick)?.id ?? '-', kind: pick % 2 ? 'gable' : 'eave' };
+  },
+  splitAtJoints: ({ tables: { wall } }, { pick }) => {
+    const walls = [...wall.values()];
+    const tees = walls.flatMap((host) =>
+      walls.flatMap((branch) => {
+        const { t, y } = locate(branch.a, host.a, unit(subtract(host.b, host.a)));
+        const isOn = branch.storey === host.storey && Math.abs(y) < 1 && t > 100;
+        return isOn && t < distance(host.a, host.b) - 100 ? [{ id: host.id, at: t + 50 }] : [];
+      })
+    );
+    return one(tees, pick);
+  },
+  makeTrue: ({ tables: { wall } }, { pick, x }) => {
+    const from = one(wall.values(), pick);
+    const way = from && unit(subtract(from.b, from.a));
+    const others = [...wall.values()].filter(
+      (to) => to !== from && way && Math.abs(cross(way, unit(subtract(to.b, to.a)))) < 1e-4
+    );
+    const to = one(others, pick);
+    const size = 3000 + 40 * x;
+    return from && to && { from: { wall: from.id, side: 'left' }, to: { wall: to.id, side: 'left' }, size };
+  },
+  addRoof: ({ tables: { storey } }, { pick }) => ({
+    ...{ storey: one(storey.keys(), pick) ?? '-', pitch: 15 + (pick % 40), overhang: (pick % 6) * 100 }
+  }),
+  setTracingSheet: ({ tables: { tracingSheet } }, { pick }) => ({
+    ...{ id: one(tracingSheet.keys(), pick) ?? '-', fade: 0.3, locked: pick % 3 === 0 }
+  })
+};
+
+/** `pick` chooses the command too; undefined where the project has nothing that it could be about. */
+export function anyCall(project: Project, chance: Chance): Call | undefined {
+  const found = commands[chance.pick % commands.length]!;
+  const make = special[found.name];
+  const args = make ? make(project, chance) : fitted(project, found.example, chance);
+  return args === undefined ? undefined : { name: found.name, args };
+}

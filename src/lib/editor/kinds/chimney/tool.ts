@@ -1,0 +1,196 @@
+/** Chimneys: back to back in a wall, or a breast inside or outside it, set out along that wall. */
+import { angleOf, locate, type Point } from '../../../core/geometry/point';
+import { clearRange } from '../../../core/kinds/opening/place';
+import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
+import { degree } from '../../../core/units/angle';
+import { formatLengthWithUnit } from '../../../core/units/length';
+import type { Editor } from '../../editor';
+import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { wallAt } from '../../hits';
+import type { Overlay, Tool } from '../../tool';
+import { BaseTool } from '../../tools/base';
+
+type Arrangement = 'both' | 'inside' | 'outside';
+type Size = 'width' | 'depth' | 'fireWidth' | 'fireHeight' | 'hearth' | 'flue' | 'above' | 'gap';
+
+const arrangements: readonly { readonly value: Arrangement; readonly label: string }[] = [
+  { value: 'both', label: 'back to back in' },
+  { value: 'inside', label: 'inside of' },
+  { value: 'outside', label: 'outside of' }
+];
+const depths: Record<Arrangement, number> = { both: 900, inside: 600, outside: 600 };
+/** How deep a fire opening is, and what stays between its face and the flue, mm. */
+const fireDepth = 340;
+const flueIn = 100;
+/** Steps the pointer takes along a wall, mm. */
+const step = 50;
+
+export class ChimneyTool extends BaseTool implements Tool {
+  readonly name = 'chimney';
+  private arrangement: Arrangement = 'both';
+  private wall: string | undefined;
+  private distance = 1000;
+  private fixed = false;
+  private inMiddle = false;
+  private base: number;
+  private sizes: Record<Size, number> = {
+    ...{ width: 1500, depth: depths.both, fireWidth: 800, fireHeight: 900 },
+    ...{ hearth: 400, flue: 200, above: 900, gap: 50 }
+  };
+
+  constructor(editor: Editor) {
+    super(editor);
+    const storey = editor.project.tables.storey.get(editor.storey);
+    this.base = Math.min(0, editor.settings.ground - (storey?.datum ?? 0) - 600);
+  }
+
+  private get model() {
+    return this.editor.model.storey(this.editor.project, this.editor.storey);
+  }
+
+  private get frame(): Frame | undefined {
+    return this.wall ? this.model?.frames.get(this.wall) : undefined;
+  }
+
+  sentence(): SentencePart[] {
+    const { units } = this;
+    const size = (name: Size, label: string) => lengthBlank(name, label, this.sizes[name], units, true);
+    return [
+      'Stand a chimney',
+      choiceBlank('arrangement', 'Arrangement', this.arrangement, arrangements),
+      choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
+      ', its middle',
+      lengthBlank('distance', 'Distance from the start', this.distance, units, this.fixed),
+      'from the start,',
+      size('width', 'Width'),
+      'wide and',
+      size('depth', 'Depth'),
+      'deep, the fire opening',
+      size('fireWidth', 'Width of the fire opening'),
+      'wide and',
+      size('fireHeight', 'Height of the fire opening'),
+      'high, its hearth',
+      size('hearth', 'Hearth'),
+      'out, a flue of',
+      size('flue', 'Flue'),
+      'square, standing',
+      heightBlank('base', 'Foot', this.base, units),
+      ', ending',
+      size('above', 'Height above the roofs'),
+      'above the roofs,',
+      size('gap', 'Gap'),
+      'clear of all it passes.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'arrangement') {
+      const before = this.arrangement;
+      this.arrangement = text as Arrangement;
+      if (this.sizes.depth === depths[before]) this.sizes.depth = depths[this.arrangement];
+    } else if (blank === 'wall') this.wall = text || undefined;
+    else {
+      const read = readBlank(blank === 'base' ? 'height' : 'length', text, this.units);
+      if (!read.ok) return read.message;
+      if (blank === 'base') this.base = read.value;
+      else if (blank === 'distance') [this.distance, this.fixed] = [read.value, true];
+      else {
+        if (read.value < 0 || (read.value === 0 && blank !== 'hearth' && blank !== 'gap'))
+          return 'That must be more than zero.';
+        this.sizes = { ...this.sizes, [blank]: read.value };
+      }
+    }
+    this.preview();
+    return undefined;
+  }
+
+  move(point: Point) {
+    if (this.fixed && this.wall) return;
+    this.wall = wallAt(this.model, point, 300) ?? (this.fixed ? this.wall : undefined);
+    const { frame } = this;
+    if (frame && !this.fixed) {
+      const { t } = locate(point, frame.origin, frame.direction);
+      const footprint = this.model?.footprints.walls.get(frame.wall.id);
+      const [c0, c1] = clearRange(frame, footprint?.bands[0]?.outline ?? []);
+      this.inMiddle = Math.abs(t - (c0 + c1) / 2) < step;
+      this.distance = this.inMiddle ? (c0 + c1) / 2 : Math.round(t / step) * step;
+    }
+    this.preview();
+  }
+
+  /** Where the middle of the chimney lies across the wall, and the sides of its fires. */
+  private placed(frame: Frame): { y: number; sides: ('front' | 'back')[]; reach: number } {
+    const { depth, gap } = this.sizes;
+    if (this.arrangement === 'both')
+      return { y: (frame.y0 + frame.y1) / 2, sides: ['front', 'back'], reach: 0 };
+    const toLeft = (frame.wall.outside === 'left') === (this.arrangement === 'outside');
+    const y = toLeft ? frame.y1 + gap + depth / 2 : frame.y0 - gap - depth / 2;
+    // Inside it faces away from the wall; outside through the wall into the room.
+    const facesLeft = (this.arrangement === 'inside') === toLeft;
+    const reach = this.arrangement === 'outside' ? gap + frame.y1 - frame.y0 : 0;
+    return { y, sides: [facesLeft ? 'back' : 'front'], reach };
+  }
+
+  private callIn(frame: Frame) {
+    const { width, depth, fireWidth, fireHeight, hearth, flue, above, gap } = this.sizes;
+    const { y, sides, reach } = this.placed(frame);
+    const across = depth / 2 - (flueIn + fireDepth) / 2;
+    return {
+      name: 'addChimney',
+      args: {
+        storey: this.editor.storey,
+        at: fromFrame(frame, this.distance, y),
+        angle: angleOf(frame.direction) / degree,
+        ...{ width, depth, base: this.base, gap, top: { kind: 'roof', above } },
+        flues: sides.map((side) => ({
+          across: side === 'front' ? -across : across,
+          ...{ width: flue, depth: flue },
+          fire: { side, width: fireWidth, height: fireHeight, depth: fireDepth, reach, hearth }
+        }))
+      }
+    };
+  }
+
+  private preview() {
+    const { frame } = this;
+    this.attempt(frame && this.callIn(frame));
+  }
+
+  click(point: Point) {
+    this.move(point);
+    this.accept();
+  }
+
+  accept() {
+    const { frame } = this;
+    if (!frame)
+      return this.editor.say({
+        kind: 'problem',
+        text: 'No wall is chosen yet.',
+        hint: 'Point at the wall that the chimney stands at, or choose it in the sentence.'
+      });
+    const made = this.perform(this.callIn(frame));
+    if (!made) return;
+    this.editor.take(undefined);
+    this.editor.select(made);
+  }
+
+  back(): boolean {
+    if (!this.fixed && !this.wall) return false;
+    this.fixed = false;
+    this.wall = undefined;
+    this.attempt(undefined);
+    return true;
+  }
+
+  overlay(): Overlay {
+    const { frame } = this;
+    if (!frame || !this.editor.isTrial) return {};
+    const y = (frame.y0 + frame.y1) / 2;
+    const to = fromFrame(frame, this.distance, y);
+    const name = this.inMiddle
+      ? 'middle of the clear wall'
+      : `${formatLengthWithUnit(this.distance, this.units)} from the start`;
+    return { lines: [[fromFrame(frame, 0, y), to]], snap: { at: to, name } };
+  }
+}

@@ -1,0 +1,24 @@
+/** Dimensions and notes placed by hand. */
+import type { Dimension } from '../../../core/kinds/dimension/record';
+import { add } from '../../../core/geometry/point';
+import { tipAt } from '../../../core/kinds/dimension/angles';
+import { dimensionAt } from '../../hits';
+import { DimensionTool } from './tool';
+import { unseen, type EditorKind } from '../kind';
+import { dimensionCard } from './card';
+
+export const dimension: EditorKind<Dimension> = {
+  ...unseen,
+  card: (make, records) => (records.length === 1 ? dimensionCard(make, records[0]!) : undefined),
+  sentence: ['text', 'certainty'],
+  steps: true,
+  hit: { over: 3, at: dimensionAt },
+  drag: ({ editor, id, from, by }) => {
+    // A string or arc goes through the pointer; the words of a note keep their place in the hand.
+    const { form } = editor.project.tables.dimension.get(id)!;
+    const tip = form.kind === 'note' ? tipAt(editor.project, form.tip) : undefined;
+    const at = form.kind === 'note' && tip ? add(add(tip, form.offset), by) : add(from, by);
+    return { name: 'setDimension', args: { id, at } };
+  },
+  tools: { dimension: (editor) => new DimensionTool(editor) }
+};

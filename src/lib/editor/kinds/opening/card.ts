@@ -1,0 +1,117 @@
+/** The card of an opening. */
+import { nameElement } from '../../../core/document/names';
+import { describeFrom } from './tool';
+import type { Opening } from '../../../core/kinds/opening/record';
+import { certaintyField } from '../../details/shared-fields';
+import { selecting } from '../../details/sets';
+import type { Editor } from '../../editor';
+import {
+  CardMaker,
+  fact,
+  type CardAction,
+  type DetailsCard,
+  type Field,
+  type FieldGroup
+} from '../../details/card';
+
+export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
+  const { project } = make.editor;
+  const set = (changes: object) => ({ name: 'setOpening', args: { id: opening.id, ...changes } });
+  const groups: FieldGroup[] = [
+    {
+      title: 'Where',
+      fields: [
+        make.text('name', 'Name', opening.name, (name) => set({ name })),
+        fact('In', nameElement(project, opening.wall)),
+        make.choice(
+          'to',
+          'Set out to',
+          [opening.to],
+          [
+            { value: 'near', label: 'near jamb' },
+            { value: 'centre', label: 'centre' },
+            { value: 'far', label: 'far jamb' }
+          ],
+          (to) => set({ to })
+        ),
+        make.length('distance', 'Distance', [opening.distance], (value) => set({ distance: value })),
+        fact('From', describeFrom(project, opening))
+      ]
+    },
+    {
+      title: 'Size',
+      fields: [
+        make.length('width', 'Width', [opening.width], (width) => set({ width })),
+        make.length('height', 'Height', [opening.height], (height) => set({ height })),
+        make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill })),
+        certaintyField(make, [opening.certainty], set)
+      ]
+    },
+    { title: 'Filling', fields: fillingFields(make, opening, set) }
+  ];
+  return {
+    title: nameElement(project, opening.id),
+    subtitle: '',
+    plies: [],
+    actions: selectors(make.editor, opening),
+    groups
+  };
+}
+
+function fillingFields(
+  make: CardMaker,
+  opening: Opening,
+  set: (changes: object) => { name: string; args: unknown }
+): Field[] {
+  return [
+    make.choice(
+      'filling',
+      'Filled by',
+      [opening.filling],
+      [
+        { value: 'door', label: 'door' },
+        { value: 'window', label: 'window' },
+        { value: 'none', label: 'nothing' }
+      ],
+      (filling) => set({ filling })
+    ),
+    ...(opening.filling === 'door'
+      ? [
+          make.choice(
+            'hinge',
+            'Hung on',
+            [opening.handing.hinge],
+            [
+              { value: 'near', label: 'near jamb' },
+              { value: 'far', label: 'far jamb' }
+            ],
+            (hinge) => set({ handing: { ...opening.handing, hinge } })
+          ),
+          make.choice(
+            'opens',
+            'Opens',
+            [opening.handing.opens],
+            [
+              { value: 'inside', label: 'inwards' },
+              { value: 'outside', label: 'outwards' }
+            ],
+            (opens) => set({ handing: { ...opening.handing, opens } })
+          )
+        ]
+      : [])
+  ];
+}
+
+/** Select more of its storey by what this opening is. */
+function selectors(editor: Editor, opening: Opening): CardAction[] {
+  const { wall, opening: table } = editor.project.tables;
+  const storeyOf = (one: Opening) => wall.get(one.wall)?.storey;
+  const isAlike = (one: Opening) => storeyOf(one) === storeyOf(opening) && one.filling === opening.filling;
+  const select = (label: string, like: (one: Opening) => boolean) =>
+    selecting(editor, label, table, (one) => isAlike(one) && like(one));
+  const word = { door: 'doors', window: 'windows', none: 'bare openings' }[opening.filling];
+  return [
+    select(`All ${word}`, () => true),
+    select('All of this size', ({ width, height }) => width === opening.width && height === opening.height)
+  ];
+}

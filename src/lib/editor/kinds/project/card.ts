@@ -1,0 +1,154 @@
+/** The card of the project itself: name, units, ground and limits. */
+import {
+  defaultUnits,
+  explainFault,
+  formatLength,
+  parseLength,
+  type LengthUnits
+} from '../../../core/units/length';
+import type { Choice } from '../../sentence';
+import type { Settings } from '../../../core/kinds/project/record';
+import { CardMaker, type DetailsCard, type Field } from '../../details/card';
+
+const finenesses: Record<LengthUnits['system'], readonly (readonly [number, string])[]> = {
+  mm: [
+    [10, '10 mm'],
+    [5, '5 mm'],
+    [1, '1 mm'],
+    [0.1, '0.1 mm']
+  ],
+  cm: [
+    [10, '1 cm'],
+    [5, '0.5 cm'],
+    [1, '0.1 cm']
+  ],
+  m: [
+    [10, '0.01 m'],
+    [1, '0.001 m']
+  ],
+  ft: [
+    [1, 'whole inches'],
+    [4, '1/4"'],
+    [8, '1/8"'],
+    [16, '1/16"'],
+    [32, '1/32"'],
+    [64, '1/64"']
+  ]
+};
+
+const systems: Choice[] = [
+  { value: 'mm', label: 'millimetres' },
+  { value: 'cm', label: 'centimetres' },
+  { value: 'm', label: 'metres' },
+  { value: 'ft', label: 'feet and inches' }
+];
+
+/** Without a module there is no grid. */
+function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] {
+  const set = (changes: object) => ({ name: 'setGrid', args: changes });
+  const step = make.length('nudge', 'Arrow key step', [nudge], (value) => ({
+    name: 'setProject',
+    args: { nudge: value }
+  }));
+  const module: Field = {
+    name: 'module',
+    label: 'Module',
+    kind: 'text',
+    value: grid ? formatLength(grid.module, units) : 'none',
+    set: (text) => {
+      if (text.trim() === '' || text.trim() === 'none') return make.run('setGrid', { module: null });
+      const parsed = parseLength(text, units);
+      return parsed.ok ? make.run('setGrid', { module: parsed.value }) : `${explainFault(text, parsed)}.`;
+    }
+  };
+  if (!grid) return [module, step];
+  return [
+    module,
+    make.length('originX', 'Origin across', [grid.origin.x], (x) => set({ origin: { x, y: grid.origin.y } })),
+    make.length('originY', 'Origin up', [grid.origin.y], (y) => set({ origin: { x: grid.origin.x, y } })),
+    make.angle('gridAngle', 'Turned', grid.angle, (angle) => set({ angle })),
+    make.flag('gridShown', 'Shown', grid.shown, (shown) => set({ shown })),
+    step
+  ];
+}
+
+export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
+  const set = (changes: object) => ({ name: 'setProject', args: changes });
+  const { units, secondUnits } = settings;
+  const act = (args: object) => make.run('setProject', args);
+  const limit = (
+    name: 'heightLimit' | 'areaLimit',
+    label: string,
+    value: string,
+    read: (text: string) => number | string
+  ): Field => ({
+    name,
+    label,
+    kind: 'text',
+    value,
+    set: (text) => {
+      if (text.trim() === '' || text.trim() === 'none') return act({ [name]: null });
+      const amount = read(text);
+      return typeof amount === 'string' ? amount : act({ [name]: amount });
+    }
+  });
+  return {
+    title: 'Project',
+    subtitle: settings.name,
+    plies: [],
+    groups: [
+      { title: 'Name', fields: [make.text('name', 'Name', settings.name, (name) => set({ name }))] },
+      {
+        title: 'Units',
+        fields: [
+          make.choice('units', 'Measured in', [units.system], systems, (system) =>
+            set({ units: defaultUnits[system as LengthUnits['system']] })
+          ),
+          make.choice(
+            'fineness',
+            'Shown to',
+            [String(units.fineness)],
+            finenesses[units.system].map(([value, label]) => ({ value: String(value), label })),
+            (fineness) => set({ units: { system: units.system, fineness: Number(fineness) } })
+          ),
+          make.choice(
+            'secondUnits',
+            'Beside them',
+            [secondUnits?.system ?? 'none'],
+            [
+              { value: 'none', label: 'no second unit' },
+              ...systems.filter(({ value }) => value !== units.system)
+            ],
+            (system) =>
+              set({ secondUnits: system === 'none' ? null : defaultUnits[system as LengthUnits['system']] })
+          )
+        ]
+      },
+      { title: 'Planning grid', fields: gridFields(make, settings) },
+      {
+        title: 'Ground and limits',
+        fields: [
+          make.height('ground', 'Ground', 'zero', [settings.ground], (ground) => set({ ground })),
+          limit(
+            'heightLimit',
+            'Ridge limit above it',
+            settings.heightLimit === null ? 'none' : formatLength(settings.heightLimit, units),
+            (text) => {
+              const parsed = parseLength(text, units);
+              return parsed.ok ? parsed.value : `${explainFault(text, parsed)}.`;
+            }
+          ),
+          limit(
+            'areaLimit',
+            'Floor area limit, m²',
+            settings.areaLimit === null ? 'none' : String(settings.areaLimit / 1e6),
+            (text) => {
+              const amount = Number(text.replace(/\s*m(²|2)?$/, ''));
+              return Number.isFinite(amount) ? amount * 1e6 : 'Expected an area in square metres.';
+            }
+          )
+        ]
+      }
+    ]
+  };
+}

@@ -1,0 +1,35 @@
+/** What the editor knows of each kind. A new kind is a line here; leaving it out does not compile. */
+import type { Kind, Rec, Records } from '../../core/document/record';
+import { chimney } from './chimney/kind';
+import { column } from './column/kind';
+import { dimension } from './dimension/kind';
+import { guide } from './guide/kind';
+import { joint } from './joint/kind';
+import { unseen, type EditorKind } from './kind';
+import { opening } from './opening/kind';
+import { project } from './project/kind';
+import { roof } from './roof/kind';
+import { slab } from './slab/kind';
+import { storey } from './storey/kind';
+import { tracingSheet } from './tracing-sheet/kind';
+import { wall } from './wall/kind';
+
+export const editorKinds: { readonly [K in Kind]: EditorKind<Records[K]> } = {
+  project,
+  storey,
+  wall,
+  opening,
+  column,
+  chimney,
+  slab,
+  roof,
+  tracingSheet,
+  dimension,
+  guide,
+  joint,
+  // Edited in panels of their own, or with what they belong to.
+  ...{ material: unseen, buildUp: unseen, preset: unseen, layer: unseen, twins: unseen, deferral: unseen }
+};
+
+export const editorKindOf = ({ kind }: Rec): EditorKind => editorKinds[kind] as unknown as EditorKind;
+export const allEditorKinds = Object.entries(editorKinds) as unknown as [Kind, EditorKind][];

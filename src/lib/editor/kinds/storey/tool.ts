@@ -1,0 +1,74 @@
+/** Copying a storey up or down. */
+import { FormTool } from '../../tools/form';
+import type { Tool } from '../../tool';
+import { choiceBlank, textBlank, type SentencePart } from '../../sentence';
+import type { Editor } from '../../editor';
+
+export class CopyUpTool extends FormTool implements Tool {
+  readonly name = 'copyUp';
+  private which: 'outer' | 'all' = 'outer';
+  private to: 'above' | 'below' = 'above';
+  private storeyName: string | undefined;
+
+  constructor(editor: Editor) {
+    super(editor);
+    const storey = editor.project.tables.storey.get(editor.storey);
+    this.lengths = { height: storey?.height ?? 2700, floorDepth: 300 };
+    this.preview();
+  }
+
+  sentence(): SentencePart[] {
+    return [
+      'Copy',
+      choiceBlank('which', 'Which walls', this.which, [
+        { value: 'outer', label: 'the outer walls' },
+        { value: 'all', label: 'all walls and columns' }
+      ]),
+      choiceBlank('to', 'Up or down', this.to, [
+        { value: 'above', label: 'up' },
+        { value: 'below', label: 'down' }
+      ]),
+      'to a new storey called',
+      textBlank('name', 'Name', this.nameShown),
+      ',',
+      this.length('height', 'Height'),
+      'high, its floor',
+      this.length('floorDepth', 'Floor depth'),
+      'deep.'
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'which') this.which = text as 'outer' | 'all';
+    else if (blank === 'to') this.to = text as 'above' | 'below';
+    else if (blank === 'name') {
+      if (text.trim() === '') return 'A storey needs a name.';
+      this.storeyName = text.trim();
+    } else return this.read(blank, text);
+    this.preview();
+    return undefined;
+  }
+
+  protected call() {
+    const { height, floorDepth } = this.lengths;
+    return {
+      name: 'copyStorey',
+      args: {
+        storey: this.editor.storey,
+        which: this.which,
+        to: this.to,
+        name: this.nameShown,
+        height,
+        floorDepth
+      }
+    };
+  }
+
+  private get nameShown(): string {
+    return this.storeyName ?? (this.to === 'above' ? 'Upper' : 'Lower');
+  }
+
+  protected override after(made: readonly string[]) {
+    this.editor.goTo(made[0]!);
+  }
+}

@@ -1,0 +1,23 @@
+/** Tracing sheets: under everything, trued up from two points. */
+import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
+import { add } from '../../../core/geometry/point';
+import { tracingSheetAt } from '../../hits';
+import { TrueUpTool } from './tool';
+import { unseen, type EditorKind } from '../kind';
+import { sheetCard } from './card';
+
+export const tracingSheet: EditorKind<TracingSheet> = {
+  ...unseen,
+  card: (make, records) => (records.length === 1 ? sheetCard(make, records[0]!) : undefined),
+  sentence: ['fade'],
+  steps: true,
+  hit: { over: 1, at: tracingSheetAt },
+  drag: ({ editor, id, by }) => {
+    const { origin, locked } = editor.project.tables.tracingSheet.get(id)!;
+    // It is dragged only when it was chosen before: it lies under everything.
+    return locked || !editor.selection.has(id)
+      ? undefined
+      : { name: 'setTracingSheet', args: { id, origin: add(origin, by) } };
+  },
+  tools: { trueUp: (editor) => new TrueUpTool(editor) }
+};

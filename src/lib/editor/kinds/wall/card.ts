@@ -1,0 +1,181 @@
+/** The card of one wall or several. */
+import { formatLengthWithUnit } from '../../../core/units/length';
+import { distance } from '../../../core/geometry/point';
+import { thicknessOf } from '../../../core/kernels/joints/frame';
+import { nameElement } from '../../../core/document/names';
+import { settingOuts, wallRoles, type Wall } from '../../../core/kinds/wall/record';
+import type { BuildUp } from '../../../core/kinds/build-up/record';
+import { buildUpChoices, settingOutWords } from '../../style';
+import type { Editor } from '../../editor';
+import { topChoiceFields } from '../../details/tops';
+import { certaintyField } from '../../details/shared-fields';
+import { selecting } from '../../details/sets';
+import { CardMaker, words, type CardAction, type DetailsCard, type Field } from '../../details/card';
+
+function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
+  return (buildUp?.plies ?? []).map(({ material, thickness }) => {
+    const known = editor.project.tables.material.get(material);
+    return {
+      colour: known?.colour ?? '#C9CCC6',
+      thickness,
+      label: `${known?.name ?? material} ${formatLengthWithUnit(thickness, editor.settings.units)}`
+    };
+  });
+}
+
+export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
+  const { editor } = make;
+  const first = walls[0]!;
+  const one = walls.length === 1;
+  const buildUp = editor.project.tables.buildUp.get(first.buildUp);
+  const ids = walls.map(({ id }) => id);
+  const set: WallSetter = (changes) => ({ name: 'setWalls', args: { ids, ...changes } });
+  return {
+    title: one ? 'Wall' : `${walls.length} walls`,
+    subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
+    plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
+    actions: selectors(editor, first),
+    groups: [
+      { title: 'Where', fields: wallPlace(make, walls, set) },
+      {
+        title: 'Size',
+        fields: [
+          ...wallSize(make, walls, set),
+          certaintyField(
+            make,
+            walls.map(({ certainty }) => certainty),
+            set
+          )
+        ]
+      },
+      {
+        title: 'Make-up and joints',
+        fields: [
+          make.choice(
+            'buildUp',
+            'Build-up',
+            walls.map((wall) => wall.buildUp),
+            buildUpChoices(editor.project).slice(1),
+            (value) => set({ buildUp: value })
+          ),
+          make.flag(
+            'standsApart',
+            'Stands apart',
+            walls.every((wall) => wall.standsApart),
+            (standsApart) => set({ standsApart })
+          ),
+          make.flag(
+            'returnEnds',
+            'Outer ply round free ends',
+            walls.every((wall) => wall.returnEnds),
+            (returnEnds) => set({ returnEnds })
+          ),
+          make.flag(
+            'returnJambs',
+            'Outer ply into jambs',
+            walls.every((wall) => wall.returnJambs),
+            (returnJambs) => set({ returnJambs })
+          )
+        ]
+      }
+    ]
+  };
+}
+
+/** Select more by what this wall is. */
+function selectors(editor: Editor, wall: Wall): CardAction[] {
+  const select = (label: string, like: (one: Wall) => boolean) =>
+    selecting(editor, label, editor.project.tables.wall, (one) => one.storey === wall.storey && like(one));
+  return [
+    select('All of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
+    select('All of this kind', ({ role }) => role === wall.role),
+    select('All on this storey', () => true)
+  ];
+}
+
+const heldEnds = [
+  { value: 'a', label: 'its start' },
+  { value: 'b', label: 'its end' }
+];
+
+type WallSetter = (changes: object) => { name: string; args: unknown };
+
+function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const first = walls[0]!;
+  const { editor } = make;
+  const single: Field[] = [
+    make.text('name', 'Name', first.name, (name) => set({ name })),
+    make.length('length', 'Length', [distance(first.a, first.b)], (length) => ({
+      name: 'setWallLength',
+      args: { id: first.id, length, hold: editor.holds }
+    })),
+    {
+      ...{ name: 'hold', label: 'Held at', kind: 'choice', value: editor.holds, choices: heldEnds },
+      set: (end) => {
+        editor.holdEnd(end === 'b' ? 'b' : 'a');
+        return undefined;
+      }
+    }
+  ];
+  return [
+    ...(walls.length === 1 ? single : []),
+    make.choice(
+      'settingOut',
+      'Set out on',
+      walls.map((wall) => wall.settingOut),
+      settingOuts.map((value) => ({ value, label: settingOutWords[value] })),
+      (settingOut) => set({ settingOut })
+    ),
+    ...(walls.every(({ settingOut }) => settingOut === 'offset')
+      ? [
+          make.length(
+            'settingOutOffset',
+            'In from outer face',
+            walls.map((wall) => wall.settingOutOffset),
+            (settingOutOffset) => set({ settingOutOffset })
+          )
+        ]
+      : []),
+    make.choice(
+      'outside',
+      'Outside',
+      walls.map((wall) => wall.outside),
+      [
+        { value: 'left', label: 'left of the run' },
+        { value: 'right', label: 'right of the run' }
+      ],
+      (outside) => set({ outside })
+    ),
+    make.choice(
+      'role',
+      'Kind',
+      walls.map((wall) => wall.role),
+      words(wallRoles),
+      (role) => set({ role })
+    )
+  ];
+}
+
+function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const { project } = make.editor;
+  return [
+    make.length(
+      'thickness',
+      'Thickness',
+      walls.map((wall) => thicknessOf(project.tables.buildUp.get(wall.buildUp)!)),
+      (thickness) => set({ thickness })
+    ),
+    make.height(
+      'base',
+      'Base',
+      'the datum',
+      walls.map((wall) => wall.base),
+      (base) => set({ base })
+    ),
+    ...topChoiceFields(
+      make,
+      walls.map(({ top }) => top),
+      set
+    )
+  ];
+}

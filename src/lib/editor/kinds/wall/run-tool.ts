@@ -1,0 +1,195 @@
+/** Wall runs: point or type, end to start, closing on the first point. The sentence holds every number. */
+import {
+  along,
+  angleOf,
+  distance,
+  fromAngle,
+  leftOf,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../../core/geometry/point';
+import type { Call } from '../../../core/commands/register';
+import { formatLengthWithUnit } from '../../../core/units/length';
+import type { Editor } from '../../editor';
+import { angleBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import type { WallStyle } from '../../style';
+import type { Overlay, Tool } from '../../tool';
+import { BaseTool } from '../../tools/base';
+
+export class WallRunTool extends BaseTool implements Tool {
+  readonly name = 'wallRun';
+  private points: Point[] = [];
+  private pointer: Point | undefined;
+  private typed: { length?: number; angle?: number; x?: number; y?: number } = {};
+
+  constructor(
+    editor: Editor,
+    private readonly style: WallStyle
+  ) {
+    super(editor);
+  }
+
+  private get start(): Point | undefined {
+    return this.points.at(-1);
+  }
+
+  /** Where the stretch would end: typed numbers win over the pointer. */
+  private get end(): Point | undefined {
+    const { start } = this;
+    if (!start) return undefined;
+    const to = this.hand.present?.point ?? this.pointer;
+    const { length, angle } = this.typed;
+    if (length === undefined && angle === undefined) return to;
+    const away = to ? subtract(to, start) : { x: 1, y: 0 };
+    const direction = fromAngle(angle ?? angleOf(away));
+    return along(start, direction, length ?? Math.max(0, away.x * direction.x + away.y * direction.y));
+  }
+
+  sentence(): SentencePart[] {
+    const { units } = this;
+    const { start, end } = this;
+    if (!start) {
+      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
+      return [
+        'Start a wall',
+        lengthBlank('x', 'Across from project zero', this.typed.x ?? at.x, units, this.typed.x !== undefined),
+        'across and',
+        lengthBlank('y', 'Up from project zero', this.typed.y ?? at.y, units, this.typed.y !== undefined),
+        'up from project zero, on its',
+        ...this.style.line,
+        ...this.style.words
+      ];
+    }
+    const away = end ? subtract(end, start) : { x: 0, y: 0 };
+    return [
+      'Draw a wall',
+      lengthBlank(
+        'length',
+        'Length',
+        this.typed.length ?? distance(start, end ?? start),
+        units,
+        this.typed.length !== undefined
+      ),
+      'long, at',
+      angleBlank(
+        'angle',
+        'Angle',
+        this.typed.angle ?? (angleOf(away) + 2 * Math.PI) % (2 * Math.PI),
+        this.typed.angle !== undefined
+      ),
+      ', on its',
+      ...this.style.line,
+      ...this.style.words
+    ];
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    const own = this.style.fill(blank, text);
+    if (typeof own === 'string') return own;
+    if (!own) {
+      const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
+      if (!read.ok) return read.message;
+      if (blank === 'length' && read.value <= 0) return 'A length must be more than zero.';
+      this.typed = { ...this.typed, [blank]: read.value };
+    }
+    this.preview();
+    return undefined;
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    this.pointer = point;
+    this.hand.move(point, mmPerPixel, { start: this.start, first: this.points[0] });
+    this.preview();
+  }
+
+  private call(): Call | undefined {
+    const { start, end } = this;
+    if (!start || !end || distance(start, end) < 1) return undefined;
+    return { name: 'drawWall', args: { storey: this.editor.storey, a: start, b: end, ...this.style.args } };
+  }
+
+  private preview() {
+    this.attempt(this.call());
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    this.move(point, mmPerPixel);
+    this.accept();
+  }
+
+  accept() {
+    if (!this.start) {
+      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
+      this.points = [{ x: this.typed.x ?? at.x, y: this.typed.y ?? at.y }];
+      this.typed = {};
+      this.preview();
+      return;
+    }
+    const { end } = this;
+    const call = this.call();
+    if (!call || !end) return;
+    const ids = this.perform(call);
+    if (!ids) return;
+    const closed = distance(end, this.points[0]!) < 1;
+    const wall = this.editor.project.tables.wall.get(ids[0]!);
+    this.points = closed ? [] : [...this.points, wall?.b ?? end];
+    this.typed = {};
+    this.hand.take([]);
+    if (closed)
+      this.editor.say({
+        kind: 'done',
+        text: 'The run is closed.',
+        hint: 'Start another, or press Esc to leave the tool.'
+      });
+    else this.preview();
+  }
+
+  back(): boolean {
+    if (this.typed.length !== undefined || this.typed.angle !== undefined) {
+      this.typed = {};
+      this.preview();
+      return true;
+    }
+    if (this.points.length === 0) return false;
+    this.points = [];
+    this.attempt(undefined);
+    return true;
+  }
+
+  key(key: string): boolean {
+    if (key === 'c' && this.points.length > 2) {
+      this.hand.take([{ point: this.points[0]!, name: 'start of the run' }]);
+      this.typed = {};
+      this.accept();
+      return true;
+    }
+    if (!this.hand.key(key) && !this.style.key(key)) return false;
+    this.preview();
+    return true;
+  }
+
+  overlay(): Overlay {
+    const { start, end } = this;
+    const snap = this.hand.present;
+    const at = end ?? snap?.point ?? this.pointer;
+    return {
+      points: [...this.points, ...(at ? [at] : [])],
+      lines: [
+        ...(start && end ? [[start, end] as const] : []),
+        ...(snap?.from && this.typed.length === undefined ? [[snap.from, snap.point] as const] : [])
+      ],
+      ...(start &&
+        end &&
+        distance(start, end) > 1 && {
+          label: {
+            at: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
+            text: formatLengthWithUnit(distance(start, end), this.units),
+            beside: scale(leftOf(unit(subtract(end, start))), this.style.outside === 'right' ? -1 : 1)
+          }
+        }),
+      ...(this.typed.length === undefined && this.hand.overlay)
+    };
+  }
+}

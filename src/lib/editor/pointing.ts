@@ -1,0 +1,149 @@
+/** Pointing without a tool: what is under a point or in a box, and dragging it as a trial that is dropped once. */
+import { add, distance, subtract, type Point } from '../core/geometry/point';
+import { boxOf, boxesMeet, sideOf, type Box } from '../core/geometry/ring';
+import type { Call } from '../core/commands/register';
+import { findRecord } from '../core/document/project';
+import type { Editor } from './editor';
+import { allEditorKinds, editorKindOf } from './kinds/register';
+
+/** A corner of walls, or one thing. */
+type Grip = { readonly kind: 'corner'; readonly at: Point } | { readonly kind: 'thing'; readonly id: string };
+
+/** Steps that a dragged thing takes, mm; finer when zoomed in. */
+const stepFor = (mmPerPixel: number) =>
+  mmPerPixel > 20 ? 100 : mmPerPixel > 8 ? 50 : mmPerPixel > 2 ? 10 : 5;
+
+export class Drag {
+  private last: Call | undefined;
+
+  private constructor(
+    private readonly editor: Editor,
+    private readonly grip: Grip,
+    private readonly start: Point
+  ) {}
+
+  /** What is under the point: a corner of the selection first, then the topmost thing that can be dragged. */
+  static begin(editor: Editor, p: Point, mmPerPixel: number): Drag | undefined {
+    const corner = editor.storeyModel?.footprints.nodes.find(
+      ({ point, members }) =>
+        distance(point, p) <= 9 * mmPerPixel &&
+        members.some(({ frame, part }) => part !== 'body' && editor.selection.has(frame.wall.id))
+    );
+    if (corner) return new Drag(editor, { kind: 'corner', at: corner.point }, p);
+    const id = hitAt(editor, p, mmPerPixel);
+    const record = id === undefined ? undefined : findRecord(editor.project, id);
+    if (!record || !editorKindOf(record).drag) return undefined;
+    const drag = new Drag(editor, { kind: 'thing', id: record.id }, p);
+    // A kind may leave some of its records where they are.
+    return drag.callFor({ x: 0, y: 0 }, 1) ? drag : undefined;
+  }
+
+  /** The thing in hand, so that a press without a move selects it. */
+  get subject(): string | undefined {
+    return this.grip.kind === 'corner' ? undefined : this.grip.id;
+  }
+
+  move(p: Point, mmPerPixel: number) {
+    const call = this.callFor(subtract(p, this.start), stepFor(mmPerPixel));
+    if (!call) return;
+    const result = this.editor.attempt(call);
+    if (result?.ok) this.last = call;
+  }
+
+  private callFor(by: Point, step: number): Call | undefined {
+    const { editor, grip, start } = this;
+    const round = (v: number) => Math.round(v / step) * step;
+    if (grip.kind === 'corner') {
+      const to = add(grip.at, by);
+      const args = { storey: editor.storey, from: grip.at, to: { x: round(to.x), y: round(to.y) } };
+      return { name: 'moveCorner', args };
+    }
+    const record = findRecord(editor.project, grip.id);
+    return record && editorKindOf(record).drag?.({ editor, id: grip.id, from: start, by, round });
+  }
+
+  /** Dropped: one entry of history, or nothing. */
+  drop() {
+    if (this.last) this.editor.perform(this.last);
+    else this.editor.attempt(undefined);
+  }
+
+  cancel() {
+    this.last = undefined;
+    this.editor.attempt(undefined);
+  }
+}
+
+const byDepth = allEditorKinds.flatMap(([, { hit }]) => (hit ? [hit] : [])).sort((p, q) => q.over - p.over);
+
+/** The topmost thing at a point of the plan. */
+export function hitAt(editor: Editor, p: Point, mmPerPixel: number): string | undefined {
+  for (const { at } of byDepth) {
+    const id = at(editor, p, mmPerPixel);
+    if (id !== undefined) return id;
+  }
+  return undefined;
+}
+
+/**
+ * Ids of things in a box of the plan: those that it encloses, or all that it touches, as the person chose; the way the
+ * box was drawn does not decide it.
+ */
+export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
+  const box = boxOf([p, q]);
+  const takes = editor.boxTakes === 'touched' ? ringTouches : ringWithin;
+  return allEditorKinds.flatMap(([, { outlines }]) =>
+    [...(outlines?.(editor) ?? [])].flatMap(([id, ring]) =>
+      takes(ring, box) && !editor.isHidden(id) ? [id] : []
+    )
+  );
+}
+
+const ringWithin = (ring: readonly Point[], box: Box) =>
+  ring.every(({ x, y }) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY);
+
+/** Convex rings: no side of the ring and no side of the box parts them. */
+function ringTouches(ring: readonly Point[], box: Box): boolean {
+  if (!boxesMeet(boxOf(ring), box)) return false;
+  const corners = [
+    { x: box.minX, y: box.minY },
+    { x: box.maxX, y: box.minY },
+    { x: box.maxX, y: box.maxY },
+    { x: box.minX, y: box.maxY }
+  ];
+  return ring.every((p, i) => corners.some((corner) => sideOf(p, ring[(i + 1) % ring.length]!, corner) >= 0));
+}
+
+/** Nudge what is selected by keys, kind by kind. */
+export function nudge(editor: Editor, by: Point) {
+  for (const [kind, { nudge: move }] of allEditorKinds) {
+    const ids = [...editor.selection].filter((id) => editor.project.tables[kind].has(id));
+    for (const call of move && ids.length > 0 ? move(editor, ids, by) : []) editor.perform(call);
+  }
+}
+
+/** Things of the storey in a steady order, for stepping through by key. */
+export function thingsOn(editor: Editor): string[] {
+  const { project, storey } = editor;
+  const all = allEditorKinds.flatMap(([kind, { steps, outlines }]) => {
+    if (!steps) return [];
+    const { storey: storeyOf } = project.kinds[kind];
+    const own = [...project.tables[kind].values()].filter(
+      (one) => storeyOf?.(one as never, project) === storey
+    );
+    // What passes through the storey is seen there too.
+    const passing = kind === 'wall' ? [] : [...(outlines?.(editor) ?? [])].map(([id]) => id);
+    return [...new Set([...own.map(({ id }) => id), ...passing])];
+  });
+  return editor.anyHidden ? all.filter((id) => !editor.isHidden(id)) : all;
+}
+
+/** Select the next or previous thing; `add` keeps what is selected. */
+export function stepThrough(editor: Editor, by: 1 | -1, add: 'add' | 'only' = 'only') {
+  const things = thingsOn(editor);
+  if (things.length === 0) return;
+  const last = [...editor.selection].at(-1);
+  const at = last === undefined ? (by > 0 ? -1 : 0) : things.indexOf(last);
+  const next = things[(at + by + things.length) % things.length] ?? things[0]!;
+  editor.select(add === 'add' ? [...[...editor.selection].filter((id) => id !== next), next] : [next]);
+}

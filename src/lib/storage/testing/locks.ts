@@ -1,0 +1,28 @@
+/** Web Locks in one process: first come, first served. */
+export class Locks {
+  private readonly queue: (() => void)[] = [];
+  private held = false;
+
+  async request(
+    _: string,
+    options: { ifAvailable?: boolean; signal?: AbortSignal } | Held,
+    work?: Held
+  ): Promise<unknown> {
+    const run = work ?? (options as Held);
+    const { ifAvailable, signal } = (work ? options : {}) as { ifAvailable?: boolean; signal?: AbortSignal };
+    if (this.held && ifAvailable) return run(null);
+    if (this.held)
+      await new Promise<void>((resolve, reject) => {
+        this.queue.push(resolve);
+        signal?.addEventListener('abort', () => reject(new Error('aborted')));
+      });
+    this.held = true;
+    try {
+      return await run({});
+    } finally {
+      this.held = false;
+      this.queue.shift()?.();
+    }
+  }
+}
+type Held = (lock: object | null) => unknown;
