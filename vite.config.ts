@@ -9,6 +9,7 @@ export default defineConfig({
   build: { chunkSizeWarningLimit: 1200 },
   test: {
     include: ['src/**/*.test.ts'],
+    setupFiles: ['src/lib/core/testing/setup.ts'],
     environment: 'node',
     testTimeout: 60_000
   }
