@@ -44,15 +44,23 @@ export class LocalModelService implements ModelService {
     const elements = await this.derive(() => turn !== this.turn, progress);
     if (!elements) return undefined;
     const changed: ShownElement[] = [];
-    const present = new Map<string, ElementBody>();
     for (const element of elements) {
-      present.set(element.id, element);
-      if (this.sent.get(element.id) !== element) changed.push(showElement(element));
+      if (this.sent.get(element.id) === element) continue;
+      this.sent.set(element.id, element);
+      changed.push(showElement(element));
     }
-    const removed = [...this.sent.keys()].filter((id) => !present.has(id));
-    this.sent = present;
+    const removed = this.forgetAllBut(elements);
     const findings = review ? reviewProject(this.model.at(this.project)) : undefined;
     return { revision, changed, removed, findings, milliseconds: this.clock() - from };
+  }
+
+  /** The ids of what was sent and is there no longer. */
+  private forgetAllBut(elements: readonly ElementBody[]): string[] {
+    if (this.sent.size === elements.length) return [];
+    const present = new Set(elements.map(({ id }) => id));
+    const removed = [...this.sent.keys()].filter((id) => !present.has(id));
+    for (const id of removed) this.sent.delete(id);
+    return removed;
   }
 
   /** All bodies, pausing now and then; undefined when `isStale` says so at a pause. What is done by then is kept. */

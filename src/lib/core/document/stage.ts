@@ -59,12 +59,11 @@ function declared<R extends Reads, V, M>(
       for (let i = 0; i < readers.length; i++) inputs[i] = readers[i]!(query, key);
       return inputs;
     },
-    compute: (inputs, key, memory) =>
-      compute(
-        Object.fromEntries(names.map((one, i) => [one, inputs[i]])) as unknown as Given<R>,
-        key,
-        memory as M
-      )
+    compute: (inputs, key, memory) => {
+      const given: Record<string, unknown> = {};
+      for (let i = 0; i < names.length; i++) given[names[i]!] = inputs[i];
+      return compute(given as Given<R>, key, memory as M);
+    }
   };
 }
 
@@ -129,9 +128,12 @@ export class Derivation {
     return query;
   }
 
-  /** The value of a stage for a project, computed only where nothing kept fits. */
+  /**
+   * The value of a stage for a project, computed only where nothing kept fits. Thousands of times at each step of the
+   * pointer the answer is already known to be good, so that is looked at first.
+   */
   ask<V>(query: Query, serial: number, of: Stage<V>, key: string): V {
-    const shelf = this.shelfOf(of, key);
+    const shelf = this.shelves.get(of)?.get(key) ?? this.newShelf(of, key);
     if (shelf.asked === serial) return shelf.kept[0]!.value as V;
     if (shelf.asked === -serial) throw new Error(`the stage ${of.name} of ${key} reads itself`);
     const before = shelf.asked;
@@ -162,11 +164,11 @@ export class Derivation {
     return value;
   }
 
-  private shelfOf(of: unknown, key: string): Shelf {
+  private newShelf(of: unknown, key: string): Shelf {
     let shelves = this.shelves.get(of);
     if (!shelves) this.shelves.set(of, (shelves = new Map()));
-    let shelf = shelves.get(key);
-    if (!shelf) shelves.set(key, (shelf = { kept: [], memory: undefined, asked: 0 }));
+    const shelf: Shelf = { kept: [], memory: undefined, asked: 0 };
+    shelves.set(key, shelf);
     return shelf;
   }
 

@@ -5,7 +5,7 @@ import { angleOf, subtract, type Point } from '../../geometry/point';
 import { buildColumns } from '../../geometry/columns';
 import { datumOf } from '../storey/record';
 import { own, stage } from '../../document/stage';
-import { planesOver } from '../roof/stages';
+import { indexedRoofs, planesOver } from '../roof/stages';
 import { boxOf } from '../../geometry/ring';
 import type { Column } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
@@ -48,7 +48,7 @@ export const columnBodies = stage(
     planes: (query, id) => {
       const column = query.project.tables.column.get(id);
       return column && topOf(query, id) === Infinity
-        ? planesOver(query, column.storey, boxOf(columnRing(column)))
+        ? planesOver(indexedRoofs(query, column.storey), boxOf(columnRing(column)))
         : [];
     },
     height: ({ project: { tables } }, id) => tables.storey.get(tables.column.get(id)?.storey ?? '')?.height

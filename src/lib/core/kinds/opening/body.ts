@@ -1,7 +1,7 @@
 /** What fills openings: frames and glass, linings and leaves. */
 import { frameRectangle, type Frame, type Side } from '../../kernels/joints/frame';
 import { buildColumns, flat, type Cell } from '../../geometry/columns';
-import { stage } from '../../document/stage';
+import { result, sameInput, stageWithMemory } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { places } from './stages';
 import { datumOf } from '../storey/record';
@@ -9,8 +9,7 @@ import type { Mesh } from '../../geometry/mesh';
 import type { Part, PartRole } from '../../kernels/solids/part';
 import type { OpeningPlace } from './place';
 import type { Opening } from './record';
-import type { ElementBody, Query } from '../../document/kind';
-import { leftOf } from '../../geometry/point';
+import type { ElementBody } from '../../document/kind';
 
 /** Sections of frames and leaves, mm. */
 export const fillingSizes = { frame: 60, frameDepth: 70, glass: 24, lining: 30, leaf: 44 } as const;
@@ -89,58 +88,45 @@ export function fillingParts(
   ];
 }
 
-const frameAround = (query: Query, id: string) =>
-  query.get(frames, query.project.tables.opening.get(id)?.wall ?? '');
-
-/** All that a filling needs of its wall, by value: a wall that only grew at its far end leaves its doors as they are. */
-function valuesOfHost(query: Query, id: string): HostValues | readonly [] {
-  const frame = frameAround(query, id);
-  if (!frame) return [];
-  const { origin, direction, y0, y1, core, wall } = frame;
-  return [origin.x, origin.y, direction.x, direction.y, y0, y1, ...core, wall.outside];
+interface Filled {
+  readonly values: readonly unknown[];
+  readonly body: ElementBody;
 }
 
-type HostValues = readonly [number, number, number, number, number, number, number, number, Side];
+/** The last body with all that it was made from, by value: a wall that only grew at its far end leaves its doors as they are. */
+class FillingMemory {
+  private last: Filled | undefined;
 
-function hostFrom([ox, oy, dx, dy, y0, y1, c0, c1, outside]: HostValues): FillingHost {
-  const direction = { x: dx, y: dy };
-  const left = leftOf(direction);
-  return { origin: { x: ox, y: oy }, direction, left, y0, y1, core: [c0, c1], wall: { outside } };
+  bodyOf(values: readonly unknown[], make: () => ElementBody): ElementBody {
+    if (!this.last || !sameInput(this.last.values, values)) this.last = { values, body: make() };
+    return this.last.body;
+  }
 }
 
-/** Its own place and kind, likewise. */
-function valuesOfPlace(query: Query, id: string): PlaceValues | readonly [] {
-  const place = query.get(places, id);
-  if (!place) return [];
-  const { t0, t1, z0, z1, opening } = place;
-  return [t0, t1, z0, z1, opening.filling, opening.handing];
-}
-
-type PlaceValues = readonly [number, number, number, number, Opening['filling'], Opening['handing']];
-
-const placeFrom = ([t0, t1, z0, z1, filling, handing]: PlaceValues): FilledPlace => ({
-  ...{ t0, t1, z0, z1 },
-  opening: { filling, handing }
-});
-
-export const openingBodies = stage(
+export const openingBodies = stageWithMemory(
   'fillings of openings',
   {
-    host: valuesOfHost,
-    place: valuesOfPlace,
-    storey: ({ project: { tables } }, id) => tables.wall.get(tables.opening.get(id)?.wall ?? '')?.storey,
+    frame: (query, id) => query.get(frames, query.project.tables.opening.get(id)?.wall ?? ''),
+    place: result(places),
     datum: ({ project }, id) => {
       const { wall, opening } = project.tables;
       return datumOf(project, wall.get(opening.get(id)?.wall ?? '')?.storey ?? '');
     }
   },
-  ({ host, place, storey, datum }, id): ElementBody | undefined =>
-    host.length > 0 && place.length > 0 && storey !== undefined
-      ? {
-          id,
-          kind: 'opening',
-          storey,
-          parts: fillingParts(hostFrom(host as HostValues), placeFrom(place as PlaceValues), datum)
-        }
-      : undefined
+  () => new FillingMemory(),
+  ({ frame, place, datum }, id, memory): ElementBody | undefined => {
+    if (!frame || !place) return undefined;
+    const { t0, t1, z0, z1, opening } = place;
+    const { origin, direction, y0, y1, core, wall } = frame;
+    const values = [
+      ...[t0, t1, z0, z1, opening.filling, opening.handing.opens, opening.handing.hinge, datum, wall.storey],
+      ...[origin.x, origin.y, direction.x, direction.y, y0, y1, ...core, wall.outside]
+    ];
+    return memory.bodyOf(values, () => ({
+      id,
+      kind: 'opening',
+      storey: wall.storey,
+      parts: fillingParts(frame, place, datum)
+    }));
+  }
 );

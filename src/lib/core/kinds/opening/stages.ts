@@ -28,8 +28,14 @@ export const places = stage(
 export const placesIn = stage(
   'openings of a wall',
   {
-    found: (query: Query, wall) =>
-      (query.get(openingsByWall, '').get(wall) ?? []).flatMap(({ id }) => query.get(places, id) ?? [])
+    found: (query: Query, wall) => {
+      const found: OpeningPlace[] = [];
+      for (const { id } of query.get(openingsByWall, '').get(wall) ?? []) {
+        const place = query.get(places, id);
+        if (place) found.push(place);
+      }
+      return found;
+    }
   },
   // As they lie, whatever the order of the records: jambs that two openings share are named after the first.
   ({ found }): readonly OpeningPlace[] => [...found].sort(alongWall)

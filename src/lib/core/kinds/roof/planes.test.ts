@@ -9,7 +9,7 @@ import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { deriveOutline } from '../wall/outline';
 import { deriveRoof, offsetRing } from './planes';
-import { planesOver, roofModels } from './stages';
+import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
 import { Model } from '../../model/graph';
 
@@ -123,14 +123,21 @@ describe('roofs on walls', () => {
     const project = projectWith(buildUpOf('p', [200, 'structure']), ...walls, roofOf());
     const query = new Model().at(project);
     const { planes } = query.get(roofModels, 'r')!;
-    const near = planesOver(query, 'storey-1', { minX: 100, minY: 3000, maxX: 200, maxY: 3100 });
+    const near = planesOver(indexedRoofs(query, 'storey-1'), {
+      minX: 100,
+      minY: 3000,
+      maxX: 200,
+      maxY: 3100
+    });
     expect(near).toEqual(
       planes.filter(
         ({ ring }) =>
           Math.min(...ring.map(({ x }) => x)) <= 200 && Math.min(...ring.map(({ y }) => y)) <= 3100
       )
     );
-    expect(planesOver(query, 'storey-1', { minX: 9e5, minY: 0, maxX: 9e5 + 1, maxY: 1 })).toEqual([]);
+    expect(
+      planesOver(indexedRoofs(query, 'storey-1'), { minX: 9e5, minY: 0, maxX: 9e5 + 1, maxY: 1 })
+    ).toEqual([]);
     expect(deriveRoof(roofOf(), undefined)).toBeUndefined();
   });
   it('offsets a ring outwards with mitred corners', () => {

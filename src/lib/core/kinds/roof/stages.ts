@@ -40,11 +40,16 @@ export const roofModels = stageWithMemory(
   }
 );
 
-/** A static index of a roof's planes by their plan boxes: a large house has many walls and planes. */
+interface IndexedRoof {
+  readonly planes: readonly RoofPlane[];
+  readonly index: Flatbush;
+}
+
+/** A roof's planes with a static index by their plan boxes: a large house has many walls and planes. */
 const planeIndexes = stage(
   'indexes of roof planes',
   { model: result(roofModels) },
-  ({ model }): Flatbush | undefined => {
+  ({ model }): IndexedRoof | undefined => {
     if (!model || model.planes.length === 0) return undefined;
     const index = new Flatbush(model.planes.length);
     for (const { ring } of model.planes) {
@@ -52,7 +57,7 @@ const planeIndexes = stage(
       index.add(minX, minY, maxX, maxY);
     }
     index.finish();
-    return index;
+    return { planes: model.planes, index };
   }
 );
 
@@ -60,15 +65,29 @@ const roofsByStorey = stage('roofs by storey', { roofs: table('roof') }, ({ roof
   groupedBy(roofs.values(), ({ storey }) => storey)
 );
 
-/** Planes of the roofs of a storey that lie over a box of the plan. */
-export function planesOver(query: Query, storey: string, { minX, minY, maxX, maxY }: Box): RoofPlane[] {
-  const roofs = query.get(roofsByStorey, '').get(storey) ?? [];
-  return roofs.flatMap(({ id }) => {
-    const found = query.get(planeIndexes, id)?.search(minX, minY, maxX, maxY) ?? [];
-    const { planes } = query.get(roofModels, id) ?? { planes: [] };
-    return found.sort((p, q) => p - q).map((i) => planes[i]!);
-  });
-}
+/** The solved roofs of a storey, by its id. */
+const roofsOn = stage(
+  'solved roofs of a storey',
+  {
+    found: (query: Query, storey) =>
+      (query.get(roofsByStorey, '').get(storey) ?? []).flatMap(({ id }) => query.get(planeIndexes, id) ?? [])
+  },
+  ({ found }): readonly IndexedRoof[] => found
+);
+
+export const indexedRoofs = (query: Query, storey: string) => query.get(roofsOn, storey);
+
+/** Planes of solved roofs that lie over a box of the plan, roof by roof. */
+export const planesOver = (
+  roofs: readonly IndexedRoof[],
+  { minX, minY, maxX, maxY }: Box
+): readonly RoofPlane[] =>
+  roofs.flatMap(({ planes, index }) =>
+    index
+      .search(minX, minY, maxX, maxY)
+      .sort((p, q) => p - q)
+      .map((i) => planes[i]!)
+  );
 
 /** The highest point of all roofs above project zero; without a roof, the top of the highest storey. */
 export function ridgeHeight(query: Query): number {

@@ -15,6 +15,7 @@ import {
   type Void
 } from '../../kernels/solids/cells';
 import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns';
+import { buildPierced } from '../../kernels/solids/pierced';
 import { boxOf, ringArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs } from '../opening/jambs';
@@ -26,7 +27,7 @@ import { allCuts } from '../../document/cuts';
 import { datumOf } from '../storey/record';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
 import { placesIn } from '../opening/stages';
-import { planesOver } from '../roof/stages';
+import { indexedRoofs, planesOver } from '../roof/stages';
 import type { Mesh } from '../../geometry/mesh';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { WallFootprint } from '../../kernels/joints/footprints';
@@ -70,20 +71,29 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
     const all = voids();
     return piecesOf(ring, all).map((piece) => flatCell(piece, all, z0, z1));
   };
-  const solid = (strip: number, cells: readonly Cell[]): PlySolid[] => {
-    const lifted = liftCells(cells, context.datum);
-    return lifted.length === 0
-      ? []
-      : [{ ply: frame.strips[strip]!.ply, mesh: buildColumns(lifted, nameSide) }];
+  const t = (p: Point) => locate(p, frame.origin, frame.direction).t;
+  const plain = over.length === 0 && cutVoids.length === 0;
+  const solid = (
+    strip: number,
+    ring: Ring,
+    taken: readonly Stretch[],
+    z0: number,
+    z1: number
+  ): PlySolid[] => {
+    const { ply } = frame.strips[strip]!;
+    const short = plain && z1 !== Infinity && buildPierced(ring, [z0, z1], taken, t, nameSide, context.datum);
+    if (short) return [{ ply, mesh: short }];
+    const lifted = liftCells(cellsOf(ring, taken, z0, z1), context.datum);
+    return lifted.length === 0 ? [] : [{ ply, mesh: buildColumns(lifted, nameSide) }];
   };
   return bands.flatMap(({ z0, z1, plies }) => [
     ...plies.flatMap((rings, strip) => {
       const taken = covered.has(strip) && sides.length > 0 ? wide : holes;
-      return rings.flatMap((ring) => solid(strip, cellsOf(ring, taken, z0, z1)));
+      return rings.flatMap((ring) => solid(strip, ring, taken, z0, z1));
     }),
     ...sides.flatMap((side) =>
       returnedAt(frame, side, plies, covered).flatMap((piece) =>
-        solid(outer, cellsOf(piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1)))
+        solid(outer, piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1))
       )
     )
   ]);
@@ -196,16 +206,23 @@ export function cutsOfWall(query: Query, id: string): Cut[] {
   return cutsMeeting(all, box, datum + frame.base, datum + frame.top);
 }
 
+/** Planes of roofs over a wall: the same list as long as neither its box nor the planes changed. */
+const planesOverWalls = stage(
+  'planes over walls',
+  {
+    box: result(wallBoxes),
+    roofs: (query, id) => indexedRoofs(query, query.project.tables.wall.get(id)?.storey ?? '')
+  },
+  ({ box, roofs }): readonly RoofPlane[] => (box ? planesOver(roofs, box) : [])
+);
+
 export const wallBodies = stage(
   'bodies of walls',
   {
     frame: result(frames),
     bands: (query, id) => footprintOf(query, id)?.bands,
     openings: result(placesIn),
-    planes: (query, id) => {
-      const box = query.get(wallBoxes, id);
-      return box ? planesOver(query, query.project.tables.wall.get(id)!.storey, box) : [];
-    },
+    planes: result(planesOverWalls),
     cuts: cutsOfWall,
     storey: ({ project: { tables } }, id) => tables.wall.get(id)?.storey,
     datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? ''),
