@@ -14,6 +14,14 @@ import type { Wall } from '../src/lib/core/kinds/wall/record';
 import { idsInBox } from '../src/lib/editor/pointing';
 import { Editor } from '../src/lib/editor/editor';
 import { snapsAt } from '../src/lib/editor/snapping';
+import { heightAt } from '../src/lib/core/geometry/columns';
+import { frameRectangle } from '../src/lib/core/kernels/joints/frame';
+import type { OpeningPlace } from '../src/lib/core/kinds/opening/place';
+import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
+import type { Roof } from '../src/lib/core/kinds/roof/record';
+import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
+import { footprints } from '../src/lib/core/kinds/wall/stages';
+import { solidVolume } from '../src/lib/core/testing/oracle';
 import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
 import { planDrawing } from '../src/lib/core/drawing/plan-drawing';
@@ -213,6 +221,84 @@ async function measurePointing(): Promise<string> {
   ].join('\n');
 }
 
+/** A five-ply wall of 9 m with three openings, plain-topped or a gable under two planes. */
+function oneWall(top: Wall['top']): { solids: () => unknown; bodies: () => number } {
+  const like = [...lattice().tables.wall.values()][0]!;
+  const at = (x: number, y: number) => ({ x, y });
+  const corners = [at(0, 0), at(9000, 0), at(9000, 6000), at(0, 6000)];
+  const walls = corners.map((a, i): Wall => ({
+    ...like,
+    id: `w${i}`,
+    a,
+    b: corners[(i + 1) % 4]!,
+    settingOut: 'outer',
+    top
+  }));
+  const project = projectOf([...allRecords(newProject('Wall')), ...walls]);
+  const model = new Model();
+  const query = model.at(project);
+  const footprint = query.get(footprints, 'storey-1').walls.get('w1')!;
+  const roof: Roof = {
+    ...{ id: 'r', kind: 'roof', name: '', storey: 'storey-1', pitch: Math.PI / 5, overhang: 300 },
+    ...{ plateLevel: 2400, thickness: 200, material: 'slate', edges: [{ wall: 'w1', kind: 'gable' }] }
+  };
+  const planes =
+    top.kind === 'roof' ? deriveRoof(roof, model.outline(project, 'storey-1', 'outer'))!.planes : [];
+  const openings = [
+    [800, 1700, 0, 2100],
+    [2600, 3400, 900, 2100],
+    [4200, 5200, 900, 2100]
+  ].map(([t0, t1, z0, z1]) => ({ opening: {}, t0, t1, z0, z1 }) as OpeningPlace);
+  const context = { datum: 0, height: 2400, openings, planes, cuts: [] };
+  const rings = footprint.bands[0]!.plies.flat();
+  const highest = Math.max(2500, ...planes.flatMap(({ top: t, ring }) => ring.map((p) => heightAt(t, p))));
+  const holes = openings.map(({ t0, t1, z0, z1 }) => ({
+    rings: [frameRectangle(footprint.frame, t0, t1, -2000, 2000)],
+    ...{ z0, z1 }
+  }));
+  const above = planes.map(({ underside: { a, b, c } }) => ({
+    normal: [-a, -b, 1] as [number, number, number],
+    offset: c
+  }));
+  return {
+    solids: () => deriveWallSolids(footprint, context),
+    bodies: () =>
+      rings.reduce((sum, ring) => sum + solidVolume({ rings: [ring], z0: 0, z1: highest }, holes, above), 0)
+  };
+}
+
+/** Ours beside a library of boolean bodies, turn by turn. */
+async function measureOneWall(): Promise<string> {
+  const rows: string[] = [];
+  for (const [name, top] of [
+    ['plain top', { kind: 'height', height: 2500 }],
+    ['gable under two planes', { kind: 'roof' }]
+  ] as const) {
+    const { solids, bodies } = oneWall(top);
+    const [own, other]: number[][] = [[], []];
+    for (let i = 0; i < 360; i++) {
+      const from = clock();
+      solids();
+      const between = clock();
+      bodies();
+      if (i >= 240) {
+        own!.push(between - from);
+        other!.push(clock() - between);
+      }
+    }
+    const [p, q] = [own!, other!].map((list) => list.sort((x, y) => x - y)[list.length >> 1]!) as [
+      number,
+      number
+    ];
+    rows.push(`| ${name} | ${ms(p)} | ${ms(q)} | ${(q / p).toFixed(1)} |`);
+  }
+  return [
+    '| five plies, three openings | ms | manifold-3d, ms | times |',
+    '| --- | ---: | ---: | ---: |',
+    ...rows
+  ].join('\n');
+}
+
 const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as Script;
 const built = runScript(script);
 if (!built.ok) throw new Error(built.problem.message);
@@ -223,6 +309,7 @@ const only = process.argv.indexOf('--only');
 if (only > 0) {
   const size = process.argv[only + 1]!;
   if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
+  else if (size === 'wall') console.log(JSON.stringify(await measureOneWall()));
   else if (size === 'pointing') console.log(JSON.stringify(await measurePointing()));
   else {
     if (size === '1') await measure(built.project, 60);
@@ -259,9 +346,8 @@ const lines = [
   })
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
-const tables = [lines.join('\n'), inOwnProcess<string>('lattice'), inOwnProcess<string>('pointing')].join(
-  '\n\n'
-);
+const others = ['lattice', 'pointing', 'wall'].map((one) => inOwnProcess<string>(one));
+const tables = [lines.join('\n'), ...others].join('\n\n');
 console.log(`${walls}\n\n${tables}`);
 if (process.argv.includes('--write'))
   writeFileSync(

@@ -1,16 +1,18 @@
 /**
- * The short way for what most walls are made of: one prism with flat base and top, pierced by openings that go straight
- * through it. Each side is one polygon with holes instead of a row of plan cells.
+ * The short way for what most walls are made of: a prism with a flat base, pierced by openings that go straight through
+ * it, whose top is flat or runs without a step under the planes of a roof. Each side is one polygon with holes instead of
+ * a row of plan cells.
  *
- *      u' +---------------------------+ v'     the upper part, over the line u-p-q-r-s-v
+ *      u' +-------------.-------------+ v'     the upper part, over the line u-p-q-r-s-v
  *         |      p+---+q   r+---+s    |        the lower parts, between the doors: under that line, round the windows
  *         |    .  |win|  .  |   |  .  |
- *         | .     +---+     |door   . |        corners are shared with the reveals, and nothing else is added, so no
- *       u +-----------------+   +-----+ v      edge meets another in its middle
+ *         | .     +---+     |door   . |        corners are shared with the reveals and the top, and nothing else is
+ *       u +-----------------+   +-----+ v      added, so no edge meets another in its middle
  *
  * Openings may not meet, nor reach the top, nor a corner of the plan: then the answer is undefined, and the general way
  * by cells (geometry/columns) is right. Cost: linear in the corners, but for the triangles of a side. Source: own.
  */
+import { heightAt, type Cell } from '../../geometry/columns';
 import { lerp, type Point } from '../../geometry/point';
 import type { Mesh } from '../../geometry/mesh';
 import type { Ring } from '../../geometry/ring';
@@ -28,37 +30,112 @@ export interface Hole {
 /** Where a hole comes out of a side: mesh vertices in the order of the side's edge, at its foot and its head. */
 interface Mouth {
   readonly s0: number;
-  readonly s1: number;
-  readonly low: number;
-  readonly high: number;
   readonly toBase: boolean;
   readonly foot: readonly [number, number];
   readonly head: readonly [number, number];
 }
 
 /**
- * The closed mesh of a prism over `ring` (counter-clockwise) from `z0` to `z1`, `lift` higher, less the `holes`.
+ * The closed mesh of a prism over `ring` (counter-clockwise) from `base` up to the tops of `cells`, which cover the ring
+ * with one interval each (or one cell, the ring itself), `lift` higher, less the `holes`.
  * `along`: the place of a point along the wall; `nameSide`: the name of a vertical face, its outside right of p to q.
  * Undefined where the short way does not do.
  */
 export function buildPierced(
   ring: Ring,
-  [z0, z1]: readonly [number, number],
+  base: number,
+  cells: readonly Cell[],
   holes: readonly Hole[],
   along: (p: Point) => number,
   nameSide: (p: Point, q: Point) => string,
   lift: number
 ): Mesh | undefined {
-  const cutting = holes.filter((hole) => hole.z1 > z0 && hole.z0 < z1).sort((p, q) => p.t0 - q.t0);
   const slack = tolerances.coincident;
-  if (z1 < z0 + slack) return undefined;
-  if (cutting.some((hole, i) => hole.z1 > z1 - slack || (i > 0 && hole.t0 < cutting[i - 1]!.t1 + slack)))
+  const roof = topOver(ring, cells, base + slack);
+  if (!roof) return undefined;
+  const cutting = holes
+    .filter((hole) => hole.z1 > base && hole.z0 < roof.highest)
+    .sort((p, q) => p.t0 - q.t0);
+  if (cutting.some((hole, i) => i > 0 && hole.t0 < cutting[i - 1]!.t1 + slack)) return undefined;
+  const places = roof.corners.map(along);
+  const crossed: number[][] = [];
+  for (const hole of cutting) {
+    const edges = edgesAcross(places, hole);
+    if (!edges) return undefined;
+    if (edges.length > 0 && !isUnder(hole, cells, along)) return undefined;
+    crossed.push(edges);
+  }
+  return new Pierced(roof, places, base, nameSide, lift).build(cutting, crossed, cells);
+}
+
+interface Top {
+  /** The ring's corners, as the cells have them. */
+  readonly corners: readonly Point[];
+  /** By edge of the ring: the points of the top on it, its first corner before them. */
+  readonly edges: readonly (readonly Point[])[];
+  readonly heights: ReadonlyMap<Point, number>;
+  readonly highest: number;
+}
+
+/** The top as one surface over the ring; undefined where it has a step, a gap, or comes down to `least`. */
+function topOver(ring: Ring, cells: readonly Cell[], least: number): Top | undefined {
+  const heights = new Map<Point, number>();
+  const after = new Map<Point, Point[]>();
+  for (const { ring: piece, intervals } of cells) {
+    if (intervals.length !== 1) return undefined;
+    for (const p of piece) {
+      const z = heightAt(intervals[0]!.top, p);
+      const known = heights.get(p);
+      if (z < least || (known !== undefined && Math.abs(known - z) > tolerances.height)) return undefined;
+      if (known === undefined) heights.set(p, z);
+    }
+  }
+  const highest = Math.max(...heights.values());
+  if (cells.length === 1 && cells[0]!.ring === ring)
+    return { corners: ring, edges: ring.map((p) => [p]), heights, highest };
+  for (const { ring: piece } of cells)
+    piece.forEach((p, i) => {
+      const q = piece[(i + 1) % piece.length]!;
+      const back = after.get(q)?.indexOf(p) ?? -1;
+      if (back >= 0) after.get(q)!.splice(back, 1);
+      else after.set(p, [...(after.get(p) ?? []), q]);
+    });
+  const known = [...heights.keys()];
+  const near = (p: Point) =>
+    known.find((q) => Math.abs(p.x - q.x) < tolerances.nodeGrid && Math.abs(p.y - q.y) < tolerances.nodeGrid);
+  const corners = ring.map(near);
+  if (corners.includes(undefined)) return undefined;
+  const edges = (corners as Point[]).map((from, i) => {
+    const to = corners[(i + 1) % ring.length]!;
+    const chain = [from];
+    for (let at = from; chain.length <= known.length;) {
+      const next = after.get(at);
+      if (next?.length !== 1) return undefined;
+      at = next[0]!;
+      if (at === to) return chain;
+      chain.push(at);
+    }
     return undefined;
-  const places = ring.map(along);
-  const crossed = cutting.map((hole) => edgesAcross(places, hole));
-  return crossed.includes(undefined)
+  });
+  return edges.includes(undefined)
     ? undefined
-    : new Pierced(ring, places, z0, z1, nameSide, lift).build(cutting, crossed as (number[] | [])[]);
+    : { corners: corners as Point[], edges: edges as Point[][], heights, highest };
+}
+
+/** Whether a hole stays under the top, over all of its width. */
+function isUnder({ t0, t1, z1 }: Hole, cells: readonly Cell[], along: (p: Point) => number): boolean {
+  const least = z1 + tolerances.coincident;
+  return cells.every(({ ring, intervals }) => {
+    const { top } = intervals[0]!;
+    return ring.every((p, i) => {
+      const q = ring[(i + 1) % ring.length]!;
+      const [tp, tq] = [along(p), along(q)];
+      if (tp > t0 && tp < t1 && heightAt(top, p) < least) return false;
+      return [t0, t1].every(
+        (t) => t < tp === t < tq || heightAt(top, lerp(p, q, (t - tp) / (tq - tp))) >= least
+      );
+    });
+  });
 }
 
 /** The two edges that a hole goes through, none, or undefined where a corner is in its way. */
@@ -77,41 +154,50 @@ class Pierced {
   /** The face on the one side of a border, until the other side comes. */
   private readonly open = new Map<number, number>();
   private readonly edges: number[] = [];
+  /** Whether each face took all its corners: not so where a ring touches itself. */
+  private isWhole = true;
   private readonly mouths: Mouth[][];
+  private readonly ring: readonly Point[];
+  private readonly tops = new Map<Point, number>();
   /** Where the outline of the base goes on at a jamb of a door: from one side of the wall to the other. */
   private readonly across = new Map<number, number>();
 
   constructor(
-    private readonly ring: Ring,
+    private readonly top: Top,
     private readonly places: readonly number[],
-    private readonly z0: number,
-    z1: number,
+    private readonly base: number,
     private readonly nameSide: (p: Point, q: Point) => string,
     private readonly lift: number
   ) {
-    for (const p of ring) {
-      this.vertex(p, z0);
-      this.vertex(p, z1);
-    }
-    this.mouths = ring.map(() => []);
+    this.ring = top.corners;
+    for (const p of this.ring) this.vertex(p, base);
+    for (const [p, z] of top.heights) this.tops.set(p, this.vertex(p, z));
+    this.mouths = this.ring.map(() => []);
   }
 
-  build(holes: readonly Hole[], crossed: readonly (readonly number[])[]): Mesh {
+  build(
+    holes: readonly Hole[],
+    crossed: readonly (readonly number[])[],
+    cells: readonly Cell[]
+  ): Mesh | undefined {
     holes.forEach((hole, i) => {
       const [e, f] = crossed[i]!;
       if (e !== undefined && f !== undefined) this.pierce(hole, e, f);
     });
-    const n = this.ring.length;
-    for (let i = 0; i < n; i++) this.side(i);
-    const plan = triangulateWhole(this.ring);
-    const corners = this.ring.map((_, i) => 2 * i);
-    this.polygon(
-      corners.map((vertex) => vertex + 1),
-      plan,
-      'top'
-    );
-    if (this.across.size === 0) this.under(corners, plan);
-    else this.pieces();
+    for (let i = 0; i < this.ring.length; i++) this.side(i);
+    for (const { ring, intervals } of cells)
+      this.polygon(
+        ring.map((p) => this.tops.get(p)!),
+        triangulateWhole(ring),
+        intervals[0]!.topName
+      );
+    if (this.across.size > 0) this.pieces();
+    else
+      this.under(
+        this.ring.map((_, i) => i),
+        triangulateWhole(this.ring)
+      );
+    if (!this.isWhole) return undefined;
     return {
       positions: Float64Array.from(this.positions),
       indices: Uint32Array.from(this.indices),
@@ -132,6 +218,7 @@ class Pierced {
 
   /** A flat face: its outline in the order seen from outside, and triangles of places in that outline. */
   private polygon(loop: readonly number[], triangles: readonly number[], name: string) {
+    if (triangles.length !== 3 * (loop.length - 2)) this.isWhole = false;
     let face = this.faces.indexOf(name);
     if (face < 0) face = this.faces.push(name) - 1;
     for (const k of triangles) this.indices.push(loop[k]!);
@@ -152,8 +239,8 @@ class Pierced {
 
   /** The reveals of one hole, and its mouths on both sides. */
   private pierce({ t0, t1, z0: low, z1: high }: Hole, e: number, f: number) {
-    const toBase = low <= this.z0 + tolerances.coincident;
-    const foot = toBase ? this.z0 : low;
+    const toBase = low <= this.base + tolerances.coincident;
+    const foot = toBase ? this.base : low;
     const mouth = (edge: number) => {
       const next = (edge + 1) % this.ring.length;
       const [p, q, tp, tq] = [this.ring[edge]!, this.ring[next]!, this.places[edge]!, this.places[next]!];
@@ -161,7 +248,8 @@ class Pierced {
       const [s0, s1] = [(first - tp) / (tq - tp), (last - tp) / (tq - tp)];
       const [a, b] = [lerp(p, q, s0), lerp(p, q, s1)];
       const made: Mouth = {
-        ...{ s0, s1, low: foot, high, toBase },
+        s0,
+        toBase,
         foot: [this.vertex(a, foot), this.vertex(b, foot)],
         head: [this.vertex(a, high), this.vertex(b, high)]
       };
@@ -189,11 +277,12 @@ class Pierced {
 
   private side(i: number) {
     const next = (i + 1) % this.ring.length;
-    const [u, v] = [2 * i, 2 * next];
+    const [u, v] = [i, next];
+    const over = [this.ring[next]!, ...[...this.top.edges[i]!].reverse()].map((p) => this.tops.get(p)!);
     const name = this.nameSide(this.ring[i]!, this.ring[next]!);
     const mouths = this.mouths[i]!.sort((p, q) => p.s0 - q.s0);
-    if (mouths.length === 0) {
-      this.quad(u, v, v + 1, u + 1, name);
+    if (mouths.length === 0 && over.length === 2) {
+      this.quad(u, v, over[0]!, over[1]!, name);
       return;
     }
     const [p, q] = [this.ring[i]!, this.ring[next]!];
@@ -206,7 +295,8 @@ class Pierced {
       });
       this.polygon(loop, triangulateWhole(flat), name);
     };
-    put([u, ...mouths.flatMap(({ head }) => [...head]), v, v + 1, u + 1]);
+    put([u, ...mouths.flatMap(({ head }) => [...head]), v, ...over]);
+    if (mouths.length === 0) return;
     // From a corner or door to the next: along the base, up its jamb, and back round the windows between.
     let start: readonly number[] = [u];
     let windows: Mouth[] = [];
@@ -235,7 +325,7 @@ class Pierced {
   /** The underside in as many pieces as the doors leave. */
   private pieces() {
     const outline = this.ring.flatMap((_, i) => [
-      2 * i,
+      i,
       ...this.mouths[i]!.flatMap(({ toBase, foot }) => (toBase ? foot : []))
     ]);
     const after = new Map(outline.map((vertex, k) => [vertex, outline[(k + 1) % outline.length]!]));

@@ -64,15 +64,22 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
   const over = planesThatCut(context.planes, { frame, bands });
   const nameSide = (p: Point, q: Point) =>
     isOnCut(context.cuts, p, q) ? 'cut' : sideName(frame, [...holes, ...sides], p, q);
-  const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number) => {
+  const t = (p: Point) => locate(p, frame.origin, frame.direction).t;
+  const isFlat = (z1: number) => over.length === 0 && z1 !== Infinity;
+  const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number): Cell[] => {
     const voids = () => [...taken.map((hole) => holeVoid(frame, hole)), ...cutVoids];
-    if (over.length > 0 || z1 === Infinity) return cellsUnder(ring, voids(), z0, z1, over, context.height);
+    if (!isFlat(z1)) return cellsUnder(ring, voids(), z0, z1, over, context.height);
     if (cutVoids.length === 0) return flatCells(frame, ring, taken, z0, z1);
     const all = voids();
     return piecesOf(ring, all).map((piece) => flatCell(piece, all, z0, z1));
   };
-  const t = (p: Point) => locate(p, frame.origin, frame.direction).t;
-  const plain = over.length === 0 && cutVoids.length === 0;
+  const shortWay = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number): Mesh | undefined => {
+    if (cutVoids.length > 0) return undefined;
+    const cells = isFlat(z1)
+      ? [{ ring, intervals: intervalsBetween(z0, flat(z1), 'top', [], ring[0]!, z1) }]
+      : cellsUnder(ring, [], z0, z1, over, context.height);
+    return buildPierced(ring, z0, cells, taken, t, nameSide, context.datum);
+  };
   const solid = (
     strip: number,
     ring: Ring,
@@ -81,7 +88,7 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
     z1: number
   ): PlySolid[] => {
     const { ply } = frame.strips[strip]!;
-    const short = plain && z1 !== Infinity && buildPierced(ring, [z0, z1], taken, t, nameSide, context.datum);
+    const short = shortWay(ring, taken, z0, z1);
     if (short) return [{ ply, mesh: short }];
     const lifted = liftCells(cellsOf(ring, taken, z0, z1), context.datum);
     return lifted.length === 0 ? [] : [{ ply, mesh: buildColumns(lifted, nameSide) }];
