@@ -13,6 +13,7 @@ import type { Project } from '../src/lib/core/document/kind';
 import type { Wall } from '../src/lib/core/kinds/wall/record';
 import { idsInBox } from '../src/lib/editor/pointing';
 import { Editor } from '../src/lib/editor/editor';
+import { newHistory } from '../src/lib/editor/history';
 import { snapsAt } from '../src/lib/editor/snapping';
 import { heightAt } from '../src/lib/core/geometry/columns';
 import { frameRectangle } from '../src/lib/core/kernels/joints/frame';
@@ -191,10 +192,7 @@ function comb(): Wall[] {
 /** What a person feels at the pointer in a house of 1,000 walls. */
 async function measurePointing(): Promise<string> {
   const project = projectOf([...allRecords(lattice()), ...comb()]);
-  const editor = new Editor(
-    { project, undo: [], redo: [] },
-    { changed: () => undefined, operated: () => undefined }
-  );
+  const editor = new Editor(newHistory(project), { changed: () => undefined, operated: () => undefined });
   const spot = (i: number) => ({ x: 30_000 + ((i * 137) % 9000), y: 40_000 + ((i * 211) % 9000) });
   const snap = await median(400, 200, (i) =>
     snapsAt(editor, spot(i), 10, { start: { x: 33_000, y: 41_000 } })

@@ -18,6 +18,9 @@
     startProject
   } from '$lib/components/projects';
   import type { UnitSystem } from '$lib/core/units/length';
+  import { isInMemory, storageProblem, workInMemory } from '$lib/storage/database';
+  import { storageFault } from '$lib/storage/faults';
+  import { isOpenElsewhere } from '$lib/storage/tabs';
   import type { ProjectRow } from '$lib/storage/store';
 
   let rows = $state.raw<ProjectRow[] | undefined>();
@@ -26,6 +29,8 @@
   let name = $state('New house');
   let system = $state<UnitSystem>('mm');
   let doomed = $state('');
+  let isElsewhere = $state(false);
+  let refused = $state.raw<Awaited<ReturnType<typeof storageProblem>>>();
   let picker: HTMLInputElement;
 
   const systems: { value: UnitSystem; label: string; example: string }[] = [
@@ -37,38 +42,67 @@
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
   onMount(async () => {
-    rows = await projectsHere();
+    if (!isInMemory()) refused = await storageProblem();
+    if (!refused) await list();
   });
+
+  /** Do something with what is kept, and say in words what the browser refuses. */
+  async function tell(work: () => Promise<void>) {
+    fault = '';
+    try {
+      await work();
+    } catch (refusal) {
+      const { text, hint } = storageFault(refusal);
+      fault = `${text} ${hint}`;
+    }
+  }
+
+  const list = () =>
+    tell(async () => {
+      rows = await projectsHere();
+    });
+
+  async function withoutStorage() {
+    await workInMemory();
+    refused = undefined;
+    await list();
+  }
+
+  async function askToRemove(id: string) {
+    isElsewhere = await isOpenElsewhere(id);
+    doomed = id;
+  }
 
   async function take(files: FileList | null) {
     const file = files?.[0];
     picker.value = '';
     if (!file) return;
-    fault = '';
-    const result = await openFile(file);
-    if (result.ok) await goto(`/project/${result.id}`);
-    else fault = `${result.problem.message} ${result.problem.hint}`;
+    await tell(async () => {
+      const result = await openFile(file);
+      if (result.ok) await goto(`/project/${result.id}`);
+      else fault = `${result.problem.message} ${result.problem.hint}`;
+    });
   }
 
-  async function begin(event: SubmitEvent) {
+  function begin(event: SubmitEvent) {
     event.preventDefault();
-    await goto(`/project/${await startProject(name, system)}`);
+    return tell(async () => goto(`/project/${await startProject(name, system)}`));
   }
 
-  async function remove(id: string) {
-    await removeProject(id);
-    doomed = '';
-    rows = await projectsHere();
-  }
+  const remove = (id: string) =>
+    tell(async () => {
+      await removeProject(id);
+      doomed = '';
+      rows = await projectsHere();
+    });
 
-  async function copy(id: string) {
-    await copyProject(id);
-    rows = await projectsHere();
-  }
+  const copy = (id: string) =>
+    tell(async () => {
+      await copyProject(id);
+      rows = await projectsHere();
+    });
 
-  async function demo(name: Demo) {
-    await goto(`/project/${await layDemo(name)}`);
-  }
+  const demo = (name: Demo) => tell(async () => goto(`/project/${await layDemo(name)}`));
 </script>
 
 <svelte:head><title>Cliffstead: projects</title></svelte:head>
@@ -83,7 +117,11 @@
   <div class="flex items-end justify-between gap-4">
     <div>
       <h1 class="text-xl font-semibold">Projects</h1>
-      <p class="mt-1 text-shale">They are kept in this browser. Save a file to take one elsewhere.</p>
+      <p class="mt-1 text-shale">
+        {rows && isInMemory()
+          ? 'They are in this page only, and gone with it: save files of what you want to keep.'
+          : 'They are kept in this browser. Save a file to take one elsewhere.'}
+      </p>
     </div>
     <div class="flex gap-2">
       <Button color="light" onclick={() => picker.click()}
@@ -139,8 +177,14 @@
     </form>
   {/if}
 
-  {#if rows === undefined}
-    <p class="mt-8 text-shale">Looking for projects…</p>
+  {#if refused}
+    <div role="alert" class="mt-8 border border-fog border-l-4 border-l-rust bg-white p-6">
+      <p class="font-semibold">{refused.text}</p>
+      <p class="mt-1 text-shale">{refused.hint}</p>
+      <Button class="mt-4" onclick={withoutStorage}>Work without storage</Button>
+    </div>
+  {:else if rows === undefined}
+    {#if !fault}<p class="mt-8 text-shale">Looking for projects…</p>{/if}
   {:else if rows.length === 0}
     <div class="mt-8 border border-dashed border-shale p-8 text-center">
       <p class="text-shale">
@@ -161,6 +205,7 @@
           </a>
           <span class="text-shale">{when.format(row.changed)}</span>
           {#if doomed === row.id}
+            {#if isElsewhere}<span class="text-rust">It is open in another tab.</span>{/if}
             <Button size="xs" color="red" onclick={() => remove(row.id)}>Remove for good</Button>
             <Button size="xs" color="light" onclick={() => (doomed = '')}>Keep</Button>
           {:else}
@@ -173,7 +218,7 @@
             <button
               class="p-2 text-shale hover:text-rust"
               aria-label="Remove {row.name}"
-              onclick={() => (doomed = row.id)}><Trash2 size={16} /></button
+              onclick={() => askToRemove(row.id)}><Trash2 size={16} /></button
             >
           {/if}
         </li>

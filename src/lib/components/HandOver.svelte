@@ -1,41 +1,22 @@
 <script lang="ts">
-  import { fileSave } from 'browser-fs-access';
   import type { House } from './house.svelte';
   import { Model } from '../core/model/graph';
-  import { writeProject } from '../core/exchange/archive';
+  import { saveFile, saveProjectFile, stemOf } from './project-file';
   import { writePlanSvg } from '../core/exchange/plan-svg';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let scale = $state(75);
   let fault = $state('');
   const scales = [20, 50, 75, 100, 200];
-  const stem = $derived(
-    house.editor.settings.name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'house'
-  );
+  const stem = $derived(stemOf(house.editor.settings.name));
 
-  async function save(bytes: Promise<BlobPart>, type: string, name: string) {
+  async function told(answer: Promise<string | undefined>) {
     fault = '';
-    try {
-      await fileSave(new Blob([await bytes], { type }), {
-        fileName: name,
-        extensions: [name.slice(name.lastIndexOf('.'))]
-      });
-      onclose();
-    } catch (error) {
-      if ((error as Error).name !== 'AbortError')
-        fault = `"${name}" could not be written: ${(error as Error).message}.`;
-    }
+    fault = (await answer) ?? '';
+    if (!fault) onclose();
   }
-
-  const saveProject = () =>
-    save(
-      house.blobs().then((blobs) => writeProject(house.editor.project, blobs) as Uint8Array<ArrayBuffer>),
-      'application/zip',
-      `${stem}.cliffstead`
-    );
+  const save = (...args: Parameters<typeof saveFile>) => told(saveFile(...args));
+  const saveProject = () => told(saveProjectFile(house));
   const saveGlb = () =>
     save(
       house.exportGlb().then((bytes) => {

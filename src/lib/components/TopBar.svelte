@@ -9,6 +9,7 @@
   import HandOver from './HandOver.svelte';
   import Versions from './Versions.svelte';
   import type { House } from './house.svelte';
+  import type { Stack } from '../editor/history';
   import { theme } from './theme.svelte';
   import { settingsOf } from '../core/document/project';
 
@@ -17,9 +18,11 @@
   const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
   const history = $derived(house.history);
+  const labelOf = (stack: Stack) =>
+    stack.recent.at(-1)?.label ?? (stack.older.length > 0 ? 'an older step' : undefined);
   const name = $derived(settingsOf(house.project).name);
-  const undoLabel = $derived(history.undo.at(-1)?.label);
-  const redoLabel = $derived(history.redo.at(-1)?.label);
+  const undoLabel = $derived(labelOf(history.undo));
+  const redoLabel = $derived(labelOf(history.redo));
 </script>
 
 <header class="relative col-span-3 flex items-center gap-3 bg-bar px-3 text-on-bar">
@@ -28,9 +31,10 @@
   >
   <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
   <span class="text-on-bar/85" data-testid="saved" aria-live="polite">
-    {#if house.unsaved}<span class="bg-rust px-2 py-0.5 text-white"
-        >{house.unsaved} Hand over a file to keep your work.</span
-      >{:else if house.following}Following the tab that edits{:else if house.saving}Saving…{:else if house.saved}Saved
+    {#if house.unsaved}<span class="bg-rust px-2 py-0.5 text-white" title={house.unsaved.hint}
+        >{house.unsaved.text}</span
+      >{:else if house.following}Following the tab that edits{:else if house.inMemory}In this page only: hand
+      over a file to keep it{:else if house.saving}Saving…{:else if house.saved}Saved
       {clock.format(house.saved)}{/if}
   </span>
   <span class="flex-1"></span>

@@ -2,11 +2,13 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { House } from './house.svelte';
+  import type { StorageFault } from '../storage/faults';
   import { listVersions, type VersionRow } from '../storage/store';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let rows = $state.raw<VersionRow[]>([]);
   let name = $state('');
+  let fault = $state.raw<StorageFault | undefined>();
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
   onMount(async () => {
@@ -15,7 +17,8 @@
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    await house.nameVersion(name.trim() || `Version ${rows.length + 1}`);
+    fault = await house.nameVersion(name.trim() || `Version ${rows.length + 1}`);
+    if (fault) return;
     name = '';
     rows = await listVersions(house.id);
   }
@@ -44,6 +47,10 @@
     />
     <Button size="xs" type="submit">Name this state</Button>
   </form>
+  {#if fault}<p role="alert" class="mt-2 border-l-4 border-rust px-2 text-rust">
+      {fault.text}
+      {fault.hint}
+    </p>{/if}
   <ul class="mt-3 max-h-72 divide-y divide-fog overflow-auto">
     {#each rows as row (row.id)}
       <li class="flex items-center gap-2 py-2">

@@ -8,6 +8,7 @@
   import Hints from './Hints.svelte';
   import type { House } from './house.svelte';
   import JointPictures from './JointPictures.svelte';
+  import LostProject from './LostProject.svelte';
   import ModelPane from './ModelPane.svelte';
   import PlanPane from './PlanPane.svelte';
   import Rail from './Rail.svelte';
@@ -129,6 +130,11 @@
     plan.focus();
   }
 
+  /** The browser asks before it closes a page with something that is not on disk. */
+  function onbeforeunload(event: BeforeUnloadEvent) {
+    if (house.isAtRisk) event.preventDefault();
+  }
+
   function nudgeBy(event: KeyboardEvent) {
     const step = editor.settings.nudge * (event.shiftKey ? 10 : 1);
     const ways: Record<string, [number, number]> = {
@@ -160,7 +166,7 @@
   );
 </script>
 
-<svelte:window {onkeydown} {oncopy} {onpaste} />
+<svelte:window {onkeydown} {oncopy} {onpaste} {onbeforeunload} />
 <svelte:head><title>{settingsOf(house.project).name}: Cliffstead</title></svelte:head>
 
 <div
@@ -195,3 +201,4 @@
   <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />
   <Hints {house} />
 </div>
+{#if house.isLost}<LostProject {house} />{/if}

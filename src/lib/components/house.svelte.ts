@@ -2,25 +2,21 @@
 import { flushSync } from 'svelte';
 import { nanoid } from 'nanoid';
 import { PatchMismatch, patchOf } from '../core/document/patch';
+import { Keeper } from './keeper';
+import { copyToKeep } from './projects';
+import { restored, type Restored } from './restored';
 import { allRecords, settingsOf } from '../core/document/project';
 import type { Finding } from '../core/review/review';
 import { Editor, type Hand } from '../editor/editor';
 import type { Project } from '../core/document/kind';
-import { operate, type HistoryState, type Operation } from '../editor/history';
+import { wanted, type HistoryState, type Operation, type Way } from '../editor/history';
 import { WallStyle } from '../editor/style';
 import { isTool, takeTool } from '../editor/take-tool';
 import type { ActionName } from '../editor/stages';
 import type { ToolName } from '../editor/tool';
-import {
-  addVersion,
-  getBlob,
-  journalOperation,
-  openProject,
-  putBlob,
-  snapshotEvery,
-  takeSnapshot,
-  type VersionRow
-} from '../storage/store';
+import { isInMemory } from '../storage/database';
+import { ProjectGone, storageFault, type StorageFault } from '../storage/faults';
+import { addVersion, getBlob, headOf, putBlob, readSteps, type VersionRow } from '../storage/store';
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
@@ -40,27 +36,34 @@ export class House {
   saved = $state<number | undefined>();
   saving = $state(false);
   following = $state(false);
-  /** Why the last operation is not on disk; what is drawn stays, and can still be handed over as a file. */
-  unsaved = $state('');
+  /** Why the last steps are not on disk; what is drawn stays, and can still be handed over as a file. */
+  unsaved = $state.raw<StorageFault | undefined>();
+  /** Whether the house lives in this page alone. */
+  readonly inMemory = isInMemory();
   findings = $state.raw<readonly Finding[]>([]);
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
   readonly style: WallStyle;
   private client: ModelClient | undefined;
   private tabs: TabRole | undefined;
-  private queue: Promise<void> = Promise.resolve();
-  private operations = 0;
-  /** The journal cannot be played past some place: the next snapshot must come at once. */
-  private journalGap = false;
-  /** Number of the last operation known here. */
-  private seq = 0;
+  private readonly keeper: Keeper;
+  /** The journal cannot be played past some place: a snapshot must come before anything else. */
+  private journalGap: boolean;
   private readonly viewers = new Set<(update: ModelUpdate) => void>();
 
   private constructor(
     readonly id: string,
     readonly editor: Editor,
-    private readonly connect: (() => Connection) | undefined
+    private readonly connect: (() => Connection) | undefined,
+    state: Restored
   ) {
+    this.keeper = new Keeper(
+      id,
+      { onKept: (seq, operation) => this.kept(seq, operation), onState: () => this.mirrorKeeper() },
+      state.since
+    );
+    this.saved = state.saved;
+    this.journalGap = state.lost > 0;
     this.style = new WallStyle(editor);
     this.mirror();
   }
@@ -72,13 +75,9 @@ export class House {
     let house: House | undefined = undefined;
     const editor = new Editor(state.history, {
       changed: () => house?.changed(),
-      operated: (operation, after) => house?.keep(operation, after)
+      operated: (operation, after) => house?.keeper.keep(operation, after)
     });
-    house = new House(id, editor, connect);
-    house.saved = state.saved;
-    house.operations = state.operations;
-    house.seq = state.seq;
-    house.journalGap = state.lost > 0;
+    house = new House(id, editor, connect, state);
     if (state.lost > 0)
       editor.say({
         kind: 'problem',
@@ -107,38 +106,65 @@ export class House {
       onEdit: () => void this.becomeEditor(),
       onFollow: () => {
         this.following = true;
-        this.editor.setReadOnly(true);
+        this.editor.setReadOnly({
+          kind: 'problem',
+          text: 'Another tab is editing this house; this one follows.',
+          hint: 'Close the other tab to edit here.'
+        });
       },
-      onOperation: (told) => void this.follow(told)
+      onOperation: (told) => void this.follow(told),
+      onRemoved: () => this.keeper.giveUp(new ProjectGone())
     });
     this.showModel();
   }
 
-  /** Take what the editing tab did; where it does not fit what is known here, read it all anew. */
+  /**
+   * Take what another tab did; where it does not fit what is known here, read it all anew. Without locks that tab may be
+   * one of two that edit: then what is in line here goes first, and is refused by the journal.
+   */
   private async follow({ seq, operation }: Told) {
-    if (!this.following || seq <= this.seq) return;
-    this.seq = seq;
+    const { next } = this.editor.state;
+    if (this.keeper.isBehind || seq < next) return;
+    if (seq > next) return this.readAnew();
     try {
       this.editor.apply(operation, false);
+      this.tendHistory(seq);
     } catch (fault) {
       if (!(fault instanceof PatchMismatch)) throw fault;
       await this.readAnew();
     }
   }
 
-  private async readAnew() {
+  /** Read the project again, as the journal has it now. */
+  async readAnew() {
     const state = await restored(this.id);
-    if (!state) return;
-    this.operations = state.operations;
-    this.seq = state.seq;
+    if (!state) return this.keeper.giveUp(new ProjectGone());
+    this.journalGap = state.lost > 0;
+    this.saved = state.saved;
     this.editor.reopen(state.history);
   }
 
-  /** The other tab is gone: take its last state from the journal and edit from there. */
+  /** This tab may edit: from what the journal has by now, whatever was read before. */
   private async becomeEditor() {
-    if (this.following) await this.readAnew();
+    const head = await headOf(this.id);
+    if (head === undefined) return this.keeper.giveUp(new ProjectGone());
+    if (head !== this.editor.state.next - 1) await this.readAnew();
+    if (this.journalGap) await this.keeper.snapshot(this.editor.state);
+    this.journalGap = false;
     this.following = false;
-    this.editor.setReadOnly(false);
+    if (!this.keeper.isLost) this.editor.setReadOnly(undefined);
+  }
+
+  /** Give up what is here for what another tab kept. */
+  async takeOther() {
+    this.keeper.startOver();
+    await this.readAnew();
+    await this.becomeEditor();
+  }
+
+  /** Keep what is here under a new name; answers its id. */
+  async keepAsNew(): Promise<string> {
+    return copyToKeep(this.editor.project, this.keeper.fault?.kind === 'gone' ? 'same' : 'new');
   }
 
   /** Once a frame, before anything is drawn in it: the pointer may report faster than anything can be drawn. */
@@ -176,32 +202,43 @@ export class House {
     return () => this.viewers.delete(viewer);
   }
 
-  private keep(operation: Operation, after: HistoryState) {
-    this.saving = true;
-    this.queue = this.queue
-      .then(() => this.write(operation, after))
-      .catch((fault: Error) => {
-        this.saving = false;
-        this.unsaved = `Not saved: ${fault.message || fault.name}.`;
-      });
-  }
-
-  private async write(operation: Operation, after: HistoryState) {
-    this.seq = await journalOperation(this.id, operation, after.project);
-    this.tabs?.tell({ seq: this.seq, operation });
-    this.operations += 1;
-    // After a failed write, too, the journal has a gap; a snapshot closes it.
-    if (this.unsaved || this.journalGap || this.operations % snapshotEvery === 0)
-      await takeSnapshot(this.id, this.seq, after.project, after.undo, after.redo);
-    this.journalGap = false;
+  private kept(seq: number, operation: Operation) {
+    this.tabs?.tell({ seq, operation });
     this.saved = Date.now();
-    this.saving = false;
-    this.unsaved = '';
+    this.tendHistory(seq);
   }
 
-  /** All that was done is on disk. */
+  /** Old entries of history go out of memory, and come back before they are needed. */
+  private tendHistory(saved: number) {
+    this.editor.tidyHistory(saved);
+    for (const way of ['undo', 'redo'] as const) void this.fill(way);
+  }
+
+  private async fill(way: Way) {
+    const seqs = wanted(this.editor.state[way]);
+    if (seqs.length > 0) this.editor.fillHistory(way, await readSteps(this.id, seqs));
+  }
+
+  private mirrorKeeper() {
+    this.saving = this.keeper.isBehind;
+    this.unsaved = this.keeper.fault;
+    if (this.keeper.isLost && this.keeper.fault)
+      this.editor.setReadOnly({ ...this.keeper.fault, kind: 'problem' });
+  }
+
+  /** All that was done is on disk, or cannot be now. */
   settled(): Promise<void> {
-    return this.queue;
+    return this.keeper.settled();
+  }
+
+  /** Whether nothing can be kept under this name any more. */
+  get isLost(): boolean {
+    return this.unsaved?.kind === 'gone' || this.unsaved?.kind === 'outrun';
+  }
+
+  /** Whether leaving the page would lose something. */
+  get isAtRisk(): boolean {
+    return this.keeper.isBehind || (this.inMemory && this.editor.state.next > 1);
   }
 
   take(name: ToolName | ActionName) {
@@ -222,9 +259,15 @@ export class House {
     }
   }
 
-  async nameVersion(name: string): Promise<void> {
-    await this.queue;
-    await addVersion(this.id, name, this.editor.project);
+  /** Answers why not, when it could not be kept. */
+  async nameVersion(name: string): Promise<StorageFault | undefined> {
+    await this.keeper.settled();
+    try {
+      await addVersion(this.id, name, this.editor.project);
+      return undefined;
+    } catch (fault) {
+      return storageFault(fault);
+    }
   }
 
   /** Go back to a version: an ordinary entry of history, so it can be undone. */
@@ -266,32 +309,6 @@ export class House {
   close() {
     this.client?.close();
     this.tabs?.close();
+    this.keeper.close();
   }
-}
-
-interface Restored {
-  readonly history: HistoryState;
-  readonly saved: number;
-  readonly operations: number;
-  readonly seq: number;
-  /** Operations at the end of the journal that do not fit what is before them. */
-  readonly lost: number;
-}
-
-/** Snapshot and journal played again, as far as they fit each other. */
-async function restored(id: string): Promise<Restored | undefined> {
-  const stored = await openProject(id);
-  if (!stored) return undefined;
-  let history: HistoryState = { project: stored.project, undo: stored.undo, redo: stored.redo };
-  let played = 0;
-  try {
-    for (const operation of stored.operations) {
-      history = operate(history, operation);
-      played += 1;
-    }
-  } catch (fault) {
-    if (!(fault instanceof PatchMismatch)) throw fault;
-  }
-  const { operations, saved, seq } = stored;
-  return { history, saved, operations: operations.length, seq, lost: operations.length - played };
 }

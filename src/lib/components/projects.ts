@@ -7,20 +7,26 @@ import { readProject } from '../core/exchange/archive';
 import type { Problem } from '../core/document/problems';
 import { copyOfProject, newProject } from '../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../core/units/length';
-import { createProject, listProjects, openProject, type ProjectRow } from '../storage/store';
-
-const demoMark = 'cliffstead demo laid';
+import { onceEver } from '../storage/database';
+import {
+  createProject,
+  listProjects,
+  removeProject as removeStored,
+  type ProjectRow
+} from '../storage/store';
+import { tellRemoved } from '../storage/tabs';
+import type { Project } from '../core/document/kind';
+import { restored } from './restored';
 
 const demos = { 'Gannet House': gannet, 'Plover Cabin': plover } as const;
 export type Demo = keyof typeof demos;
 export const demoNames = Object.keys(demos) as Demo[];
 
-/** The list; on the very first visit the demo houses are built by their scripts. */
+/** The list; on the very first visit the demo houses are built by their scripts, both or none. */
 export async function projectsHere(): Promise<ProjectRow[]> {
-  if (!localStorage.getItem(demoMark)) {
-    localStorage.setItem(demoMark, 'yes');
+  await onceEver('demo houses', async () => {
     for (const name of [...demoNames].reverse()) await layDemo(name);
-  }
+  });
   return listProjects();
 }
 
@@ -49,8 +55,21 @@ export async function startProject(name: string, system: UnitSystem): Promise<st
 
 /** A copy beside the original, without its history and versions; pictures under the plan are shared. */
 export async function copyProject(id: string): Promise<void> {
-  const stored = await openProject(id);
-  if (stored) await createProject(nanoid(10), copyOfProject(stored.project, newGuid()));
+  const stored = await restored(id);
+  if (stored) await createProject(nanoid(10), copyOfProject(stored.history.project, newGuid()));
+}
+
+/** What a page still has of a project, kept as one of its own: the same house when the first is gone, else a new one. */
+export async function copyToKeep(project: Project, guid: 'same' | 'new'): Promise<string> {
+  const id = nanoid(10);
+  await createProject(id, guid === 'same' ? project : copyOfProject(project, newGuid()));
+  return id;
+}
+
+/** Remove a project, and tell the tabs that still have it open. */
+export async function removeProject(id: string): Promise<void> {
+  await removeStored(id);
+  tellRemoved(id);
 }
 
 /** Open a file as a project of its own; what is open stays untouched. */
@@ -69,5 +88,3 @@ export async function openFile(
   await createProject(id, result.project, blobs);
   return { ok: true, id };
 }
-
-export { removeProject } from '../storage/store';

@@ -14,7 +14,18 @@ import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Rec } from '../core/document/record';
 import type { Settings } from '../core/kinds/project/record';
 import type { WallEnd } from '../core/kernels/joints/frame';
-import { operate, patchOfOperation, type HistoryState, type Operation } from './history';
+import {
+  depthOf,
+  filled,
+  isReady,
+  operate,
+  patchOfOperation,
+  tidied,
+  type Entry,
+  type HistoryState,
+  type Operation,
+  type Way
+} from './history';
 import type { Tool } from './tool';
 import { hostOf } from '../core/document/copies';
 
@@ -43,7 +54,8 @@ export interface Hand {
   readonly hover: string | undefined;
   readonly tool: Tool | undefined;
   readonly message: Message | undefined;
-  readonly readOnly: boolean;
+  /** Why nothing may be changed here; undefined while it may. */
+  readonly readOnly: Message | undefined;
   /** Whether everything but what is in hand is shown faintly. */
   readonly veil: boolean;
   /** Only these are shown, until all are again. */
@@ -77,7 +89,7 @@ export class Editor {
       hover: undefined,
       tool: undefined,
       message: undefined,
-      readOnly: false,
+      readOnly: undefined,
       veil: false,
       isolated: undefined,
       boxTakes: 'enclosed',
@@ -161,8 +173,8 @@ export class Editor {
     this.isFree = isFree;
   }
 
-  /** Another tab edits this house, or no longer does. */
-  setReadOnly(readOnly: boolean) {
+  /** Why nothing may be changed here, as when another tab edits this house; undefined when it may again. */
+  setReadOnly(readOnly: Message | undefined) {
     this.turn({ readOnly });
   }
 
@@ -286,11 +298,7 @@ export class Editor {
   perform(call: Call): readonly string[] | undefined {
     this.forgetTrial();
     if (this.readOnly) {
-      this.say({
-        kind: 'problem',
-        text: 'Another tab is editing this house; this one follows.',
-        hint: 'Close the other tab to edit here.'
-      });
+      this.say(this.readOnly);
       return undefined;
     }
     const result = perform(this.project, call, this.model);
@@ -311,11 +319,29 @@ export class Editor {
   }
 
   undo() {
-    if (this.history.undo.length > 0 && !this.readOnly) this.apply({ op: 'undo' }, true);
+    this.step('undo');
   }
 
   redo() {
-    if (this.history.redo.length > 0 && !this.readOnly) this.apply({ op: 'redo' }, true);
+    this.step('redo');
+  }
+
+  private step(way: Way) {
+    const stack = this.history[way];
+    if (this.readOnly || depthOf(stack) === 0) return;
+    if (isReady(stack)) this.apply({ op: way }, true);
+    else this.say({ kind: 'done', text: 'Reading older steps …', hint: 'Press again in a moment.' });
+  }
+
+  /** Let go of old entries of history that are on disk up to step `saved`. */
+  tidyHistory(saved: number) {
+    this.history = tidied(this.history, saved);
+  }
+
+  /** Entries of history that were read from the journal. */
+  fillHistory(way: Way, entries: readonly Entry[]) {
+    this.history = filled(this.history, way, entries);
+    this.events.changed();
   }
 
   /** Put the whole project back to other records, as one entry that can be undone. */

@@ -2,19 +2,23 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { describe, expect, it } from 'vitest';
 import { perform } from '../core/commands/register';
-import { applyPatch, invertPatch } from '../core/document/patch';
 import { allRecords } from '../core/document/project';
 import { newProject } from '../core/kinds/new-project';
-import type { Project } from '../core/document/kind';
+import { restored } from '../components/restored';
+import { depthOf, newHistory, operate, seqsOf, type HistoryState } from '../editor/history';
+import { db, onceEver, workWith } from './database';
+import { Outrun, ProjectGone } from './faults';
 import {
   addVersion,
   createProject,
   getBlob,
-  journalOperation,
+  headOf,
+  keepSteps,
   listProjects,
   listVersions,
   openProject,
   putBlob,
+  readSteps,
   removeProject,
   takeSnapshot,
   type StoredOperation
@@ -29,48 +33,74 @@ const wall = (i: number) => ({
 async function draw(
   id: string,
   count: number,
-  from = newProject('House')
-): Promise<{ project: Project; seq: number }> {
-  let [project, seq] = [from, 0];
+  from = newHistory(newProject('House'))
+): Promise<HistoryState> {
+  let history = from;
   for (let i = 0; i < count; i++) {
-    const result = perform(project, wall(project.tables.wall.size));
+    const result = perform(history.project, wall(history.project.tables.wall.size));
     if (!result.ok) throw new Error(result.problem.message);
-    project = applyPatch(project, result.patch);
-    seq = await journalOperation(id, { op: 'do', label: result.label, patch: result.patch }, project);
+    const operation: StoredOperation = { op: 'do', label: result.label, patch: result.patch };
+    history = operate(history, operation);
+    await keepSteps(id, history.next - 1, [operation], history.project);
   }
-  return { project, seq };
+  return history;
 }
 
-function replay(stored: { project: Project; operations: readonly StoredOperation[] }): Project {
-  const done: Extract<StoredOperation, { op: 'do' }>[] = [];
-  return stored.operations.reduce((project, operation) => {
-    if (operation.op === 'do') done.push(operation);
-    return applyPatch(project, operation.op === 'do' ? operation.patch : invertPatch(done.pop()!.patch));
-  }, stored.project);
-}
+const records = async (id: string) => allRecords((await restored(id))!.history.project);
 
 describe('projects in the browser', () => {
   it('opening is the snapshot and the journal since', async () => {
     await createProject('a', newProject('House'));
     const { project } = await draw('a', 3);
-    const stored = (await openProject('a'))!;
-    expect(stored.operations).toHaveLength(3);
-    expect(allRecords(replay(stored))).toEqual(allRecords(project));
+    expect((await openProject('a'))!.operations).toHaveLength(3);
+    expect(await records('a')).toEqual(allRecords(project));
   });
-  it('a snapshot folds the journal up and keeps both undo stacks', async () => {
+  it('a snapshot folds the journal up; undo reads its steps, and what nothing needs is dropped', async () => {
     await createProject('b', newProject('House'));
-    const { project, seq } = await draw('b', 4);
-    const entry = { label: 'Draw a wall', patch: new Map() };
-    await takeSnapshot('b', seq, project, [entry, entry], [entry]);
-    await draw('b', 1, project);
-    const stored = (await openProject('b'))!;
-    expect([stored.operations.length, stored.undo.length, stored.redo.length]).toEqual([1, 2, 1]);
-    expect(stored.project.tables.wall.size).toBe(4);
-    expect(replay(stored).tables.wall.size).toBe(5);
+    let history = await draw('b', 4);
+    for (const op of ['undo', 'undo', 'redo'] as const) {
+      history = operate(history, { op });
+      await keepSteps('b', history.next - 1, [{ op }], history.project);
+    }
+    await takeSnapshot('b', history.next - 1, history.project, seqsOf(history.undo), seqsOf(history.redo));
+    expect((await readSteps('b', [1, 2, 3, 4, 5, 6, 7])).map(({ seq }) => seq)).toEqual([1, 2, 3, 4]);
+    history = await draw('b', 1, (await restored('b'))!.history);
+    expect([depthOf(history.undo), history.project.tables.wall.size]).toEqual([4, 4]);
+    await takeSnapshot('b', history.next - 1, history.project, seqsOf(history.undo), seqsOf(history.redo));
+    expect((await readSteps('b', [3, 4, 8])).map(({ seq }) => seq)).toEqual([3, 8]);
+    expect(await records('b')).toEqual(allRecords(history.project));
+  });
+  it('a step that does not follow the last one is refused, and one of a project that is gone', async () => {
+    await createProject('f', newProject('House'));
+    const history = await draw('f', 2);
+    const late = { op: 'undo' } as const;
+    await expect(keepSteps('f', 2, [late], history.project)).rejects.toThrow(Outrun);
+    await expect(keepSteps('f', 4, [late], history.project)).rejects.toThrow(Outrun);
+    expect(await headOf('f')).toBe(2);
+    await removeProject('f');
+    await expect(keepSteps('f', 3, [late], history.project)).rejects.toThrow(ProjectGone);
+    await expect(addVersion('f', 'Late', history.project)).rejects.toThrow(ProjectGone);
+    expect(await openProject('f')).toBeUndefined();
+  });
+  it('what is laid once is laid once, whoever asks at the same time, or not at all', async () => {
+    await Promise.all(['a', 'b', 'c', 'd', 'e'].map(removeProject));
+    const lay = (id: string) => onceEver('demo', () => createProject(id, newProject('Demo')));
+    await expect(
+      onceEver('demo', async () => {
+        await createProject('half', newProject('Half'));
+        throw new Error('killed');
+      })
+    ).rejects.toThrow('killed');
+    expect(await listProjects()).toEqual([]);
+    await Promise.all([lay('one'), lay('two')]);
+    expect((await listProjects()).map(({ name }) => name)).toEqual(['Demo']);
+    await removeProject('one');
+    await lay('three');
+    expect(await listProjects()).toEqual([]);
   });
   it('the list shows the newest first with what is in it', async () => {
     await createProject('c', newProject('Tern Cottage'));
-    await draw('c', 2, newProject('Tern Cottage'));
+    await draw('c', 2, newHistory(newProject('Tern Cottage')));
     const [first] = await listProjects();
     expect(first).toMatchObject({ id: 'c', name: 'Tern Cottage', summary: '1 storey, 2 walls, 0 openings' });
   });
@@ -96,42 +126,49 @@ describe('projects in the browser', () => {
     expect(await openProject('e')).toBeUndefined();
     expect(await openProject('never')).toBeUndefined();
   });
-  it('what an older version kept is brought up to date: snapshot, journal, undo and versions', async () => {
+  it('what form 1 of the storage kept is brought up to date: snapshot, journal, undo and versions', async () => {
     await createProject('old', newProject('House'));
-    const { project } = await draw('old', 2);
-    await addVersion('old', 'Then', project);
-    const db = new Dexie('cliffstead');
-    await db.open();
-    // As version 1 wrote it: no form named, no fields that came later.
-    const strip = (record: Record<string, unknown>) =>
+    const { project, undo } = await draw('old', 2);
+    const snapshot = allRecords(newProject('House'));
+    await db().delete();
+    // As form 1 wrote it: whole stacks in the snapshot, no form of records named, no fields that came later.
+    const strip = <T>(record: T) =>
       Object.fromEntries(
-        Object.entries(record).filter(([key]) => key !== 'settingOutOffset' && key !== 'secondUnits')
+        Object.entries(record as object).filter(
+          ([key]) => key !== 'settingOutOffset' && key !== 'secondUnits'
+        )
       );
-    await db
-      .table('snapshots')
-      .where({ project: 'old' })
-      .modify((row: Record<string, unknown>) => {
-        delete row.schemaVersion;
-        row.records = (row.records as Record<string, unknown>[]).map(strip);
-      });
-    await db
-      .table('journal')
-      .where({ project: 'old' })
-      .modify((row: { schemaVersion?: number; operation: { patch: Map<string, { after: object }> } }) => {
-        delete row.schemaVersion;
-        for (const change of row.operation.patch.values())
-          change.after = strip(change.after as Record<string, unknown>);
-      });
-    await db
-      .table('versions')
-      .where({ project: 'old' })
-      .modify((row: Record<string, unknown>) => {
-        delete row.schemaVersion;
-        row.records = (row.records as Record<string, unknown>[]).map(strip);
-      });
-    db.close();
-    const stored = (await openProject('old'))!;
-    expect(allRecords(replay(stored))).toEqual(allRecords(project));
+    const first = new Dexie('cliffstead');
+    first.version(1).stores({
+      ...{ projects: 'id, changed', snapshots: 'project', journal: '++seq, project' },
+      ...{ blobs: 'name', versions: '++id, project' }
+    });
+    const entries = undo.recent.map(({ label, patch }) => ({
+      label,
+      patch: new Map([...patch].map(([id, { after }]) => [id, { after: strip(after) }]))
+    }));
+    await first.table('projects').add({ id: 'old', name: 'House', changed: 1, summary: '' });
+    await first.table('journal').bulkAdd(
+      entries.map((entry, i) => ({
+        project: 'old',
+        seq: 7 + i,
+        when: 5,
+        operation: { op: 'do', ...entry }
+      }))
+    );
+    await first.table('snapshots').add({
+      ...{ project: 'old', upTo: 6, records: snapshot.map(strip) },
+      ...{ undo: [{ label: 'Earlier', patch: new Map() }], redo: entries }
+    });
+    const version = { project: 'old', name: 'Then', when: 3, records: allRecords(project).map(strip) };
+    await first.table('versions').add(version);
+    first.close();
+    await workWith(indexedDB);
+    const { history, lost } = (await restored('old'))!;
+    expect([lost, depthOf(history.undo), history.next]).toEqual([0, 3, 9]);
+    expect(allRecords(history.project)).toEqual(allRecords(project));
     expect((await listVersions('old'))[0]!.records).toEqual(allRecords(project));
+    await draw('old', 1, history);
+    expect(await headOf('old')).toBe(9);
   });
 });

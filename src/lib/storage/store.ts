@@ -1,93 +1,50 @@
 /**
- * Projects in the browser (Dexie). Each operation is in the journal before the interface says "Saved"; a snapshot now
- * and then; opening is snapshot plus journal. Snapshots carry both stacks, so undo survives a reload.
+ * Projects in the browser. Each step is in the journal before the interface says "Saved", and is refused when it does not
+ * follow the last one there; a snapshot now and then. Opening is the snapshot and the steps since; undo reads the older
+ * ones when it comes to them.
  */
-import Dexie, { type Table } from 'dexie';
-import type { Patch } from '../core/document/patch';
 import { allRecords, settingsOf } from '../core/document/project';
 import { projectOf } from '../core/kinds/new-project';
 import { migrate } from '../core/document/migrations';
 import { schemaVersion, type Rec } from '../core/document/record';
 import type { Project } from '../core/document/kind';
+import {
+  db,
+  type ProjectRow,
+  type StepRow,
+  type StoredEntry,
+  type StoredOperation,
+  type VersionRow,
+  type Versioned
+} from './database';
+import { Outrun, ProjectGone } from './faults';
 
-export interface StoredEntry {
-  readonly label: string;
-  readonly patch: Patch;
-}
-/** What the journal keeps of one operation. */
-export type StoredOperation =
-  ({ readonly op: 'do' } & StoredEntry) | { readonly op: 'undo' } | { readonly op: 'redo' };
+export type { ProjectRow, StoredOperation, VersionRow };
 
-export interface ProjectRow {
-  readonly id: string;
-  readonly name: string;
-  readonly changed: number;
-  readonly summary: string;
-}
-/** Rows say in which form their records are; without it they are of the first. */
-interface Versioned {
-  readonly schemaVersion?: number;
-}
-interface SnapshotRow extends Versioned {
-  readonly project: string;
-  readonly upTo: number;
-  readonly records: Rec[];
-  /** Numbers given to ids, so that none is given twice; older snapshots have only those in use. */
-  readonly lastIds?: Project['lastIds'];
-  readonly undo: readonly StoredEntry[];
-  readonly redo: readonly StoredEntry[];
-}
-interface JournalRow extends Versioned {
-  readonly seq?: number;
-  readonly project: string;
-  readonly when: number;
-  readonly operation: StoredOperation;
-}
-interface BlobRow {
-  readonly name: string;
-  readonly mime: string;
-  readonly bytes: Uint8Array;
-}
-export interface VersionRow extends Versioned {
-  readonly id?: number;
-  readonly project: string;
-  readonly name: string;
-  readonly when: number;
-  readonly records: Rec[];
-}
-
-class Database extends Dexie {
-  projects!: Table<ProjectRow, string>;
-  snapshots!: Table<SnapshotRow, string>;
-  journal!: Table<JournalRow, number>;
-  blobs!: Table<BlobRow, string>;
-  versions!: Table<VersionRow, number>;
-
-  constructor() {
-    super('cliffstead');
-    this.version(1).stores({
-      projects: 'id, changed',
-      snapshots: 'project',
-      journal: '++seq, project',
-      blobs: 'name',
-      versions: '++id, project'
-    });
-  }
-}
-
-let opened: Database | undefined;
-const db = () => (opened ??= new Database());
-
-/** Operations between snapshots. */
+/** Steps between snapshots. */
 export const snapshotEvery = 200;
+/** So many steps below the top of a stack come with a project when it is opened. */
+const openedWith = 100;
+
+/** A step with its number, for one of the stacks. */
+export interface NumberedEntry extends StoredEntry {
+  readonly seq: number;
+}
+
+export interface StoredStack {
+  readonly older: readonly number[];
+  readonly recent: readonly NumberedEntry[];
+}
 
 export interface StoredState {
   readonly project: Project;
-  readonly undo: readonly StoredEntry[];
-  readonly redo: readonly StoredEntry[];
+  readonly undo: StoredStack;
+  readonly redo: StoredStack;
+  /** The number of the snapshot's last step, and the steps since. */
+  readonly upTo: number;
   readonly operations: readonly StoredOperation[];
-  /** Number of the last operation in it. */
-  readonly seq: number;
+  /** Number of the last step in the journal. */
+  readonly head: number;
   readonly saved: number;
 }
 
@@ -108,7 +65,8 @@ export async function createProject(
       id,
       name: settingsOf(project).name,
       changed: Date.now(),
-      summary: summarise(project)
+      summary: summarise(project),
+      head: 0
     });
     await db().snapshots.put({
       project: id,
@@ -124,12 +82,12 @@ export async function createProject(
 }
 
 export async function removeProject(id: string): Promise<void> {
-  const { projects, snapshots, journal, versions } = db();
-  await db().transaction('rw', projects, snapshots, journal, versions, async () => {
+  const { projects, snapshots, steps, versions } = db();
+  await db().transaction('rw', projects, snapshots, steps, versions, async () => {
     await Promise.all([
       projects.delete(id),
       snapshots.delete(id),
-      journal.where({ project: id }).delete(),
+      steps.where({ project: id }).delete(),
       versions.where({ project: id }).delete()
     ]);
   });
@@ -143,7 +101,7 @@ function upToDate(records: Rec[], row: Versioned, house?: readonly Rec[]): Rec[]
 }
 
 /** `house`: the snapshot's records, so that what older ones were silent about is filled in as there. */
-function entryUpToDate(entry: StoredEntry, row: Versioned, house: readonly Rec[]): StoredEntry {
+function entryUpToDate(entry: StoredEntry, row: Versioned, house?: readonly Rec[]): StoredEntry {
   if (!isOld(row)) return entry;
   const one = (record: Rec | undefined) => record && upToDate([record], row, house)[0];
   const patch = new Map(
@@ -155,68 +113,99 @@ function entryUpToDate(entry: StoredEntry, row: Versioned, house: readonly Rec[]
   return { label: entry.label, patch };
 }
 
-/** Snapshot and the operations since; undefined for a project that is not here. */
+/** Steps of the journal in the present form, by their numbers; those that are not there are left out. */
+export async function readSteps(id: string, seqs: readonly number[]): Promise<NumberedEntry[]> {
+  const rows = await db().steps.bulkGet(seqs.map((seq): [string, number] => [id, seq]));
+  const old = rows.some((row) => row && isOld(row)) ? await db().snapshots.get(id) : undefined;
+  const house = old && upToDate(old.records, old);
+  return rows.flatMap((row) =>
+    row?.operation.op === 'do' ? [{ seq: row.seq, ...entryUpToDate(row.operation, row, house) }] : []
+  );
+}
+
+/** Snapshot and the steps since; undefined for a project that is not here. */
 export async function openProject(id: string): Promise<StoredState | undefined> {
   const snapshot = await db().snapshots.get(id);
-  if (!snapshot) return undefined;
-  const rows = await db().journal.where({ project: id }).sortBy('seq');
-  const since = rows.filter((row) => row.seq! > snapshot.upTo);
   const row = await db().projects.get(id);
+  if (!snapshot || !row) return undefined;
+  const since = await db()
+    .steps.where('[project+seq]')
+    .between([id, snapshot.upTo], [id, Infinity], false, true)
+    .toArray();
   const records = upToDate(snapshot.records, snapshot);
+  const undone = since.filter(({ operation }) => operation.op !== 'do').length;
+  const stack = async (seqs: readonly number[]): Promise<StoredStack> => {
+    const inHand = openedWith + undone;
+    return { older: seqs.slice(0, -inHand), recent: await readSteps(id, seqs.slice(-inHand)) };
+  };
   return {
     project: projectOf(records, snapshot.lastIds),
-    undo: snapshot.undo.map((entry) => entryUpToDate(entry, snapshot, records)),
-    redo: snapshot.redo.map((entry) => entryUpToDate(entry, snapshot, records)),
-    operations: since.map((row) =>
-      row.operation.op === 'do'
-        ? { ...row.operation, ...entryUpToDate(row.operation, row, records) }
-        : row.operation
+    undo: await stack(snapshot.undo),
+    redo: await stack(snapshot.redo),
+    upTo: snapshot.upTo,
+    operations: since.map((step) =>
+      step.operation.op === 'do'
+        ? { ...step.operation, ...entryUpToDate(step.operation, step, records) }
+        : step.operation
     ),
-    seq: since.at(-1)?.seq ?? snapshot.upTo,
-    saved: since.at(-1)?.when ?? row?.changed ?? Date.now()
+    head: row.head,
+    saved: since.at(-1)?.when ?? row.changed
   };
 }
 
-/** Keep an operation; resolves once it is on disk. */
-export async function journalOperation(
+/** Number of the last step kept; undefined when the project is not here. */
+export const headOf = async (id: string): Promise<number | undefined> => (await db().projects.get(id))?.head;
+
+/**
+ * Keep steps, the first of them numbered `from`; resolves once they are on disk. Throws ProjectGone, Outrun, or what the
+ * browser says; then nothing is kept.
+ */
+export async function keepSteps(
   id: string,
-  operation: StoredOperation,
+  from: number,
+  operations: readonly StoredOperation[],
   after: Project
-): Promise<number> {
+): Promise<void> {
   const when = Date.now();
-  const seq = await db().transaction('rw', db().journal, db().projects, async () => {
-    await db().projects.update(id, {
-      changed: when,
-      name: settingsOf(after).name,
-      summary: summarise(after)
+  const { steps, projects } = db();
+  await db().transaction('rw', steps, projects, async () => {
+    const row = await projects.get(id);
+    if (!row) throw new ProjectGone();
+    if (row.head !== from - 1) throw new Outrun();
+    await steps.bulkAdd(
+      operations.map((operation, i): StepRow => ({
+        project: id,
+        seq: from + i,
+        when,
+        schemaVersion,
+        operation
+      }))
+    );
+    const head = from + operations.length - 1;
+    await projects.update(id, {
+      ...{ changed: when, name: settingsOf(after).name, summary: summarise(after), head }
     });
-    return db().journal.add({ project: id, when, schemaVersion, operation });
   });
-  return seq;
 }
 
-/** Fold everything up to `seq` into a snapshot. */
+/** Fold everything up to step `upTo` into a snapshot; steps that no stack names are dropped. */
 export async function takeSnapshot(
   id: string,
-  seq: number,
+  upTo: number,
   project: Project,
-  undo: readonly StoredEntry[],
-  redo: readonly StoredEntry[]
+  undo: readonly number[],
+  redo: readonly number[]
 ): Promise<void> {
-  await db().transaction('rw', db().snapshots, db().journal, async () => {
-    await db().snapshots.put({
-      project: id,
-      upTo: seq,
-      schemaVersion,
-      records: allRecords(project),
-      lastIds: project.lastIds,
-      undo,
-      redo
+  const { snapshots, steps, projects } = db();
+  await db().transaction('rw', snapshots, steps, projects, async () => {
+    if (!(await projects.get(id))) throw new ProjectGone();
+    const { lastIds } = project;
+    await snapshots.put({
+      ...{ project: id, upTo, schemaVersion, records: allRecords(project), lastIds, undo, redo }
     });
-    await db()
-      .journal.where({ project: id })
-      .and((row) => row.seq! <= seq)
-      .delete();
+    const named = new Set([...undo, ...redo]);
+    const keys = (await steps.where({ project: id }).primaryKeys()) as [string, number][];
+    await steps.bulkDelete(keys.filter(([, seq]) => seq <= upTo && !named.has(seq)));
   });
 }
 
@@ -229,6 +218,7 @@ export async function getBlob(name: string): Promise<{ mime: string; bytes: Uint
 }
 
 export async function addVersion(id: string, name: string, project: Project): Promise<void> {
+  if (!(await db().projects.get(id))) throw new ProjectGone();
   await db().versions.add({
     project: id,
     name,

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { Locks } from './testing/locks';
-import { joinTabs, type TabRole, type Told } from './tabs';
+import { isOpenElsewhere, joinTabs, tellRemoved, type TabRole, type Told } from './tabs';
 
 let roles: TabRole[] = [];
 beforeEach(() => vi.stubGlobal('navigator', { locks: new Locks() }));
@@ -17,7 +17,8 @@ function tab() {
   const role = joinTabs('house', {
     onEdit: () => seen.push('edit'),
     onFollow: () => seen.push('follow'),
-    onOperation: (one) => told.push(one)
+    onOperation: (one) => told.push(one),
+    onRemoved: () => seen.push('removed')
   });
   roles.push(role);
   return { seen, told, role };
@@ -48,4 +49,21 @@ it('a follower that goes leaves the editor alone', async () => {
   await settle();
   expect(first.seen).toEqual(['edit']);
   expect(second.seen).toEqual(['follow']);
+});
+
+it('who removes a project knows that it is open, and tells', async () => {
+  const first = tab();
+  await settle();
+  expect([await isOpenElsewhere('house'), await isOpenElsewhere('other')]).toEqual([true, false]);
+  tellRemoved('house');
+  await settle();
+  expect(first.seen).toEqual(['edit', 'removed']);
+});
+
+it('without locks every tab may edit', async () => {
+  vi.stubGlobal('navigator', {});
+  const [first, second] = [tab(), tab()];
+  await settle();
+  expect([first.seen, second.seen]).toEqual([['edit'], ['edit']]);
+  expect(await isOpenElsewhere('house')).toBe(false);
 });

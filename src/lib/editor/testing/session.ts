@@ -3,7 +3,7 @@ import { runScript, type Call } from '../../core/commands/register';
 import { newProject } from '../../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../../core/units/length';
 import { Editor } from '../editor';
-import type { Operation } from '../history';
+import { newHistory, type Operation } from '../history';
 import { isBlank, type SentencePart } from '../sentence';
 import { WallStyle } from '../style';
 import { takeTool } from '../take-tool';
@@ -25,10 +25,10 @@ export function startSession(commands: readonly Call[] = [], system: UnitSystem 
   const result = runScript({ commands }, newProject('Session', defaultUnits[system]));
   if (!result.ok) throw new Error(result.problem.message);
   const operations: Operation[] = [];
-  const editor = new Editor(
-    { project: result.project, undo: [], redo: [] },
-    { changed: () => undefined, operated: (operation) => operations.push(operation) }
-  );
+  const editor = new Editor(newHistory(result.project), {
+    changed: () => undefined,
+    operated: (operation) => operations.push(operation)
+  });
   const style = new WallStyle(editor);
   return {
     editor,

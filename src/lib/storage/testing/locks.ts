@@ -2,9 +2,14 @@
 export class Locks {
   private readonly queue: (() => void)[] = [];
   private held = false;
+  private name = '';
+
+  query() {
+    return Promise.resolve({ held: this.held ? [{ name: this.name }] : [] });
+  }
 
   async request(
-    _: string,
+    name: string,
     options: { ifAvailable?: boolean; signal?: AbortSignal } | Held,
     work?: Held
   ): Promise<unknown> {
@@ -17,6 +22,7 @@ export class Locks {
         signal?.addEventListener('abort', () => reject(new Error('aborted')));
       });
     this.held = true;
+    this.name = name;
     try {
       return await run({});
     } finally {
