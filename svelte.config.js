@@ -1,4 +1,5 @@
 import adapter from '@sveltejs/adapter-node';
+import { policy } from './scripts/headers.mjs';
 import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 
 export default {
@@ -8,20 +9,13 @@ export default {
   },
   kit: {
     adapter: adapter(),
+    // One shell for all addresses, so that it can be kept for when there is no network.
+    paths: { relative: false },
+    // The server keeps nothing of anybody: a file may be sent to be converted from anywhere.
+    csrf: { trustedOrigins: ['*'] },
     csp: {
       mode: 'nonce',
-      directives: {
-        'default-src': ['self'],
-        'script-src': ['self', 'wasm-unsafe-eval'],
-        'style-src': ['self', 'unsafe-inline'],
-        'img-src': ['self', 'blob:', 'data:'],
-        'font-src': ['self', 'data:'],
-        'connect-src': ['self', 'blob:', 'data:'],
-        'worker-src': ['self', 'blob:'],
-        'object-src': ['none'],
-        'base-uri': ['self'],
-        'frame-ancestors': ['none']
-      }
+      directives: policy
     },
     typescript: {
       config: (config) => ({

@@ -1,7 +1,34 @@
 // Serves the built application on http://localhost:3000 (PORT and HOST change that).
-// Above the converter's own limit, so that its own clear refusal is what a caller reads.
-process.env.PORT ??= '3000';
-process.env.HOST ??= '127.0.0.1';
-process.env.BODY_SIZE_LIMIT ??= '80M';
-await import('../build/index.js');
-console.log(`Cliffstead: open http://${process.env.HOST}:${process.env.PORT} in a browser (Ctrl+C stops it)`);
+import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
+import { headers } from './headers.mjs';
+
+const { PORT = '3000', HOST = '127.0.0.1' } = process.env;
+// The converter has limits of its own, and answers in words.
+process.env.BODY_SIZE_LIMIT ??= 'Infinity';
+process.env.ORIGIN ??= `http://${HOST}:${PORT}`;
+process.env.CONVERT_WORKER ??= fileURLToPath(new URL('../build/convert/worker.js', import.meta.url));
+const { handler } = await import('../build/handler.js');
+
+const server = createServer((request, response) => {
+  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+  // A body of no said type is a file all the same; without this it would be taken for none.
+  if (request.method === 'POST') request.headers['content-type'] ??= 'application/octet-stream';
+  handler(request, response);
+});
+server.on('error', (fault) => {
+  console.error(
+    fault.code === 'EADDRINUSE'
+      ? `Port ${PORT} is taken. Set PORT to another, as in PORT=3100 npm start.`
+      : fault.message
+  );
+  process.exit(1);
+});
+server.listen(Number(PORT), HOST, () =>
+  console.log(`Cliffstead: open http://${HOST}:${PORT} in a browser (Ctrl+C stops it)`)
+);
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeAllConnections();
+  });

@@ -42,11 +42,19 @@ if (!existsSync('node_modules') || !existsSync(stamp) || readFileSync(stamp, 'ut
 }
 
 if (wanted.has('--build')) {
-  const sources = ['src', 'static', 'examples', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'];
+  const sources = [
+    'src',
+    'static',
+    'examples',
+    'package-lock.json',
+    'svelte.config.js',
+    'vite.config.ts',
+    'vite.worker.config.ts'
+  ];
   const built = newest(join('build', 'index.js'));
   if (built === 0 || sources.some((path) => newest(path) > built)) {
     say('building');
-    run('npx', ['vite', 'build', '--logLevel', 'error'], { NODE_ENV: 'production' });
+    run('npm', ['run', '-s', 'build'], { NODE_ENV: 'production' });
   }
 }
 

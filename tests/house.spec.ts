@@ -274,9 +274,23 @@ test('files that are damaged, foreign, truncated, a bomb or newer are refused an
   expect((await validateBytes(new Uint8Array(await glb.body()))).issues.numErrors).toBe(0);
   expect((await convert(Buffer.from('nonsense'), 'glb')).status()).toBe(422);
   expect((await convert(good, 'dwx')).status()).toBe(400);
-  const large = await convert(Buffer.alloc(65 * 1024 * 1024, 1), 'glb');
+  const large = await convert(Buffer.alloc(25 * 1024 * 1024, 1), 'glb');
   expect(large.status()).toBe(413);
-  expect(await large.json()).toMatchObject({ message: 'The file is larger than 64 MB.' });
+  expect(await large.json()).toMatchObject({ message: 'The file is larger than 24 MB.' });
+  // At once: some are converted, the rest are told when to ask again, in JSON; static files come meanwhile.
+  const burst = await Promise.all(Array.from({ length: 20 }, () => convert(good, 'glb')));
+  const busy = burst.filter((answer) => answer.status() === 503);
+  expect(burst.filter((answer) => answer.ok()).length + busy.length).toBe(20);
+  expect(busy[0]!.headers()).toMatchObject({ 'retry-after': '5', 'x-content-type-options': 'nosniff' });
+  expect(await busy[0]!.json()).toMatchObject({ message: 'The converter is busy.' });
+  for (const [method, address] of [
+    ['PUT', '/api/convert'],
+    ['GET', '/api/nothing']
+  ] as const)
+    expect(await (await page.request.fetch(address, { method })).json()).toHaveProperty('hint');
+  const mark = (await page.request.get('/mark.svg')).headers();
+  expect(mark).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' });
+  expect(mark['content-security-policy']).toContain("default-src 'self'");
 });
 
 test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({ page }) => {

@@ -44,6 +44,22 @@ describe('the command line', () => {
     expect(list.find(({ name }) => name === 'drawWall')?.example).toBeDefined();
     expect(cli('commands').out).toContain('drawWall: ');
   });
+  it.each([null, {}, { name: 'drawWall', args: null }])(
+    'a script with the entry %o is refused with exit code 2',
+    (entry) => {
+      const path = file('entry.json');
+      writeFileSync(path, JSON.stringify({ commands: [entry] }));
+      const { status, error } = cli('run', path, '--out', file('never.cliffstead'));
+      expect(error).toContain(`Command 1 of "${path}" is ${JSON.stringify(entry)}.`);
+      expect(status).toBe(2);
+    }
+  );
+  it('a folder that is not there is said, and so is a project that is none', () => {
+    const { status, error } = cli('run', 'examples/plover-cabin.json', '--out', file('no/x.cliffstead'));
+    expect([status, error]).toEqual([2, expect.stringMatching(/folder ".*no" does not exist/)]);
+    writeFileSync(file('entry.json'), JSON.stringify({ project: 3, commands: [] }));
+    expect(cli('run', file('entry.json'), '--out', file('x.cliffstead')).error).toContain('"project" of');
+  });
   it.each([
     [['fly'], /There is no "fly"/],
     [[], /Use:/],

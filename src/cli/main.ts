@@ -1,7 +1,7 @@
 /** The command line: run, export, inspect, commands, on the same core as the interface. Exit code 2: bad input. */
 import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { basename } from 'node:path';
+import { basename, dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
 import { runScript, type Script } from '../lib/core/commands/register';
@@ -30,6 +30,23 @@ function read(path: string | undefined): Buffer {
   }
 }
 
+/** Write a file; a folder that is not there, or may not be written to, is the caller's to mend. */
+function write(path: string, bytes: Uint8Array | string) {
+  try {
+    writeFileSync(path, bytes);
+  } catch (fault) {
+    const { code } = fault as { code?: string };
+    const why = code === 'ENOENT' ? `the folder "${dirname(path)}" does not exist` : (fault as Error).message;
+    throw new BadInput(`"${path}" cannot be written: ${why}. Nothing was written.`);
+  }
+  console.log(`Wrote ${path}`);
+}
+
+/** Long work says how far it is, on the terminal only. */
+function progress(done: number, of: number) {
+  if (process.stderr.isTTY) process.stderr.write(done < of ? `\r${done} of ${of} bodies` : '\r\x1b[K');
+}
+
 function open(path: string | undefined): { project: Project; blobs: Blobs } {
   const result = readProject(basename(path ?? ''), new Uint8Array(read(path)));
   if (!result.ok) throw new BadInput(`${result.problem.message} ${result.problem.hint}`);
@@ -49,8 +66,21 @@ function readScript(path: string | undefined): Script {
     throw new BadInput(
       `"${path}" has no list of commands. It must be { "commands": [{ "name": ..., "args": {...} }] }.`
     );
+  const isThing = (value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value);
+  commands.forEach((one: unknown, i) => {
+    const { name, args = {} } = (isThing(one) ? one : {}) as { name?: unknown; args?: unknown };
+    if (typeof name !== 'string' || !isThing(args))
+      throw new BadInput(
+        `Command ${i + 1} of "${path}" is ${shortly(one)}. It must be { "name": ..., "args": {...} }. Nothing was written.`
+      );
+  });
+  const { project } = data as { project?: unknown };
+  if (project !== undefined && !isThing(project))
+    throw new BadInput(`"project" of "${path}" is ${shortly(project)}. It must be { "name": ..., ... }.`);
   return data as Script;
 }
+
+const shortly = (value: unknown) => JSON.stringify(value).slice(0, 60);
 
 type Options = {
   out?: string | undefined;
@@ -69,23 +99,24 @@ function run(path: string | undefined, { out, from }: Options) {
     throw new BadInput(
       `Command ${result.index + 1}: ${result.problem.message} ${result.problem.hint} Nothing was written.`
     );
-  writeFileSync(out, writeProject(result.project, start?.blobs ?? new Map()));
-  console.log(`Wrote ${out}`);
+  write(out, writeProject(result.project, start?.blobs ?? new Map()));
 }
 
 async function exportTo(path: string | undefined, { to, storey, scale }: Options) {
   const { project } = open(path);
   const model = new Model();
-  if (to?.endsWith('.glb')) writeFileSync(to, await writeGlb(project, model.elements(project)));
-  else if (to?.endsWith('.svg')) {
+  if (to?.endsWith('.glb')) {
+    const elements = model.elements(project, progress);
+    progress(1, 1);
+    write(to, await writeGlb(project, elements));
+  } else if (to?.endsWith('.svg')) {
     const ratio = Number(scale ?? 75);
     if (!(ratio >= 1 && ratio <= 5000))
       throw new BadInput(`A scale of 1:${scale} is not possible; give a number from 1 to 5000.`);
     const svg = writePlanSvg(model.at(project), storey, ratio);
     if (!svg) throw new BadInput(`There is no storey "${storey}". Run inspect for their ids.`);
-    writeFileSync(to, svg);
+    write(to, svg);
   } else throw new BadInput(`"${to ?? ''}" has no form that can be written. Use --to FILE.glb or FILE.svg.`);
-  console.log(`Wrote ${to}`);
 }
 
 /** How many rows each schedule has. */

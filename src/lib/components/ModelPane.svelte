@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
@@ -6,7 +7,8 @@
   import { storeysInOrder } from '../core/kinds/storey/record';
   import { ModelScene, lookModes, type LookMode, type ViewName } from '../scene/model-scene';
 
-  let { house }: { house: House } = $props();
+  /** `onagain`: put this pane by another, as when its canvas has died. */
+  let { house, onagain }: { house: House; onagain: () => void } = $props();
   let canvas: HTMLCanvasElement;
   let frame: HTMLElement;
   let scene: ModelScene | undefined;
@@ -17,6 +19,7 @@
   let inModel = false;
   let below = $state(false);
   let failed = $state(false);
+  let lost = $state(false);
   let pressed: { x: number; y: number } | undefined;
 
   const { editor } = $derived(house);
@@ -32,7 +35,11 @@
 
   onMount(() => {
     try {
-      scene = new ModelScene(canvas, () => editor.shown.tables.material);
+      scene = new ModelScene(
+        canvas,
+        () => editor.shown.tables.material,
+        (isLost) => (lost = isLost)
+      );
     } catch {
       failed = true;
       return undefined;
@@ -230,6 +237,13 @@
       The model stands up here as you draw the plan.
     </p>
   {/if}
+  {#if lost}<div
+      class="absolute inset-0 grid place-content-center gap-3 bg-white/90 p-8 text-center text-shale"
+      role="alert"
+    >
+      <p>The graphics card has dropped the picture of the model. Nothing of the house is lost.</p>
+      <p><Button size="sm" color="light" onclick={onagain}>Draw it again</Button></p>
+    </div>{/if}
   {#if house.behind}<p
       class="absolute bottom-12 left-2 border border-fog bg-white px-3 py-1.5 text-xs text-rust"
       role="status"

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { tinykeys } from 'tinykeys';
-  import { onMount } from 'svelte';
+  import { onMount, tick as settle } from 'svelte';
   import BuildUps from './BuildUps.svelte';
   import Details from './Details.svelte';
   import FootLine from './FootLine.svelte';
@@ -29,6 +29,7 @@
   let tray = $state(false);
   let handing = $state(false);
   let making = $state(false);
+  let canvases = $state(0);
   let over = $state(0);
   let plan: PlanPane;
   let sentence: SentenceBar;
@@ -130,6 +131,12 @@
     plan.focus();
   }
 
+  async function modelAnew() {
+    canvases += 1;
+    await settle();
+    house.drawAnew();
+  }
+
   /** The browser asks before it closes a page with something that is not on disk. */
   function onbeforeunload(event: BeforeUnloadEvent) {
     if (house.isAtRisk) event.preventDefault();
@@ -188,7 +195,7 @@
         />
         <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
           <div class="relative h-full">
-            <ModelPane {house} />
+            {#key canvases}<ModelPane {house} onagain={modelAnew} />{/key}
             <Details {house} />
             <JointPictures {house} />
           </div>

@@ -196,6 +196,11 @@ export class House {
     this.client?.show(this.editor.takeChanges());
   }
 
+  /** Send the whole model once more, to a view that has none of it. */
+  drawAnew() {
+    this.client?.show({ ...this.editor.takeChanges(), patch: 'all' });
+  }
+
   /** Every update of the model service, in order. Answers how to stop. */
   watchModel(viewer: (update: ModelUpdate) => void): () => void {
     this.viewers.add(viewer);

@@ -108,7 +108,9 @@ export class ModelScene {
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
-    private readonly materials: () => ReadonlyMap<string, Material>
+    private readonly materials: () => ReadonlyMap<string, Material>,
+    /** The graphics card has dropped the picture, or gives it back. */
+    private readonly onLost: (isLost: boolean) => void = () => undefined
   ) {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true });
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
@@ -139,9 +141,22 @@ export class ModelScene {
     this.controls.mouseButtons.right = CameraControls.ACTION.TRUCK;
     this.controls.mouseButtons.wheel = CameraControls.ACTION.ZOOM;
     this.controls.dollyToCursor = true;
+    canvas.addEventListener('webglcontextlost', this.contextLost);
+    canvas.addEventListener('webglcontextrestored', this.contextRestored);
     for (const event of ['control', 'update', 'transitionstart'] as const)
       this.controls.addEventListener(event, () => this.redraw());
   }
+
+  /** Without this the browser would not give the picture back. */
+  private readonly contextLost = (event: Event) => {
+    event.preventDefault();
+    this.onLost(true);
+  };
+
+  private readonly contextRestored = () => {
+    this.onLost(false);
+    this.redraw();
+  };
 
   setTokens(tokens: Tokens) {
     this.scene.background = new THREE.Color(tokens.sky);
@@ -509,6 +524,8 @@ export class ModelScene {
     for (const texture of this.textures.values()) texture.dispose();
     for (const surface of this.surfaces.values()) surface.dispose();
     this.controls.dispose();
+    this.canvas.removeEventListener('webglcontextlost', this.contextLost);
+    this.canvas.removeEventListener('webglcontextrestored', this.contextRestored);
     this.renderer.dispose();
   }
 }

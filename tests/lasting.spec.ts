@@ -1,0 +1,91 @@
+import type { Page } from '@playwright/test';
+import { Bench, expect, inspect, test } from './bench';
+
+interface Report {
+  walls: unknown[];
+}
+
+/** How many things the model view has. */
+const bodies = (page: Page) =>
+  page
+    .getByTestId('model')
+    .evaluate(
+      (canvas) => (canvas as unknown as { modelScene: { shown: Map<string, unknown> } }).modelScene.shown.size
+    );
+
+async function drawn(bench: Bench) {
+  await bench.key('r');
+  await bench.say({ Width: '6000', Depth: '4000' });
+  await bench.key('Escape');
+}
+
+test('a project removed in another tab: both tabs know, and what is here can be kept', async ({
+  page,
+  context
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Doomed');
+  await drawn(bench);
+  await bench.settled();
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByLabel('Remove Doomed').click();
+  await expect(other.getByText('It is open in another tab.')).toBeVisible();
+  await other.getByRole('button', { name: 'Remove for good' }).click();
+  await expect(other.getByText('Doomed')).toBeHidden();
+  await other.close();
+  const gone = page.getByRole('alertdialog');
+  await expect(gone).toContainText('no longer in this browser');
+  await expect(page.getByTestId('saved')).not.toContainText('Saved ');
+  await gone.getByRole('button', { name: 'Keep as a new project' }).click();
+  await expect(gone).toBeHidden();
+  await expect(page.getByTestId('saved')).toContainText('Saved');
+  expect(inspect<Report>(await bench.handOver(/Save the project/)).walls).toHaveLength(4);
+});
+
+test('without storage: it is said, and work goes on in the page with files as the way out', async ({
+  page
+}) => {
+  await page.addInitScript(() => Object.defineProperty(window, 'indexedDB', { value: undefined }));
+  const bench = new Bench(page);
+  await page.goto('/');
+  await expect(page.getByRole('alert')).toContainText('offers no storage');
+  await page.getByRole('button', { name: 'Work without storage' }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('link', { name: /Plover Cabin/ }).click();
+  await bench.plan.waitFor();
+  await drawn(bench);
+  await expect(page.getByTestId('saved')).toContainText('In this page only');
+  expect(inspect<Report>(await bench.handOver(/Save the project/)).walls.length).toBeGreaterThan(7);
+});
+
+test('offline after one visit: the list, a project, drawing and a reload', async ({ page, context }) => {
+  const bench = new Bench(page);
+  await page.goto('/');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await context.setOffline(true);
+  await page.getByRole('link', { name: /Plover Cabin/ }).click();
+  await bench.plan.waitFor();
+  await drawn(bench);
+  await bench.settled();
+  await page.reload();
+  await bench.plan.waitFor();
+  await bench.settled();
+  expect(inspect<Report>(await bench.handOver(/Save the project/)).walls.length).toBeGreaterThan(7);
+});
+
+test('when the graphics card drops the picture, it is said, and it comes back', async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.openDemo();
+  await bench.settled();
+  await page.getByTestId('model').evaluate((canvas: HTMLCanvasElement) => {
+    const lose = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+    Object.assign(window, { lose });
+    lose.loseContext();
+  });
+  const said = page.getByRole('alert').filter({ hasText: 'has dropped the picture' });
+  await expect(said).toBeVisible();
+  await said.getByRole('button', { name: 'Draw it again' }).click();
+  await expect(said).toBeHidden();
+  await expect.poll(() => bodies(page)).toBeGreaterThan(20);
+});
