@@ -118,16 +118,18 @@
     <div>
       <h1 class="text-xl font-semibold">Projects</h1>
       <p class="mt-1 text-shale">
-        {rows && isInMemory()
-          ? 'They are in this page only, and gone with it: save files of what you want to keep.'
-          : 'They are kept in this browser. Save a file to take one elsewhere.'}
+        {refused
+          ? 'None can be kept here as it is.'
+          : rows && isInMemory()
+            ? 'They are in this page only, and gone with it: save files of what you want to keep.'
+            : 'They are kept in this browser. Save a file to take one elsewhere.'}
       </p>
     </div>
     <div class="flex gap-2">
-      <Button color="light" onclick={() => picker.click()}
+      <Button color="light" disabled={!!refused} onclick={() => picker.click()}
         ><FolderOpen size={16} class="mr-2" />Open a file</Button
       >
-      <Button onclick={() => (asking = !asking)} aria-expanded={asking}
+      <Button disabled={!!refused} onclick={() => (asking = !asking)} aria-expanded={asking}
         ><Plus size={16} class="mr-2" />New project</Button
       >
     </div>

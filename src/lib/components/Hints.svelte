@@ -28,7 +28,7 @@
   }
 </script>
 
-{#if hint && !house.editor.readOnly}
+{#if hint && !house.hand.readOnly}
   <aside
     class="fixed bottom-10 left-[276px] z-20 w-80 border-l-4 border-kelp bg-white px-4 py-3 shadow-lg"
     aria-label="Hint"

@@ -31,8 +31,10 @@
   >
   <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
   <span class="text-on-bar/85" data-testid="saved" aria-live="polite">
-    {#if house.unsaved}<span class="bg-rust px-2 py-0.5 text-white" title={house.unsaved.hint}
-        >{house.unsaved.text}</span
+    {#if house.isLost}<span class="bg-rust px-2 py-0.5 text-white">Nothing more is kept</span
+      >{:else if house.unsaved}<span
+        class="block max-w-[44vw] truncate bg-rust px-2 py-0.5 text-white"
+        title="{house.unsaved.text} {house.unsaved.hint}">{house.unsaved.text} {house.unsaved.hint}</span
       >{:else if house.following}Following the tab that edits{:else if house.inMemory}In this page only: hand
       over a file to keep it{:else if house.saving}Saving…{:else if house.saved}Saved
       {clock.format(house.saved)}{/if}
