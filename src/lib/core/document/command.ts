@@ -2,6 +2,7 @@
  * Intent to patch. A command is asked with the project and its arguments; it answers a patch and a label, or a problem
  * that names the thing, the number and the remedy. It changes nothing itself, so the interface can ask "may I?".
  */
+import { notFinite } from './finite';
 import { ValidationError, type AnyObject, type InferType, type ObjectSchema } from 'yup';
 import type { Point } from '../geometry/point';
 import { toStored } from '../geometry/tolerances';
@@ -38,6 +39,12 @@ export function refuse(project: Project, code: ProblemCode, given?: Given): neve
 /** Ask a command: checks the arguments, runs it, turns refusals into values. Bugs still throw. */
 export function ask(query: Query, asked: Command, args: unknown): Result {
   const { project } = query;
+  const invalid = (fault: string): Result => {
+    const texts = { command: asked.name, fault };
+    return { ok: false, problem: problem('args.invalid', settingsOf(project).units, { texts }) };
+  };
+  const endless = notFinite(args);
+  if (endless !== undefined) return invalid(`${endless} must be a finite number`);
   let checked: AnyObject;
   try {
     checked = asked.args
@@ -46,8 +53,7 @@ export function ask(query: Query, asked: Command, args: unknown): Result {
       .validateSync(args ?? {}, { abortEarly: true }) as AnyObject;
   } catch (fault) {
     if (!(fault instanceof ValidationError)) throw fault;
-    const texts = { command: asked.name, fault: fault.message };
-    return { ok: false, problem: problem('args.invalid', settingsOf(project).units, { texts }) };
+    return invalid(fault.message);
   }
   return answered(() => asked.run(project, checked, query));
 }

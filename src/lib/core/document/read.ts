@@ -1,6 +1,7 @@
 /** The door for foreign records: every one is checked once, and named by its place when it is wrong. */
 import { ValidationError, type AnyObject } from 'yup';
 import type { Declarations, Project } from './kind';
+import { notFinite } from './finite';
 import { projectFrom } from './project';
 import type { Kind, Rec } from './record';
 import { referencesOf } from './references';
@@ -27,6 +28,8 @@ export function readRecords(kinds: Declarations, given: unknown): ReadRecords {
 
 /** What is wrong with the fields of a record of a kind; undefined where nothing is. */
 export function faultIn(kinds: Declarations, kind: Kind, record: object): string | undefined {
+  const endless = notFinite(record);
+  if (endless !== undefined) return `${endless} must be a finite number`;
   const rest: AnyObject = { ...record };
   delete rest.kind;
   delete rest.id;
@@ -46,6 +49,7 @@ function missingReference(project: Project, records: readonly Rec[]): string | u
     ids.set(record.id, record.kind);
   }
   if (ids.get('project') !== 'project') return 'the settings of the project are missing';
+  if (project.tables.project.size > 1) return 'it has the settings of more than one project';
   if (![...ids.values()].includes('storey')) return 'it has no storey';
   for (const record of records)
     for (const { id, reference } of referencesOf(project, record))

@@ -2,11 +2,13 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { runScript, type Script } from '../commands/register';
+import { perform, runScript, type Script } from '../commands/register';
 import { allRecords, settingsOf } from '../document/project';
 import { copyOfProject, newProject, projectOf } from '../kinds/new-project';
-import type { Rec } from '../document/record';
-import { editsArb, playEdits } from '../testing/edits';
+import { schemaVersion, type Rec } from '../document/record';
+import type { Project } from '../document/kind';
+import { applyPatch } from '../document/patch';
+import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
 import { fileLimits, readProject, writeProject } from './archive';
 
 const none = new Map<string, Uint8Array>();
@@ -27,7 +29,42 @@ const refusal = (bytes: Uint8Array) => {
 };
 
 describe('the project file', () => {
-  it('load of save is the identity, after any session', () => {
+  it('load of save is the identity, after any session of any commands, whatever is no longer there', () => {
+    const readsBack = (project: Project) => {
+      const result = readProject('x', writeProject(project, none));
+      if (!result.ok) throw new Error(result.problem.message);
+      expect(allRecords(result.project)).toEqual(allRecords(project));
+    };
+    const start = furnished();
+    const { material, buildUp, preset } = start.tables;
+    const catalogue = [...preset.keys(), ...buildUp.keys(), ...material.keys()];
+    fc.assert(
+      fc.property(
+        fc.array(anyEditArb, { minLength: 10, maxLength: 30 }),
+        fc.subarray(catalogue),
+        (edits, gone) => {
+          const bare = gone.reduce((project, id) => {
+            const result = perform(project, { name: 'deleteItems', args: { ids: [id] } });
+            return result.ok ? applyPatch(project, result.patch) : project;
+          }, start);
+          readsBack(playEdits(edits, () => undefined, bare));
+        }
+      ),
+      { numRuns: 30 }
+    );
+  });
+  it('a number that is not finite, and a second project record, are refused on reading', () => {
+    const text = JSON.stringify({ application: 'cliffstead', schemaVersion, records: allRecords(demo()) });
+    const angle = /"angle":[-0-9.e]+/;
+    expect(text).toMatch(angle);
+    expect(refusal(zipOf(text.replace(angle, '"angle":1e999')))).toMatch(/angle must be a finite number/);
+    const settings = settingsOf(demo());
+    const two = [...allRecords(demo()), { ...settings, id: 'project-2' }];
+    expect(refusal(fileOf(two, schemaVersion))).toMatch(/settings of more than one project/);
+    const endless = { name: 'setGrid', args: { angle: Infinity } };
+    expect(perform(demo(), endless)).toMatchObject({ ok: false });
+  });
+  it('load of save is the identity, ids that are gone included', () => {
     fc.assert(
       fc.property(editsArb(10), (edits) => {
         const project = playEdits(edits, () => undefined);

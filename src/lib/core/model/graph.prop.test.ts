@@ -10,7 +10,7 @@ import { movedRecord } from '../document/copies';
 import { newProject, projectOf } from '../kinds/new-project';
 import { kinds } from '../kinds/register';
 import { storeysInOrder } from '../kinds/storey/record';
-import { editsArb, playEdits } from '../testing/edits';
+import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
 import { differenceOf, everything } from '../testing/everything';
 import { fieldChanges } from '../testing/fields';
 import { expectPartition, overlaps } from '../testing/partition';
@@ -116,7 +116,7 @@ describe('the derivation', () => {
     );
     const start = furnished();
     fc.assert(
-      fc.property(fc.array(chanceArb, { minLength: 30, maxLength: 60 }), (edits) => {
+      fc.property(fc.array(anyEditArb, { minLength: 30, maxLength: 60 }), (edits) => {
         playEdits(
           edits,
           (_, __, call, good) => good && accepted.set(call.name, accepted.get(call.name)! + 1),
@@ -220,38 +220,6 @@ describe('the derivation', () => {
     }
   });
 });
-
-const chanceArb = fc.record({
-  kind: fc.integer({ min: 100, max: 160 }),
-  pick: fc.nat(999),
-  x: fc.integer({ min: -40, max: 40 }),
-  y: fc.integer({ min: -40, max: 40 })
-});
-
-/** A house with one of everything, so that every command has something to be about. */
-function furnished(): Project {
-  const example = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
-  const built = runScript({
-    commands: [
-      {
-        name: 'drawRectangle',
-        args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
-      },
-      ...['addOpening', 'addSlab', 'addRoof', 'addColumn', 'addGuide', 'addDimension'].map(example),
-      {
-        name: 'drawWall',
-        args: { storey: 'storey-1', a: { x: 2500, y: 0 }, b: { x: 2500, y: 4000 }, thickness: 100 }
-      },
-      ...['addStorey', 'addTracingSheet', 'deferFinding', 'setJoint'].map(example),
-      {
-        name: 'drawRectangle',
-        args: { storey: 'storey-2', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
-      }
-    ]
-  });
-  if (!built.ok) throw new Error(built.problem.message);
-  return built.project;
-}
 
 const bodiesOf = (model: Model, project: Project) =>
   model.elements(project).map(({ id, parts }) => ({ id, parts }));

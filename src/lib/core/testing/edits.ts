@@ -1,6 +1,6 @@
 /** Random editing sessions: command calls made from numbers, so that shrinking keeps them sensible. */
 import fc from 'fast-check';
-import { perform, type Call } from '../commands/register';
+import { commands, perform, runScript, type Call } from '../commands/register';
 import { anyCall } from './any-command';
 import { applyPatch, invertPatch } from '../document/patch';
 import { newProject } from '../kinds/new-project';
@@ -293,4 +293,37 @@ export function playEdits(
       throw new Error('undo lost a wall');
   }
   return project;
+}
+
+/** An edit by any command of the register. */
+export const anyEditArb: fc.Arbitrary<Edit> = fc.record({
+  kind: fc.integer({ min: 100, max: 160 }),
+  pick: fc.nat(999),
+  x: fc.integer({ min: -40, max: 40 }),
+  y: fc.integer({ min: -40, max: 40 })
+});
+
+/** A house with one of everything, so that every command has something to be about. */
+export function furnished(): Project {
+  const example = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
+  const built = runScript({
+    commands: [
+      {
+        name: 'drawRectangle',
+        args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
+      },
+      ...['addOpening', 'addSlab', 'addRoof', 'addColumn', 'addGuide', 'addDimension'].map(example),
+      {
+        name: 'drawWall',
+        args: { storey: 'storey-1', a: { x: 2500, y: 0 }, b: { x: 2500, y: 4000 }, thickness: 100 }
+      },
+      ...['addStorey', 'addTracingSheet', 'deferFinding', 'setJoint'].map(example),
+      {
+        name: 'drawRectangle',
+        args: { storey: 'storey-2', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
+      }
+    ]
+  });
+  if (!built.ok) throw new Error(built.problem.message);
+  return built.project;
 }
