@@ -3,7 +3,7 @@
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { House } from './house.svelte';
   import type { Field } from '../editor/details/card';
-  import { describeSelection } from '../editor/details/describe';
+  import { describeSelection, fieldNow } from '../editor/details/describe';
 
   let { house }: { house: House } = $props();
   let open = $state(true);
@@ -19,7 +19,9 @@
 
   function set(field: Field, text: string) {
     if (text === field.value) return;
-    const fault = field.set?.(text);
+    // A field that is left because something else was selected still means what it was drawn for.
+    const isSame = house.hand.selection === house.editor.selection;
+    const fault = (isSame ? fieldNow(house.editor, field) : field).set?.(text);
     if (fault) faults[field.name] = fault;
     else delete faults[field.name];
   }

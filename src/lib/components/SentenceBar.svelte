@@ -61,7 +61,11 @@
   }
 
   function fill(blank: Blank, text: string): boolean {
-    if (text === blank.value) {
+    const now = current()
+      ?.sentence()
+      .filter(isBlank)
+      .find(({ name }) => name === blank.name);
+    if (text === (now ?? blank).value) {
       delete drafts[blank.name];
       delete faults[blank.name];
       return true;

@@ -43,13 +43,17 @@ describe('dragging', () => {
     dragging(session, [1500, 100], [2000, 1100])!.drop();
     expect(session.editor.project.tables.wall.get('wall-1')!.a).toEqual({ x: 500, y: 1000 });
   });
-  it('an opening slides along its wall and stops where it fits', () => {
+  it('an opening slides along its wall; dropped where it is refused it stays, and the refusal too', () => {
     const session = startSession([rectangle(), door]);
     const drag = dragging(session, [2400, 100], [2900, 600])!;
     expect(drag.subject).toBe('door');
     drag.move({ x: 9000, y: 100 }, px);
     expect(session.editor.message?.kind).toBe('problem');
     drag.drop();
+    expect(session.editor.project.tables.opening.get('door')!.distance).toBe(2000);
+    expect([session.operations.length, session.editor.message?.kind]).toEqual([0, 'problem']);
+    const again = dragging(session, [2400, 100], [2900, 600])!;
+    again.drop();
     expect(session.editor.project.tables.opening.get('door')!.distance).toBe(2500);
   });
   it('a corner of the selection takes both its walls along', () => {

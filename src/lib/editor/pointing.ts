@@ -15,6 +15,7 @@ const stepFor = (mmPerPixel: number) =>
 
 export class Drag {
   private last: Call | undefined;
+  private isRefused = false;
 
   private constructor(
     private readonly editor: Editor,
@@ -47,7 +48,8 @@ export class Drag {
     const call = this.callFor(subtract(p, this.start), stepFor(mmPerPixel));
     if (!call) return;
     const result = this.editor.attempt(call);
-    if (result?.ok) this.last = call;
+    this.isRefused = result?.ok === false;
+    this.last = this.isRefused ? undefined : call;
   }
 
   private callFor(by: Point, step: number): Call | undefined {
@@ -62,14 +64,15 @@ export class Drag {
     return record && editorKindOf(record).drag?.({ editor, id: grip.id, from: start, by, round });
   }
 
-  /** Dropped: one entry of history, or nothing. */
+  /** Dropped: one entry of history, or nothing where the place is refused, which goes on being said. */
   drop() {
     if (this.last) this.editor.perform(this.last);
-    else this.editor.attempt(undefined);
+    else if (!this.isRefused) this.editor.attempt(undefined);
   }
 
   cancel() {
     this.last = undefined;
+    this.isRefused = false;
     this.editor.attempt(undefined);
   }
 }

@@ -1,6 +1,7 @@
+import { commands } from '../../core/commands/register';
 import { describe, expect, it } from 'vitest';
 import type { Field } from './card';
-import { describeSelection } from './describe';
+import { describeSelection, fieldNow } from './describe';
 import { sentenceOfSelection } from '../selection-sentence';
 import { readSentence, rectangle, startSession } from '../testing/session';
 
@@ -24,6 +25,15 @@ describe('details', () => {
   it('nothing selected has no card', () => {
     expect(describeSelection(startSession().editor)).toBeUndefined();
     expect(sentenceOfSelection(startSession().editor)).toBeUndefined();
+  });
+  it('two fields of one list, both drawn before either is set, keep each other', () => {
+    const { example } = commands.find(({ name }) => name === 'addChimney')!;
+    const chimney = { name: 'addChimney', args: { ...(example as object), id: 'c' } };
+    const { field, editor } = open(['c'], chimney);
+    const [width, depth] = [field('flue 1 width'), field('flue 1 depth')];
+    expect(fieldNow(editor, width).set!('190')).toBeUndefined();
+    expect(fieldNow(editor, depth).set!('200')).toBeUndefined();
+    expect(editor.project.tables.chimney.get('c')!.flues[0]).toMatchObject({ width: 190, depth: 200 });
   });
   it('a wall: length with what is jointed following, thickness, height, name', () => {
     const { set, field, editor, card } = open(['wall-1']);

@@ -63,6 +63,54 @@ const rightAngledArb: fc.Arbitrary<Outline> = fc
   })
   .filter(({ ring }) => isSimple(ring));
 
+/** An L as surveys give it: no corner square, no two sides parallel. */
+const skewedArb: fc.Arbitrary<Outline> = fc
+  .tuple(
+    fc.array(fc.integer({ min: -900, max: 900 }), { minLength: 12, maxLength: 12 }),
+    fc.integer({ min: 2500, max: 6500 }),
+    fc.integer({ min: 2500, max: 5500 }),
+    settings(6)
+  )
+  .map(([shifts, x, y, { pitch, turn, gables }]) => {
+    const corners: [number, number][] = [
+      [0, 0],
+      [9000, 0],
+      [9000, y],
+      [x, y],
+      [x, 8000],
+      [0, 8000]
+    ];
+    const ring = corners.map(([px, py], i) =>
+      rotate({ x: px + shifts[2 * i]!, y: py + shifts[2 * i + 1]! }, turn * degree)
+    );
+    return { ring, pitch, gables: gables.map((g) => g < 20) };
+  })
+  .filter(({ ring }) => isSimple(ring));
+
+/** Concave outlines seen whole from their middle. */
+const starArb: fc.Arbitrary<Outline> = fc.integer({ min: 5, max: 14 }).chain((n) =>
+  fc
+    .tuple(fc.array(fc.integer({ min: 3000, max: 9000 }), { minLength: n, maxLength: n }), settings(n))
+    .map(([radii, { pitch, turn, gables }]) => ({
+      ring: radii.map((radius, i) => scale(fromAngle((2 * Math.PI * i) / n + turn * degree), radius)),
+      pitch,
+      gables: gables.map((g) => g < 20)
+    }))
+);
+
+/** At the node where it splits, the walk once took in the second loop too: 0.4 % too much area. */
+const swallowed: Outline = {
+  ring: [
+    { x: 8000, y: -1500 },
+    { x: 4000, y: 1500 },
+    { x: 1500, y: 6500 },
+    { x: -3500, y: -1000 },
+    { x: 1000, y: -7000 }
+  ],
+  pitch: 35,
+  gables: Array.from({ length: 5 }, () => false)
+};
+
 const fronts = ({ ring, pitch, gables }: Outline, withGables: boolean): FrontEdge[] =>
   ring.map((a, i) => ({
     a,
@@ -122,6 +170,19 @@ const nearlySquare: Outline = {
 };
 
 describe('laws of the roof solver', () => {
+  it.each([
+    ['skewed L', skewedArb],
+    ['concave', starArb]
+  ] as const)('%s outlines, one pitch: a partition without a lid, whichever corner is first', (_, arb) => {
+    fc.assert(
+      fc.property(arb, fc.nat(13), (outline, first) => {
+        const k = first % outline.ring.length;
+        const ring = [...outline.ring.slice(k), ...outline.ring.slice(0, k)];
+        for (const one of [outline, { ...outline, ring }]) expect(expectRoof(one, false).lid).toBeUndefined();
+      }),
+      { numRuns: runs, examples: [[swallowed, 0]] }
+    );
+  });
   it('convex, one pitch: a partition without a lid, the least of the planes', () => {
     fc.assert(
       fc.property(convexArb, (outline) => {

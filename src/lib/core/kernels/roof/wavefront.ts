@@ -380,9 +380,13 @@ class Wavefront {
         out.push(v);
         continue;
       }
-      const faster =
-        this.moved(v.before, this.z + 1000) - this.moved(v.before, this.z) >
-        this.moved(v.after, this.z + 1000) - this.moved(v.after, this.z);
+      const [own, next] = [this.speed(v.before), this.speed(v.after)];
+      // As fast as each other at this height: there is no step yet.
+      if (Math.abs(own - next) < tolerances.wavefrontRate) {
+        out.push(v);
+        continue;
+      }
+      const faster = own > next;
       const step = this.addLine(v.anchor, faster ? scale(p.inward, -1) : p.inward, [
         { from: this.z, speed: 0 }
       ]);
@@ -492,8 +496,9 @@ function joinParts(parts: readonly Part[], points: readonly Point[]): Part[][] {
         const angle = Math.atan2(cross(d, back), dot(d, back));
         return angle <= tolerances.noAngle ? angle + 2 * Math.PI : angle;
       };
+      // The part that the walk began with counts: where it is the next, the walk is closed.
       part = [...(out.get(part.to) ?? [])]
-        .filter((next) => unused.has(next))
+        .filter((next) => unused.has(next) || next === first)
         .sort((p, q) => turn(p) - turn(q))[0];
     }
     walks.push(walk);
