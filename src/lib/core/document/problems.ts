@@ -384,6 +384,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
     hint: 'Turn one of its gables into an eave.'
   },
+  'roof.unsolved': {
+    message: (w) => `${w.t('thing')}: no planes could be found that close over an outline of ${w.t('area')}.`,
+    hint: 'Move a wall under it a little, or change a gable; nothing wrong is drawn meanwhile.'
+  },
   'roof.no-outline': {
     message: (w) => `${w.t('thing')} has no closed outline of walls to stand on.`,
     hint: 'Close the run of walls under it.'

@@ -8,7 +8,7 @@ import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/buil
 import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { deriveOutline } from '../wall/outline';
-import { deriveRoof, offsetRing } from './planes';
+import { deriveRoof, isPartition, offsetRing } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
 import { Model } from '../../model/graph';
@@ -90,6 +90,26 @@ describe('roofs on walls', () => {
       10900 * 10900 - 6000 * 6000,
       -2
     );
+  });
+  it('planes that do not cover their outline once and wholly are none, and that is a finding', () => {
+    const [one, two, ...rest] = solve(ell).planes;
+    const whole = solve(ell).eaves[0]!;
+    expect(isPartition(whole, [one!, two!, ...rest])).toBe(true);
+    expect(isPartition(whole, [two!, ...rest])).toBe(false);
+    // As much area, but one part twice and another never.
+    const moved = { ...one!, ring: one!.ring.map(({ x, y }) => ({ x, y: y + 3000 })) };
+    expect(isPartition(whole, [moved, two!, ...rest])).toBe(false);
+    const skewed: [number, number][] = [
+      [8000, -1500],
+      [4000, 1500],
+      [1500, 6500],
+      [-3500, -1000],
+      [1000, -7000]
+    ];
+    const { planes, unsolved, eaves } = solve(skewed, { pitch: 35 * degree, overhang: 0 });
+    expect(unsolved).toEqual([]);
+    const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
+    expect(sum / ringArea(eaves[0]!)).toBeCloseTo(1, 6);
   });
   it('all gables leave a lid, whose area is told', () => {
     const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const }));

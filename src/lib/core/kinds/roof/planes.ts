@@ -3,9 +3,22 @@
  * starts from. Heights are above the storey's datum. Thickness is square to the slope, so tops lie thickness / cos(pitch) above the undersides.
  */
 import { flat, heightAt, weldRings, type Plane } from '../../geometry/columns';
-import { isSimple, ringArea, type Ring } from '../../geometry/ring';
+import { boxOf, isSimple, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { triangulate } from '../../geometry/triangulate';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
-import { add, along, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../../geometry/point';
+import {
+  add,
+  along,
+  distance,
+  dot,
+  leftOf,
+  meetLines,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import type { Roof } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { Outline } from '../wall/outline';
@@ -21,6 +34,8 @@ export interface RoofModel {
   readonly ridge: number;
   /** Plan area under a flat lid, mm2: no chosen edge gives a plane there. */
   readonly lidArea: number;
+  /** Eaves outlines whose planes do not cover them once and wholly: they have none, rather than wrong ones. */
+  readonly unsolved: readonly Ring[];
   /** The overhang used where the asked one would collide in a notch. */
   readonly overhang: number;
 }
@@ -37,8 +52,10 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) }))
   );
   // Outlines that stand apart never meet: each is solved by itself.
-  const planes = eaves.flatMap((ring, i) =>
-    solveOutline(roof, ring, edges[i]!, start).map((plane) =>
+  const solved = eaves.map((ring, i) => solveOutline(roof, ring, edges[i]!, start));
+  const isSolved = eaves.map((ring, i) => isPartition(ring, solved[i]!));
+  const planes = solved.flatMap((list, i) =>
+    (isSolved[i] ? list : []).map((plane) =>
       eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${i}` } : plane
     )
   );
@@ -49,10 +66,45 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     edges,
     overhang,
     planes,
-    ridge: Math.max(...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
+    unsolved: eaves.filter((_, i) => !isSolved[i]),
+    ridge: Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
     lidArea: planes.filter(({ pitch }) => pitch === 0).reduce((sum, { ring }) => sum + ringArea(ring), 0)
   };
 }
+
+/** Whether planes cover an outline once and wholly: their areas add up to its own, and no middle of a part lies in two. */
+export function isPartition(outline: Ring, planes: readonly RoofPlane[]): boolean {
+  const whole = ringArea(outline);
+  const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
+  if (Math.abs(sum - whole) > whole * tolerances.share + perimeterOf(outline) * tolerances.coincident)
+    return false;
+  const boxes = planes.map(({ ring }) => boxOf(ring));
+  return planes.every(({ ring }, i) =>
+    middlesOf(ring).every(
+      (p) =>
+        ringHolds(outline, p) &&
+        planes.every((other, j) => j === i || !boxHolds(boxes[j]!, p) || !ringHolds(other.ring, p))
+    )
+  );
+}
+
+const boxHolds = ({ minX, minY, maxX, maxY }: Box, { x, y }: Point) =>
+  x > minX && x < maxX && y > minY && y < maxY;
+
+/** The middles of the triangles of a ring, slivers left out. */
+function middlesOf(ring: Ring): Point[] {
+  const triangles = triangulate(ring);
+  const middles: Point[] = [];
+  for (let k = 0; k < triangles.length; k += 3) {
+    const [p, q, r] = [ring[triangles[k]!]!, ring[triangles[k + 1]!]!, ring[triangles[k + 2]!]!];
+    if (ringArea([p, q, r]) > perimeterOf([p, q, r]) * tolerances.joint)
+      middles.push({ x: (p.x + q.x + r.x) / 3, y: (p.y + q.y + r.y) / 3 });
+  }
+  return middles;
+}
+
+const perimeterOf = (ring: Ring) =>
+  ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length]!), 0);
 
 type EdgeUnder = RoofModel['edges'][number][number];
 

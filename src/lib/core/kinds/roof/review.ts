@@ -2,6 +2,7 @@
 import { storeyModelIn } from '../storey/model';
 import { settingsOf } from '../../document/project';
 import { roofModels } from './stages';
+import { ringArea } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Scope } from '../../document/kind';
 
@@ -13,6 +14,14 @@ export function findRoofs({ project, say, named, query, storey }: Scope) {
     const solved = query.get(roofModels, roof.id);
     if (!solved) say('roof', 'roof.no-outline', [roof.id], {}, { thing: named(roof.id) });
     else {
+      for (const ring of solved.unsolved)
+        say(
+          'roof',
+          'roof.unsolved',
+          [roof.id],
+          {},
+          { thing: named(roof.id), area: `${(ringArea(ring) / 1e6).toFixed(2)} m²` }
+        );
       if (solved.lidArea > 1e4)
         say(
           'roof',
