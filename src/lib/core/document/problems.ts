@@ -100,6 +100,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} would overlap ${w.t('other')} by ${w.l('over')}.`,
     hint: 'Set it out further away, or make one of them narrower.'
   },
+  'opening.crossed': {
+    message: (w) => `${w.t('other')} stands ${w.l('over')} in ${w.t('thing')}.`,
+    hint: 'Set the opening out clear of that wall, make it narrower, or move the wall.'
+  },
   'opening.height': {
     message: (w) =>
       `${w.t('thing')}: its head at ${w.l('head')} is above the top of ${w.t('wall')} at ${w.l('top')}.`,

@@ -93,6 +93,36 @@ describe('findings', () => {
     };
     expect(codes(build(wall('alone', 0, 0, 4000, 0, { role: 'partition' }), free))).toEqual([]);
   });
+  it('an opening across a wall that runs through or ends there is refused; where the wall came later, found', () => {
+    const door = (distance: number, more = {}): Call => ({
+      name: 'addOpening',
+      args: { id: 'o', wall: 'across', filling: 'door', distance, width: 900, ...more }
+    });
+    const across = wall('across', 0, 2000, 6000, 2000, { role: 'partition', settingOut: 'centre' });
+    const through = wall('through', 3000, 0, 3000, 4000, { role: 'partition', thickness: 100 });
+    const ends = wall('ends', 3000, 2000, 3000, 4000, { role: 'partition', thickness: 100 });
+    for (const later of [through, ends]) {
+      const refused = runScript({ commands: [rectangle, across, later, door(2500)] });
+      expect(refused).toMatchObject({ ok: false, problem: { code: 'opening.crossed' } });
+      const found = findings(build(rectangle, across, door(2500), later));
+      expect(found).toMatchObject([{ code: 'opening.crossed', numbers: { over: 100 } }]);
+      expect(codes(build(rectangle, across, later, door(1500)))).toEqual([]);
+      // Low walls and openings over them are clear of each other.
+      const low = { ...later, args: { ...(later.args as object), height: 900 } };
+      const window = door(2500, { filling: 'window', sill: 1000, height: 900 });
+      expect(codes(build(rectangle, across, low, window))).not.toContain('opening.crossed');
+    }
+  });
+  it('a wall that touches another does not end short of it', () => {
+    const beam = wall('beam', 0, 0, 6000, 0, { role: 'partition', settingOut: 'centre', thickness: 200 });
+    const post = (gap: number) =>
+      wall('post', 3000, 100 + gap, 3000, 3000, {
+        role: 'partition',
+        settingOut: 'centre'
+      });
+    expect(codes(build(beam, post(0)))).not.toContain('wall.near-miss');
+    expect(codes(build(beam, post(5)))).toContain('wall.near-miss');
+  });
   it('an opening that a thicker neighbour pushed off its wall is found, not lost', () => {
     const project = build(rectangle, {
       name: 'addOpening',

@@ -2,6 +2,7 @@
 import { distanceFor, placeOpening, type OpeningPlace } from './place';
 import { needFrame } from '../wall/checks';
 import { frameOf } from '../wall/frame';
+import { wallsAcross } from './crossed';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { openingsOf, type Opening } from './record';
 import { nameOf } from '../../document/names';
@@ -45,6 +46,21 @@ export function checkOpenings(
     for (const place of places) checkPlace(project, wall, place, squeezed !== 'none');
     for (const place of places) checkOverlaps(project, place, places);
   }
+}
+
+/** Refuses an opening that another wall of the storey runs through or ends in. */
+export function checkCrossings(project: Project, opening: Opening) {
+  const wall = project.tables.wall.get(opening.wall)!;
+  const others = [...project.tables.wall.values()].flatMap((one) =>
+    one.storey === wall.storey && one.id !== wall.id ? (frameOf(project, one) ?? []) : []
+  );
+  const [across] = wallsAcross(needFrame(project, wall), placeOf(project, opening, wall), others);
+  if (across)
+    refuse(project, 'opening.crossed', {
+      subjects: [opening.id, across.other.wall.id],
+      numbers: { over: across.over },
+      texts: { thing: nameOf(project, opening), other: nameOf(project, across.other.wall) }
+    });
 }
 
 function checkPlace(project: Project, wall: Wall, place: OpeningPlace, squeezed: boolean) {

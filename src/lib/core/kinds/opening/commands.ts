@@ -5,7 +5,7 @@ import { toStored } from '../../geometry/tolerances';
 import type { Handing, Opening, SetOutOrigin } from './record';
 import type { Project } from '../../document/kind';
 import { after, command, done, freshOrGiven, need, needPositive } from '../../document/command';
-import { checkOpenings } from './checks';
+import { checkCrossings, checkOpenings } from './checks';
 
 const shape = {
   name: s.name(),
@@ -78,6 +78,7 @@ export const addOpening = command({
     };
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([wall.id]));
+    checkCrossings(after(project, [opening]), opening);
     return done(
       project,
       `Add ${filling === 'none' ? 'an opening' : `a ${filling}`}`,
@@ -87,6 +88,12 @@ export const addOpening = command({
     );
   }
 });
+
+/** Whether it takes another part of a wall: only then a wall that came later is in its way. */
+const isElsewhere = (old: Opening, now: Opening) =>
+  (['wall', 'end', 'origin', 'to', 'distance', 'width', 'height', 'sill'] as const).some(
+    (field) => old[field] !== now[field]
+  );
 
 export const setOpening = command({
   name: 'setOpening',
@@ -114,6 +121,7 @@ export const setOpening = command({
     };
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([opening.wall]));
+    if (isElsewhere(old, opening)) checkCrossings(after(project, [opening]), opening);
     return done(project, `Change ${old.filling === 'none' ? 'an opening' : `a ${old.filling}`}`, [opening]);
   }
 });

@@ -1,6 +1,7 @@
 /** Openings that no longer fit, and nibs too short to build. */
 import { storeyModelIn } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
+import { wallsAcross } from './crossed';
 import { clearRange } from './place';
 import { locate } from '../../geometry/point';
 import type { Scope } from '../../document/kind';
@@ -15,7 +16,16 @@ export function findOpenings({ say, named, query, storey }: Scope) {
   for (const footprint of model.walls) {
     const { frame } = footprint;
     const ends = endRanges(footprint);
-    for (const { opening, t0, t1 } of model.places.get(frame.wall.id) ?? []) {
+    for (const place of model.places.get(frame.wall.id) ?? []) {
+      const { opening, t0, t1 } = place;
+      for (const { other, over: by } of wallsAcross(frame, place, model.frames.values()))
+        say(
+          'openings',
+          'opening.crossed',
+          [opening.id, other.wall.id],
+          { over: by },
+          { thing: named(opening.id), other: named(other.wall.id) }
+        );
       const over = Math.max(-t0, t1 - frame.length);
       const texts = { thing: named(opening.id), wall: named(frame.wall.id) };
       if (over > tolerances.coincident)

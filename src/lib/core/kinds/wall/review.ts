@@ -48,7 +48,10 @@ function nearestMiss(
     const { t, y } = locate(p, frame.origin, frame.direction);
     const [over, off] = [Math.max(0, -t, t - frame.length), Math.max(0, frame.y0 - y, y - frame.y1)];
     const gap = Math.hypot(over, off);
-    if (gap <= tolerances.nearMiss && (!best || gap < best.gap)) best = { wall: id, gap };
+    // One that it touches is none that it ends short of; of two as near, whichever the order, the first by name.
+    if (gap <= tolerances.coincident || gap > tolerances.nearMiss) continue;
+    const isNearer = !best || gap < best.gap - tolerances.coincident;
+    if (isNearer || (gap <= best!.gap + tolerances.coincident && id < best!.wall)) best = { wall: id, gap };
   }
   return best;
 }
