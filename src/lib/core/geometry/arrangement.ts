@@ -76,18 +76,22 @@ class Net {
 
   /** Split at crossings and touches until nothing splits; false when it did not settle. */
   settle(): boolean {
+    // Two edges that a round left as they are have been compared: later rounds look at the pieces of those that it split.
+    let isNew = (_: number) => true;
     for (let round = 0; round < maxRounds; round++) {
       const list = [...this.edges.values()];
-      const cuts = this.findCuts(list);
+      const cuts = this.findCuts(list, isNew);
       if (cuts.size === 0) return true;
       this.edges = new Map();
-      list.forEach(([a, b], i) => this.addChain(a, b, cuts.get(i)));
+      list.forEach(([a, b], i) => cuts.has(i) || this.add(a, b));
+      const kept = this.edges.size;
+      list.forEach(([a, b], i) => cuts.has(i) && this.addChain(a, b, cuts.get(i)!));
+      isNew = (i) => i >= kept;
     }
     return false;
   }
 
-  private addChain(a: number, b: number, cuts: Set<number> | undefined) {
-    if (!cuts) return this.add(a, b);
+  private addChain(a: number, b: number, cuts: Set<number>) {
     const [p, q] = [this.points[a]!, this.points[b]!];
     const t = (v: number) => dot(subtract(this.points[v]!, p), subtract(q, p));
     let last = a;
@@ -98,7 +102,7 @@ class Net {
     this.add(last, b);
   }
 
-  private findCuts(list: [number, number][]): Map<number, Set<number>> {
+  private findCuts(list: [number, number][], isNew: (edge: number) => boolean): Map<number, Set<number>> {
     const cuts = new Map<number, Set<number>>();
     if (list.length < 2) return cuts;
     const cut = (edge: number, v: number) => {
@@ -110,7 +114,8 @@ class Net {
       boxes.forEach(([x0, y0, x1, y1], i) => {
         for (let j = i + 1; j < boxes.length; j++) {
           const box = boxes[j]!;
-          if (box[0] <= x1 && box[2] >= x0 && box[1] <= y1 && box[3] >= y0) this.cutPair(list, i, j, cut);
+          if (box[0] <= x1 && box[2] >= x0 && box[1] <= y1 && box[3] >= y0 && (isNew(i) || isNew(j)))
+            this.cutPair(list, i, j, cut);
         }
       });
       return cuts;
@@ -119,7 +124,8 @@ class Net {
     for (const [x0, y0, x1, y1] of boxes) index.add(x0, y0, x1, y1);
     index.finish();
     boxes.forEach(([x0, y0, x1, y1], i) => {
-      for (const j of index.search(x0, y0, x1, y1, (k) => k > i)) this.cutPair(list, i, j, cut);
+      if (!isNew(i)) return;
+      for (const j of index.search(x0, y0, x1, y1, (k) => k > i || !isNew(k))) this.cutPair(list, i, j, cut);
     });
     return cuts;
   }

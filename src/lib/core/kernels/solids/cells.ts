@@ -67,9 +67,10 @@ export function isOnCut(
 
 /** The pieces of a footprint between the borders of voids. */
 export function piecesOf(ring: Ring, voids: readonly Void[]): Ring[] {
+  const box = boxOf(ring);
   return arrangeCells(
     ring,
-    voids.flatMap(({ borders }) => borders)
+    voids.flatMap(({ borders }) => borders.filter((border) => boxesMeet(boxOf(border), box)))
   );
 }
 
