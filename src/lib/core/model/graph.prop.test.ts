@@ -81,7 +81,7 @@ describe('the derivation', () => {
   );
   it.each([
     ['opening', 'place', 'opening', ''],
-    ['opening', 'host', 'wall', 'outside'],
+    ['opening', 'frame', 'wall', 'outside'],
     ['opening', 'datum', 'storey', 'datum'],
     ['column', 'column', 'column', ''],
     ['slab', 'slab', 'slab', ''],

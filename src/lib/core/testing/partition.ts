@@ -35,8 +35,22 @@ export function plyRings(footprints: StoreyFootprints): NamedRing[] {
   );
 }
 
-/** Checks at height z; `gaps`: whether the outline may hold voids (rooms). Returns the area filled. */
-export function expectPartition(footprints: StoreyFootprints, z = 1000, gaps = false): number {
+/**
+ * Checks at height z; `gaps`: whether the outline may hold voids (rooms); `pairs`: walls that lie in one another without
+ * meeting are no joint's fault, so that only those that meet may be asked for. Returns the area filled.
+ */
+export function expectPartition(
+  footprints: StoreyFootprints,
+  z = 1000,
+  gaps = false,
+  pairs: 'all' | 'meeting' = 'all'
+): number {
+  const meeting = new Set(
+    footprints.nodes.flatMap(({ members }) =>
+      members.flatMap(({ frame: p }) => members.map(({ frame: q }) => `${p.wall.id} ${q.wall.id}`))
+    )
+  );
+  const wallIn = (name: string) => name.slice(0, name.lastIndexOf('/'));
   const rings = plyRings(footprints).filter(({ z0, z1 }) => z0 <= z && z <= z1);
   let sum = 0;
   rings.forEach(({ name, ring }, i) => {
@@ -45,6 +59,8 @@ export function expectPartition(footprints: StoreyFootprints, z = 1000, gaps = f
     sum += ringArea(ring);
     const box = boxOf(ring);
     for (const other of rings.slice(i + 1)) {
+      const both = `${wallIn(name)} ${wallIn(other.name)}`;
+      if (pairs === 'meeting' && wallIn(name) !== wallIn(other.name) && !meeting.has(both)) continue;
       const far = boxOf(other.ring);
       if (far.minX > box.maxX || far.maxX < box.minX || far.minY > box.maxY || far.maxY < box.minY) continue;
       const common = commonArea([ring], [other.ring]);

@@ -17,7 +17,7 @@ import { arrange, type Face, type Segment } from '../../geometry/arrangement';
 import { cross, distance, subtract, type Point } from '../../geometry/point';
 import { ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { innerPoint } from '../../geometry/triangulate';
+import { innerPoint, triangulate } from '../../geometry/triangulate';
 import { dutyRank, frameRectangle, type Frame } from './frame';
 import type { Member } from './gather';
 import { clipLeft } from '../../geometry/clip';
@@ -138,7 +138,7 @@ export function arrangeCluster(
   };
   const owned: { face: Face; owner: StripRing }[] = [];
   const unclaimed = new Set<Face>();
-  for (const face of arrangement.faces) {
+  for (const face of arrangement.faces.flatMap(withoutHoles)) {
     const inside = innerPoint(face.outer, face.holes);
     if (!inside) continue;
     const own = ownerAt(inside);
@@ -154,6 +154,17 @@ export function arrangeCluster(
   for (const strip of strips)
     rings.set(strip, dissolve(owned.filter(({ owner }) => owner === strip).map(({ face }) => face.outer)));
   return rings;
+}
+
+/** A face round an island, as where a short wall lies wholly within a thick one, in triangles instead. */
+function withoutHoles(face: Face): Face[] {
+  if (face.holes.length === 0) return [face];
+  const points = [face.outer, ...face.holes].flat();
+  const triangles = triangulate(face.outer, face.holes);
+  return Array.from({ length: triangles.length / 3 }, (_, k) => ({
+    outer: [0, 1, 2].map((i) => points[triangles[3 * k + i]!]!),
+    holes: []
+  }));
 }
 
 const edgeKey = (p: Point, q: Point) => `${p.x},${p.y}>${q.x},${q.y}`;

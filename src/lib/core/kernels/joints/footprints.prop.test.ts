@@ -4,6 +4,8 @@ import { jointCuts } from './override';
 import type { Joint } from '../../kinds/joint/record';
 import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/build';
 import { jointArb, planArb, type RandomJoint } from '../../testing/arbitraries';
+import { everydayArb, everydayKinds } from '../../testing/everyday';
+import { starterBuildUps } from '../../kinds/starter';
 import { expectPartition } from '../../testing/partition';
 import { deriveFootprints } from './footprints';
 
@@ -64,6 +66,54 @@ describe('footprints partition their outline, at every height', () => {
         { numRuns: runs }
       );
     });
+  for (const kind of everydayKinds)
+    it(`everyday walls: ${kind}`, () => {
+      fc.assert(
+        fc.property(everydayArb(kind), (plan) => {
+          const footprints = solve(plan);
+          for (const wall of footprints.walls.values()) expect(wall.unsolved).toBe(false);
+          expectPartition(footprints, 1000, true, 'meeting');
+        }),
+        { numRuns: runs }
+      );
+    });
+  it('found: a tee on walls a third of a degree out of line, as a survey gives them', () => {
+    const [stone, brick] = ['stone-cavity', 'brick-cavity'].map((id) =>
+      starterBuildUps('mm').find((one) => one.id === id)!
+    );
+    const inner = { settingOut: 'inner' } as const;
+    for (const outside of ['left', 'right'] as const)
+      expectPartition(
+        solve({
+          records: [
+            ...[stone!, brick!],
+            wallOf('w0', at(-6000, 0), at(0, 0), 'stone-cavity', { ...inner, outside }),
+            wallOf('w1', at(0, 0), at(5999.866, -40.11), 'stone-cavity', { ...inner, outside }),
+            wallOf('w2', at(0, 4000), at(0, 0), 'brick-cavity', { settingOut: 'outer', outside })
+          ]
+        }),
+        1000,
+        true
+      );
+  });
+  it('found: a short step between walls, and a thin stub within a thick wall', () => {
+    const outer = { settingOut: 'outer' } as const;
+    const step = [
+      ...starterBuildUps('mm'),
+      wallOf('w0', at(0, 0), at(4000, 0), 'brick-cavity', outer),
+      wallOf('w1', at(4000, 0), at(4002.846, 246.879), 'brick-cavity', outer),
+      wallOf('w2', at(4002.846, 246.879), at(9000, 246.879), 'brick-cavity', outer),
+      wallOf('w3', at(4000, 0), at(4000, -4000), 'rendered-block')
+    ];
+    expectPartition(solve({ records: step }), 1000, true);
+    const stub = [
+      buildUpOf('thick', [500, 'structure']),
+      buildUpOf('thin', [28, 'structure']),
+      wallOf('w0', at(0, 0), at(5000, 0), 'thick'),
+      wallOf('w1', at(2500, 0), at(2500, 150), 'thin')
+    ];
+    expectPartition(solve({ records: stub }), 1000, true);
+  });
   it('whole plans with partitions', () => {
     fc.assert(
       fc.property(planArb(true), (plan) => {

@@ -222,7 +222,7 @@ function* neighbours(
 ): Iterable<[SolvedJoint, SolvedJoint]> {
   for (const frame of frames) {
     const own = byWall.get(frame.wall.id) ?? [];
-    if (own.length < 3) continue;
+    if (own.length < 2) continue;
     const sorted = own.map((joint) => ({ joint, t: partIn(joint, frame).t })).sort((p, q) => p.t - q.t);
     for (let i = 0; i + 1 < sorted.length; i++)
       if (sorted[i + 1]!.t - sorted[i]!.t < closeJoints) yield [sorted[i]!.joint, sorted[i + 1]!.joint];

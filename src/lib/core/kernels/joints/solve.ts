@@ -31,7 +31,7 @@ import {
 import { ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { armPoint, meetArms, type Arm, type ArmStrip } from './arms';
-import { classify, type JointKind } from './classify';
+import { classify, offStraight, type JointKind } from './classify';
 import type { Node } from './gather';
 import { leftStrips, noPreference, rightStrips, sectorPath, type PathPoint, type Preference } from './sector';
 import type { JointOverride } from './override';
@@ -62,8 +62,25 @@ export interface JointCut {
  */
 export function solveJoint(node: Node, arms: readonly Arm[], override?: JointOverride): JointCut | undefined {
   const joint = cutJoint(node, arms, override);
-  if (!joint || (joint.kind !== 'free' && !joint.cuts.every(staysInStrips))) return undefined;
-  return { ...joint, cuts: withBorders(joint.cuts) };
+  // The outer ply of a free end may turn round it, over its neighbours.
+  if (!joint || joint.kind === 'free') return joint && { ...joint, cuts: withBorders(joint.cuts) };
+  if (!joint.cuts.every(staysInStrips)) return undefined;
+  return { ...joint, cuts: withBorders(joint.cuts.map(ontoStrips)) };
+}
+
+/**
+ * Points that rounding put a hair outside their ply's strip come onto its line: along a wall of 8 m, 0.003 mm at its end
+ * would be 24 mm2 of the ply beside it.
+ */
+function ontoStrips(cut: ArmCut): ArmCut {
+  const { arm, chains } = cut;
+  const onto = (p: Point, k: number): Point => {
+    const y = dot(subtract(p, arm.origin), arm.left);
+    const { y0, y1 } = arm.strips[k]!;
+    const off = y < y0 ? y0 - y : Math.min(0, y1 - y);
+    return Math.abs(off) > tolerances.nodeGrid ? along(p, arm.left, off) : p;
+  };
+  return { ...cut, chains: chains.map((chain, k) => chain?.map((p) => onto(p, k))) };
 }
 
 /** Every ply must end within its own strip, or it would lie over its neighbour. */
@@ -249,7 +266,15 @@ interface Sector {
 
 function sectorBetween(from: Arm, to: Arm, override?: JointOverride): Sector | undefined {
   const path = sectorPath(from, to, turnTo(from, to) > Math.PI, preferenceOf(from, to, override));
-  return path && { from, to, path };
+  return path && [from, to].every((arm) => staysOnWall(arm, path)) ? { from, to, path } : undefined;
+}
+
+/** A wall too short for its cuts, as a stub that ends within the plies of its host, has no closed form. */
+function staysOnWall(arm: Arm, path: readonly PathPoint[]): boolean {
+  if (arm.part !== 'a' && arm.part !== 'b') return true;
+  const foot = armPoint(arm, 0, 0);
+  const most = arm.frame.length - tolerances.coincident;
+  return path.every(({ point }) => dot(subtract(point, foot), arm.direction) < most);
 }
 
 /** Chains of the plies outside the core, and where the core begins, on the left of an arm. */
@@ -448,6 +473,8 @@ function solveThrough(
 ): JointCut | undefined {
   if (override?.cut === 'square') return stopAtFaces(node, arms, kind, host);
   const n = arms.length;
+  const [h, other] = [arms[host[0]]!, arms[host[1]]!];
+  const bend = bendOf(node, h, other);
   const cuts = new Map<Arm, ArmCut>();
   const paths = new Map<Arm, { left?: readonly PathPoint[]; right?: readonly PathPoint[] }>();
   for (const arm of arms) paths.set(arm, {});
@@ -457,20 +484,43 @@ function solveThrough(
     if (ends.every((end) => host.includes(end))) continue;
     // Who runs through is settled by the host; the plies in the corners turn as usual.
     const sector = sectorBetween(from, to, override && { ...override, cut: 'mitre' });
-    if (!sector) return undefined;
+    if (!sector || !bend.keeps(sector)) return undefined;
     paths.get(from)!.left = sector.path;
     paths.get(to)!.right = sector.path;
   }
   arms.forEach((arm, k) => {
     const { left, right } = paths.get(arm)!;
     if (!host.includes(k)) {
-      if (left && right) cuts.set(arm, cutArm(arm, left, right));
+      if (left && right) cuts.set(arm, cutArm(arm, left, right, bend.corner(arm)));
       return;
     }
     const other = arms[host[0] === k ? host[1] : host[0]]!;
     cuts.set(arm, cutHost(node, arm, other, left, right));
   });
   return cuts.size === n ? { kind, cuts: [...cuts.values()] } : undefined;
+}
+
+interface Bend {
+  /** Where the core of the host turns, on the side of a branch; nothing where it is straight. */
+  readonly corner: (branch: Arm) => Point[];
+  /** Whether the cuts between a branch and one wall of the host stay on that wall's side of the seam. */
+  readonly keeps: (sector: Sector) => boolean;
+}
+
+/** A host of two walls that are in line as far as one builds, yet turn by a hair: branches must follow that turn. */
+function bendOf(node: Node, p: Arm, q: Arm): Bend {
+  if (p.frame === q.frame || offStraight(p, q) <= tolerances.sameDirection)
+    return { corner: () => [], keeps: () => true };
+  const seam = seamOf(node, p, q);
+  return {
+    corner: (branch) => [seam(p)(cross(p.direction, branch.direction) > 0 ? p.coreLeft : p.coreRight)],
+    keeps: ({ from, to, path }) => {
+      const own = [from, to].find((arm) => arm === p || arm === q);
+      const isOwn = ({ point }: PathPoint) =>
+        dot(subtract(point, node.point), own!.direction) > -tolerances.coincident;
+      return !own || path.every(isOwn);
+    }
+  };
 }
 
 /** Branches stop with all their plies at the host's faces, which run through unbroken. */

@@ -8,7 +8,8 @@ import type { WallFootprint } from '../../kernels/joints/footprints';
 import { commonArea } from '../../geometry/common-area';
 import type { Member } from '../../kernels/joints/gather';
 
-const largestReported = 0.01;
+/** Walls that lie in one another by less are built as if they did not, m2. */
+const leastOverlap = 1e-5;
 
 export function findOpenRuns({ say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
@@ -67,14 +68,18 @@ export function findOverlaps({ say, named, query, storey }: Scope) {
       const q = boxes[j]!;
       if (q.box.minY > p.box.maxY || q.box.maxY < p.box.minY) continue;
       const area = overlapArea(p.wall, q.wall) / 1e6;
-      if (area > largestReported / 10) {
+      if (area > leastOverlap) {
         const [a, b] = [p.wall.frame.wall.id, q.wall.frame.wall.id].sort() as [string, string];
         say(
           'walls',
           'walls.overlap',
           [a, b],
           { area },
-          { thing: named(a), other: named(b), area: `${area.toFixed(3)} m²` }
+          {
+            thing: named(a),
+            other: named(b),
+            area: area < 0.01 ? `${(area * 1e4).toFixed(1)} cm²` : `${area.toFixed(3)} m²`
+          }
         );
       }
     }
