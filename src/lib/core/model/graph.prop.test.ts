@@ -81,7 +81,8 @@ describe('the derivation', () => {
   );
   it.each([
     ['opening', 'place', 'opening', ''],
-    ['opening', 'frame', 'wall', 'outside'],
+    ['wall', 'bands', 'wall', 'b.x'],
+    ['wall', 'datum', 'storey', 'datum'],
     ['opening', 'datum', 'storey', 'datum'],
     ['column', 'column', 'column', ''],
     ['slab', 'slab', 'slab', ''],
