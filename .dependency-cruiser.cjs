@@ -57,6 +57,8 @@ module.exports = {
     forbid('plan-not-scene', lib('plan'), ['^src/lib/(scene|components)/', '^src/routes']),
     forbid('scene-not-plan', lib('scene'), ['^src/lib/(plan|components)/', '^src/routes']),
     forbid('components-below-routes', lib('components'), ['^src/routes']),
+    forbid('server-on-core', lib('server'), ['^src/lib/(?!core/|server/)']),
+    forbid('components-know-no-server', '^src/lib/(?!server/)', [lib('server')]),
     forbid('cli-on-core', '^src/cli', ['^src/lib/(?!core/)'])
   ],
   options: {

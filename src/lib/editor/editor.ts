@@ -290,7 +290,9 @@ export class Editor {
     const result = call && perform(this.project, call, this.model);
     this.trialPatch = result?.ok ? result.patch : undefined;
     this.trialProject = result?.ok ? applyPatch(this.project, result.patch) : undefined;
-    this.turn({ message: result && !result.ok ? problemMessage(result.problem) : undefined });
+    this.turn({
+      message: result && (result.ok ? alsoMessage(result.also, 'would') : problemMessage(result.problem))
+    });
     return result;
   }
 
@@ -306,7 +308,7 @@ export class Editor {
       this.say(problemMessage(result.problem));
       return undefined;
     }
-    this.say(undefined);
+    this.say(alsoMessage(result.also, 'did'));
     if (result.patch.size > 0) this.apply({ op: 'do', label: result.label, patch: result.patch }, true);
     return result.made;
   }
@@ -417,6 +419,12 @@ export class Editor {
 
 const none: ReadonlySet<string> = new Set();
 const noPatch: Patch = new Map();
+
+/** What changes, or changed, besides what was named. */
+function alsoMessage(also: string | undefined, when: 'would' | 'did'): Message | undefined {
+  const hint = when === 'would' ? 'Said beforehand: nothing is done yet.' : 'Undo takes it back.';
+  return also === undefined ? undefined : { kind: 'done', text: also, hint };
+}
 
 function problemMessage({ message, hint }: Problem): Message {
   return { kind: 'problem', text: message, hint };

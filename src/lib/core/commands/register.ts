@@ -12,6 +12,7 @@ import { defaultUnits, type LengthUnits, type UnitSystem } from '../units/length
 import { pasteItems } from './clipboard';
 import { copyStorey } from './copy-storey';
 import { deleteItems } from './delete';
+import { besides } from './besides';
 import { withLaws } from './laws';
 import { makeTrueCommands } from './make-true';
 import { shapeCommands } from './shape';
@@ -52,7 +53,8 @@ function performOn(query: Query, { name, args }: Call): Result {
   if (!result.ok) return result;
   return answered(() => {
     const patch = withLaws(query, result.patch);
-    return patch === result.patch ? result : { ...result, patch };
+    const also = besides(query, patch);
+    return { ...result, patch, ...(also && { also }) };
   });
 }
 

@@ -117,7 +117,14 @@ export interface Refused {
 }
 
 export type Result =
-  | { readonly ok: true; readonly patch: Patch; readonly label: string; readonly made: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly patch: Patch;
+      readonly label: string;
+      readonly made: readonly string[];
+      /** What changes besides what was named, in sentences; left out where nothing does. */
+      readonly also?: string;
+    }
   | { readonly ok: false; readonly problem: Problem };
 
 /** An intent that a project answers with a patch or a refusal; asked freely, as it changes nothing by itself. */

@@ -2,7 +2,7 @@
  * Every refusal and finding of the product, by stable code. A message names the thing and the number; the hint
  * says the remedy. `n` holds lengths in mm unless the name says otherwise; `t` holds names and words.
  */
-import { formatLengthWithUnit, type LengthUnits } from '../units/length';
+import { exactLength, formatLengthWithUnit, type LengthUnits } from '../units/length';
 import { degree } from '../units/angle';
 
 export interface Problem {
@@ -481,7 +481,16 @@ export function problem(
     return value;
   };
   const words: Words = {
-    l: (name) => formatLengthWithUnit(need(numbers[name], name), units),
+    l: (name) => {
+      const value = need(numbers[name], name);
+      const text = formatLengthWithUnit(value, units);
+      // Two numbers that are told apart are not written alike: a limit of 3 000 is not broken by 3 000.
+      const isTold = Object.values(numbers).some(
+        (other) => other !== value && formatLengthWithUnit(other, units) === text
+      );
+      const exact = isTold ? exactLength(value, units) : undefined;
+      return exact ? `${text} (${exact})` : text;
+    },
     t: (name) => need(given.texts?.[name], name),
     a: (name) => `${Number((need(numbers[name], name) / degree).toFixed(1))}°`
   };

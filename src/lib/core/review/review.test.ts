@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { runScript, type Call } from '../commands/register';
+import { perform, runScript, type Call } from '../commands/register';
 import { Model } from '../model/graph';
 import { applyPatch, patchOf } from '../document/patch';
 import type { Project } from '../document/kind';
@@ -139,6 +139,38 @@ describe('findings', () => {
     const gables = [1, 2, 3, 4].map((i) => ({ wall: `wall-${i}`, kind: 'gable' }));
     const flat: Call = { name: 'addRoof', args: { storey: 'storey-1', pitch: 40, edges: gables } };
     expect(codes(build(rectangle, flat))).toEqual(['roof.no-plane']);
+  });
+  it('a number that breaks a limit is written fine enough to see it', () => {
+    const limits = (height: number, area: number): Call => ({
+      name: 'setProject',
+      args: { heightLimit: height, areaLimit: area }
+    });
+    const roof: Call = { name: 'addRoof', args: { storey: 'storey-1', pitch: 40 } };
+    const found = findings(build(rectangle, limits(1, 1e6), roof));
+    const { height } = found.find(({ code }) => code === 'limit.height')!.numbers;
+    const close = findings(build(rectangle, limits(height! - 0.3, 23.96e6), roof)).map(
+      ({ message }) => message
+    );
+    expect(close.join()).toMatch(/exactly/);
+    expect(close.join()).toMatch(/cover 24\.00 m² together; the limit is 23\.96 m²/);
+  });
+  it('what a change does besides is said: walls carried up, slabs and roofs that follow another kind of wall', () => {
+    const slab: Call = { name: 'addSlab', args: { id: 'floor', storey: 'storey-1' } };
+    const roof: Call = { name: 'addRoof', args: { storey: 'storey-1', pitch: 40 } };
+    const project = build(rectangle, slab);
+    const carried = perform(project, roof);
+    expect(carried).toMatchObject({
+      also: '4 walls are carried up to it, 2 700 high until now.'.replace(' 700', '\u00a0700')
+    });
+    const within = wall('within', 2000, 0, 2000, 4000, { role: 'partition' });
+    const halved = perform(build(rectangle, within, slab), {
+      name: 'setWalls',
+      args: { ids: ['wall-4'], role: 'partition' }
+    });
+    expect(halved.ok && halved.also).toMatch(/^Slab floor follows: [\d.]+ m² becomes [\d.]+ m²\.$/);
+    expect(
+      perform(project, { name: 'moveWalls', args: { ids: ['wall-1'], by: { x: 0, y: -100 } } })
+    ).not.toHaveProperty('also');
   });
   it('a slab and a roof whose outline was opened', () => {
     const project = build(

@@ -29,8 +29,10 @@ export abstract class FormTool extends BaseTool {
   accept() {
     const made = this.perform(this.call());
     if (!made) return;
+    const { message } = this.editor;
     this.editor.take(undefined);
     this.after(made);
+    this.editor.say(message);
   }
 
   protected after(made: readonly string[]) {

@@ -8,6 +8,9 @@ export function findArea({ project, say, query, isFirst }: Scope) {
   const { areaLimit } = settingsOf(project);
   if (areaLimit === null || !isFirst) return;
   const area = floorArea(query);
-  const words = (mm2: number) => `${(mm2 / 1e6).toFixed(1)} m²`;
-  if (area > areaLimit) say('storeys', 'limit.area', [], {}, { area: words(area), limit: words(areaLimit) });
+  if (area <= areaLimit) return;
+  const words = (mm2: number, digits: number) => `${(mm2 / 1e6).toFixed(digits)} m²`;
+  // As fine as it takes to see that the limit is broken.
+  const digits = [1, 2, 3, 4].find((n) => words(area, n) !== words(areaLimit, n)) ?? 6;
+  say('storeys', 'limit.area', [], {}, { area: words(area, digits), limit: words(areaLimit, digits) });
 }
