@@ -77,7 +77,7 @@ export function starterBuildUps(system: UnitSystem): BuildUp[] {
         ply('studs', 3.5 * inch, 'structure'),
         ply('plaster', 0.5 * inch, 'finish')
       ]),
-      buildUp('brick-veneer', 'Brick veneer 10 7/16"', [
+      buildUp('brick-veneer', 'Brick veneer 10 15/16"', [
         ply('brick', 3.625 * inch, 'cladding'),
         ply('air', 1 * inch, 'cavity'),
         ply('sheet', 0.3125 * inch, 'sheathing'),

@@ -6,7 +6,7 @@ import * as s from '../../document/schemas';
 import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
 import { nameOf } from '../../document/names';
 import { storeysInOrder, type Storey } from './record';
-import { toStored } from '../../geometry/tolerances';
+import { toStored, tolerances } from '../../geometry/tolerances';
 import { checkWall } from '../wall/checks';
 import { checkOpenings } from '../opening/checks';
 import type { Project } from '../../document/kind';
@@ -35,6 +35,17 @@ function inStep(project: Project, changed: Storey): Storey[] {
         texts: { thing: nameOf(project, storey) }
       });
   return puts;
+}
+
+/** Under project zero a storey grows downwards: what stands above it, and the ground floor above all, stays. */
+function grownDown(project: Project, changed: Storey): Storey[] {
+  const order = storeysInOrder(project);
+  const at = order.findIndex((storey) => storey.id === changed.id);
+  const shift = order[at]!.height - changed.height;
+  return [changed, ...order.slice(0, at)].map((storey) => ({
+    ...storey,
+    datum: toStored(storey.datum + shift)
+  }));
 }
 
 /** Walls that reach to another storey's datum, and their openings, must still stand. */
@@ -87,7 +98,7 @@ export const addStorey = command({
 export const setStorey = command({
   name: 'setStorey',
   about:
-    'Change a storey: name, datum, height, floor depth. A greater height lifts all above; a moved datum takes those above along.',
+    'Change a storey: name, datum, height, floor depth. A greater height lifts all above, or under project zero sinks all below; a moved datum takes those above along.',
   args: s.object({ id: s.id().required(), ...storeyShape }),
   example: { id: 'storey-1', height: 2880 },
   run: (project, args) => {
@@ -102,7 +113,8 @@ export const setStorey = command({
       floorDepth: length(args.floorDepth, old.floorDepth)
     };
     checkStorey(project, storey);
-    const puts = inStep(project, storey);
+    const isCellar = args.datum === undefined && old.datum + old.height <= tolerances.coincident;
+    const puts = isCellar ? grownDown(project, storey) : inStep(project, storey);
     checkBound(project, puts);
     return done(project, `Change the storey ${storey.name}`, puts);
   }

@@ -52,6 +52,19 @@ describe('storeys stay in step', () => {
       ['Loft', 5460, 2000]
     ]);
   });
+  it('under project zero a storey grows downwards: the ground floor stays where it is', () => {
+    const cellars = run(
+      house,
+      { name: 'addStorey', args: { id: 'cellar', where: 'below', name: 'Cellar' } },
+      { name: 'addStorey', args: { id: 'vault', where: 'below', name: 'Vault', height: 1000 } }
+    );
+    const shallow = run(cellars, { name: 'setStorey', args: { id: 'cellar', height: 160 } });
+    expect(levels(shallow).slice(0, 2)).toEqual([
+      ['Vault', -1160, 1000],
+      ['Cellar', -160, 160]
+    ]);
+    expect(levels(shallow).slice(2)).toEqual(levels(house));
+  });
   it('a moved datum takes those above along; the storey below takes up the change', () => {
     expect(levels(run(house, { name: 'setStorey', args: { id: 'up', datum: 2700 } }))).toEqual([
       ['Ground', 0, 2700],
