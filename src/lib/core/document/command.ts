@@ -102,6 +102,15 @@ export function needPositive(project: Project, what: string, thing: string, valu
   if (!(value > 0)) refuse(project, 'length.not-positive', { numbers: { value }, texts: { what, thing } });
 }
 
+/** Sizes beyond what any house has: a unit was meant otherwise, mm. */
+export const mostOf = { height: 60_000, length: 1_000_000 } as const;
+
+/** Asks about a size that no house has, by refusing it. */
+export function needHouseSize(project: Project, what: keyof typeof mostOf, thing: string, value: number) {
+  if (value > mostOf[what])
+    refuse(project, 'size.beyond', { numbers: { value, most: mostOf[what] }, texts: { what, thing } });
+}
+
 /** The id that was given, refused when it is taken; or a fresh one. */
 export function freshOrGiven(project: Project, kind: Kind, given: string | undefined): string {
   needFreeId(project, given);

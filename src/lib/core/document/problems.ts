@@ -49,6 +49,11 @@ const catalogue = {
       `The ${w.t('what')} of ${w.t('thing')} must be more than zero; it was given as ${w.l('value')}.`,
     hint: 'Type a length greater than zero.'
   },
+  'size.beyond': {
+    message: (w) =>
+      `Is a ${w.t('what')} of ${w.l('value')} right for ${w.t('thing')}? Nothing of a house is over ${w.l('most')}.`,
+    hint: 'Type it with the unit that is meant, as 2700 mm or 9\'-0".'
+  },
   'area.not-positive': {
     message: (w) => `A limit of ${w.t('area')} is not possible.`,
     hint: 'Type an area greater than zero, or leave it empty for no limit.'

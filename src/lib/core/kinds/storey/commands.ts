@@ -3,7 +3,16 @@
  * that grows lifts all above it, a datum that moves takes those above along and the storey below takes up the change.
  */
 import * as s from '../../document/schemas';
-import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  need,
+  needHouseSize,
+  needPositive,
+  refuse
+} from '../../document/command';
 import { nameOf } from '../../document/names';
 import { storeysInOrder, type Storey } from './record';
 import { toStored, tolerances } from '../../geometry/tolerances';
@@ -14,6 +23,7 @@ import type { Rec } from '../../document/record';
 
 export function checkStorey(project: Project, storey: Storey) {
   needPositive(project, 'height', nameOf(project, storey), storey.height);
+  needHouseSize(project, 'height', nameOf(project, storey), storey.height);
   if (storey.floorDepth < 0) needPositive(project, 'floor depth', nameOf(project, storey), storey.floorDepth);
 }
 

@@ -65,6 +65,12 @@ describe('storeys stay in step', () => {
     ]);
     expect(levels(shallow).slice(2)).toEqual(levels(house));
   });
+  it('a height that no house has is asked about in words, of storeys and of walls', () => {
+    const asked = /^size.beyond: Is a height of 1\D000\D000\Dmm right for .*60\D000\Dmm.*unit/;
+    expect(refusal(house, 'setStorey', { id: 'storey-1', height: 1e6 })).toMatch(asked);
+    const top = { kind: 'height', height: 1e6 };
+    expect(refusal(house, 'setWalls', { ids: ['wall-1'], top })).toMatch(asked);
+  });
   it('a moved datum takes those above along; the storey below takes up the change', () => {
     expect(levels(run(house, { name: 'setStorey', args: { id: 'up', datum: 2700 } }))).toEqual([
       ['Ground', 0, 2700],

@@ -1,6 +1,6 @@
 /** Laws that every command keeps: walls long enough and apart, openings inside their walls and clear of each other. */
 import { frameOf } from './frame';
-import { refuse } from '../../document/command';
+import { needHouseSize, refuse } from '../../document/command';
 import { cross, distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
 import { nameOf } from '../../document/names';
 import { tolerances } from '../../geometry/tolerances';
@@ -25,7 +25,9 @@ export function checkWall(project: Project, wall: Wall) {
       numbers: { length: size, least: tolerances.leastLength },
       texts: { thing }
     });
+  needHouseSize(project, 'length', thing, size);
   const frame = needFrame(project, wall);
+  if (Number.isFinite(frame.top)) needHouseSize(project, 'height', thing, frame.top - frame.base);
   if (!(frame.top - frame.base > 0))
     refuse(project, 'wall.height', {
       subjects: [wall.id],
