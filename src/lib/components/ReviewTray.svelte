@@ -76,7 +76,8 @@
       </li>
     {:else}
       <li class="py-2 text-kelp">
-        Nothing to say: runs are closed, joints are clean, openings stand clear, walls stand on something.
+        Nothing to say. Looked at: runs of outer walls and which way they face, joints, openings, what upper
+        walls stand on, slabs, roofs, limits, and sizes that are not sure.
       </li>
     {/each}
     {#each house.findings.filter((one) => one.deferred !== undefined) as finding (`off ${finding.storey}${finding.id}`)}

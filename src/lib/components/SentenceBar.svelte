@@ -61,11 +61,8 @@
   }
 
   function fill(blank: Blank, text: string): boolean {
-    const now = current()
-      ?.sentence()
-      .filter(isBlank)
-      .find(({ name }) => name === blank.name);
-    if (text === (now ?? blank).value) {
+    // A field that was left as it was drawn says nothing; a choice is made on purpose, whatever was drawn by then.
+    if (blank.kind !== 'choice' && text === blank.value) {
       delete drafts[blank.name];
       delete faults[blank.name];
       return true;

@@ -424,6 +424,15 @@ const catalogue = {
     message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
     hint: 'Put a wall or a slab under it, or say why it needs none.'
   },
+  'wall.overhangs': {
+    message: (w) =>
+      `${w.t('thing')} stands on nothing over ${w.l('over')} of its ${w.l('length')}: no wall is under it on ${w.t('below')}.`,
+    hint: 'Move it over the wall below, move that wall back, or put a wall or a slab under it.'
+  },
+  'wall.inside-out': {
+    message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
+    hint: 'Turn its outside to the other side, in Details.'
+  },
   'size.assumed': {
     message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
     hint: 'Measure it again, write the true size in, and mark it as measured.'

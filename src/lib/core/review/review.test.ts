@@ -211,6 +211,26 @@ describe('findings about walls among each other', () => {
     expect(slot(30)).toContain('wall.gap');
     expect(slot(80)).not.toContain('wall.gap');
   });
+  it('an outer wall left behind by the wall below says how much of it hangs over; its own slab does not bear it', () => {
+    const house: Call[] = [rectangle, { name: 'copyStorey', args: { storey: 'storey-1', which: 'outer' } }];
+    const move: Call = { name: 'moveWalls', args: { ids: ['wall-1'], by: { x: 0, y: -650 } } };
+    const floor: Call = { name: 'addSlab', args: { storey: 'storey-2' } };
+    expect(codes(build(...house))).toEqual([]);
+    const found = findings(build(...house, floor, move));
+    expect(found.map(({ code, numbers }) => [code, numbers.over])).toEqual([['wall.overhangs', 5400]]);
+    const aslant: Call = {
+      name: 'moveCorner',
+      args: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: 0, y: -900 } }
+    };
+    const partly = findings(build(...house, aslant)).find(({ code }) => code === 'wall.overhangs')!;
+    expect(partly.numbers.over).toBeGreaterThan(1000);
+    expect(partly.numbers.over).toBeLessThan(partly.numbers.length!);
+  });
+  it('an outer wall whose outer side faces a room', () => {
+    const turned = (outside: string): Call => ({ name: 'setWalls', args: { ids: ['wall-3'], outside } });
+    const [right, left] = ['right', 'left'].map((side) => codes(build(rectangle, turned(side))));
+    expect([...right!, ...left!]).toEqual(['wall.inside-out']);
+  });
   it('an upper wall that stands on nothing', () => {
     const upper = (x: number): Call => ({
       name: 'drawWall',

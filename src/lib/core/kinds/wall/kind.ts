@@ -7,7 +7,7 @@ import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { otherSide } from '../../kernels/joints/frame';
 import { findOpenRuns, findOverlaps, findUnsolved } from './review';
-import { findGaps, findSkew, findTops, findUnsupported } from './review-among';
+import { findGaps, findInsideOut, findSkew, findTops, findUnsupported } from './review-among';
 import { wallCommands } from './commands';
 import { wallMoveCommands } from './moves';
 import { wallBodies } from './body';
@@ -36,7 +36,10 @@ const layers = {
   of: ({ role }: Wall) => (role === 'exterior' || role === 'partition' ? role : 'otherWall')
 };
 
-const wallRules = [findOpenRuns, findOverlaps, findUnsolved, findTops, findSkew, findGaps, findUnsupported];
+const wallRules = [
+  ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
+  ...[findSkew, findGaps, findUnsupported, findInsideOut]
+];
 
 export const wall: Declaration<Wall> = {
   kind: 'wall',

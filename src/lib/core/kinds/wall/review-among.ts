@@ -6,6 +6,7 @@ import { cross, dot, lerp, locate, type Point } from '../../geometry/point';
 import { fromFrame, type Frame } from '../../kernels/joints/frame';
 import { storeysInOrder } from '../storey/record';
 import { slabRings } from '../slab/body';
+import { outlineOn } from './stages';
 import { boxOf, ringHolds } from '../../geometry/ring';
 import type { Scope } from '../../document/kind';
 
@@ -93,21 +94,29 @@ const corners = (frame: Frame): Point[] => [
   fromFrame(frame, 0, frame.y1)
 ];
 
-/** Upper walls must have a wall or a slab under some of their length. */
+/** Places along a wall that are asked what is under them. */
+const supportSamples = 20;
+/** A wall that hangs over by no more of its length is as one builds. */
+const leastUnsupported = 0.15;
+
+/**
+ * Upper walls must have something under their length: a wall, or a slab. A slab that itself follows the walls of the
+ * storey bears its partitions; an outer wall would bear itself by it.
+ */
 export function findUnsupported({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
   const order = storeysInOrder(project);
   const below = order[order.findIndex(({ id }) => id === model.storey.id) - 1];
   const under = below && query.get(storeyModels, below.id);
   if (!under) return;
-  const slabs = [...project.tables.slab.values()]
-    .filter((slab) => slab.storey === storey)
-    .flatMap((slab) => query.get(slabRings, slab.id));
+  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);
+  const ringsOf = (those: typeof slabs) => those.flatMap(({ id }) => query.get(slabRings, id));
+  const [all, drawn] = [ringsOf(slabs), ringsOf(slabs.filter(({ outline }) => outline.kind === 'drawn'))];
   const outlines = under.walls
     .flatMap(({ bands }) => bands[0]?.outline ?? [])
     .map((ring) => ({ ring, around: boxOf(ring) }));
-  const carried = (p: Point) =>
-    slabs.some((ring) => ringHolds(ring, p)) ||
+  const carried = (p: Point, isOuter: boolean) =>
+    (isOuter ? drawn : all).some((ring) => ringHolds(ring, p)) ||
     outlines.some(
       ({ ring, around }) =>
         p.x >= around.minX &&
@@ -120,14 +129,32 @@ export function findUnsupported({ project, say, named, query, storey }: Scope) {
     if (frame.base > tolerances.coincident) continue;
     const middle = (frame.y0 + frame.y1) / 2;
     const ends = [fromFrame(frame, 0, middle), fromFrame(frame, frame.length, middle)] as const;
-    const samples = [0.1, 0.3, 0.5, 0.7, 0.9].map((k) => lerp(...ends, k));
-    if (!samples.some(carried))
-      say(
-        'walls',
-        'wall.unsupported',
-        [frame.wall.id],
-        {},
-        { thing: named(frame.wall.id), below: below.name }
-      );
+    let open = 0;
+    for (let k = 0; k < supportSamples; k++)
+      if (!carried(lerp(...ends, (k + 0.5) / supportSamples), frame.wall.role === 'exterior')) open += 1;
+    const texts = { thing: named(frame.wall.id), below: below.name };
+    if (open === supportSamples) say('walls', 'wall.unsupported', [frame.wall.id], {}, texts);
+    else if (open / supportSamples > leastUnsupported) {
+      const over = (frame.length * open) / supportSamples;
+      say('walls', 'wall.overhangs', [frame.wall.id], { over, length: frame.length }, texts);
+    }
+  }
+}
+
+/** How far beyond a face one stands to see where it looks, mm. */
+const besideFace = 20;
+
+/** Outer walls of a closed outline look outwards. */
+export function findInsideOut({ say, named, query, storey }: Scope) {
+  const rings = outlineOn(query, storey, 'outer')?.rings ?? [];
+  const isIn = (p: Point) => rings.some((ring) => ringHolds(ring, p));
+  for (const { frame } of storeyModelIn(query, storey).walls) {
+    if (frame.wall.role !== 'exterior') continue;
+    const [left, right] = [frame.y1 + besideFace, frame.y0 - besideFace].map((y) =>
+      isIn(fromFrame(frame, frame.length / 2, y))
+    );
+    const [outer, inner] = frame.wall.outside === 'left' ? [left, right] : [right, left];
+    if (outer && !inner)
+      say('walls', 'wall.inside-out', [frame.wall.id], {}, { thing: named(frame.wall.id) });
   }
 }
