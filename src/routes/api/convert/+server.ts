@@ -6,13 +6,21 @@ import type { RequestHandler } from './$types';
 const refuse = (status: number, message: string, hint: string, headers: Record<string, string> = {}) =>
   Response.json({ message, hint }, { status, headers });
 
-const tooLarge = () =>
-  refuse(
+/** What is over is read and dropped, so that the caller gets our answer and not a broken connection; to an end, too. */
+async function tooLarge(request: Request): Promise<Response> {
+  const reader = request.body?.getReader();
+  for (let size = 0; size < 4 * limits.bytes;) {
+    const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
+    if (done) break;
+    size += value.length;
+  }
+  return refuse(
     413,
     `The file is larger than ${limits.bytes / 1024 / 1024} MB.`,
     'Convert it on the command line instead.',
     { connection: 'close' }
   );
+}
 
 /** The body; undefined as soon as it grows past the limit, whatever its header claims. */
 async function readBody(request: Request): Promise<Uint8Array | undefined> {
@@ -23,7 +31,10 @@ async function readBody(request: Request): Promise<Uint8Array | undefined> {
     const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
     if (done || !value) break;
     size += value.length;
-    if (size > limits.bytes) return undefined;
+    if (size > limits.bytes) {
+      reader?.releaseLock();
+      return undefined;
+    }
     chunks.push(value);
   }
   return new Uint8Array(Buffer.concat(chunks));
@@ -35,7 +46,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
   const to = url.searchParams.get('to');
   if (to !== 'glb' && to !== 'svg')
     return refuse(400, `"${to ?? ''}" has no form that can be written.`, 'Use ?to=glb or ?to=svg.');
-  if (Number(request.headers.get('content-length') ?? 0) > limits.bytes) return tooLarge();
+  if (Number(request.headers.get('content-length') ?? 0) > limits.bytes) return tooLarge(request);
   const leave = takePlace();
   if (!leave)
     return refuse(503, 'The converter is busy.', `Ask again in ${retryAfter} seconds.`, {
@@ -43,7 +54,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
     });
   try {
     const bytes = await readBody(request);
-    if (!bytes) return tooLarge();
+    if (!bytes) return await tooLarge(request);
     if (bytes.length === 0)
       return refuse(400, 'No file was sent.', 'Send the .cliffstead file as the body of the request.');
     const storey = url.searchParams.get('storey') ?? undefined;

@@ -96,8 +96,9 @@ const corners = (frame: Frame): Point[] => [
 
 /** Places along a wall that are asked what is under them. */
 const supportSamples = 20;
-/** A wall that hangs over by no more of its length is as one builds. */
-const leastUnsupported = 0.15;
+/** A wall that hangs over at an end by no more of its length, or spans no more of it between supports, is as one builds. */
+const leastOverhang = 0.15;
+const leastSpan = 0.4;
 
 /**
  * Upper walls must have something under their length: a wall, or a slab. A slab that itself follows the walls of the
@@ -129,12 +130,15 @@ export function findUnsupported({ project, say, named, query, storey }: Scope) {
     if (frame.base > tolerances.coincident) continue;
     const middle = (frame.y0 + frame.y1) / 2;
     const ends = [fromFrame(frame, 0, middle), fromFrame(frame, frame.length, middle)] as const;
-    let open = 0;
-    for (let k = 0; k < supportSamples; k++)
-      if (!carried(lerp(...ends, (k + 0.5) / supportSamples), frame.wall.role === 'exterior')) open += 1;
+    const isOuter = frame.wall.role === 'exterior';
+    const borne = Array.from({ length: supportSamples }, (_, k) =>
+      carried(lerp(...ends, (k + 0.5) / supportSamples), isOuter)
+    );
+    const open = borne.filter((one) => !one).length;
+    const atEnds = Math.max(borne.indexOf(true), supportSamples - 1 - borne.lastIndexOf(true));
     const texts = { thing: named(frame.wall.id), below: below.name };
     if (open === supportSamples) say('walls', 'wall.unsupported', [frame.wall.id], {}, texts);
-    else if (open / supportSamples > leastUnsupported) {
+    else if (open > leastSpan * supportSamples || atEnds > leastOverhang * supportSamples) {
       const over = (frame.length * open) / supportSamples;
       say('walls', 'wall.overhangs', [frame.wall.id], { over, length: frame.length }, texts);
     }
