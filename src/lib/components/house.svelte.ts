@@ -15,7 +15,7 @@ import { isTool, takeTool } from '../editor/take-tool';
 import type { ActionName } from '../editor/stages';
 import type { ToolName } from '../editor/tool';
 import { isInMemory } from '../storage/database';
-import { ProjectGone, storageFault, type StorageFault } from '../storage/faults';
+import { ProjectGone, isFinal, storageFault, type StorageFault } from '../storage/faults';
 import { addVersion, getBlob, headOf, putBlob, readSteps, type VersionRow } from '../storage/store';
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
@@ -238,7 +238,7 @@ export class House {
 
   /** Whether nothing can be kept under this name any more. */
   get isLost(): boolean {
-    return this.unsaved?.kind === 'gone' || this.unsaved?.kind === 'outrun';
+    return isFinal(this.unsaved);
   }
 
   /** Whether leaving the page would lose something. */

@@ -3,7 +3,7 @@
  * itself; only a project that is gone, or that another tab has changed, is given up, and said.
  */
 import { seqsOf, type HistoryState, type Operation } from '../editor/history';
-import { storageFault, type StorageFault } from '../storage/faults';
+import { isFinal, storageFault, type StorageFault } from '../storage/faults';
 import { keepSteps, snapshotEvery, takeSnapshot } from '../storage/store';
 
 export interface KeeperEvents {
@@ -43,7 +43,7 @@ export class Keeper {
 
   /** Whether there is no use in trying again. */
   get isLost(): boolean {
-    return this.fault?.kind === 'gone' || this.fault?.kind === 'outrun';
+    return isFinal(this.fault);
   }
 
   keep(operation: Operation, after: HistoryState) {

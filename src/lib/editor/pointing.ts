@@ -1,6 +1,6 @@
 /** Pointing without a tool: what is under a point or in a box, and dragging it as a trial that is dropped once. */
 import { add, distance, subtract, type Point } from '../core/geometry/point';
-import { boxOf, boxesMeet, sideOf, type Box } from '../core/geometry/ring';
+import { boxHolds, boxOf, boxesMeet, sideOf, type Box } from '../core/geometry/ring';
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/document/project';
 import type { Editor } from './editor';
@@ -102,8 +102,7 @@ export function idsInBox(editor: Editor, p: Point, q: Point): string[] {
   );
 }
 
-const ringWithin = (ring: readonly Point[], box: Box) =>
-  ring.every(({ x, y }) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY);
+const ringWithin = (ring: readonly Point[], box: Box) => ring.every((p) => boxHolds(box, p));
 
 /** Convex rings: no side of the ring and no side of the box parts them. */
 function ringTouches(ring: readonly Point[], box: Box): boolean {

@@ -15,6 +15,12 @@ export interface StorageFault {
 
 const file = 'Hand over a file to keep your work.';
 
+/** Whether there is no use in trying again. */
+export const isFinal = (fault: StorageFault | undefined): boolean =>
+  fault?.kind === 'gone' || fault?.kind === 'outrun';
+
+const wordsOf = (fault: unknown) => (fault instanceof Error ? fault.message || fault.name : String(fault));
+
 /** Dexie wraps what the browser threw. */
 const namesOf = (fault: unknown): string[] =>
   typeof fault === 'object' && fault !== null
@@ -40,8 +46,11 @@ export function storageFault(fault: unknown): StorageFault {
       text: 'Not saved: the browser’s storage is full.',
       hint: `Remove versions or projects, or make room on the disk; it is tried again by itself. ${file}`
     };
-  const words = fault instanceof Error ? fault.message || fault.name : String(fault);
-  return { kind: 'failed', text: `Not saved: ${words}.`, hint: `It is tried again by itself. ${file}` };
+  return {
+    kind: 'failed',
+    text: `Not saved: ${wordsOf(fault)}.`,
+    hint: `It is tried again by itself. ${file}`
+  };
 }
 
 /** Why no project can be kept in this browser at all; undefined for a fault of another sort. */
@@ -58,7 +67,7 @@ export function whyNoStorage(fault: unknown): Omit<StorageFault, 'kind'> {
       hint: 'Use an ordinary window, or work without storage and keep files.'
     };
   return {
-    text: `This browser refuses storage for projects (${fault instanceof Error ? fault.message : String(fault)}).`,
+    text: `This browser refuses storage for projects (${wordsOf(fault)}).`,
     hint: 'Allow the site to keep data and load this page again, or work without storage and keep files.'
   };
 }

@@ -41,6 +41,9 @@ export function boxOf(points: Iterable<Point>): Box {
 }
 
 /** Whether two boxes share a point, or come within a margin of each other. */
+export const boxHolds = ({ minX, minY, maxX, maxY }: Box, { x, y }: Point, margin = 0): boolean =>
+  x >= minX - margin && x <= maxX + margin && y >= minY - margin && y <= maxY + margin;
+
 export const boxesMeet = (p: Box, q: Box, margin = 0): boolean =>
   p.minX <= q.maxX + margin &&
   p.maxX >= q.minX - margin &&

@@ -74,19 +74,31 @@ function isBetween(p: Point, a: Point, b: Point): boolean {
   return past < tolerances.nodeGrid / 10;
 }
 
+/** The triangles themselves, in the winding of the outer ring. */
+export function trianglesOf(outer: Ring, holes: readonly Ring[] = []): [Point, Point, Point][] {
+  const points = holes.length === 0 ? outer : [outer, ...holes].flat();
+  const corners = triangulate(outer, holes);
+  const triangles: [Point, Point, Point][] = [];
+  for (let i = 0; i < corners.length; i += 3)
+    triangles.push([points[corners[i]!]!, points[corners[i + 1]!]!, points[corners[i + 2]!]!]);
+  return triangles;
+}
+
 /** The middle of the largest triangle: inside even for thin and concave shapes. Undefined without area. */
 export function innerPoint(outer: Ring, holes: readonly Ring[] = []): Point | undefined {
-  const points = [outer, ...holes].flat();
-  const triangles = triangulate(outer, holes);
   let best: Point | undefined;
   let most = 0;
-  for (let i = 0; i < triangles.length; i += 3) {
-    const [a, b, c] = [points[triangles[i]!]!, points[triangles[i + 1]!]!, points[triangles[i + 2]!]!];
-    const area = Math.abs(ringArea([a, b, c]));
+  for (const triangle of trianglesOf(outer, holes)) {
+    const area = Math.abs(ringArea(triangle));
     if (area > most) {
       most = area;
-      best = { x: (a.x + b.x + c.x) / 3, y: (a.y + b.y + c.y) / 3 };
+      best = middleOfTriangle(triangle);
     }
   }
   return best;
 }
+
+export const middleOfTriangle = ([a, b, c]: readonly [Point, Point, Point]): Point => ({
+  x: (a.x + b.x + c.x) / 3,
+  y: (a.y + b.y + c.y) / 3
+});

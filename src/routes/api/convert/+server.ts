@@ -6,38 +6,30 @@ import type { RequestHandler } from './$types';
 const refuse = (status: number, message: string, hint: string, headers: Record<string, string> = {}) =>
   Response.json({ message, hint }, { status, headers });
 
-/** What is over is read and dropped, so that the caller gets our answer and not a broken connection; to an end, too. */
-async function tooLarge(request: Request): Promise<Response> {
-  const reader = request.body?.getReader();
-  for (let size = 0; size < 4 * limits.bytes;) {
-    const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
-    if (done) break;
-    size += value.length;
-  }
-  return refuse(
+const tooLarge = () =>
+  refuse(
     413,
     `The file is larger than ${limits.bytes / 1024 / 1024} MB.`,
     'Convert it on the command line instead.',
     { connection: 'close' }
   );
-}
 
-/** The body; undefined as soon as it grows past the limit, whatever its header claims. */
-async function readBody(request: Request): Promise<Uint8Array | undefined> {
+/**
+ * The body; undefined where it is larger than `most`, whatever its header claims. What is over is read and dropped, so that
+ * the caller gets our answer and not a broken connection; to an end, too.
+ */
+async function readBody(request: Request, most: number): Promise<Uint8Array | undefined> {
   const reader = request.body?.getReader();
-  const chunks: Uint8Array[] = [];
+  let chunks: Uint8Array[] = [];
   let size = 0;
-  for (;;) {
+  while (size <= 4 * limits.bytes) {
     const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
     if (done || !value) break;
     size += value.length;
-    if (size > limits.bytes) {
-      reader?.releaseLock();
-      return undefined;
-    }
-    chunks.push(value);
+    if (size <= most) chunks.push(value);
+    else chunks = [];
   }
-  return new Uint8Array(Buffer.concat(chunks));
+  return size > most ? undefined : new Uint8Array(Buffer.concat(chunks));
 }
 
 export const GET: RequestHandler = () => Response.json({ to: ['glb', 'svg'], limits });
@@ -46,15 +38,18 @@ export const POST: RequestHandler = async ({ request, url }) => {
   const to = url.searchParams.get('to');
   if (to !== 'glb' && to !== 'svg')
     return refuse(400, `"${to ?? ''}" has no form that can be written.`, 'Use ?to=glb or ?to=svg.');
-  if (Number(request.headers.get('content-length') ?? 0) > limits.bytes) return tooLarge(request);
+  if (Number(request.headers.get('content-length') ?? 0) > limits.bytes) {
+    await readBody(request, 0);
+    return tooLarge();
+  }
   const leave = takePlace();
   if (!leave)
     return refuse(503, 'The converter is busy.', `Ask again in ${retryAfter} seconds.`, {
       'retry-after': String(retryAfter)
     });
   try {
-    const bytes = await readBody(request);
-    if (!bytes) return await tooLarge(request);
+    const bytes = await readBody(request, limits.bytes);
+    if (!bytes) return tooLarge();
     if (bytes.length === 0)
       return refuse(400, 'No file was sent.', 'Send the .cliffstead file as the body of the request.');
     const storey = url.searchParams.get('storey') ?? undefined;

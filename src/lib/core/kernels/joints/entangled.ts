@@ -17,7 +17,7 @@ import { arrange, type Face, type Segment } from '../../geometry/arrangement';
 import { cross, distance, subtract, type Point } from '../../geometry/point';
 import { ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { innerPoint, triangulate } from '../../geometry/triangulate';
+import { innerPoint, trianglesOf } from '../../geometry/triangulate';
 import { dutyRank, frameRectangle, type Frame } from './frame';
 import type { Member } from './gather';
 import { clipLeft } from '../../geometry/clip';
@@ -159,12 +159,7 @@ export function arrangeCluster(
 /** A face round an island, as where a short wall lies wholly within a thick one, in triangles instead. */
 function withoutHoles(face: Face): Face[] {
   if (face.holes.length === 0) return [face];
-  const points = [face.outer, ...face.holes].flat();
-  const triangles = triangulate(face.outer, face.holes);
-  return Array.from({ length: triangles.length / 3 }, (_, k) => ({
-    outer: [0, 1, 2].map((i) => points[triangles[3 * k + i]!]!),
-    holes: []
-  }));
+  return trianglesOf(face.outer, face.holes).map((outer) => ({ outer, holes: [] }));
 }
 
 const edgeKey = (p: Point, q: Point) => `${p.x},${p.y}>${q.x},${q.y}`;

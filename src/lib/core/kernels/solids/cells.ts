@@ -12,7 +12,7 @@
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
 import { along, distance, nearestOnSegment, type Point } from '../../geometry/point';
-import { boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
+import { boxHolds, boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { flat, heightAt, type Cell, type Interval, type Plane } from '../../geometry/columns';
 import { innerPoint } from '../../geometry/triangulate';
@@ -57,10 +57,7 @@ export function isOnCut(
   const slack = tolerances.coincident;
   return cuts.some(
     ({ ring, box }) =>
-      middle.x > box.minX - slack &&
-      middle.x < box.maxX + slack &&
-      middle.y > box.minY - slack &&
-      middle.y < box.maxY + slack &&
+      boxHolds(box, middle, slack) &&
       ring.some((a, i) => distance(middle, nearestOnSegment(middle, a, ring[(i + 1) % ring.length]!)) < slack)
   );
 }

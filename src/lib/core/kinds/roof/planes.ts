@@ -3,22 +3,19 @@
  * starts from. Heights are above the storey's datum. Thickness is square to the slope, so tops lie thickness / cos(pitch) above the undersides.
  */
 import { flat, heightAt, weldRings, type Plane } from '../../geometry/columns';
-import { boxOf, isSimple, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
-import { tolerances } from '../../geometry/tolerances';
-import { triangulate } from '../../geometry/triangulate';
-import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
 import {
-  add,
-  along,
-  distance,
-  dot,
-  leftOf,
-  meetLines,
-  scale,
-  subtract,
-  unit,
-  type Point
-} from '../../geometry/point';
+  boxHolds,
+  boxOf,
+  isSimple,
+  ringArea,
+  ringHolds,
+  ringPerimeter,
+  type Ring
+} from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
+import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
+import { add, along, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../../geometry/point';
 import type { Roof } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { Outline } from '../wall/outline';
@@ -76,7 +73,7 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
 export function isPartition(outline: Ring, planes: readonly RoofPlane[]): boolean {
   const whole = ringArea(outline);
   const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
-  if (Math.abs(sum - whole) > whole * tolerances.share + perimeterOf(outline) * tolerances.coincident)
+  if (Math.abs(sum - whole) > whole * tolerances.share + ringPerimeter(outline) * tolerances.coincident)
     return false;
   const boxes = planes.map(({ ring }) => boxOf(ring));
   return planes.every(({ ring }, i) =>
@@ -88,23 +85,11 @@ export function isPartition(outline: Ring, planes: readonly RoofPlane[]): boolea
   );
 }
 
-const boxHolds = ({ minX, minY, maxX, maxY }: Box, { x, y }: Point) =>
-  x > minX && x < maxX && y > minY && y < maxY;
-
 /** The middles of the triangles of a ring, slivers left out. */
-function middlesOf(ring: Ring): Point[] {
-  const triangles = triangulate(ring);
-  const middles: Point[] = [];
-  for (let k = 0; k < triangles.length; k += 3) {
-    const [p, q, r] = [ring[triangles[k]!]!, ring[triangles[k + 1]!]!, ring[triangles[k + 2]!]!];
-    if (ringArea([p, q, r]) > perimeterOf([p, q, r]) * tolerances.joint)
-      middles.push({ x: (p.x + q.x + r.x) / 3, y: (p.y + q.y + r.y) / 3 });
-  }
-  return middles;
-}
-
-const perimeterOf = (ring: Ring) =>
-  ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length]!), 0);
+const middlesOf = (ring: Ring): Point[] =>
+  trianglesOf(ring)
+    .filter((triangle) => ringArea(triangle) > ringPerimeter(triangle) * tolerances.joint)
+    .map(middleOfTriangle);
 
 type EdgeUnder = RoofModel['edges'][number][number];
 

@@ -3,11 +3,11 @@ import { storeyModelIn, storeyModels } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
 import { memberAngle } from '../../kernels/joints/gather';
 import { cross, dot, lerp, locate, type Point } from '../../geometry/point';
-import { fromFrame, type Frame } from '../../kernels/joints/frame';
+import { frameRectangle, fromFrame } from '../../kernels/joints/frame';
 import { storeysInOrder } from '../storey/record';
 import { slabRings } from '../slab/body';
 import { outlineOn } from './stages';
-import { boxOf, ringHolds } from '../../geometry/ring';
+import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
 import type { Scope } from '../../document/kind';
 
 /** Tops nearer than this are probably meant to be level, mm. */
@@ -68,7 +68,7 @@ export function findSkew({ say, named, query, storey }: Scope) {
 export function findGaps({ say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
   const frames = [...model.frames.values()]
-    .map((frame) => ({ frame, box: boxOf(corners(frame)) }))
+    .map((frame) => ({ frame, box: boxOf(frameRectangle(frame, 0, frame.length, frame.y0, frame.y1)) }))
     .sort((p, q) => p.box.minX - q.box.minX);
   frames.forEach(({ frame, box }, i) => {
     for (const { frame: other, box: far } of frames.slice(i + 1)) {
@@ -86,13 +86,6 @@ export function findGaps({ say, named, query, storey }: Scope) {
     }
   });
 }
-
-const corners = (frame: Frame): Point[] => [
-  fromFrame(frame, 0, frame.y0),
-  fromFrame(frame, frame.length, frame.y0),
-  fromFrame(frame, frame.length, frame.y1),
-  fromFrame(frame, 0, frame.y1)
-];
 
 /** Places along a wall that are asked what is under them. */
 const supportSamples = 20;
@@ -118,14 +111,7 @@ export function findUnsupported({ project, say, named, query, storey }: Scope) {
     .map((ring) => ({ ring, around: boxOf(ring) }));
   const carried = (p: Point, isOuter: boolean) =>
     (isOuter ? drawn : all).some((ring) => ringHolds(ring, p)) ||
-    outlines.some(
-      ({ ring, around }) =>
-        p.x >= around.minX &&
-        p.x <= around.maxX &&
-        p.y >= around.minY &&
-        p.y <= around.maxY &&
-        ringHolds(ring, p)
-    );
+    outlines.some(({ ring, around }) => boxHolds(around, p) && ringHolds(ring, p));
   for (const { frame } of model.walls) {
     if (frame.base > tolerances.coincident) continue;
     const middle = (frame.y0 + frame.y1) / 2;
