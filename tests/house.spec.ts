@@ -10,7 +10,7 @@ const folder = mkdtempSync(join(tmpdir(), 'cliffstead-'));
 
 interface Report {
   walls: { id: string; length: number; volume: number; thickness: number }[];
-  openings: { id: string; from: number; width: number }[];
+  openings: { id: string; from: number; width: number; height: number; sill: number }[];
   roofs: { planes: unknown[]; ridge: number }[];
   slabs: { area: number; volume: number }[];
   storeys: unknown[];
@@ -130,6 +130,36 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   await expect(page.getByRole('button', { name: 'Redo' })).toBeDisabled();
   await bench.settled();
   expect(readFileSync(await bench.handOver(/Save the project/)).equals(before)).toBe(true);
+});
+
+test('a quick typist is ahead of the frames: what is typed right after a tool key is in the new sentence', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Ahead');
+  await bench.key('w');
+  await bench.say({ 'Across from project zero': '0', 'Up from project zero': '0' });
+  await bench.say({ Length: '6 m', Angle: '0' });
+  await bench.key('Escape', 'Escape');
+  await page.evaluate(() => {
+    const later = window.requestAnimationFrame.bind(window);
+    window.requestAnimationFrame = (task) => later(() => setTimeout(() => task(performance.now()), 1500));
+  });
+  await bench.key('d');
+  await bench.say({ Wall: 'Wall 1', Distance: '500', Width: '1 010', Height: '2 050' });
+  // From one tool straight to another, and keys only: Tab goes to the wall, its arrow chooses, then the blanks in order.
+  await bench.key('Escape', 'i', 'Tab', 'ArrowDown', 'Tab', 'Tab');
+  for (const text of ['3 m', undefined, '1790', '1400', '500']) {
+    if (text) await page.keyboard.type(text);
+    await bench.key('Tab');
+  }
+  await bench.key('Shift+Tab', 'Enter');
+  await bench.settled();
+  const { openings } = inspect<Report>(await bench.handOver(/Save the project/));
+  expect(openings).toMatchObject([
+    { from: 500, width: 1010, height: 2050 },
+    { from: 3000, width: 1790, height: 1400, sill: 500 }
+  ]);
 });
 
 test('select, drag and edit; neighbours stay attached; versions bring a state back', async ({ page }) => {

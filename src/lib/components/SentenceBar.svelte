@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { flushSync } from 'svelte';
+  import { flushSync, untrack } from 'svelte';
   import type { House } from './house.svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
   import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
@@ -68,6 +68,7 @@
       return true;
     }
     const fault = current()?.fill(blank.name, text);
+    house.catchUp();
     if (fault) {
       faults[blank.name] = fault;
       return false;
@@ -80,8 +81,14 @@
   function leave() {
     drafts = {};
     faults = {};
+    house.catchUp();
     onleave();
   }
+
+  /** A field in focus whose value is drawn anew is selected anew: what is typed next replaces it. */
+  const selectAnew = (name: string, _value: string) => (field: HTMLInputElement) => {
+    if (document.activeElement === field && untrack(() => drafts[name]) === undefined) field.select();
+  };
 
   function onkeydown(event: KeyboardEvent, blank: Blank) {
     const field = event.currentTarget as HTMLInputElement | HTMLSelectElement;
@@ -147,6 +154,7 @@
               value={drafts[part.name] ?? part.value}
               oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
               onfocus={(event) => event.currentTarget.select()}
+              {@attach selectAnew(part.name, part.value)}
               onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
               onkeydown={(event) => onkeydown(event, part)}
             />

@@ -95,6 +95,7 @@
       take(shelfByKey.get(event.key)!.tool);
     else if (!event.key.match(/^[a-zA-Z]$/)) return;
     event.preventDefault();
+    house.catchUp();
   }
 
   /** Walls, columns and chimneys go to the clipboard as text, so that another house can take them. */

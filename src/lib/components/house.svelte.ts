@@ -187,7 +187,10 @@ export class House {
     this.tick += 1;
   }
 
-  /** Show what has changed now, without waiting for the next frame. */
+  /**
+   * Show what has changed now, without waiting for the next frame: after each key and each blank that was filled, so that
+   * what is typed next finds the fields as they are by then, however late a frame may come.
+   */
   catchUp() {
     this.mirror();
   }
@@ -248,6 +251,7 @@ export class House {
 
   take(name: ToolName | ActionName) {
     if (isTool(name)) takeTool(this.editor, this.style, name);
+    this.catchUp();
   }
 
   cancelWork() {
