@@ -82,10 +82,10 @@ describe('making a size true', () => {
   });
   it('what cannot be is refused by name', () => {
     expect(refused(project, { from: face('west', 'left'), to: face('south', 'left'), size: 100 })).toMatch(
-      /^size.not-parallel: West and south are not parallel/
+      /^size.not-parallel: Wall west and wall south are not parallel/
     );
     expect(refused(project, { from: face('p', 'left'), to: face('p', 'right'), size: 100 })).toMatch(
-      /^size.thickness: Both ends of the size are faces of p/
+      /^size.thickness: Both ends of the size are faces of wall p/
     );
     expect(refused(project, { from: { wall: 'p' }, to: face('p', 'right'), size: 100 })).toMatch(
       /^size.end: An end of the size names a wall without its side/
@@ -110,7 +110,7 @@ describe('making a size true', () => {
       })
     );
     expect(refused(inLine, { from: face('a', 'left'), to: face('b', 'left'), size: 50 })).toMatch(
-      /^size.chain: A moves along with b: the size between them stays/
+      /^size.chain: Wall a moves along with wall b: the size between them stays/
     );
   });
   it('law: between any two faces the size is the written one, the held side has not moved, directions are kept', () => {

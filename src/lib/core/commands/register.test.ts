@@ -101,12 +101,12 @@ describe('refusals name the thing, the number and the remedy', () => {
     [
       'drawWall',
       { storey: 'storey-1', a: { x: 1000, y: 0 }, b: { x: 4000, y: 0 } },
-      /would lie on wall 1 for 3\s000/
+      /would lie on south wall 1 for 3\s000/
     ],
     [
       'drawWall',
       { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 2 },
-      /would meet wall 1 at 2°; the least is 5°/
+      /would meet south wall 1 at 2°; the least is 5°/
     ],
     [
       'drawRectangle',
@@ -116,10 +116,18 @@ describe('refusals name the thing, the number and the remedy', () => {
     [
       'addOpening',
       { wall: 'wall-1', distance: 100, width: 9000 },
-      /9\s000\s*mm wide; wall 1 has only 6\s000/
+      /The 9\s000\s*mm wide opening in south wall 1 needs 9\s000\s*mm; south wall 1 has only 6\s000/
     ],
-    ['addOpening', { wall: 'wall-1', distance: 5500, width: 1000 }, /reach 500\s*mm past the end of wall 1/],
-    ['addOpening', { wall: 'wall-1', distance: 2500, width: 1000 }, /overlap the opening|overlap the door/],
+    [
+      'addOpening',
+      { wall: 'wall-1', distance: 5500, width: 1000 },
+      /reach 500\s*mm past the east end of south wall 1/
+    ],
+    [
+      'addOpening',
+      { wall: 'wall-1', distance: 2500, width: 1000 },
+      /900\s*mm wide door in south wall 1 would overlap the 1\s000/
+    ],
     ['addOpening', { wall: 'wall-2', distance: 500, width: 1000, height: 4000 }, /head at 4\s000/],
     ['addOpening', { wall: 'wall-2', distance: 500, width: -1 }, /width of the opening/],
     ['moveWalls', { ids: ['wall-2'], by: { x: -7000, y: 0 } }, /shrink from 6\s000\s*mm to 0/],

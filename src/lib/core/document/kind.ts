@@ -30,8 +30,8 @@ export interface Declaration<R extends Rec = Rec> {
   readonly prefix: string;
   /** How it is called: `one` in messages ("wall"), `title` before its name or number ("Wall"). */
   readonly words: { readonly one: string; readonly title: (record: R) => string };
-  /** In messages, where `one` and its name do not say it well. */
-  readonly called: ((record: R) => string) | null;
+  /** In messages, where `one` with its name or number does not say it as it is seen in the plan. */
+  readonly called: ((record: R, project: Project) => string) | null;
   /** Fields besides `id` and `kind`: foreign records are checked against it. */
   readonly schema: ObjectSchema<AnyObject>;
   /** The storey that it lies on; null for kinds that lie on none. */

@@ -13,10 +13,15 @@ export function nameElement(project: Project, id: string): string {
   return `${title} ${'name' in record && record.name ? record.name : numberOf(id)}`;
 }
 
-/** Within a sentence: 'wall "north"', "wall 3". */
+/** `word` with the name of a record, or its number where it has none. */
+export function withName(word: string, record: Rec): string {
+  return 'name' in record && record.name ? `${word} "${record.name}"` : `${word} ${numberOf(record.id)}`;
+}
+
+/** Within a sentence, as it is seen in the plan: 'wall "kitchen"', "north wall 3", "the 910 mm wide door in partition 7". */
 export function nameOf(project: Project, record: Rec | undefined): string {
   if (!record) return 'it';
   const { words, called } = declarationOf(project, record);
-  if (called) return called(record);
-  return 'name' in record && record.name ? `${words.one} "${record.name}"` : record.id.replace('-', ' ');
+  if (called) return called(record, project);
+  return withName(words.one, record);
 }

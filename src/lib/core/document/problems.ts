@@ -94,7 +94,7 @@ const catalogue = {
     hint: 'Type a thickness between these.'
   },
   'opening.too-wide': {
-    message: (w) => `${w.t('thing')} is ${w.l('width')} wide; ${w.t('wall')} has only ${w.l('room')} for it.`,
+    message: (w) => `${w.t('thing')} needs ${w.l('width')}; ${w.t('wall')} has only ${w.l('room')} for it.`,
     hint: 'Make the opening narrower or the wall longer.'
   },
   'opening.outside': {
@@ -236,6 +236,10 @@ const catalogue = {
   'twins.none': {
     message: (w) => `${w.t('thing')} has no twins.`,
     hint: 'Select something of a set that was copied as twins.'
+  },
+  'twins.leaves': {
+    message: (w) => `${w.t('thing')} would leave its set for ${w.t('other')}, which is not in it.`,
+    hint: 'Keep it in a wall of the set, or release the twins first.'
   },
   'twins.refused': {
     message: (w) => `Its twin cannot follow: ${w.t('why')}`,

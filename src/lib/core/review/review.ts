@@ -1,8 +1,8 @@
 /** What the review has to say: findings from the derived state, by the rules of the kinds and those across them. */
 import type { Query, Rule, Scope, WorkStage } from '../document/kind';
-import { nameElement } from '../document/names';
+import { nameOf } from '../document/names';
 import { problem, type Problem } from '../document/problems';
-import { declarationsOf, settingsOf } from '../document/project';
+import { declarationsOf, findRecord, settingsOf } from '../document/project';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
 import { findUnsure } from './unsure';
@@ -27,7 +27,7 @@ export function reviewProject(query: Query): Finding[] {
   storeysInOrder(project).forEach(({ id: storey }, i) => {
     const scope: Scope = {
       ...{ project, query, storey, isFirst: i === 0 },
-      named: (id) => nameElement(project, id),
+      named: (id) => nameOf(project, findRecord(project, id)),
       say: (stage, code, subjects, numbers, texts) =>
         findings.push({
           ...problem(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),

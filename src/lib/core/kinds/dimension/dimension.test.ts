@@ -129,8 +129,10 @@ describe('dimensions by hand', () => {
     const project = twoRooms();
     const ask = (ends: readonly object[]) =>
       refusal(project, 'addDimension', { storey: 'storey-1', ends, at: { x: 0, y: 0 } });
-    expect(ask([west, { wall: 'south', side: 'left' }])).toMatch(/size.not-parallel: West and south/);
-    expect(ask([west, west])).toMatch(/lie on one line at west/i);
+    expect(ask([west, { wall: 'south', side: 'left' }])).toMatch(
+      /size.not-parallel: Wall west and wall south/
+    );
+    expect(ask([west, west])).toMatch(/lie on one line at wall west/i);
     expect(ask([west, { wall: 'gone', side: 'left' }])).toMatch(/no wall "gone"/);
     expect(
       refusal(project, 'addNote', { storey: 'storey-1', at: { x: 0, y: 0 }, to: { x: 1, y: 1 }, text: ' ' })
@@ -142,7 +144,7 @@ describe('locked sizes', () => {
   const locked = chain(twoRooms(), [west, p('left')], { locked: true });
   it('refuse what would change them, naming both sides and both sizes; unlocked they let go', () => {
     expect(refusal(locked, 'moveWalls', { ids: ['p'], by: { x: 300, y: 0 } })).toMatch(
-      /size of 3\s515\s*mm between west and p is locked; it would become 3\s815\s*mm/i
+      /size of 3\s515\s*mm between wall west and wall p is locked; it would become 3\s815\s*mm/i
     );
     expect(refusal(locked, 'makeTrue', { from: west, to: p('left'), size: 3000 })).toMatch(/locked/);
     expect(refusal(locked, 'setWalls', { ids: ['p'], thickness: 200 })).toMatch(/locked/);

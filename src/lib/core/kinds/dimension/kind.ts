@@ -40,7 +40,7 @@ export const dimension: Declaration<Dimension> = {
   kind: 'dimension',
   prefix: 'dimension',
   words: { one: 'dimension', title: () => 'Dimension' },
-  called: ({ id }) => id.replace('-', ' '),
+  called: null,
   schema,
   storey: ({ storey }) => storey,
   layers: { all: [{ what: 'dimension', label: 'Dimensions' }], of: () => 'dimension' },

@@ -1,11 +1,12 @@
 /** Joints that are cut otherwise than usual. */
-import type { Declaration } from '../../document/kind';
+import type { Declaration, Project } from '../../document/kind';
+import { nameOf } from '../../document/names';
 import { schema, type Joint } from './record';
 import { rehomeJoints } from './rehome';
 import { resetJoint, setJoint } from './commands';
 
-const calledJoint = ({ members }: Joint) =>
-  `the joint of ${members.map(({ wall }) => wall.replace('-', ' ')).join(' and ')}`;
+const calledJoint = ({ members }: Joint, project: Project) =>
+  `the joint of ${members.map(({ wall }) => nameOf(project, project.tables.wall.get(wall))).join(' and ')}`;
 
 /** What is left of a joint finds its home after every command: see `rehomeJoints`. */
 const asRehomed = (record: Joint): Joint => record;

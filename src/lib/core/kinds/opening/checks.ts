@@ -3,6 +3,8 @@ import { distanceFor, placeOpening, type OpeningPlace } from './place';
 import { needFrame } from '../wall/checks';
 import { frameOf } from '../wall/frame';
 import { wallsAcross } from './crossed';
+import { compassOf } from '../../geometry/compass';
+import { scale } from '../../geometry/point';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { openingsOf, type Opening } from './record';
 import { nameOf } from '../../document/names';
@@ -81,7 +83,10 @@ function checkPlace(project: Project, wall: Wall, place: OpeningPlace, squeezed:
     refuse(project, 'opening.outside', {
       subjects,
       numbers: { over },
-      texts: { ...texts, end: -t0 > t1 - frame.length ? 'start' : 'end' }
+      texts: {
+        ...texts,
+        end: `${compassOf(-t0 > t1 - frame.length ? scale(frame.direction, -1) : frame.direction)} end`
+      }
     });
   }
   if (z0 < frame.base - slack)

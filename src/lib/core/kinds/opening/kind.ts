@@ -1,5 +1,8 @@
 /** Openings: they ride with their wall. */
-import type { Declaration, Loss } from '../../document/kind';
+import type { Declaration, Loss, Project } from '../../document/kind';
+import { nameOf } from '../../document/names';
+import { settingsOf } from '../../document/project';
+import { formatLengthWithUnit } from '../../units/length';
 import { schema, type Opening } from './record';
 import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
@@ -12,8 +15,11 @@ import { addOpening, setOpening } from './commands';
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
 const titles = { none: 'Opening', door: 'Door', window: 'Window' };
 const titleOf = ({ filling }: Opening) => titles[filling];
-const calledOpening = (record: Opening) =>
-  record.name ? `the ${wordOf(record)} "${record.name}"` : `the ${wordOf(record)} ${record.id}`;
+function calledOpening(record: Opening, project: Project): string {
+  if (record.name) return `the ${wordOf(record)} "${record.name}"`;
+  const width = formatLengthWithUnit(record.width, settingsOf(project).units);
+  return `the ${width} wide ${wordOf(record)} in ${nameOf(project, project.tables.wall.get(record.wall))}`;
+}
 
 /** Set out from a face that goes, it stays where it is. */
 const atOwnPlace = (record: Opening, { before }: Loss): Opening => freed(before.project, record);

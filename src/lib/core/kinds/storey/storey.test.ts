@@ -231,7 +231,7 @@ describe('build-ups and materials', () => {
       /no material "moss"/
     );
     expect(refusal(house, 'deleteItems', { ids: ['stone'] })).toMatch(/"Coursed stone" is used by build-up/);
-    expect(refusal(house, 'deleteItems', { ids: ['stone-cavity'] })).toMatch(/is used by wall 1/);
+    expect(refusal(house, 'deleteItems', { ids: ['stone-cavity'] })).toMatch(/is used by south wall 1/);
     expect(refusal(house, 'setProject', { areaLimit: -1 })).toMatch(/area.not-positive/);
   });
   it('a copy is its own', () => {

@@ -12,7 +12,7 @@ export const twins: Declaration<Twins> = {
   kind: 'twins',
   prefix: 'twins',
   words: { one: 'twins', title: () => 'Twins' },
-  called: ({ id }) => id.replace('-', ' '),
+  called: null,
   schema,
   storey: null,
   layers: null,

@@ -8,6 +8,7 @@ import { Meetings, fitted, followers } from '../wall/rejoin';
 import { add, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { applyPatch, composePatches, patchOf, sameValue, type Patch } from '../../document/patch';
+import { nameOf } from '../../document/names';
 import { declarationsOf, findRecord, freshIds, idMaker } from '../../document/project';
 import { composed, inverted, motionBetween, moved, stay, type Motion } from '../../geometry/motion';
 import { Refusal, refuse } from '../../document/command';
@@ -159,9 +160,30 @@ function belongs({ before, after }: ChangeOfProject, set: ReadonlySet<string>, i
   });
 }
 
-/** Ids that are new and belong to a set. */
+/** Ids that belong to a set from now on: new ones, and what came to ride with one of it. */
 const addedTo = (change: ChangeOfProject, set: ReadonlySet<string>): string[] =>
-  [...change.patch].flatMap(([id, { before }]) => (!before && belongs(change, set, id) ? [id] : []));
+  [...change.patch].flatMap(([id, { before }]) =>
+    !set.has(id) && (!before || ridesIn(change.before, id)) && belongs(change, set, id) ? [id] : []
+  );
+
+/** Refuses what would ride with something outside its set from now on: its twins have nowhere to follow it. */
+function checkLeaving(change: ChangeOfProject, { items }: TwinSet) {
+  const { patch, before, after } = change;
+  const own = new Set(items);
+  const inSet = new Set([...items, ...addedTo(change, own)]);
+  for (const id of items) {
+    const record = patch.has(id) ? findRecord(after, id) : undefined;
+    const host = record && hostOf(after, record);
+    if (record && host !== undefined && !inSet.has(host))
+      refuse(before, 'twins.leaves', {
+        subjects: [id, host],
+        texts: {
+          thing: nameOf(before, findRecord(before, id)),
+          other: nameOf(after, findRecord(after, host))
+        }
+      });
+  }
+}
 
 /** The patch with the twins of all that it changed; refuses when one of them cannot follow. */
 export function keepTwinsAlike(query: Query, patch: Patch): Patch {
@@ -186,6 +208,7 @@ function followOne(query: Query, patch: Patch, twins: Twins): Patch {
   const source = changes.findIndex(({ kind }) => kind === 'edited');
   if (source < 0) return composePatches(patch, patchOf(change.after, [{ ...twins, sets }]));
   try {
+    for (const set of twins.sets) checkLeaving(change, set);
     return composePatches(patch, withImages(change, { ...twins, sets }, source));
   } catch (fault) {
     if (!(fault instanceof Refusal)) throw fault;

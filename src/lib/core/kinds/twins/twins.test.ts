@@ -189,7 +189,7 @@ describe('twins', () => {
     expect(project.tables.twins.size).toBe(0);
     project = act(project, 'moveWalls', { ids: ['q'], by: { x: 400, y: 0 } });
     expect(theTwins(twinned).sets[1]!.items.map((id) => project.tables.wall.get(id))).toEqual(before);
-    expect(refusal(project, 'releaseTwins', { ids: ['q'] })).toMatch(/Q has no twins/);
+    expect(refusal(project, 'releaseTwins', { ids: ['q'] })).toMatch(/Wall q has no twins/);
   });
   it('one of three released leaves the others', () => {
     let project = built(wall('p', 0, 0, 3000, 0), wall('q', 3000, 0, 3000, 2000));
@@ -259,16 +259,39 @@ describe('twins', () => {
     const message = refusal(project, 'moveWalls', { ids: ['p'], by: { x: 1000, y: 0 } });
     expect(message).toMatch(/twin cannot follow: wall \d+ would lie on wall bar|bar/i);
   });
+  /** A wall with a gate that have no twins. */
+  const withGate = (project: Project) =>
+    act(act(project, 'drawWall', wall('free', -2000, -3000, -2000, 1000).args), 'addOpening', {
+      ...{ id: 'gate', wall: 'free', filling: 'none', distance: 500, width: 900 }
+    });
+  it('an opening leaves its set for no other wall; one that comes into a set comes into all', () => {
+    const project = withGate(cell());
+    const [first, second] = theTwins(project).sets;
+    const image = second!.items.find((id) => project.tables.opening.has(id))!;
+    for (const to of ['free', second!.items[0]!])
+      expect(refusal(project, 'setOpening', { id: 'door', wall: to, distance: 1700 })).toMatch(
+        /twins.refused: Its twin cannot follow: The 800\s*mm wide door in wall q would leave its set for/
+      );
+    for (const to of ['free', first!.items[0]!])
+      expect(refusal(project, 'setOpening', { id: image, wall: to, distance: 1700 })).toMatch(
+        /leave its set/
+      );
+    const grown = act(project, 'setOpening', { id: 'gate', wall: 'p', distance: 900 });
+    expect(theTwins(grown).sets.map(({ items }) => items.length)).toEqual([6, 6]);
+    expect(grown.tables.opening.size).toBe(4);
+    expectAlike(grown);
+    expectAlike(act(project, 'setOpening', { id: 'door', wall: 'p', distance: 900 }));
+  });
   it('random edits leave all sets alike', () => {
     const edit = fc.record({
-      what: fc.nat(5),
+      what: fc.nat(6),
       pick: fc.nat(99),
       x: fc.integer({ min: -9, max: 9 }),
       y: fc.integer({ min: -9, max: 9 })
     });
     fc.assert(
       fc.property(fc.array(edit, { minLength: 1, maxLength: 8 }), fc.boolean(), (edits, third) => {
-        let project = cell();
+        let project = withGate(cell());
         if (third) {
           project = act(project, 'releaseTwins', { ids: ['p'] });
           project = act(project, 'turnItems', {
@@ -285,12 +308,16 @@ describe('twins', () => {
           const walls = ids.filter((id) => project.tables.wall.has(id));
           const doors = ids.filter((id) => project.tables.opening.has(id));
           const one = walls[pick % Math.max(1, walls.length)]!;
+          const { wall: allWalls, opening } = project.tables;
+          const anyDoor = [...opening.keys()][pick % Math.max(1, opening.size)];
+          const anyWall = [...allWalls.keys()][(pick + x + 9) % allWalls.size];
           const args: [string, object][] = [
             ['moveWalls', { ids: [one], by: { x: x * 60, y: y * 60 } }],
             ['setWalls', { ids: [one], thickness: 80 + Math.abs(x) * 20 }],
             ['addOpening', { wall: one, distance: 400 + Math.abs(x) * 90, width: 500 }],
             ['setOpening', { id: doors[pick % Math.max(1, doors.length)], distance: 300 + Math.abs(y) * 80 }],
             ['splitWall', { id: one, at: 600 + Math.abs(y) * 100 }],
+            ['setOpening', { id: anyDoor, wall: anyWall, distance: 300 + Math.abs(y) * 80, width: 600 }],
             ['deleteItems', { ids: [doors[pick % Math.max(1, doors.length)] ?? one] }]
           ];
           const result = perform(project, call(...args[what]!));

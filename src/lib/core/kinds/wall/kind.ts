@@ -1,10 +1,13 @@
 /** Walls: stretches of a build-up that join by themselves. */
 import type { Declaration, Loss } from '../../document/kind';
-import { schema, type Wall } from './record';
+import { schema, type Wall, type WallRole } from './record';
 import { needFrame } from './checks';
 import { toStored } from '../../geometry/tolerances';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
+import { compassOf } from '../../geometry/compass';
+import { leftOf, scale, subtract } from '../../geometry/point';
+import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
 import { findOpenRuns, findOverlaps, findUnsolved } from './review';
 import { findGaps, findInsideOut, findSkew, findTops, findUnsupported } from './review-among';
@@ -13,6 +16,24 @@ import { wallMoveCommands } from './moves';
 import { wallBodies } from './body';
 import { planOfWalls } from './plan';
 import { wallRows } from './schedule';
+
+const wordOfRole: Record<WallRole, string> = {
+  exterior: 'wall',
+  partition: 'partition',
+  nib: 'nib',
+  foundation: 'foundation wall',
+  parapet: 'parapet',
+  chimney: 'chimney wall',
+  low: 'low wall'
+};
+
+/** Numbered walls by what they are, outer ones by the side that they face too. */
+function calledWall(wall: Wall): string {
+  if (wall.name || !/\d$/.test(wall.id)) return withName('wall', wall);
+  const left = leftOf(subtract(wall.b, wall.a));
+  const faces = compassOf(wall.outside === 'left' ? left : scale(left, -1));
+  return withName(`${wall.role === 'exterior' ? `${faces} ` : ''}${wordOfRole[wall.role]}`, wall);
+}
 
 /** A wall bound to a storey that goes keeps its height. */
 function withHeight(record: Wall, { before }: Loss): Wall {
@@ -45,7 +66,7 @@ export const wall: Declaration<Wall> = {
   kind: 'wall',
   prefix: 'wall',
   words: { one: 'wall', title: () => 'Wall' },
-  called: null,
+  called: calledWall,
   schema,
   storey: ({ storey }) => storey,
   layers: layers,
