@@ -1,4 +1,6 @@
 /** What the next wall will be: kept between tools, changed in their sentences. */
+import { need } from '../core/document/command';
+import { clearHeightOf } from '../core/kinds/storey/record';
 import { otherSide, thicknessOf, type Side } from '../core/kernels/joints/frame';
 import { settingOuts, type SettingOut, type Wall, type WallRole } from '../core/kinds/wall/record';
 import type { Preset } from '../core/kinds/preset/record';
@@ -72,8 +74,8 @@ export class WallStyle {
   }
 
   get currentHeight(): number {
-    const storey = this.editor.project.tables.storey.get(this.editor.storey);
-    return this.height ?? Math.max(100, (storey?.height ?? 2700) - (storey?.floorDepth ?? 0));
+    const { project, storey } = this.editor;
+    return this.height ?? Math.max(100, clearHeightOf(project, need(project, 'storey', storey)));
   }
 
   /** "of [build-up]", with its thickness where that is typed, then height and kind. */

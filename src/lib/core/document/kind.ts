@@ -170,6 +170,12 @@ export type WorkStage =
   'measure' | 'walls' | 'openings' | 'floors' | 'storeys' | 'roof' | 'review' | 'drawings';
 
 /** One storey under review; `say` reports a finding of it. */
+/** A command that mends what a finding says; `label`: what it does, as on a button. */
+export interface Repair {
+  readonly label: string;
+  readonly call: { readonly name: string; readonly args: object };
+}
+
 export interface Scope {
   readonly project: Project;
   readonly query: Query;
@@ -181,7 +187,8 @@ export interface Scope {
     code: ProblemCode,
     subjects: string[],
     numbers?: Record<string, number>,
-    texts?: Record<string, string>
+    texts?: Record<string, string>,
+    repair?: Repair
   ) => void;
   readonly named: (id: string) => string;
 }

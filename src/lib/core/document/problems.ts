@@ -437,6 +437,32 @@ const catalogue = {
     message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
     hint: 'Turn its outside to the other side, in Details.'
   },
+  'wall.into-storey': {
+    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into ${w.t('other')} of ${w.t('storey')}.`,
+    hint: 'Let it end at the floor above, or start the upper wall higher.'
+  },
+  'wall.into-floor': {
+    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into the floor of ${w.t('storey')}.`,
+    hint: 'Let it end at the underside of that floor.'
+  },
+  'slab.in-walls': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} take the same room, ${w.l('over')} in height: ${w.t('volume')} count twice.`,
+    hint: 'Let the slab end at the inner face of the walls, or start the walls on it.'
+  },
+  'roof.in-storey': {
+    message: (w) => `${w.t('thing')} runs through ${w.t('other')} of ${w.t('storey')}, over ${w.t('area')}.`,
+    hint: 'Delete that roof, or change its pitch or plate level so that it ends at those walls.'
+  },
+  'roof.near': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
+    hint: 'Delete one of them, or change its plate level.'
+  },
+  'wall.no-roof': {
+    message: (w) =>
+      `${w.t('thing')} ${w.t('verb')} carried up to a roof, but none is above: ${w.l('height')} high for now.`,
+    hint: 'Put a roof over it, or give it a height.'
+  },
   'size.assumed': {
     message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
     hint: 'Measure it again, write the true size in, and mark it as measured.'

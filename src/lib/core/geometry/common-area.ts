@@ -1,6 +1,27 @@
-/** The area that two outlines share. */
-import { ringArea, ringHolds, type Ring } from './ring';
+/** What two outlines share. */
+import { boxesMeet, boxOf, ringArea, ringHolds, type Ring } from './ring';
 import { clipLeft } from './clip';
+import { trianglesOf } from './triangulate';
+
+/**
+ * The parts of the plan that two rings of any shape share, as convex pieces: each triangle of one by each of the other.
+ * Nothing where they only touch. Cost: O(n m) for rings of n and m corners.
+ */
+export function commonPieces(p: Ring, q: Ring): Ring[] {
+  if (!boxesMeet(boxOf(p), boxOf(q))) return [];
+  const cutters = trianglesOf(q).map((ring) => ({ ring, box: boxOf(ring) }));
+  return trianglesOf(p).flatMap((triangle) => {
+    const box = boxOf(triangle);
+    return cutters.flatMap((cutter): Ring[] => {
+      if (!boxesMeet(box, cutter.box)) return [];
+      const piece = cutter.ring.reduce<Ring>(
+        (rest, a, i) => (rest.length > 2 ? clipLeft(rest, a, cutter.ring[(i + 1) % 3]!) : []),
+        triangle
+      );
+      return piece.length > 2 && ringArea(piece) > 0 ? [piece] : [];
+    });
+  });
+}
 
 /** Area of a ring inside the hull-like outline of a wall; exact for convex cutters, a lower bound otherwise. */
 export function commonArea(ring: Ring, cutter: Ring): number {

@@ -178,7 +178,7 @@ describe('storeys and materials', () => {
       { commands: [...house, post, tarred, call('deleteItems', { ids: ['membrane'] })] },
       newProject('M')
     );
-    expect(result.ok ? '' : result.problem.message).toBe('Material "Membrane" is used by post.');
+    expect(result.ok ? '' : result.problem.message).toBe('Material "Membrane" is used by column post.');
     const copied = built(
       ...house,
       post,

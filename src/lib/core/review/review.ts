@@ -1,22 +1,30 @@
 /** What the review has to say: findings from the derived state, by the rules of the kinds and those across them. */
-import type { Query, Rule, Scope, WorkStage } from '../document/kind';
+import type { Query, Repair, Rule, Scope, WorkStage } from '../document/kind';
 import { nameOf } from '../document/names';
 import { problem, type Problem } from '../document/problems';
 import { declarationsOf, findRecord, settingsOf } from '../document/project';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
+import { findIntoAbove, findRoofsInWay, findSlabsInWalls } from './collisions';
 import { findUnsure } from './unsure';
 
 export type Finding = Problem & {
   readonly id: string;
   readonly stage: WorkStage;
   readonly storey: string;
+  readonly repair?: Repair;
   /** Why it was put off; undefined while it counts. */
   readonly deferred?: string;
 };
 
 /** Rules about several kinds at once. */
-const rulesAcross: readonly Rule[] = [findObstructed, findUnsure];
+const rulesAcross: readonly Rule[] = [
+  findObstructed,
+  findUnsure,
+  findIntoAbove,
+  findSlabsInWalls,
+  findRoofsInWay
+];
 
 /** Findings of a project, those put off among them with their reason. Values, never throws for what was drawn. */
 export function reviewProject(query: Query): Finding[] {
@@ -28,12 +36,13 @@ export function reviewProject(query: Query): Finding[] {
     const scope: Scope = {
       ...{ project, query, storey, isFirst: i === 0 },
       named: (id) => nameOf(project, findRecord(project, id)),
-      say: (stage, code, subjects, numbers, texts) =>
+      say: (stage, code, subjects, numbers, texts, repair) =>
         findings.push({
           ...problem(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
           id: `${code} ${subjects.join(' ')}`,
           stage,
-          storey
+          storey,
+          ...(repair && { repair })
         })
     };
     for (const rule of rules) rule(scope);

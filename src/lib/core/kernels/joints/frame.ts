@@ -2,6 +2,7 @@
  * A wall in its own coordinates: t along the setting-out line from a, y to the left of it. Plies are strips
  * [y0, y1] in ascending y; the core runs from the first to the last structure ply (none: the highest duty).
  */
+import { tolerances } from '../../geometry/tolerances';
 import { along, type Point } from '../../geometry/point';
 
 export type Side = 'left' | 'right';
@@ -67,6 +68,13 @@ export interface Frame {
   readonly base: number;
   readonly top: number;
 }
+
+/** From where to where something stands, above the storey's datum. */
+export type Heights = Pick<Frame, 'base' | 'top'>;
+
+/** Nowhere at one height: one ends where the other begins, or below. */
+export const clearInHeight = (p: Heights, q: Heights): boolean =>
+  Math.min(p.top, q.top) - Math.max(p.base, q.base) <= tolerances.coincident;
 
 export const dutyRank: Record<Duty, number> = {
   structure: 6,

@@ -1,6 +1,7 @@
 /**
  * Where walls meet: nodes of wall ends (a cluster's diameter is at most the joint tolerance; nearest pairs first,
- * then lower ids) and of wall bodies that pass a node or cross each other. Independent of record order.
+ * then lower ids) and of wall bodies that pass a node or cross each other, as far as they stand at one height.
+ * Independent of record order.
  */
 import Flatbush from 'flatbush';
 import { angleOf, distance, locate, scale, type Point } from '../../geometry/point';
@@ -49,11 +50,30 @@ export function gatherNodes(frames: readonly Frame[]): Node[] {
     if (frame.wall.standsApart)
       for (const part of ['a', 'b'] as const)
         clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
-  return clusters.map(({ point, members }) => ({
+  return clusters.flatMap(byHeight).map(({ point, members }) => ({
     key: nodeKey(members.map(({ frame, part }) => ({ wall: frame.wall.id, part }))),
     point,
     members
   }));
+}
+
+/** What meets in plan meets only if it stands at one height: a foundation wall is no part of the corner above it. */
+function byHeight(cluster: Cluster): Cluster[] {
+  const bases = cluster.members.map(({ frame }) => frame.base);
+  const tops = cluster.members.map(({ frame }) => frame.top);
+  if (Math.min(...tops) - Math.max(...bases) > tolerances.coincident) return [cluster];
+  const rest = [...cluster.members].sort((p, q) => p.frame.base - q.frame.base);
+  const groups: Member[][] = [];
+  let top = -Infinity;
+  for (const member of rest) {
+    if (member.frame.base > top - tolerances.coincident) groups.push([]);
+    groups.at(-1)!.push(member);
+    top = Math.max(top, member.frame.top);
+  }
+  const order = (members: Member[]) => cluster.members.filter((member) => members.includes(member));
+  return groups
+    .filter((members) => members.length > 1 || members[0]!.part !== 'body')
+    .map((members) => ({ point: cluster.point, members: order(members) }));
 }
 
 interface Cluster {

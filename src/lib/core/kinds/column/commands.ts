@@ -1,4 +1,5 @@
 /** Standing columns and piers, and changing them. */
+import { clearHeightOf } from '../storey/record';
 import * as wallArgs from '../wall/args';
 import * as columnArgs from './args';
 import * as s from '../../document/schemas';
@@ -71,7 +72,7 @@ export const addColumn = command({
       base: toStored(args.base ?? 0),
       top: topOf(
         project,
-        args.top ?? { kind: 'height', height: storey.height - storey.floorDepth },
+        args.top ?? { kind: 'height', height: clearHeightOf(project, storey) },
         'the column'
       )
     };

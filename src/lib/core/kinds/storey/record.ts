@@ -18,6 +18,13 @@ export function storeysInOrder(project: Project): Storey[] {
   return [...project.tables.storey.values()].sort((p, q) => p.datum - q.datum || (p.id < q.id ? -1 : 1));
 }
 
+/** From the datum to the underside of the floor above; of the topmost storey as if one like its own came above. */
+export function clearHeightOf(project: Project, { id, datum, height, floorDepth }: Storey): number {
+  const order = storeysInOrder(project);
+  const above = order[order.findIndex((one) => one.id === id) + 1];
+  return above ? above.datum - above.floorDepth - datum : height - floorDepth;
+}
+
 export const datumOf = (project: Project, storey: string) => project.tables.storey.get(storey)?.datum ?? 0;
 
 /** What a storey may be in a file, besides its id and kind. */

@@ -261,7 +261,7 @@ describe('twins', () => {
   });
   /** A wall with a gate that have no twins. */
   const withGate = (project: Project) =>
-    act(act(project, 'drawWall', wall('free', -2000, -3000, -2000, 1000).args), 'addOpening', {
+    act(act(project, 'drawWall', wall('free', -2000, -3000, -2000, 1000).args as object), 'addOpening', {
       ...{ id: 'gate', wall: 'free', filling: 'none', distance: 500, width: 900 }
     });
   it('an opening leaves its set for no other wall; one that comes into a set comes into all', () => {

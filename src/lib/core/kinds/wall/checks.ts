@@ -1,12 +1,14 @@
 /** Laws that every command keeps: walls long enough and apart, openings inside their walls and clear of each other. */
-import { frameOf } from './frame';
+import { frameOf, heightsOf } from './frame';
 import { needHouseSize, refuse } from '../../document/command';
 import { cross, distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
 import { nameOf } from '../../document/names';
 import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
 import type { Wall } from './record';
-import type { Frame } from '../../kernels/joints/frame';
+import { clearInHeight, type Frame } from '../../kernels/joints/frame';
+
+type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
 
 export function needFrame(project: Project, wall: Wall): Frame {
   return (
@@ -59,11 +61,17 @@ export function checkOnHost(project: Project, host: Wall, end: Point, branch: Wa
     });
 }
 
+/** Both stand at some height: a foundation wall may run under the walls of its storey. */
+export function standBeside(project: Project, p: Standing, q: Standing): boolean {
+  const [a, b] = [heightsOf(project, p), heightsOf(project, q)];
+  return a === undefined || b === undefined || !clearInHeight(a, b);
+}
+
 /** Two spans that do not come near each other. */
 const areApart = (a: number, b: number, c: number, d: number) =>
   Math.max(a, b) + tolerances.joint < Math.min(c, d) || Math.max(c, d) + tolerances.joint < Math.min(a, b);
 
-/** Refuses a wall that lies on another or meets one end to end at too small an angle. */
+/** Refuses a wall that lies on another of the same height or meets one end to end at too small an angle. */
 export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall>) {
   const direction = unit(subtract(wall.b, wall.a));
   for (const other of others) {
@@ -71,7 +79,8 @@ export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall
       continue;
     if (
       areApart(wall.a.x, wall.b.x, other.a.x, other.b.x) ||
-      areApart(wall.a.y, wall.b.y, other.a.y, other.b.y)
+      areApart(wall.a.y, wall.b.y, other.a.y, other.b.y) ||
+      !standBeside(project, wall, other)
     )
       continue;
     const theirs = unit(subtract(other.b, other.a));
@@ -108,19 +117,14 @@ export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall
  * An end that falls inside the body of another wall is carried along its own line to that wall's setting-out line,
  * so that what touches also joins. Answers the point unchanged when nothing is there.
  */
-export function settleEnd(
-  project: Project,
-  storey: string,
-  end: Point,
-  from: Point,
-  except: ReadonlySet<string>
-): Point {
+export function settleEnd(project: Project, one: Wall, part: 'a' | 'b', except: ReadonlySet<string>): Point {
+  const [end, from] = part === 'a' ? [one.a, one.b] : [one.b, one.a];
   const direction = unit(subtract(end, from));
   let best: { point: Point; gap: number } | undefined;
   for (const wall of project.tables.wall.values()) {
-    if (wall.storey !== storey || except.has(wall.id) || wall.standsApart) continue;
+    if (wall.storey !== one.storey || except.has(wall.id) || wall.standsApart) continue;
     const frame = frameOf(project, wall);
-    if (!frame) continue;
+    if (!frame || !standBeside(project, one, wall)) continue;
     const { t, y } = locate(end, frame.origin, frame.direction);
     const slack = tolerances.joint;
     if (t < -slack || t > frame.length + slack || y < frame.y0 - slack || y > frame.y1 + slack) continue;

@@ -14,13 +14,14 @@ import {
 } from '../../document/command';
 import { chooseBuildUp, topOf, type Style } from './choose';
 import { toStored, tolerances } from '../../geometry/tolerances';
-import { checkAgainst, checkWall, settleEnd } from './checks';
+import { checkAgainst, checkWall, settleEnd, standBeside } from './checks';
 import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
 import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall, type WallTop } from './record';
 import { frameOf } from './frame';
+import { clearHeightOf, type Storey } from '../storey/record';
 import { checkOpenings } from '../opening/checks';
 import type { Command, Project, Result } from '../../document/kind';
 
@@ -38,6 +39,12 @@ const style = {
   top: wallArgs.top().default(undefined)
 };
 
+/** As asked for; else to the underside of the floor above. */
+const topGiven = (project: Project, storey: Storey, given: Pick<Style, 'top' | 'height'>): WallTop =>
+  given.top
+    ? topOf(project, given.top)
+    : { kind: 'height', height: toStored(given.height ?? clearHeightOf(project, storey)) };
+
 function makeWalls(
   project: Project,
   given: Style,
@@ -49,18 +56,16 @@ function makeWalls(
   const storey = need(project, 'storey', given.storey);
   const { buildUp, made } = chooseBuildUp(project, given);
   if (given.height !== undefined) needPositive(project, 'height', 'the wall', given.height);
-  const top: WallTop = given.top
-    ? topOf(project, given.top)
-    : { kind: 'height', height: toStored(given.height ?? storey.height - storey.floorDepth) };
+  const top = topGiven(project, storey, given);
   let grown = after(project, made);
   const walls = stretches.map(([a, b], i): Wall => {
-    const wall: Wall = {
+    const drawn: Wall = {
       id: ids[i]!,
       kind: 'wall',
       name,
       storey: storey.id,
-      a: storedPoint(settleEnd(grown, storey.id, a, b, new Set())),
-      b: storedPoint(settleEnd(grown, storey.id, b, a, new Set())),
+      a,
+      b,
       settingOut: given.settingOut ?? 'outer',
       settingOutOffset: toStored(given.settingOutOffset ?? 0),
       returnEnds: false,
@@ -73,6 +78,8 @@ function makeWalls(
       standsApart: false,
       certainty: given.certainty ?? 'measured'
     };
+    const fit = (part: 'a' | 'b') => storedPoint(settleEnd(grown, drawn, part, new Set()));
+    const wall = { ...drawn, a: fit('a'), b: fit('b') };
     checkWall(grown, wall);
     checkAgainst(grown, wall, grown.tables.wall.values());
     grown = after(grown, [wall]);
@@ -180,14 +187,16 @@ const drawRectangle = command({
     ];
     const sides = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
     for (const id of args.ids ?? []) needFreeId(project, id);
+    const storey = need(project, 'storey', args.storey);
+    const standing = { storey: storey.id, base: args.base ?? 0, top: topGiven(project, storey, args) };
     const given = sides.map((side, i) => ({
-      pieces: missingOf(project, args.storey, side),
+      pieces: missingOf(project, standing, side),
       id: args.ids?.[i]
     }));
     const stretches = given.flatMap(({ pieces }) => pieces);
     if (stretches.length === 0) {
-      const [wall] = [...project.tables.wall.values()].filter((one) => one.storey === args.storey);
-      refuse(project, 'rectangle.stands', { texts: { other: nameOf(project, wall) } });
+      const [first] = coversOf(project, standing, sides[0]!);
+      refuse(project, 'rectangle.stands', { texts: { other: nameOf(project, first?.wall) } });
     }
     const fresh = freshIds(project, 'wall', stretches.length);
     const ids = given.flatMap(({ pieces, id }) => pieces.map((_, k) => (k === 0 ? id : undefined)));
@@ -203,21 +212,27 @@ const drawRectangle = command({
   }
 });
 
-/** The parts of a stretch that no wall of the storey covers: one whose body it runs along, within its thickness. */
-function missingOf(project: Project, storey: string, [a, b]: [Point, Point]): [Point, Point][] {
-  const size = distance(a, b);
+type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
+
+/** Walls at the height of another that a stretch runs along, within their thickness; from where to where along it. */
+function coversOf(project: Project, standing: Standing, [a, b]: [Point, Point]) {
   const direction = unit(subtract(b, a));
-  const covered = wallsOf(project, storey).flatMap((wall): [number, number][] => {
+  return wallsOf(project, standing.storey).flatMap((wall) => {
     const frame = frameOf(project, wall);
-    if (!frame || wall.standsApart || Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection)
-      return [];
+    if (!frame || wall.standsApart || !standBeside(project, standing, wall)) return [];
+    if (Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection) return [];
     const { y } = locate(a, frame.origin, frame.direction);
     if (y < frame.y0 - tolerances.joint || y > frame.y1 + tolerances.joint) return [];
     const [p, q] = [wall.a, wall.b].map((end) => locate(end, a, direction).t);
-    return [[Math.min(p!, q!), Math.max(p!, q!)]];
+    return [{ wall, from: Math.min(p!, q!), to: Math.max(p!, q!) }];
   });
-  let rest: [number, number][] = [[0, size]];
-  for (const [from, to] of covered)
+}
+
+/** The parts of a stretch that no wall covers. */
+function missingOf(project: Project, standing: Standing, [a, b]: [Point, Point]): [Point, Point][] {
+  const direction = unit(subtract(b, a));
+  let rest: [number, number][] = [[0, distance(a, b)]];
+  for (const { from, to } of coversOf(project, standing, [a, b]))
     rest = rest.flatMap(([s0, s1]): [number, number][] => [
       [s0, Math.min(s1, from)],
       [Math.max(s0, to), s1]
@@ -279,7 +294,10 @@ const setWalls = command({
     });
     const puts = [...(chosen?.made ?? []), ...walls];
     const grown = after(project, puts);
-    for (const wall of walls) checkWall(grown, wall);
+    for (const wall of walls) {
+      checkWall(grown, wall);
+      if (args.base !== undefined || top) checkAgainst(grown, wall, grown.tables.wall.values());
+    }
     checkOpenings(grown, new Set(args.ids), new Set(args.ids));
     return done(project, walls.length === 1 ? 'Change a wall' : `Change ${walls.length} walls`, puts);
   }

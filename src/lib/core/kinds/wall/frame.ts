@@ -1,5 +1,5 @@
 /** The frame of a wall from its records: where its plies lie beside its setting-out line, and how high it stands. */
-import { corePlies, thicknessOf, type Frame, type Strip } from '../../kernels/joints/frame';
+import { corePlies, thicknessOf, type Frame, type Heights, type Strip } from '../../kernels/joints/frame';
 import { leftOf, length, subtract, unit } from '../../geometry/point';
 import type { BuildUp } from '../build-up/record';
 import type { Wall } from './record';
@@ -51,11 +51,26 @@ export function frameOf(project: Readable, wall: Wall): WallFrame | undefined {
 }
 
 /** The datum that a wall's top is measured from, above its own storey's; undefined without that storey. */
-export function topDatumOf({ tables }: Readable, { storey, top }: Wall): number | undefined {
+export function topDatumOf(
+  { tables }: Readable,
+  { storey, top }: Pick<Wall, 'storey' | 'top'>
+): number | undefined {
   const own = tables.storey.get(storey);
   const named = top.kind === 'datum' ? tables.storey.get(top.storey) : undefined;
   return own && (named?.datum ?? own.datum) - own.datum;
 }
+
+/** From where to where a wall stands above its storey's datum; undefined without that storey. */
+export function heightsOf(
+  project: Readable,
+  wall: Pick<Wall, 'storey' | 'base' | 'top'>
+): Heights | undefined {
+  const topDatum = topDatumOf(project, wall);
+  return topDatum === undefined ? undefined : { base: wall.base, top: topAbove(wall, topDatum) };
+}
+
+const topAbove = ({ base, top }: Pick<Wall, 'base' | 'top'>, topDatum: number): number =>
+  top.kind === 'height' ? base + top.height : top.kind === 'roof' ? Infinity : topDatum + top.offset;
 
 export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallFrame {
   const direction = unit(subtract(wall.b, wall.a));
@@ -70,12 +85,6 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallF
   if (sign < 0) strips.reverse();
   const [first, last] = corePlies(buildUp);
   const core = strips.filter((strip) => strip.ply >= first && strip.ply <= last);
-  const top =
-    wall.top.kind === 'height'
-      ? wall.base + wall.top.height
-      : wall.top.kind === 'roof'
-        ? Infinity
-        : topDatum + wall.top.offset;
   return {
     wall,
     buildUp,
@@ -88,6 +97,6 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallF
     y1: strips[strips.length - 1]!.y1,
     core: [core[0]!.y0, core[core.length - 1]!.y1],
     base: wall.base,
-    top
+    top: topAbove(wall, topDatum)
   };
 }

@@ -10,7 +10,7 @@ import { leftOf, scale, subtract } from '../../geometry/point';
 import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
 import { findOpenRuns, findOverlaps, findUnsolved } from './review';
-import { findGaps, findInsideOut, findSkew, findTops, findUnsupported } from './review-among';
+import { findGaps, findInsideOut, findSkew, findTopless, findTops, findUnsupported } from './review-among';
 import { wallCommands } from './commands';
 import { wallMoveCommands } from './moves';
 import { wallBodies } from './body';
@@ -59,7 +59,7 @@ const layers = {
 
 const wallRules = [
   ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
-  ...[findSkew, findGaps, findUnsupported, findInsideOut]
+  ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
 ];
 
 export const wall: Declaration<Wall> = {

@@ -1,14 +1,17 @@
 /** Rules about walls among each other: tops out of step, nearly square, thin gaps, standing on nothing. */
 import { storeyModelIn, storeyModels } from '../storey/model';
-import { tolerances } from '../../geometry/tolerances';
+import { toStored, tolerances } from '../../geometry/tolerances';
 import { memberAngle } from '../../kernels/joints/gather';
 import { cross, dot, lerp, locate, type Point } from '../../geometry/point';
-import { frameRectangle, fromFrame } from '../../kernels/joints/frame';
-import { storeysInOrder } from '../storey/record';
+import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
+import { clearHeightOf, storeysInOrder } from '../storey/record';
+import { indexedRoofs, planesOver, roofModels } from '../roof/stages';
+import { settingsOf } from '../../document/project';
+import { formatLengthWithUnit } from '../../units/length';
 import { slabRings } from '../slab/body';
 import { outlineOn } from './stages';
 import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
-import type { Scope } from '../../document/kind';
+import type { Project, Query, Scope } from '../../document/kind';
 
 /** Tops nearer than this are probably meant to be level, mm. */
 const leastStep = 100;
@@ -73,6 +76,7 @@ export function findGaps({ say, named, query, storey }: Scope) {
   frames.forEach(({ frame, box }, i) => {
     for (const { frame: other, box: far } of frames.slice(i + 1)) {
       if (far.minX > box.maxX + leastGap) break;
+      if (clearInHeight(frame, other)) continue;
       if (Math.abs(cross(frame.direction, other.direction)) > Math.sin(tolerances.inLine)) continue;
       const [a, b] = [other.wall.a, other.wall.b].map((p) => locate(p, frame.origin, frame.direction));
       const shared = Math.min(frame.length, Math.max(a!.t, b!.t)) - Math.max(0, Math.min(a!.t, b!.t));
@@ -131,6 +135,34 @@ export function findUnsupported({ project, say, named, query, storey }: Scope) {
   }
 }
 
+const rooflessIn = (project: Project, query: Query, storey: string) =>
+  [...project.tables.roof.values()].some(
+    (roof) => roof.storey === storey && !query.get(roofModels, roof.id)?.planes.length
+  );
+
+/** Walls carried up to a roof that is not there. */
+export function findTopless({ project, say, named, query, storey }: Scope) {
+  const own = storeyModelIn(query, storey);
+  const roofs = indexedRoofs(query, storey);
+  // A roof without planes says so itself.
+  if (rooflessIn(project, query, storey)) return;
+  const bare = own.walls.filter(({ frame, bands }) => {
+    const ring = bands.flatMap(({ outline }) => outline.flat());
+    return frame.top === Infinity && (ring.length === 0 || planesOver(roofs, boxOf(ring)).length === 0);
+  });
+  if (bare.length === 0) return;
+  const ids = bare.map(({ frame }) => frame.wall.id);
+  const height = toStored(clearHeightOf(project, own.storey));
+  const texts =
+    ids.length === 1
+      ? { thing: named(ids[0]!), verb: 'is' }
+      : { thing: `${ids.length} walls of ${own.storey.name}`, verb: 'are' };
+  say('roof', 'wall.no-roof', ids, { height: own.storey.height }, texts, {
+    label: `Make ${ids.length === 1 ? 'it' : 'them'} ${formatLengthWithUnit(height, settingsOf(project).units)} high`,
+    call: { name: 'setWalls', args: { ids, height } }
+  });
+}
+
 /** How far beyond a face one stands to see where it looks, mm. */
 const besideFace = 20;
 
@@ -144,7 +176,18 @@ export function findInsideOut({ say, named, query, storey }: Scope) {
       isIn(fromFrame(frame, frame.length / 2, y))
     );
     const [outer, inner] = frame.wall.outside === 'left' ? [left, right] : [right, left];
+    const { id, outside } = frame.wall;
     if (outer && !inner)
-      say('walls', 'wall.inside-out', [frame.wall.id], {}, { thing: named(frame.wall.id) });
+      say(
+        'walls',
+        'wall.inside-out',
+        [id],
+        {},
+        { thing: named(id) },
+        {
+          label: 'Turn it',
+          call: { name: 'setWalls', args: { ids: [id], outside: otherSide[outside] } }
+        }
+      );
   }
 }

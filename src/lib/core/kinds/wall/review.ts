@@ -5,6 +5,8 @@ import { tolerances } from '../../geometry/tolerances';
 import { boxOf } from '../../geometry/ring';
 import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
+import { clearInHeight } from '../../kernels/joints/frame';
+import type { WallFrame } from './frame';
 import { commonArea } from '../../geometry/common-area';
 import type { Member } from '../../kernels/joints/gather';
 
@@ -18,8 +20,9 @@ export function findOpenRuns({ say, named, query, storey }: Scope) {
   );
   const isOuter = ({ frame }: Member) => model.frames.get(frame.wall.id)?.wall.role === 'exterior';
   for (const { member, point } of free) {
-    const { wall } = model.frames.get(member.frame.wall.id)!;
-    const miss = nearestMiss(model, wall.id, point);
+    const frame = model.frames.get(member.frame.wall.id)!;
+    const { wall } = frame;
+    const miss = nearestMiss(model, frame, point);
     if (miss)
       say(
         'walls',
@@ -40,12 +43,12 @@ export function findOpenRuns({ say, named, query, storey }: Scope) {
 
 function nearestMiss(
   model: StoreyModel,
-  own: string,
+  own: WallFrame,
   p: { x: number; y: number }
 ): { wall: string; gap: number } | undefined {
   let best: { wall: string; gap: number } | undefined;
   for (const [id, frame] of model.frames) {
-    if (id === own || frame.wall.standsApart) continue;
+    if (frame === own || frame.wall.standsApart || clearInHeight(frame, own)) continue;
     const { t, y } = locate(p, frame.origin, frame.direction);
     const [over, off] = [Math.max(0, -t, t - frame.length), Math.max(0, frame.y0 - y, y - frame.y1)];
     const gap = Math.hypot(over, off);

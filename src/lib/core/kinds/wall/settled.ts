@@ -1,5 +1,4 @@
 /** The answer of commands that put walls somewhere. */
-import type { Point } from '../../geometry/point';
 import { after, done, storedPoint } from '../../document/command';
 import type { Project, Result } from '../../document/kind';
 import type { Rec } from '../../document/record';
@@ -17,8 +16,8 @@ export function settled(
   const there = after(project, given);
   const puts = given.map((one): Rec => {
     if (one.kind !== 'wall') return one;
-    const fit = (end: Point, from: Point) => storedPoint(settleEnd(there, one.storey, end, from, ids));
-    return { ...one, a: fit(one.a, one.b), b: fit(one.b, one.a) };
+    const fit = (part: 'a' | 'b') => storedPoint(settleEnd(there, one, part, ids));
+    return { ...one, a: fit('a'), b: fit('b') };
   });
   const walls = puts.flatMap((one) => (one.kind === 'wall' ? [one] : []));
   const grown = after(project, puts);

@@ -1,4 +1,6 @@
 /** Columns and piers: by pointing, or at typed offsets from a corner. Over a wall they stand in its middle and turn with it. */
+import { need } from '../../../core/document/command';
+import { clearHeightOf } from '../../../core/kinds/storey/record';
 import { angleOf, locate, type Point } from '../../../core/geometry/point';
 import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Profile } from '../../../core/kinds/column/record';
@@ -24,8 +26,10 @@ export class ColumnTool extends BaseTool implements Tool {
 
   constructor(editor: Editor) {
     super(editor);
-    const storey = editor.project.tables.storey.get(editor.storey);
-    const height = Math.max(100, (storey?.height ?? 2700) - (storey?.floorDepth ?? 0));
+    const height = Math.max(
+      100,
+      clearHeightOf(editor.project, need(editor.project, 'storey', editor.storey))
+    );
     this.sizes = { width: 300, depth: 300, diameter: 300, height };
     if (!editor.project.tables.material.has(this.material))
       this.material = [...editor.project.tables.material.keys()][0] ?? '';

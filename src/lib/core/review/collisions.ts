@@ -1,0 +1,275 @@
+/**
+ * What takes the same room in height: walls that run on into the storey above, slabs within walls, roofs through the
+ * storey above or close over one another. Heights are above project zero.
+ */
+import { commonPieces } from '../geometry/common-area';
+import { heightAt, type Plane } from '../geometry/columns';
+import { boxesMeet, boxOf, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
+import { tolerances } from '../geometry/tolerances';
+import type { Query, Repair, Scope } from '../document/kind';
+import { fromFrame } from '../kernels/joints/frame';
+import { roofModels } from '../kinds/roof/stages';
+import { slabRings } from '../kinds/slab/body';
+import { storeyModelIn } from '../kinds/storey/model';
+import { storeysInOrder, type Storey } from '../kinds/storey/record';
+import type { Slab } from '../kinds/slab/record';
+import type { WallFrame } from '../kinds/wall/frame';
+import type { WallTop } from '../kinds/wall/record';
+import { outlineOn } from '../kinds/wall/stages';
+
+/** What two things must share to be worth a word: mm2 of the plan, mm3. */
+const leastArea = 100;
+const leastVolume = 1e5;
+/** Roofs nearer than this above one another, mm, over more than this, mm2, are one too many. */
+const leastRoofGap = 300;
+const leastRoofArea = 1e5;
+
+/** A part of a wall or slab between two heights. */
+interface Block {
+  readonly ring: Ring;
+  readonly box: Box;
+  readonly z0: number;
+  readonly z1: number;
+}
+
+interface WallBlocks {
+  readonly frame: WallFrame;
+  readonly blocks: readonly Block[];
+}
+
+const areaOf = (pieces: readonly Ring[]) => pieces.reduce((sum, ring) => sum + ringArea(ring), 0);
+const square = (area: number) => `${(area / 1e6).toFixed(2)} m²`;
+const cubic = (volume: number) => `${(volume / 1e9).toFixed(volume < 1e8 ? 3 : 2)} m³`;
+
+/** Walls of a storey; those that are carried up have no end here. */
+function wallsOn(query: Query, { id, datum }: Storey): WallBlocks[] {
+  return storeyModelIn(query, id).walls.map(({ frame, bands }) => ({
+    frame,
+    blocks: bands.flatMap(({ outline, z0, z1 }) =>
+      outline.map((ring) => ({ ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 }))
+    )
+  }));
+}
+
+/** What two blocks share: how much of the height, and how much room. */
+function shared(p: Block, q: Block): { over: number; volume: number } | undefined {
+  const over = Math.min(p.z1, q.z1) - Math.max(p.z0, q.z0);
+  if (over <= tolerances.coincident || !boxesMeet(p.box, q.box)) return undefined;
+  const area = areaOf(commonPieces(p.ring, q.ring));
+  return area > leastArea ? { over, volume: area * over } : undefined;
+}
+
+/** Walls that run into the walls, or partitions into the floor, of a storey above. */
+export function findIntoAbove({ project, query, storey, say, named }: Scope) {
+  const order = storeysInOrder(project);
+  const at = order.findIndex(({ id }) => id === storey);
+  const [own, next] = [order[at]!, order[at + 1]];
+  if (!next) return;
+  const above = order.slice(at + 1).map((one) => ({ one, walls: wallsOn(query, one) }));
+  const floor = outlineOn(query, next.id, 'outer')?.rings ?? [];
+  for (const { frame, blocks } of wallsOn(query, own)) {
+    const { wall } = frame;
+    // The roof ends what is carried up to it.
+    if (frame.top === Infinity) continue;
+    const hit = above
+      .flatMap(({ one, walls }) => walls.map((upper) => ({ one, upper })))
+      .flatMap(({ one, upper }) => {
+        const overs = blocks.flatMap((p) => upper.blocks.map((q) => shared(p, q)?.over ?? 0));
+        const over = Math.max(0, ...overs);
+        return over > 0 ? [{ one, upper, over }] : [];
+      });
+    const worst = hit.sort((p, q) => q.over - p.over)[0];
+    const top = own.datum + frame.top;
+    if (worst) {
+      const texts = {
+        thing: named(wall.id),
+        other: named(worst.upper.frame.wall.id),
+        storey: worst.one.name
+      };
+      const offset = Math.min(
+        ...hit.filter(({ one }) => one === worst.one).map(({ upper }) => upper.frame.base)
+      );
+      say(
+        'storeys',
+        'wall.into-storey',
+        [wall.id, worst.upper.frame.wall.id],
+        { over: worst.over },
+        texts,
+        endAt(frame, own, worst.one, Math.min(0, offset))
+      );
+    } else if (wall.role !== 'exterior') {
+      const over = top - (next.datum - next.floorDepth);
+      const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
+      if (over > tolerances.coincident && floor.some((ring) => ringHolds(ring, middle)))
+        say(
+          'storeys',
+          'wall.into-floor',
+          [wall.id],
+          { over },
+          { thing: named(wall.id), storey: next.name },
+          endAt(frame, own, next, -next.floorDepth)
+        );
+    }
+  }
+}
+
+/** Its top at a height of the storey above; none where nothing would be left of the wall. */
+function endAt(frame: WallFrame, own: Storey, above: Storey, offset: number): Repair | undefined {
+  if (above.datum + offset - own.datum - frame.base < tolerances.leastLength) return undefined;
+  const top: WallTop = { kind: 'datum', storey: above.id, offset };
+  return {
+    label: offset === 0 ? `End it at the floor of ${above.name}` : `End it under the floor of ${above.name}`,
+    call: { name: 'setWalls', args: { ids: [frame.wall.id], top } }
+  };
+}
+
+/** Slabs that lie in walls of any storey. */
+export function findSlabsInWalls({ project, query, storey, say, named }: Scope) {
+  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);
+  if (slabs.length === 0) return;
+  const walls = storeysInOrder(project).flatMap((one) =>
+    wallsOn(query, one).filter(({ frame }) => one.id === storey || frame.top !== Infinity)
+  );
+  const { datum } = storeyModelIn(query, storey).storey;
+  for (const slab of slabs) {
+    const z1 = datum + slab.offset;
+    const own = query
+      .get(slabRings, slab.id)
+      .map((ring) => ({ ring, box: boxOf(ring), z0: z1 - slab.thickness, z1 }));
+    const hit = walls.flatMap(({ frame, blocks }) => {
+      const parts = own.flatMap((p) => blocks.flatMap((q) => shared(p, q) ?? []));
+      const volume = parts.reduce((sum, part) => sum + part.volume, 0);
+      return volume > leastVolume
+        ? [{ frame, volume, over: Math.max(...parts.map(({ over }) => over)) }]
+        : [];
+    });
+    if (hit.length === 0) continue;
+    const ids = hit.map(({ frame }) => frame.wall.id);
+    say(
+      'floors',
+      'slab.in-walls',
+      [slab.id, ...ids],
+      { over: Math.max(...hit.map(({ over }) => over)) },
+      {
+        thing: named(slab.id),
+        other: ids.length === 1 ? named(ids[0]!) : `${ids.length} walls`,
+        volume: cubic(hit.reduce((sum, { volume }) => sum + volume, 0))
+      },
+      apart(
+        slab,
+        hit.map(({ frame }) => frame)
+      )
+    );
+  }
+}
+
+/** Walls from below end under the slab; one that follows walls may end at their inner face. */
+function apart(slab: Slab, walls: readonly WallFrame[]): Repair | undefined {
+  const { id, storey, outline, offset, thickness } = slab;
+  if (walls.every(({ wall }) => wall.storey !== storey)) {
+    const top: WallTop = { kind: 'datum', storey, offset: offset - thickness };
+    const ids = walls.map(({ wall }) => wall.id);
+    return {
+      label: ids.length === 1 ? 'End the wall under it' : 'End the walls under it',
+      call: { name: 'setWalls', args: { ids, top } }
+    };
+  }
+  if (outline.kind !== 'walls' || outline.face === 'inner') return undefined;
+  const follows = walls.every(({ wall }) => wall.storey === storey && wall.role === 'exterior');
+  return follows
+    ? { label: 'Let it end at their inner face', call: { name: 'setSlab', args: { id, face: 'inner' } } }
+    : undefined;
+}
+
+/** A plane of a roof over a ring, its heights above project zero. */
+interface Sheet {
+  readonly ring: Ring;
+  readonly box: Box;
+  readonly underside: Plane;
+  readonly top: Plane;
+}
+
+function sheetsOf(query: Query, roof: string, datum: number): Sheet[] {
+  const raised = (plane: Plane) => ({ ...plane, c: plane.c + datum });
+  return (query.get(roofModels, roof)?.planes ?? []).map(({ ring, underside, top }) => ({
+    ...{ ring, box: boxOf(ring) },
+    ...{ underside: raised(underside), top: raised(top) }
+  }));
+}
+
+/** Roofs that run through a storey above them, and roofs that lie close over one another. */
+export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
+  const order = storeysInOrder(project);
+  const at = order.findIndex(({ id }) => id === storey);
+  const own = [...project.tables.roof.values()].filter((roof) => roof.storey === storey);
+  if (own.length === 0) return;
+  for (const roof of own) {
+    const sheets = sheetsOf(query, roof.id, order[at]!.datum);
+    for (const upper of order.slice(at + 1)) {
+      const hit = wallsOn(query, upper).flatMap(({ frame, blocks }) => {
+        const area = blocks.reduce((sum, block) => sum + areaThrough(sheets, block), 0);
+        return area > leastArea ? [{ id: frame.wall.id, area }] : [];
+      });
+      if (hit.length > 0)
+        say(
+          'roof',
+          'roof.in-storey',
+          [roof.id, ...hit.map(({ id }) => id)],
+          {},
+          {
+            thing: named(roof.id),
+            other: hit.length === 1 ? named(hit[0]!.id) : `${hit.length} walls`,
+            storey: upper.name,
+            area: square(hit.reduce((sum, { area }) => sum + area, 0))
+          }
+        );
+      for (const other of project.tables.roof.values()) {
+        if (other.storey !== upper.id) continue;
+        const near = nearOver(sheets, sheetsOf(query, other.id, upper.datum));
+        if (near.area > leastRoofArea)
+          say(
+            'roof',
+            'roof.near',
+            [roof.id, other.id],
+            { gap: near.gap },
+            { thing: named(roof.id), other: named(other.id), area: square(near.area) }
+          );
+      }
+    }
+  }
+}
+
+/** The plan area where a roof runs through a block: pieces are convex, so heights between those of the corners occur. */
+function areaThrough(sheets: readonly Sheet[], block: Block): number {
+  return sheets.reduce((sum, { ring, box, underside, top }) => {
+    if (!boxesMeet(box, block.box)) return sum;
+    const through = commonPieces(ring, block.ring).filter(
+      (piece) =>
+        Math.max(...piece.map((p) => heightAt(top, p))) > block.z0 + tolerances.coincident &&
+        Math.min(...piece.map((p) => heightAt(underside, p))) < block.z1 - tolerances.coincident
+    );
+    return sum + areaOf(through);
+  }, 0);
+}
+
+/** Where the upper roof comes near the lower, or runs through it (a gap of 0). */
+function nearOver(lower: readonly Sheet[], upper: readonly Sheet[]): { gap: number; area: number } {
+  let [gap, area] = [Infinity, 0];
+  for (const p of lower)
+    for (const q of upper) {
+      if (!boxesMeet(p.box, q.box)) continue;
+      for (const piece of commonPieces(p.ring, q.ring)) {
+        const gaps = piece.map((at) =>
+          Math.max(
+            heightAt(q.underside, at) - heightAt(p.top, at),
+            heightAt(p.underside, at) - heightAt(q.top, at)
+          )
+        );
+        const least = Math.max(0, Math.min(...gaps));
+        if (least >= leastRoofGap) continue;
+        gap = Math.min(gap, least);
+        area += ringArea(piece);
+      }
+    }
+  return { gap, area };
+}
