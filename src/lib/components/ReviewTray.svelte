@@ -50,6 +50,14 @@
           <span class="font-medium text-rust">{finding.message}</span>
           <span class="text-shale">{finding.hint}</span>
         </button>
+        {#if finding.repair}
+          {@const { label, call } = finding.repair}
+          <button
+            class="whitespace-nowrap border border-kelp px-2 py-0.5 text-[13px] text-kelp hover:bg-chalk"
+            aria-label="{label}: {finding.message}"
+            onclick={() => house.editor.perform(call)}>{label}</button
+          >
+        {/if}
         {#if waiting === finding.id}
           <form class="flex gap-1" onsubmit={(event) => deferred(event, finding)}>
             <!-- svelte-ignore a11y_autofocus -->
@@ -77,7 +85,7 @@
     {:else}
       <li class="py-2 text-kelp">
         Nothing to say. Looked at: runs of outer walls and which way they face, joints, openings, what upper
-        walls stand on, slabs, roofs, limits, and sizes that are not sure.
+        walls stand on, what runs into the storey above, slabs, roofs, limits, and sizes that are not sure.
       </li>
     {/each}
     {#each house.findings.filter((one) => one.deferred !== undefined) as finding (`off ${finding.storey}${finding.id}`)}

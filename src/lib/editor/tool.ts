@@ -25,6 +25,8 @@ export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
   readonly points?: readonly Point[];
   readonly lines?: readonly (readonly [Point, Point])[];
+  /** Where the outer side of what is drawn looks: from a place in a unit direction. */
+  readonly outwards?: readonly { readonly at: Point; readonly towards: Point }[];
   /** Written beside a point, off it in the unit direction `beside`. */
   readonly label?: { readonly at: Point; readonly text: string; readonly beside: Point };
   /** `list`: all candidates in reach, of which this one is `chosen`. */

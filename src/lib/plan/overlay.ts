@@ -28,9 +28,30 @@ export function drawOverlay(
   }
   context.setLineDash([]);
   context.strokeStyle = tokens.slate;
+  for (const one of overlay?.outwards ?? []) arrowOut(screen, one);
   for (const p of overlay?.points ?? []) cross(context, ...toScreen(p));
   drawSnap(screen, overlay, drawLabel(screen, overlay));
   if (box) drawBox(screen, box.from, box.to);
+}
+
+/** A short arrow out of a wall, past its thickness in most scales, with the word at its point. */
+function arrowOut({ context, tokens, toScreen }: Screen, { at, towards }: { at: Point; towards: Point }) {
+  const [x, y] = toScreen(at);
+  const [dx, dy] = [towards.x, -towards.y];
+  const [tipX, tipY] = [x + dx * 20, y + dy * 20];
+  context.beginPath();
+  context.moveTo(x + dx * 5, y + dy * 5);
+  context.lineTo(tipX, tipY);
+  for (const side of [-1, 1]) {
+    context.moveTo(tipX - dx * 6 - dy * 4 * side, tipY - dy * 6 + dx * 4 * side);
+    context.lineTo(tipX, tipY);
+  }
+  context.stroke();
+  context.font = `11px "Instrument Sans Variable", sans-serif`;
+  context.fillStyle = tokens.slate;
+  context.textAlign = dx > 0.5 ? 'left' : dx < -0.5 ? 'right' : 'center';
+  context.textBaseline = 'middle';
+  context.fillText('outside', tipX + dx * 5, tipY + dy * 9);
 }
 
 /** Right below the pointer; further down where the length stands in the way. All candidates when they are listed. */

@@ -57,6 +57,11 @@ interface Shown {
 
 type Tint = 'plain' | 'selected' | 'trial' | 'faint';
 
+const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
+  [min.x, max.x].flatMap((x) =>
+    [min.y, max.y].flatMap((y) => [min.z, max.z].map((z) => new THREE.Vector3(x, y, z)))
+  );
+
 export class ModelScene {
   private readonly renderer: THREE.WebGLRenderer;
   private readonly scene = new THREE.Scene();
@@ -104,6 +109,8 @@ export class ModelScene {
   private closed = false;
   private last = performance.now();
   private fitted = false;
+  /** The person has turned, moved or zoomed: the picture stays where they left it. */
+  private steered = false;
   private view: ViewName = 'oblique';
 
   constructor(
@@ -145,6 +152,7 @@ export class ModelScene {
     canvas.addEventListener('webglcontextrestored', this.contextRestored);
     for (const event of ['control', 'update', 'transitionstart'] as const)
       this.controls.addEventListener(event, () => this.redraw());
+    this.controls.addEventListener('control', () => (this.steered = true));
   }
 
   /** Without this the browser would not give the picture back. */
@@ -197,7 +205,18 @@ export class ModelScene {
     for (const element of changed) this.put(element);
     this.placeGround(ground);
     if (!this.fitted && this.shown.size > 0) this.look(this.view);
+    this.follow();
     this.redraw();
+  }
+
+  /** A house that grew out of the picture, or shrank to a corner of it, is brought into it again; not while it is tried. */
+  private follow() {
+    if (this.steered || this.emphasis.trial.size > 0 || this.shown.size === 0) return;
+    const box = (this.bounds ??= this.allBounds());
+    const [x, y] = cornersOf(box)
+      .map((corner) => corner.project(this.camera))
+      .reduce((most, { x, y }) => [Math.max(most[0], Math.abs(x)), Math.max(most[1], Math.abs(y))], [0, 0]);
+    if (Math.max(x, y) > 1 || Math.max(x, y) < 0.4) this.look(this.view);
   }
 
   private placeGround(level: number) {
@@ -342,6 +361,7 @@ export class ModelScene {
         const shown = this.shown.get(id);
         if (shown) this.dress(shown);
       }
+    if (old.trial.size > 0) this.follow();
     this.redraw();
   }
 
@@ -419,6 +439,7 @@ export class ModelScene {
   /** Turn to a side, the top or the oblique, everything in view. */
   look(view: ViewName) {
     this.view = view;
+    this.steered = false;
     const box = this.box();
     if (box) this.fitted = true;
     const centre = box?.getCenter(new THREE.Vector3()) ?? new THREE.Vector3(4, 0, -3);
@@ -442,15 +463,18 @@ export class ModelScene {
 
   /** By keys: turn by a twelfth of a right angle, move by a tenth of what is seen, zoom. */
   turn(x: number, y: number) {
+    this.steered = true;
     void this.controls.rotate((-x * Math.PI) / 24, (y * Math.PI) / 24, false);
     this.redraw();
   }
   shift(x: number, y: number) {
+    this.steered = true;
     const step = (2 * this.camera.top) / this.camera.zoom / 10;
     void this.controls.truck(x * step, y * step, false);
     this.redraw();
   }
   closer(factor: number) {
+    this.steered = true;
     void this.controls.zoomTo(this.camera.zoom * factor, false);
     this.redraw();
   }
@@ -460,13 +484,11 @@ export class ModelScene {
     const inverse = this.camera.matrixWorld.clone().invert();
     const middle = centre.clone().applyMatrix4(inverse);
     let [wide, high] = [0.5, 0.5];
-    for (const x of [box.min.x, box.max.x])
-      for (const y of [box.min.y, box.max.y])
-        for (const z of [box.min.z, box.max.z]) {
-          const corner = new THREE.Vector3(x, y, z).applyMatrix4(inverse);
-          wide = Math.max(wide, Math.abs(corner.x - middle.x));
-          high = Math.max(high, Math.abs(corner.y - middle.y));
-        }
+    for (const corner of cornersOf(box)) {
+      corner.applyMatrix4(inverse);
+      wide = Math.max(wide, Math.abs(corner.x - middle.x));
+      high = Math.max(high, Math.abs(corner.y - middle.y));
+    }
     const { right, top } = this.camera;
     return 0.88 * Math.min(right / wide, top / high);
   }

@@ -27,6 +27,7 @@ const part = (id: string, a: object, b: object) => ({
   args: { id, storey: 'storey-1', a, b, thickness: 120, role: 'partition' }
 });
 const also: Record<string, Script['commands']> = {
+  closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
   resetJoint: [
     { name: 'setJoint', args: { storey: 'storey-1', at: { x: 0, y: 0 }, cut: 'square', through: 'wall-1' } }

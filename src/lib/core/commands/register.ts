@@ -53,7 +53,7 @@ function performOn(query: Query, { name, args }: Call): Result {
   if (!result.ok) return result;
   return answered(() => {
     const patch = withLaws(query, result.patch);
-    const also = besides(query, patch);
+    const also = [result.also, besides(query, patch)].filter(Boolean).join(' ');
     return { ...result, patch, ...(also && { also }) };
   });
 }

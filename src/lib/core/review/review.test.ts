@@ -222,6 +222,9 @@ describe('findings about walls among each other', () => {
     expect(
       found.filter(({ code }) => code !== 'slab.in-walls').map(({ code, numbers }) => [code, numbers.over])
     ).toEqual([['wall.overhangs', 5400]]);
+    const left = findings(build(...house, move))[0]!;
+    expect(left.repair?.label.replace(/\s/g, ' ')).toBe('Bring it 650 mm outwards, over south wall 1');
+    expect(codes(build(...house, move, left.repair!.call))).toEqual([]);
     const aslant: Call = {
       name: 'moveCorner',
       args: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: 0, y: -900 } }
@@ -234,6 +237,8 @@ describe('findings about walls among each other', () => {
     const turned = (outside: string): Call => ({ name: 'setWalls', args: { ids: ['wall-3'], outside } });
     const [right, left] = ['right', 'left'].map((side) => codes(build(rectangle, turned(side))));
     expect([...right!, ...left!]).toEqual(['wall.inside-out']);
+    const [found] = findings(build(rectangle, turned('left')));
+    expect(codes(build(rectangle, turned('left'), found!.repair!.call))).toEqual([]);
   });
   it('an upper wall that stands on nothing', () => {
     const upper = (x: number): Call => ({

@@ -35,6 +35,38 @@ describe('wall run', () => {
     expect(session.editor.message).toMatchObject({ kind: 'done' });
     expect(session.operations).toHaveLength(4);
   });
+  it('a run drawn clockwise looks outwards once it is closed, and says so before and after', () => {
+    const session = startSession();
+    const { editor } = session;
+    const tool = session.take('wallRun');
+    for (const [x, y] of [
+      [0, 0],
+      [0, 4000],
+      [6000, 4000],
+      [6000, 0]
+    ] as const)
+      tool.click!({ x, y }, px);
+    const outsides = () => [...editor.project.tables.wall.values()].map(({ outside }) => outside);
+    expect(outsides()).toEqual(['right', 'right', 'right']);
+    expect(tool.overlay!().outwards).toMatchObject([
+      { towards: { x: 1 } },
+      { towards: { y: -1 } },
+      { towards: { x: -1 } }
+    ]);
+    tool.move!({ x: 0, y: 0 }, px);
+    expect(editor.message?.text).toMatch(/^3 walls of the run are turned/);
+    expect([...editor.shown.tables.wall.values()].map(({ outside }) => outside)).toEqual([
+      'left',
+      'left',
+      'left',
+      'left'
+    ]);
+    tool.accept();
+    expect(outsides()).toEqual(['left', 'left', 'left', 'left']);
+    expect(editor.message?.text).toMatch(/^The run is closed. 3 walls of the run are turned/);
+    editor.undo();
+    expect(outsides()).toEqual(['right', 'right', 'right']);
+  });
   it('typed numbers win over the pointer, one at a time', () => {
     const session = startSession();
     const tool = session.take('wallRun');

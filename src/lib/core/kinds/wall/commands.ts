@@ -21,6 +21,9 @@ import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall, type WallTop } from './record';
 import { frameOf } from './frame';
+import type { Side } from '../../kernels/joints/frame';
+import { ringArea } from '../../geometry/ring';
+import { composePatches, patchOf } from '../../document/patch';
 import { clearHeightOf, type Storey } from '../storey/record';
 import { checkOpenings } from '../opening/checks';
 import type { Command, Project, Result } from '../../document/kind';
@@ -149,7 +152,48 @@ const drawRun = command({
     const made = freshIds(project, 'wall', stretches.length);
     const ids = made.map((fresh, i) => args.ids?.[i] ?? fresh);
     for (const id of args.ids ?? []) needFreeId(project, id);
-    return makeWalls(project, args, stretches, ids, `Draw a run of ${stretches.length} walls`);
+    const outside = args.outside ?? (args.close ? outerSide(points) : undefined);
+    return makeWalls(
+      project,
+      { ...args, outside },
+      stretches,
+      ids,
+      `Draw a run of ${stretches.length} walls`
+    );
+  }
+});
+
+/** Which side of a closed run looks outwards, seen along it. */
+const outerSide = (points: readonly Point[]): Side => (ringArea(points) > 0 ? 'right' : 'left');
+
+const closeRun = command({
+  name: 'closeRun',
+  about:
+    'Close a run of walls, named in order, with a last one from its end to its start. The outer sides of its outer walls then look outwards, whichever way round it was drawn.',
+  args: s.object({ id: s.id(), walls: s.ids().required().min(2), ...style }),
+  example: { storey: 'storey-1', walls: ['wall-1', 'wall-2', 'wall-3'], thickness: 250 },
+  run: (project, args) => {
+    const walls = args.walls.map((id) => need(project, 'wall', id));
+    const [start, end] = [walls[0]!.a, walls.at(-1)!.b];
+    const outside = outerSide([...walls.map(({ a }) => a), end]);
+    const isOuter = (args.role ?? 'exterior') === 'exterior';
+    const turned = walls.flatMap((wall) =>
+      isOuter && wall.role === 'exterior' && wall.outside !== outside ? [{ ...wall, outside }] : []
+    );
+    const there = after(project, turned);
+    const result = makeWalls(
+      there,
+      isOuter ? { ...args, outside } : args,
+      [[end, start]],
+      [freshOrGiven(project, 'wall', args.id)],
+      'Close a run of walls'
+    );
+    if (!result.ok || turned.length === 0) return result;
+    const also =
+      turned.length === 1
+        ? '1 wall of the run is turned: its outer side looks outwards.'
+        : `${turned.length} walls of the run are turned: their outer sides look outwards.`;
+    return { ...result, patch: composePatches(patchOf(project, turned), result.patch), also };
   }
 });
 
@@ -303,4 +347,4 @@ const setWalls = command({
   }
 });
 
-export const wallCommands: Command[] = [drawWall, drawRun, drawRectangle, setWalls];
+export const wallCommands: Command[] = [drawWall, drawRun, closeRun, drawRectangle, setWalls];

@@ -2,7 +2,9 @@
 import { storeyModelIn, storeyModels } from '../storey/model';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { memberAngle } from '../../kernels/joints/gather';
-import { cross, dot, lerp, locate, type Point } from '../../geometry/point';
+import { storedPoint } from '../../document/command';
+import type { WallFrame } from './frame';
+import { cross, dot, leftOf, lerp, locate, scale, type Point } from '../../geometry/point';
 import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
 import { clearHeightOf, storeysInOrder } from '../storey/record';
 import { indexedRoofs, planesOver, roofModels } from '../roof/stages';
@@ -11,7 +13,7 @@ import { formatLengthWithUnit } from '../../units/length';
 import { slabRings } from '../slab/body';
 import { outlineOn } from './stages';
 import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
-import type { Project, Query, Scope } from '../../document/kind';
+import type { Project, Query, Repair, Scope } from '../../document/kind';
 
 /** Tops nearer than this are probably meant to be level, mm. */
 const leastStep = 100;
@@ -91,6 +93,40 @@ export function findGaps({ say, named, query, storey }: Scope) {
   });
 }
 
+/** How far an upper wall may have been left behind for it to be brought along, mm. */
+const mostLeft = 3000;
+
+/** An upper wall over the outer wall below that looks the same way beside it, face over face. */
+function broughtAlong(
+  { project, named }: Scope,
+  frame: WallFrame,
+  below: readonly WallFrame[]
+): Repair | undefined {
+  const sign = frame.wall.outside === 'left' ? 1 : -1;
+  const outer = (one: WallFrame) => (one.wall.outside === 'left' ? one.y1 : one.y0);
+  const steps = below.flatMap((other) => {
+    const isAlong = dot(frame.direction, other.direction) > 0;
+    if (other.wall.role !== 'exterior' || isAlong !== (other.wall.outside === frame.wall.outside)) return [];
+    if (Math.abs(cross(frame.direction, other.direction)) > Math.sin(tolerances.inLine)) return [];
+    const face = [0, other.length].map((t) => fromFrame(other, t, outer(other)));
+    const [a, b] = face.map((p) => locate(p, frame.origin, frame.direction));
+    const shared = Math.min(frame.length, Math.max(a!.t, b!.t)) - Math.max(0, Math.min(a!.t, b!.t));
+    const by = (a!.y + b!.y) / 2 - outer(frame);
+    const isNear = Math.abs(by) < mostLeft && Math.abs(by) > tolerances.coincident;
+    return isNear && shared > frame.length / 2 ? [{ other, by }] : [];
+  });
+  const best = steps.sort((p, q) => Math.abs(p.by) - Math.abs(q.by))[0];
+  if (!best) return undefined;
+  const size = formatLengthWithUnit(Math.abs(best.by), settingsOf(project).units);
+  return {
+    label: `Bring it ${size} ${best.by * sign > 0 ? 'outwards' : 'inwards'}, over ${named(best.other.wall.id)}`,
+    call: {
+      name: 'moveWalls',
+      args: { ids: [frame.wall.id], by: storedPoint(scale(leftOf(frame.direction), best.by)) }
+    }
+  };
+}
+
 /** Places along a wall that are asked what is under them. */
 const supportSamples = 20;
 /** A wall that hangs over at an end by no more of its length, or spans no more of it between supports, is as one builds. */
@@ -101,7 +137,8 @@ const leastSpan = 0.4;
  * Upper walls must have something under their length: a wall, or a slab. A slab that itself follows the walls of the
  * storey bears its partitions; an outer wall would bear itself by it.
  */
-export function findUnsupported({ project, say, named, query, storey }: Scope) {
+export function findUnsupported(scope: Scope) {
+  const { project, say, named, query, storey } = scope;
   const model = storeyModelIn(query, storey);
   const order = storeysInOrder(project);
   const below = order[order.findIndex(({ id }) => id === model.storey.id) - 1];
@@ -127,11 +164,12 @@ export function findUnsupported({ project, say, named, query, storey }: Scope) {
     const open = borne.filter((one) => !one).length;
     const atEnds = Math.max(borne.indexOf(true), supportSamples - 1 - borne.lastIndexOf(true));
     const texts = { thing: named(frame.wall.id), below: below.name };
-    if (open === supportSamples) say('walls', 'wall.unsupported', [frame.wall.id], {}, texts);
-    else if (open > leastSpan * supportSamples || atEnds > leastOverhang * supportSamples) {
-      const over = (frame.length * open) / supportSamples;
-      say('walls', 'wall.overhangs', [frame.wall.id], { over, length: frame.length }, texts);
-    }
+    const isPartly = open > leastSpan * supportSamples || atEnds > leastOverhang * supportSamples;
+    if (open < supportSamples && !isPartly) continue;
+    const over = (frame.length * open) / supportSamples;
+    const repair = isOuter ? broughtAlong(scope, frame, [...under.frames.values()]) : undefined;
+    if (open === supportSamples) say('walls', 'wall.unsupported', [frame.wall.id], {}, texts, repair);
+    else say('walls', 'wall.overhangs', [frame.wall.id], { over, length: frame.length }, texts, repair);
   }
 }
 

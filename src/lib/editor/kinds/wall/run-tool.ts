@@ -5,6 +5,7 @@ import {
   distance,
   fromAngle,
   leftOf,
+  lerp,
   scale,
   subtract,
   unit,
@@ -21,6 +22,8 @@ import { BaseTool } from '../../tools/base';
 export class WallRunTool extends BaseTool implements Tool {
   readonly name = 'wallRun';
   private points: Point[] = [];
+  /** Walls of this run, in order. */
+  private drawn: string[] = [];
   private pointer: Point | undefined;
   private typed: { length?: number; angle?: number; x?: number; y?: number } = {};
 
@@ -107,7 +110,23 @@ export class WallRunTool extends BaseTool implements Tool {
   private call(): Call | undefined {
     const { start, end } = this;
     if (!start || !end || distance(start, end) < 1) return undefined;
-    return { name: 'drawWall', args: { storey: this.editor.storey, a: start, b: end, ...this.style.args } };
+    const { storey } = this.editor;
+    if (this.closesAt(end))
+      return { name: 'closeRun', args: { storey, walls: this.drawn, ...this.style.args } };
+    return { name: 'drawWall', args: { storey, a: start, b: end, ...this.style.args } };
+  }
+
+  /** The walls of the run still hang together, and a stretch to here would close them. */
+  private closesAt(end: Point): boolean {
+    const { wall } = this.editor.project.tables;
+    const walls = this.drawn.map((id) => wall.get(id));
+    const near = (p: Point | undefined, q: Point | undefined) =>
+      p !== undefined && q !== undefined && distance(p, q) < 1;
+    return (
+      walls.length > 1 &&
+      near(walls[0]?.a, end) &&
+      walls.every((one, i) => near(one?.b, walls[i + 1]?.a ?? this.start))
+    );
   }
 
   private preview() {
@@ -123,6 +142,7 @@ export class WallRunTool extends BaseTool implements Tool {
     if (!this.start) {
       const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
       this.points = [{ x: this.typed.x ?? at.x, y: this.typed.y ?? at.y }];
+      this.drawn = [];
       this.typed = {};
       this.preview();
       return;
@@ -135,12 +155,13 @@ export class WallRunTool extends BaseTool implements Tool {
     const closed = distance(end, this.points[0]!) < 1;
     const wall = this.editor.project.tables.wall.get(ids[0]!);
     this.points = closed ? [] : [...this.points, wall?.b ?? end];
+    this.drawn = closed ? [] : [...this.drawn, ...ids];
     this.typed = {};
     this.hand.take([]);
     if (closed)
       this.editor.say({
         kind: 'done',
-        text: 'The run is closed.',
+        text: ['The run is closed.', this.editor.message?.text].filter(Boolean).join(' '),
         hint: 'Start another, or press Esc to leave the tool.'
       });
     else this.preview();
@@ -174,7 +195,21 @@ export class WallRunTool extends BaseTool implements Tool {
     const { start, end } = this;
     const snap = this.hand.present;
     const at = end ?? snap?.point ?? this.pointer;
+    const { shown, project, trialIds } = this.editor;
+    const tried = [...trialIds].filter((id) => !project.tables.wall.has(id));
+    const run = [...this.drawn, ...tried].flatMap((id) => shown.tables.wall.get(id) ?? []);
     return {
+      // Closed, the strings of sizes stand outside and say it.
+      outwards: (end && this.closesAt(end) ? [] : run).flatMap(({ a, b, outside, role }) =>
+        role === 'exterior'
+          ? [
+              {
+                at: lerp(a, b, 0.3),
+                towards: scale(leftOf(unit(subtract(b, a))), outside === 'left' ? 1 : -1)
+              }
+            ]
+          : []
+      ),
       points: [...this.points, ...(at ? [at] : [])],
       lines: [
         ...(start && end ? [[start, end] as const] : []),
