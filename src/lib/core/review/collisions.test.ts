@@ -75,7 +75,10 @@ describe('what takes the same room in height is found, with its numbers and the 
     const [found, ...more] = of(house, 'wall.into-floor');
     expect(more).toEqual([]);
     expect(plain(found!.message)).toBe('Wall p runs 330 mm up into the floor of Upper.');
-    expect(of(repaired(house, found!), 'wall.into-floor')).toEqual([]);
+    const mended = repaired(house, found!);
+    expect(of(mended, 'wall.into-floor')).toEqual([]);
+    // The outer walls that it meets are as high as before: one body, without a line at its top.
+    expect(new Model().at(mended).get(wallBodies, 'gs')!.parts).toHaveLength(1);
     expect(of(built(box('g'), partition({ height: 2370 }), upper), 'wall.into-floor')).toEqual([]);
     // New ones end under it by themselves.
     const later = act(built(box('g'), upper), 'drawWall', partition().args as object);

@@ -44,7 +44,9 @@ export function collectFacets(nodes: readonly SkeletonNode[], arcs: readonly Arc
   const borders = new Map<string, [number, number][]>();
   const put = (name: string | undefined, from: number, to: number) => {
     if (name === undefined || from === to) return;
-    borders.set(name, [...(borders.get(name) ?? []), [from, to]]);
+    const own = borders.get(name);
+    if (own) own.push([from, to]);
+    else borders.set(name, [[from, to]]);
   };
   for (const { from, to, left, right } of arcs) {
     if (left === right) continue;
@@ -66,7 +68,11 @@ function toFacet(name: string, ring: readonly number[], nodes: readonly Skeleton
 /** Link directed borders into closed rings; at a node of several, leave by the one most to the left. */
 function closeRings(edges: readonly [number, number][], nodes: readonly SkeletonNode[]): number[][] {
   const out = new Map<number, [number, number][]>();
-  for (const edge of edges) out.set(edge[0], [...(out.get(edge[0]) ?? []), edge]);
+  for (const edge of edges) {
+    const fan = out.get(edge[0]);
+    if (fan) fan.push(edge);
+    else out.set(edge[0], [edge]);
+  }
   const rings: number[][] = [];
   const unused = new Set(edges);
   for (const first of edges) {

@@ -222,6 +222,49 @@ describe('laws of the roof solver', () => {
       { numRuns: runs }
     );
   });
+  it('what is near an event does: noding all of the front at each gives the same roof', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(convexArb, rightAngledArb, skewedArb, starArb),
+        fc.boolean(),
+        fc.integer({ min: 0, max: 2000 }),
+        (outline, withGables, bend) => {
+          fc.pre(!withGables || outline.ring.some((_, i) => !outline.gables[i]));
+          // Two pitches on each edge, so that profiles change on the way up.
+          const edges = fronts(outline, withGables).map((edge) => ({
+            ...edge,
+            profile: [...edge.profile, { from: bend, speed: edge.profile[0]!.speed * 1.7 }]
+          }));
+          const areas = (reach: 'near' | 'whole') => {
+            const found = new Map<string, number>();
+            for (const { edge, piece, corners } of solveWavefront([edges], reach).facets) {
+              const key = `${edge < edges.length ? edge : 'step'}.${piece}`;
+              found.set(key, (found.get(key) ?? 0) + Math.abs(ringArea(corners)));
+            }
+            return found;
+          };
+          const [near, whole] = [areas('near'), areas('whole')];
+          for (const key of new Set([...near.keys(), ...whole.keys()]))
+            expect(Math.abs((near.get(key) ?? 0) - (whole.get(key) ?? 0)), key).toBeLessThan(100);
+        }
+      ),
+      { numRuns: runs }
+    );
+  });
+  it('outlines of hundreds of edges', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 3000, max: 9000 }), { minLength: 150, maxLength: 400 }),
+        (radii) => {
+          const ring = radii.map((radius, i) =>
+            scale(fromAngle((2 * Math.PI * i) / radii.length), radius * 8)
+          );
+          expect(expectRoof({ ring, pitch: 40, gables: [] }, false).lid).toBeUndefined();
+        }
+      ),
+      { numRuns: Math.max(3, runs / 50) }
+    );
+  });
   it('turned and shifted input gives turned and shifted output', () => {
     fc.assert(
       fc.property(rightAngledArb, fc.integer({ min: 1, max: 359 }), (outline, turn) => {

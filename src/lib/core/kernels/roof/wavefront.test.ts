@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { degree } from '../../units/angle';
 import { ringArea } from '../../geometry/ring';
 import { at } from '../../testing/build';
-import { solveWavefront, type FrontEdge, type ProfilePiece } from './wavefront';
+import type { ProfilePiece } from './lines';
+import { solveWavefront, type FrontEdge } from './wavefront';
 import type { Point } from '../../geometry/point';
 
 const eave = (pitch = 45, from = 0): ProfilePiece[] => [{ from, speed: 1 / Math.tan(pitch * degree) }];

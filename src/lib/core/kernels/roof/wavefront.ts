@@ -1,7 +1,7 @@
 /**
- * Roof planes by a weighted wavefront (a straight skeleton) that is noded anew at each event. Each edge of the outline
- * moves inwards as the height grows, at the speed of its profile (cot of the pitch; 0 stands upright, a gable). What a
- * vertex draws between events is a hip, a valley or a ridge, and what an edge sweeps is its roof plane.
+ * Roof planes by a weighted wavefront (a straight skeleton) that is noded anew where something happens. Each edge of the
+ * outline moves inwards as the height grows, at the speed of its profile (cot of the pitch; 0 stands upright, a gable).
+ * What a vertex draws between events is a hip, a valley or a ridge, and what an edge sweeps is its roof plane.
  *
  *      outline at z = 0         front at z             edges meet: ridge
  *      +--------------+      +--------------+           +--------------+
@@ -10,18 +10,17 @@
  *      |              |      |/------------\|           |/            \|
  *      +--------------+      +--------------+           +--------------+
  *
- * Kept simple on purpose: at an event the whole moving front is cut at its crossings and joined again by its inward
- * sides, whatever kind of event it was, so that no list of cases has to be complete.
- * Cost: O(n^2) an event, n events; outlines of houses have under 60 edges.
+ * Events wait in a queue (a stretch vanishes, a reflex vertex meets a stretch, a profile changes), found through an index
+ * of what each stretch and each reflex vertex sweeps. At an event the stretches near it are cut at their crossings and
+ * joined again by their inward sides, whatever kind of event it was; the rest of the front goes on as it is.
+ * Cost: O(log n) an event and about n events, for outlines whose sweeps overlap little; O(n) an event at worst.
  * Sources: Aichholzer & Aurenhammer 1996; Eppstein & Erickson 1999; Kelly & Wonka 2011; Biedl et al. 2015.
  */
 import {
-  along,
   cross,
   distance,
   dot,
-  leftOf,
-  meetLines,
+  nearestOnSegment,
   scale,
   subtract,
   unit,
@@ -30,12 +29,17 @@ import {
 import { ringArea } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { collectFacets, rootOf, type Arc, type Facet, type SkeletonNode } from './facets';
-
-/** From height `from` upwards the edge moves inwards by `speed` per unit of height. Ascending `from`. */
-export interface ProfilePiece {
-  readonly from: number;
-  readonly speed: number;
-}
+import { Events, type Corner, type Span } from './events';
+import { Lines, type ProfilePiece } from './lines';
+import {
+  cancelOpposites,
+  joinParts,
+  mergeSame,
+  nodeGap,
+  nodeStretches,
+  type Noded,
+  type Part
+} from './noding';
 
 export interface FrontEdge {
   readonly a: Point;
@@ -51,71 +55,70 @@ export interface Skeleton {
   readonly lid: number | undefined;
 }
 
-interface Line {
-  readonly a: Point;
-  readonly direction: Point;
-  readonly inward: Point;
-  readonly profile: readonly ProfilePiece[];
-}
+const mostEvents = 20_000;
 
-/** One vertex of the front: where the line before it meets the line after it. */
-interface Vertex {
-  readonly before: number;
-  readonly after: number;
-  readonly from: number;
-  /** Used where both lines are one and the same. */
-  readonly anchor: Point;
-  readonly anchorZ: number;
-}
+/** The front near an event does not hang together by itself: rounding told one event as two. */
+class Torn extends Error {}
 
-/** A closed walk: vertex i starts the stretch that lies on line `vertices[i].after`. */
-type Loop = readonly Vertex[];
-
-const maxEvents = 2000;
-
-/** Solve outlines (outer counter-clockwise, holes clockwise), each a list of edges in order. */
-export function solveWavefront(loops: readonly (readonly FrontEdge[])[]): Skeleton {
-  return new Wavefront(loops).run();
+/**
+ * Solve outlines (outer counter-clockwise, holes clockwise), each a list of edges in order. `reach`: how much of the front
+ * is noded anew at an event; the whole costs O(n^2) an event, and is taken by itself where what is near does not do.
+ */
+export function solveWavefront(
+  loops: readonly (readonly FrontEdge[])[],
+  reach: 'near' | 'whole' = 'near'
+): Skeleton {
+  try {
+    return new Wavefront(loops, reach).run();
+  } catch (fault) {
+    if (!(fault instanceof Torn) || reach === 'whole') throw fault;
+    return new Wavefront(loops, 'whole').run();
+  }
 }
 
 class Wavefront {
-  private readonly lines: Line[] = [];
+  private readonly lines = new Lines();
   private readonly nodes: SkeletonNode[] = [];
   private readonly arcs: Arc[] = [];
-  private loops: Loop[] = [];
+  private readonly events: Events;
   private z: number;
   private lid: number | undefined;
 
-  constructor(outlines: readonly (readonly FrontEdge[])[]) {
+  constructor(
+    outlines: readonly (readonly FrontEdge[])[],
+    private readonly reach: 'near' | 'whole'
+  ) {
     const starts = outlines.flat().map(({ profile }) => profile[0]!.from);
     this.z = Math.min(...starts);
+    this.events = new Events(this.lines, outlines.flat());
+    const fresh: Span[] = [];
     for (const outline of outlines) {
-      const first = this.lines.length;
-      for (const { a, b, profile } of outline) this.addLine(a, unit(subtract(b, a)), profile);
       const n = outline.length;
+      const first = this.lines.all.length;
+      for (const { a, b, profile } of outline) this.lines.add(a, unit(subtract(b, a)), profile);
       const corners = outline.map((edge) => this.node(edge.a, this.z));
       outline.forEach((_, i) =>
         this.arcs.push({
           from: corners[i]!,
           to: corners[(i + 1) % n]!,
-          left: this.facet(first + i),
+          left: this.lines.facet(first + i, this.z),
           right: undefined
         })
       );
-      const loop = outline.map((edge, i): Vertex => ({
-        before: first + ((i + n - 1) % n),
-        after: first + i,
-        from: corners[i]!,
-        anchor: edge.a,
-        anchorZ: this.z
-      }));
-      this.loops.push(this.withSteps(loop));
+      const loop = outline.flatMap((edge, i) =>
+        this.withStep({
+          before: first + ((i + n - 1) % n),
+          after: first + i,
+          from: corners[i]!,
+          anchor: edge.a,
+          anchorZ: this.z,
+          into: undefined,
+          out: undefined
+        })
+      );
+      loop.forEach((corner, i) => fresh.push(this.events.link(corner, loop[(i + 1) % loop.length]!)));
     }
-  }
-
-  private addLine(a: Point, direction: Point, profile: readonly ProfilePiece[]): number {
-    this.lines.push({ a, direction, inward: leftOf(direction), profile });
-    return this.lines.length - 1;
+    this.events.schedule(fresh, this.z);
   }
 
   private node(p: Point, z: number): number {
@@ -123,59 +126,13 @@ class Wavefront {
     return this.nodes.length - 1;
   }
 
-  private pieceAt(line: number): number {
-    const { profile } = this.lines[line]!;
-    let piece = 0;
-    while (piece + 1 < profile.length && profile[piece + 1]!.from <= this.z + tolerances.wavefront / 10)
-      piece += 1;
-    return piece;
-  }
-
-  private speed(line: number): number {
-    const piece = this.lines[line]!.profile[this.pieceAt(line)]!;
-    return piece.from > this.z + tolerances.wavefront ? 0 : piece.speed;
-  }
-
-  private facet(line: number): string {
-    return `${line}.${this.pieceAt(line)}`;
-  }
-
-  /** How far a line has moved in at height z. */
-  private moved(line: number, z: number): number {
-    let sum = 0;
-    const { profile } = this.lines[line]!;
-    profile.forEach(({ from, speed }, i) => {
-      const to = Math.min(z, profile[i + 1]?.from ?? Infinity);
-      if (to > from) sum += (to - from) * speed;
-    });
-    return sum;
-  }
-
-  private lineAt(line: number, z: number): Point {
-    const { a, inward } = this.lines[line]!;
-    return along(a, inward, this.moved(line, z));
-  }
-
-  /** Where a vertex is at height z: the exact meeting of its two lines, never accumulated. */
-  private position(v: Vertex, z: number): Point {
-    const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
-    if (Math.abs(cross(p.direction, q.direction)) > tolerances.sameDirection) {
-      const met = meetLines(this.lineAt(v.before, z), p.direction, this.lineAt(v.after, z), q.direction);
-      if (met) return met;
-    }
-    return along(v.anchor, q.inward, this.moved(v.after, z) - this.moved(v.after, v.anchorZ));
-  }
-
   run(): Skeleton {
-    for (let event = 0; event < maxEvents && this.loops.length > 0; event++) {
-      const next = this.nextEvent();
-      if (next === undefined) {
-        this.closeWithLid();
-        break;
-      }
-      this.advance(next);
+    for (let count = 0; count < mostEvents && this.events.front.size > 0; count++) {
+      const next = this.events.next(this.z);
+      if (!next) break;
+      this.advance(next.z, next.places, next.turning);
     }
-    if (this.loops.length > 0 && this.lid === undefined) this.closeWithLid();
+    if (this.events.front.size > 0) this.closeWithLid();
     return {
       facets: collectFacets(this.nodes, this.arcs),
       arcs: this.arcs,
@@ -184,129 +141,146 @@ class Wavefront {
     };
   }
 
-  /** The next height at which a stretch vanishes, a reflex vertex meets a stretch, or a profile changes. */
-  private nextEvent(): number | undefined {
-    let best = Infinity;
-    const offer = (z: number) => {
-      if (z > this.z + tolerances.wavefrontRise && z < best) best = z;
-    };
-    const used = new Set(this.loops.flatMap((loop) => loop.map((v) => v.after)));
-    for (const line of used) for (const { from } of this.lines[line]!.profile) offer(from);
-    const step = 1000;
-    const moving = this.loops.map((loop) =>
-      loop.map((v) => {
-        const at = this.position(v, this.z);
-        const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
-        const velocity = this.velocity(v, at, step);
-        return { v, at, velocity, reflex: cross(p.direction, q.direction) < -tolerances.sameDirection };
-      })
-    );
-    for (const loop of moving)
-      loop.forEach((m, i) => {
-        const n = loop[(i + 1) % loop.length]!;
-        const { direction } = this.lines[m.v.after]!;
-        const size = dot(subtract(n.at, m.at), direction);
-        const growth = dot(subtract(n.velocity, m.velocity), direction);
-        if (growth < -tolerances.wavefrontRate && size > -tolerances.wavefront)
-          offer(Math.max(this.z + size / -growth, this.z + 2 * tolerances.wavefrontRise));
-      });
-    for (const loop of moving)
-      for (const m of loop) {
-        if (!m.reflex) continue;
-        for (const other of moving)
-          other.forEach((s, i) => {
-            if (s.v.after === m.v.before || s.v.after === m.v.after) return;
-            const e = other[(i + 1) % other.length]!;
-            this.offerHit(m, s, e, offer);
-          });
+  /** Stretches that come near a place at a height; of small loops all of them, so that their end is seen whole. */
+  private spansNear(places: readonly Point[], place: (corner: Corner) => Point): Set<Span> {
+    if (this.reach === 'whole') return new Set(this.events.front);
+    const found = new Set<Span>();
+    for (const p of places)
+      for (const span of this.events.spansAt(p, nodeGap)) {
+        const nearest = nearestOnSegment(p, place(span.start), place(span.end));
+        if (distance(p, nearest) <= nodeGap) found.add(span);
       }
-    return best === Infinity ? undefined : best;
-  }
-
-  private velocity(v: Vertex, at: Point, step: number): Point {
-    const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
-    const [wp, wq] = [this.speed(v.before), this.speed(v.after)];
-    if (Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection) return scale(q.inward, wq);
-    const met = meetLines(
-      along(at, p.inward, wp * step),
-      p.direction,
-      along(at, q.inward, wq * step),
-      q.direction
-    );
-    return met ? scale(subtract(met, at), 1 / step) : { x: 0, y: 0 };
-  }
-
-  private offerHit(
-    m: { at: Point; velocity: Point },
-    s: { v: Vertex; at: Point; velocity: Point },
-    e: { at: Point; velocity: Point },
-    offer: (z: number) => void
-  ) {
-    const line = this.lines[s.v.after]!;
-    const gap = dot(subtract(m.at, s.at), line.inward);
-    const closing = this.speed(s.v.after) - dot(m.velocity, line.inward);
-    if (closing <= tolerances.wavefrontRate || gap < tolerances.wavefront) return;
-    const dz = gap / closing;
-    const at = (w: { at: Point; velocity: Point }) => along(w.at, w.velocity, dz);
-    const t = dot(subtract(at(m), at(s)), line.direction);
-    const size = dot(subtract(at(e), at(s)), line.direction);
-    if (t >= -tolerances.coincident && t <= size + tolerances.coincident) offer(this.z + dz);
-  }
-
-  private advance(z: number) {
-    const changing = new Set(
-      this.lines.flatMap(({ profile }, i) =>
-        profile.some(({ from }, k) => k > 0 && Math.abs(from - z) < tolerances.wavefrontRise) ? [i] : []
-      )
-    );
-    const oldFacet = new Map(this.lines.map((_, i) => [i, this.facet(i)]));
-    const stretches = this.stretchesAt(z);
-    this.z = z;
-    const { nodeOf, parts } = nodeStretches(stretches);
-    const ids = nodeOf.points.map((p) => this.node(p, z));
-    const ended: Ended[] = stretches.map((s, i) => ({ v: s.start, at: nodeOf.start[i]!, done: false }));
-    const kept = this.cancelOpposites(parts, ids, oldFacet);
-    const walks = joinParts(kept, nodeOf.points);
-    this.loops = [];
-    for (const walk of walks) {
-      const merged = mergeSame(walk);
-      const alive = merged.length >= 3 || (merged.length === 2 && walk.length >= 3);
-      const ring = walk.map((part) => nodeOf.points[part.from]!);
-      if (!alive || Math.abs(ringArea(ring)) < tolerances.coincident) {
-        // What is left of it is a point, told apart by rounding only: one node, so that the facets round it close.
-        if (ring.every((p) => distance(p, ring[0]!) < tolerances.joint))
-          for (const part of walk) this.alias(ids[part.from]!, ids[walk[0]!.from]!);
-        continue;
-      }
-      const loop = merged.map((part, i): Vertex =>
-        this.carryOn(
-          merged[(i + merged.length - 1) % merged.length]!.line,
-          part,
-          ids,
-          nodeOf.points,
-          ended,
-          changing
-        )
-      );
-      this.loops.push(this.withSteps(loop));
+    for (const span of [...found]) {
+      const loop = [span];
+      for (let at = span.end.out!; at !== span && loop.length <= smallLoop; at = at.end.out!) loop.push(at);
+      if (loop.length <= smallLoop) for (const one of loop) found.add(one);
     }
-    for (const { v, at, done } of ended) if (!done) this.emit(v, ids[at]!, oldFacet);
-    for (const part of kept)
-      if (changing.has(part.line))
-        this.arcs.push({
-          from: ids[part.from]!,
-          to: ids[part.to]!,
-          left: this.facet(part.line),
-          right: oldFacet.get(part.line)!
-        });
+    return found;
   }
 
-  private emit(v: Vertex, to: number, facets: ReadonlyMap<number, string>) {
-    if (v.from === to || distanceOf(this.nodes[v.from]!, this.nodes[to]!) < tolerances.wavefront / 10) {
-      this.alias(v.from, to);
+  private advance(z: number, places: readonly Point[], turning: ReadonlySet<number>) {
+    const known = new Map<Corner, Point>();
+    const place = (corner: Corner): Point => {
+      const old = known.get(corner);
+      if (old) return old;
+      const at = this.lines.position(corner, z);
+      known.set(corner, at);
+      return at;
+    };
+    const near = this.spansNear(places, place);
+    const spans = this.events.inOrder(near);
+    const before = this.z;
+    this.z = z;
+    const noded = nodeStretches(
+      spans.map(({ line, start, end }) => ({
+        line,
+        a: place(start),
+        b: place(end)
+      }))
+    );
+    const ids = noded.points.map((): number | undefined => undefined);
+    const step: Step = {
+      noded,
+      spans,
+      turning,
+      id: (node) => (ids[node] ??= this.node(noded.points[node]!, z)),
+      facet: (line) => this.lines.facet(line, before),
+      ended: spans.flatMap((span, i): Ended[] =>
+        near.has(span.start.into!) ? [{ corner: span.start, at: noded.start[i]!, done: false }] : []
+      )
+    };
+    const { pairs, rest } = cancelOpposites(noded.parts);
+    const isHead = (part: Part) => part.isFirst && !near.has(spans[part.stretch]!.start.into!);
+    const isTail = (part: Part) => part.isLast && !near.has(spans[part.stretch]!.end.out!);
+    for (const [part, other] of pairs) {
+      if ([part, other].some((one) => isHead(one) || isTail(one))) throw new Torn();
+      this.arcs.push({
+        from: step.id(part.to),
+        to: step.id(part.from),
+        left: step.facet(part.line),
+        right: step.facet(other.line)
+      });
+    }
+    for (const span of spans) this.events.drop(span);
+    const tails = new Set(rest.filter(isTail));
+    const fresh = joinParts(rest, noded.points, new Set(rest.filter(isHead)), tails).flatMap(
+      ({ walk, isOpen }) => {
+        if (isOpen !== tails.has(walk.at(-1)!)) throw new Torn();
+        return isOpen ? this.rejoin(walk, step) : this.close(walk, step);
+      }
+    );
+    for (const { corner, at, done } of step.ended) if (!done) this.emit(corner, step.id(at), step.facet);
+    for (const part of rest)
+      if (turning.has(part.line))
+        this.arcs.push({
+          from: step.id(part.from),
+          to: step.id(part.to),
+          left: this.lines.facet(part.line, z),
+          right: step.facet(part.line)
+        });
+    this.events.schedule(fresh, z);
+  }
+
+  /** A stretch of the front between two vertices that stay. */
+  private rejoin(walk: readonly Part[], step: Step): Span[] {
+    const merged = mergeSame(walk, true);
+    const corners = merged
+      .slice(1)
+      .flatMap((part, i) => this.withStep(this.carryOn(merged[i]!.line, part, step)));
+    const head = step.spans[walk[0]!.stretch]!.start;
+    const tail = step.spans[walk.at(-1)!.stretch]!.end;
+    const chain = [head, ...corners, tail];
+    return chain.slice(1).map((corner, i) => this.events.link(chain[i]!, corner));
+  }
+
+  /** A closed part of the front; nothing where it has come to nothing. */
+  private close(walk: readonly Part[], step: Step): Span[] {
+    const { points } = step.noded;
+    const merged = mergeSame(walk, false);
+    const isAlive = merged.length >= 3 || (merged.length === 2 && walk.length >= 3);
+    const ring = walk.map((part) => points[part.from]!);
+    if (!isAlive || Math.abs(ringArea(ring)) < tolerances.coincident) {
+      // What is left of it is a point, told apart by rounding only: one node, so that the facets round it close.
+      if (ring.every((p) => distance(p, ring[0]!) < tolerances.joint))
+        for (const part of walk) this.alias(step.id(part.from), step.id(walk[0]!.from));
+      return [];
+    }
+    const loop = merged.flatMap((part, i) =>
+      this.withStep(this.carryOn(merged[(i + merged.length - 1) % merged.length]!.line, part, step))
+    );
+    return loop.map((corner, i) => this.events.link(corner, loop[(i + 1) % loop.length]!));
+  }
+
+  /** The vertex between two lines at a node: as it was, where it goes on; else a new one. */
+  private carryOn(before: number, part: Part, { noded, turning, ended, id }: Step): Corner {
+    const old = ended.find(
+      ({ done, at, corner }) =>
+        !done && at === part.from && corner.before === before && corner.after === part.line
+    );
+    if (old && !turning.has(before) && !turning.has(part.line)) {
+      old.done = true;
+      return old.corner;
+    }
+    return {
+      before,
+      after: part.line,
+      from: id(part.from),
+      anchor: noded.points[part.from]!,
+      anchorZ: this.z,
+      into: undefined,
+      out: undefined
+    };
+  }
+
+  private emit(corner: Corner, to: number, facet: (line: number) => string) {
+    if (
+      corner.from === to ||
+      distanceOf(this.nodes[corner.from]!, this.nodes[to]!) < tolerances.wavefront / 10
+    ) {
+      this.alias(corner.from, to);
       return;
     }
-    this.arcs.push({ from: v.from, to, left: facets.get(v.before)!, right: facets.get(v.after)! });
+    this.arcs.push({ from: corner.from, to, left: facet(corner.before), right: facet(corner.after) });
   }
 
   /** Two nodes that are one place: an arc of no length, so that facets still close. */
@@ -315,109 +289,75 @@ class Wavefront {
     if (from !== to) this.nodes[from] = { ...this.nodes[from]!, same: to };
   }
 
-  private carryOn(
-    before: number,
-    part: Part,
-    ids: number[],
-    points: readonly Point[],
-    ended: Ended[],
-    changing: ReadonlySet<number>
-  ): Vertex {
-    const fresh: Vertex = {
-      before,
-      after: part.line,
-      from: ids[part.from]!,
-      anchor: points[part.from]!,
-      anchorZ: this.z
-    };
-    if (changing.has(before) || changing.has(part.line)) return fresh;
-    const old = ended.find(
-      (e) => !e.done && e.at === part.from && e.v.before === before && e.v.after === part.line
-    );
-    if (!old) return fresh;
-    old.done = true;
-    return old.v;
-  }
-
-  private stretchesAt(z: number): Stretch[] {
-    return this.loops.flatMap((loop) =>
-      loop.map((v, i) => ({
-        line: v.after,
-        start: v,
-        a: this.position(v, z),
-        b: this.position(loop[(i + 1) % loop.length]!, z)
-      }))
-    );
-  }
-
-  private cancelOpposites(parts: Part[], ids: number[], facets: ReadonlyMap<number, string>): Part[] {
-    const rest: Part[] = [];
-    for (const part of parts) {
-      const twin = rest.findIndex((other) => other.from === part.to && other.to === part.from);
-      if (twin < 0) rest.push(part);
-      else {
-        const [other] = rest.splice(twin, 1);
-        this.arcs.push({
-          from: ids[part.to]!,
-          to: ids[part.from]!,
-          left: facets.get(part.line)!,
-          right: facets.get(other!.line)!
-        });
-      }
-    }
-    return rest;
-  }
-
   /** Between two lines in one direction that move unlike, a vertical step at right angles. */
-  private withSteps(loop: Loop): Loop {
-    const out: Vertex[] = [];
-    for (const v of loop) {
-      const [p, q] = [this.lines[v.before]!, this.lines[v.after]!];
-      const parallel =
-        Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection &&
-        dot(p.direction, q.direction) > 0;
-      if (!parallel || sameProfile(p.profile, q.profile)) {
-        out.push(v);
-        continue;
-      }
-      const [own, next] = [this.speed(v.before), this.speed(v.after)];
-      // As fast as each other at this height: there is no step yet.
-      if (Math.abs(own - next) < tolerances.wavefrontRate) {
-        out.push(v);
-        continue;
-      }
-      const faster = own > next;
-      const step = this.addLine(v.anchor, faster ? scale(p.inward, -1) : p.inward, [
-        { from: this.z, speed: 0 }
-      ]);
-      out.push({ ...v, after: step }, { ...v, before: step });
-    }
-    return out;
+  private withStep(corner: Corner): Corner[] {
+    const [p, q] = [this.lines.all[corner.before]!, this.lines.all[corner.after]!];
+    const isParallel =
+      Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection &&
+      dot(p.direction, q.direction) > 0;
+    if (!isParallel || sameProfile(p.profile, q.profile)) return [corner];
+    const [own, next] = [corner.before, corner.after].map((line) => this.lines.speed(line, this.z));
+    // As fast as each other at this height: there is no step yet.
+    if (Math.abs(own! - next!) < tolerances.wavefrontRate) return [corner];
+    const step = this.lines.add(corner.anchor, own! > next! ? scale(p.inward, -1) : p.inward, [
+      { from: this.z, speed: 0 }
+    ]);
+    return [
+      { ...corner, after: step },
+      { ...corner, before: step }
+    ];
   }
 
   private closeWithLid() {
     this.lid = this.z;
-    for (const loop of this.loops) {
-      const ends = loop.map((v) => {
-        const p = this.nodes[v.from]!;
-        const at = this.position(v, this.z);
-        if (distance(p, at) < tolerances.wavefront && Math.abs(p.z - this.z) < tolerances.wavefront)
-          return v.from;
-        const id = this.node(at, this.z);
-        this.arcs.push({ from: v.from, to: id, left: this.facet(v.before), right: this.facet(v.after) });
-        return id;
-      });
-      ends.forEach((id, i) =>
+    const ids = new Map<Corner, number>();
+    const at = (corner: Corner): number => {
+      const known = ids.get(corner);
+      if (known !== undefined) return known;
+      const [p, place] = [this.nodes[corner.from]!, this.lines.position(corner, this.z)];
+      const isThere =
+        distance(p, place) < tolerances.wavefront && Math.abs(p.z - this.z) < tolerances.wavefront;
+      const id = isThere ? corner.from : this.node(place, this.z);
+      if (!isThere)
         this.arcs.push({
-          from: id,
-          to: ends[(i + 1) % ends.length]!,
-          left: '-1.0',
-          right: this.facet(loop[i]!.after)
-        })
-      );
-    }
-    this.loops = [];
+          from: corner.from,
+          to: id,
+          left: this.lines.facet(corner.before, this.z),
+          right: this.lines.facet(corner.after, this.z)
+        });
+      ids.set(corner, id);
+      return id;
+    };
+    for (const { line, start, end } of this.events.front)
+      this.arcs.push({
+        from: at(start),
+        to: at(end),
+        left: '-1.0',
+        right: this.lines.facet(line, this.z)
+      });
   }
+}
+
+/** Loops of no more stretches than this are noded whole. */
+const smallLoop = 6;
+
+/** What is known while the front is noded anew at a height. */
+interface Step {
+  readonly noded: Noded;
+  readonly spans: readonly Span[];
+  /** Lines whose profile changes here. */
+  readonly turning: ReadonlySet<number>;
+  readonly ended: Ended[];
+  /** The node of the skeleton for a node of the front, made when it is first asked for. */
+  readonly id: (node: number) => number;
+  /** The facet that a line swept until now. */
+  readonly facet: (line: number) => string;
+}
+
+interface Ended {
+  readonly corner: Corner;
+  readonly at: number;
+  done: boolean;
 }
 
 const sameProfile = (p: readonly ProfilePiece[], q: readonly ProfilePiece[]) =>
@@ -427,97 +367,3 @@ const sameProfile = (p: readonly ProfilePiece[], q: readonly ProfilePiece[]) =>
   );
 
 const distanceOf = (p: SkeletonNode, q: SkeletonNode) => Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z);
-
-interface Ended {
-  readonly v: Vertex;
-  readonly at: number;
-  done: boolean;
-}
-interface Stretch {
-  readonly line: number;
-  readonly start: Vertex;
-  readonly a: Point;
-  readonly b: Point;
-}
-interface Part {
-  readonly line: number;
-  readonly from: number;
-  readonly to: number;
-}
-
-/** Cluster the ends of all stretches, split stretches at nodes on them, drop those without length. */
-function nodeStretches(stretches: readonly Stretch[]): {
-  nodeOf: { points: Point[]; start: number[] };
-  parts: Part[];
-} {
-  const points: Point[] = [];
-  const gap = 10 * tolerances.wavefront;
-  const nodeAt = (p: Point) => {
-    const old = points.findIndex((q) => distance(p, q) <= gap);
-    if (old >= 0) return old;
-    points.push(p);
-    return points.length - 1;
-  };
-  const start = stretches.map((s) => nodeAt(s.a));
-  const end = stretches.map((s) => nodeAt(s.b));
-  const parts = stretches.flatMap((s, i): Part[] => {
-    const [from, to] = [start[i]!, end[i]!];
-    if (from === to) return [];
-    const [a, b] = [points[from]!, points[to]!];
-    const d = unit(subtract(b, a));
-    const size = distance(a, b);
-    const on = points
-      .map((p, k) => ({ k, t: dot(subtract(p, a), d), off: Math.abs(cross(d, subtract(p, a))) }))
-      .filter(({ k, t, off }) => k !== from && k !== to && t > 0 && t < size && off <= gap)
-      .sort((p, q) => p.t - q.t)
-      .map(({ k }) => k);
-    const stops = [from, ...on, to];
-    return stops.slice(1).map((stop, k) => ({ line: s.line, from: stops[k]!, to: stop }));
-  });
-  return { nodeOf: { points, start }, parts };
-}
-
-/** Join each incoming part to the outgoing one least clockwise from its back: wedges of the front stay apart. */
-function joinParts(parts: readonly Part[], points: readonly Point[]): Part[][] {
-  const out = new Map<number, Part[]>();
-  for (const part of parts) out.set(part.from, [...(out.get(part.from) ?? []), part]);
-  const walks: Part[][] = [];
-  const unused = new Set(parts);
-  for (const first of parts) {
-    if (!unused.has(first)) continue;
-    const walk: Part[] = [];
-    let part: Part | undefined = first;
-    while (part && unused.has(part)) {
-      unused.delete(part);
-      walk.push(part);
-      const back = subtract(points[part.from]!, points[part.to]!);
-      const turn = (next: Part) => {
-        const d = subtract(points[next.to]!, points[next.from]!);
-        const angle = Math.atan2(cross(d, back), dot(d, back));
-        return angle <= tolerances.noAngle ? angle + 2 * Math.PI : angle;
-      };
-      // The part that the walk began with counts: where it is the next, the walk is closed.
-      part = [...(out.get(part.to) ?? [])]
-        .filter((next) => unused.has(next) || next === first)
-        .sort((p, q) => turn(p) - turn(q))[0];
-    }
-    walks.push(walk);
-  }
-  return walks;
-}
-
-/** One stretch where a walk passes a node without turning onto another line. */
-function mergeSame(walk: readonly Part[]): Part[] {
-  const merged: Part[] = [];
-  for (const part of walk) {
-    const last = merged[merged.length - 1];
-    if (last && last.line === part.line) merged[merged.length - 1] = { ...last, to: part.to };
-    else merged.push(part);
-  }
-  const [first, last] = [merged[0], merged[merged.length - 1]];
-  if (merged.length > 1 && first && last && first.line === last.line) {
-    merged[0] = { ...first, from: last.from };
-    merged.pop();
-  }
-  return merged;
-}

@@ -49,10 +49,15 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) }))
   );
   // Outlines that stand apart never meet: each is solved by itself.
-  const solved = eaves.map((ring, i) => solveOutline(roof, ring, edges[i]!, start));
-  const isSolved = eaves.map((ring, i) => isPartition(ring, solved[i]!));
+  const solved = eaves.map((ring, i) => {
+    const near = solveOutline(roof, ring, edges[i]!, start, 'near');
+    if (isPartition(ring, near)) return near;
+    // Where events lie so close that rounding decides their order, all of the front is looked at for each.
+    const whole = solveOutline(roof, ring, edges[i]!, start, 'whole');
+    return isPartition(ring, whole) ? whole : undefined;
+  });
   const planes = solved.flatMap((list, i) =>
-    (isSolved[i] ? list : []).map((plane) =>
+    (list ?? []).map((plane) =>
       eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${i}` } : plane
     )
   );
@@ -63,7 +68,7 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     edges,
     overhang,
     planes,
-    unsolved: eaves.filter((_, i) => !isSolved[i]),
+    unsolved: eaves.filter((_, i) => !solved[i]),
     ridge: Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
     lidArea: planes.filter(({ pitch }) => pitch === 0).reduce((sum, { ring }) => sum + ringArea(ring), 0)
   };
@@ -93,14 +98,20 @@ const middlesOf = (ring: Ring): Point[] =>
 
 type EdgeUnder = RoofModel['edges'][number][number];
 
-function solveOutline(roof: Roof, ring: Ring, edges: readonly EdgeUnder[], start: number): RoofPlane[] {
+function solveOutline(
+  roof: Roof,
+  ring: Ring,
+  edges: readonly EdgeUnder[],
+  start: number,
+  reach: 'near' | 'whole'
+): RoofPlane[] {
   const slope = Math.tan(roof.pitch);
   const fronts = ring.map((a, k): FrontEdge => ({
     a,
     b: ring[(k + 1) % ring.length]!,
     profile: [{ from: start, speed: edges[k]!.gable ? 0 : 1 / slope }]
   }));
-  const facets = solveWavefront([fronts]).facets.filter(
+  const facets = solveWavefront([fronts], reach).facets.filter(
     (facet) => !facet.vertical && ringArea(facet.corners) > 0
   );
   const rings = weldRings(facets.map(({ corners }) => corners.map(({ x, y }) => ({ x, y }))));

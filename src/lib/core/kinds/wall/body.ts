@@ -16,7 +16,7 @@ import {
 } from '../../kernels/solids/cells';
 import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns';
 import { buildPierced } from '../../kernels/solids/pierced';
-import { boxOf, ringArea, type Box, type Ring } from '../../geometry/ring';
+import { boxOf, dropCollinear, ringArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs } from '../opening/jambs';
 import { cross, dot, locate, subtract, type Point } from '../../geometry/point';
@@ -55,7 +55,7 @@ export interface SolidContext {
 /** All that the body reads of a footprint. */
 export type WallShape<F extends Frame = Frame> = Pick<WallFootprint<F>, 'frame' | 'bands'>;
 
-/** One mesh per ply and piece; bands of unlike joints, and what is returned at jambs, are separate closed bodies. */
+/** One mesh per ply and piece; bands that are unlike, and what is returned at jambs, are separate closed bodies. */
 export function deriveWallSolids({ frame, bands }: WallShape, context: SolidContext): PlySolid[] {
   const holes = context.openings.map(({ t0, t1, z0, z1 }) => ({ t0, t1, z0, z1 }));
   const { sides, wide } = returnsOf(frame, holes);
@@ -93,17 +93,55 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
     const lifted = liftCells(cellsOf(ring, taken, z0, z1), context.datum);
     return lifted.length === 0 ? [] : [{ ply, mesh: buildColumns(lifted, nameSide) }];
   };
-  return bands.flatMap(({ z0, z1, plies }) => [
-    ...plies.flatMap((rings, strip) => {
+  return [
+    ...frame.strips.flatMap((_, strip) => {
       const taken = covered.has(strip) && sides.length > 0 ? wide : holes;
-      return rings.flatMap((ring) => solid(strip, ring, taken, z0, z1));
+      return stacked(bands, strip).flatMap(({ rings, z0, z1 }) =>
+        rings.flatMap((ring) => solid(strip, ring, taken, z0, z1))
+      );
     }),
-    ...sides.flatMap((side) =>
-      returnedAt(frame, side, plies, covered).flatMap((piece) =>
-        solid(outer, piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1))
+    ...bands.flatMap(({ z0, z1, plies }) =>
+      sides.flatMap((side) =>
+        returnedAt(frame, side, plies, covered).flatMap((piece) =>
+          solid(outer, piece, [], Math.max(z0, side.z0), Math.min(z1, side.z1))
+        )
       )
     )
-  ]);
+  ];
+}
+
+interface Stack {
+  readonly rings: readonly Ring[];
+  readonly z0: number;
+  readonly z1: number;
+}
+
+/** A ply from band to band; one body where it is the same in both: a lower wall that joins it leaves no line on it. */
+function stacked(bands: WallShape['bands'], strip: number): Stack[] {
+  const stacks: Stack[] = [];
+  for (const { z0, z1, plies } of bands) {
+    const rings = plies[strip]!;
+    const last = stacks.at(-1);
+    if (last && last.z1 === z0 && sameOutlines(last.rings, rings))
+      stacks[stacks.length - 1] = { ...last, z1 };
+    else stacks.push({ rings, z0, z1 });
+  }
+  return stacks;
+}
+
+/** The same but for points on straight edges, and where the ring begins. */
+function sameOutlines(p: readonly Ring[], q: readonly Ring[]): boolean {
+  if (p.length !== q.length) return false;
+  const near = (a: Point, b: Point) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < tolerances.nodeGrid;
+  return p.every((ring, i) => {
+    const [r, s] = [ring, q[i]!].map((one) => dropCollinear(one, tolerances.nodeGrid));
+    const shift = s!.findIndex((point) => near(point, r![0]!));
+    return (
+      r!.length === s!.length &&
+      shift >= 0 &&
+      r!.every((point, k) => near(point, s![(k + shift) % s!.length]!))
+    );
+  });
 }
 
 /** What the outer ply fills beside a jamb: one piece clear of joints, else piece by piece. */
