@@ -26,7 +26,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { ringArea } from '../../geometry/ring';
+import { ringArea, ringPerimeter } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { collectFacets, rootOf, type Arc, type Facet, type SkeletonNode } from './facets';
 import { Events, type Corner, type Span } from './events';
@@ -132,7 +132,11 @@ class Wavefront {
       if (!next) break;
       this.advance(next.z, next.places, next.turning);
     }
-    if (this.events.front.size > 0) this.closeWithLid();
+    if (this.events.front.size > 0) {
+      // A front without an event may be one whose event was told too early by rounding.
+      if (this.reach === 'near') throw new Torn();
+      this.closeWithLid();
+    }
     return {
       facets: collectFacets(this.nodes, this.arcs),
       arcs: this.arcs,
@@ -239,7 +243,8 @@ class Wavefront {
     const merged = mergeSame(walk, false);
     const isAlive = merged.length >= 3 || (merged.length === 2 && walk.length >= 3);
     const ring = walk.map((part) => points[part.from]!);
-    if (!isAlive || Math.abs(ringArea(ring)) < tolerances.coincident) {
+    // By width, not by area: a loop of a tenth of a millimetre still moves its corners by as much.
+    if (!isAlive || 2 * Math.abs(ringArea(ring)) < nodeGap * ringPerimeter(ring)) {
       // What is left of it is a point, told apart by rounding only: one node, so that the facets round it close.
       if (ring.every((p) => distance(p, ring[0]!) < tolerances.joint))
         for (const part of walk) this.alias(step.id(part.from), step.id(walk[0]!.from));
