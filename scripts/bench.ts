@@ -18,6 +18,9 @@ import { snapsAt } from '../src/lib/editor/snapping';
 import { heightAt } from '../src/lib/core/geometry/columns';
 import { frameRectangle } from '../src/lib/core/kernels/joints/frame';
 import type { OpeningPlace } from '../src/lib/core/kinds/opening/place';
+import { fromAngle, scale, type Point } from '../src/lib/core/geometry/point';
+import { solveWavefront } from '../src/lib/core/kernels/roof/wavefront';
+import { at } from '../src/lib/core/testing/build';
 import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
 import type { Roof } from '../src/lib/core/kinds/roof/record';
 import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
@@ -331,6 +334,54 @@ async function measureOneWall(): Promise<string> {
   ].join('\n');
 }
 
+/** Outlines of many edges, alike in every run: a ring that wavers, and columns of unlike depth side by side. */
+function outlineOf(kind: 'free' | 'right-angled', edges: number): Point[] {
+  let seed = 7 + edges;
+  const random = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  if (kind === 'free')
+    return Array.from({ length: edges }, (_, i) => {
+      const radius = edges * (330 + 20 * Math.sin((6 * Math.PI * i) / edges)) + 300 * random();
+      return scale(fromAngle((2 * Math.PI * i) / edges), radius / 4);
+    });
+  let x = 0;
+  const columns = Array.from({ length: edges / 4 }, () => {
+    const from = x;
+    x += Math.round(1500 + 4000 * random());
+    return { from, to: x, low: -Math.round(3000 * random()), high: Math.round(5000 + 4000 * random()) };
+  });
+  return [
+    ...columns.flatMap(({ from, to, low }) => [at(from, low), at(to, low)]),
+    ...columns.reverse().flatMap(({ from, to, high }) => [at(to, high), at(from, high)])
+  ];
+}
+
+/** Roofs of one pitch over outlines of more and more edges. */
+async function measureRoofs(): Promise<string> {
+  const counts = [60, 120, 240, 400];
+  const rows: string[] = [];
+  for (const kind of ['right-angled', 'free'] as const) {
+    const times: number[] = [];
+    for (const count of [60, ...counts]) {
+      const ring = outlineOf(kind, count);
+      const edges = ring.map((a, i) => ({
+        a,
+        b: ring[(i + 1) % ring.length]!,
+        profile: [{ from: 0, speed: 1.4 }]
+      }));
+      times.push(await median(20, 60, () => solveWavefront([edges])));
+    }
+    const [, ...told] = times;
+    const growth = told[3]! / told[0]!;
+    rows.push(`| ${kind} | ${told.map(ms).join(' | ')} | ${growth.toFixed(1)} |`);
+  }
+  const order = (400 * Math.log(400)) / (60 * Math.log(60));
+  return [
+    `| roof solved, edges of the outline, ms | ${counts.join(' | ')} | 400 / 60 (n log n: ${order.toFixed(1)}) |`,
+    `| --- |${counts.map(() => ' ---: |').join('')} ---: |`,
+    ...rows
+  ].join('\n');
+}
+
 const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as Script;
 const built = runScript(script);
 if (!built.ok) throw new Error(built.problem.message);
@@ -342,6 +393,7 @@ if (only > 0) {
   const size = process.argv[only + 1]!;
   if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
   else if (size === 'wall') console.log(JSON.stringify(await measureOneWall()));
+  else if (size === 'roofs') console.log(JSON.stringify(await measureRoofs()));
   else if (size === 'pointing') console.log(JSON.stringify(await measurePointing()));
   else {
     if (size === '1') await measure(built.project, 60);
@@ -378,7 +430,7 @@ const lines = [
   })
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
-const others = ['lattice', 'pointing', 'wall'].map((one) => inOwnProcess<string>(one));
+const others = ['lattice', 'pointing', 'wall', 'roofs'].map((one) => inOwnProcess<string>(one));
 const tables = [lines.join('\n'), ...others].join('\n\n');
 console.log(`${walls}\n\n${tables}`);
 if (process.argv.includes('--write'))
