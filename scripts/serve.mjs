@@ -10,11 +10,23 @@ process.env.ORIGIN ??= `http://${HOST}:${PORT}`;
 process.env.CONVERT_WORKER ??= fileURLToPath(new URL('../build/convert/worker.js', import.meta.url));
 const { handler } = await import('../build/handler.js');
 
+// Files that are sent wait in line, one for each round of the event loop: hundreds at once hold up no page.
+const line = [];
+function inLine(task) {
+  line.push(task);
+  if (line.length === 1) setImmediate(next);
+}
+function next() {
+  line.shift()();
+  if (line.length > 0) setImmediate(next);
+}
+
 const server = createServer((request, response) => {
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+  if (request.method !== 'POST') return handler(request, response);
   // A body of no said type is a file all the same; without this it would be taken for none.
-  if (request.method === 'POST') request.headers['content-type'] ??= 'application/octet-stream';
-  handler(request, response);
+  request.headers['content-type'] ??= 'application/octet-stream';
+  inLine(() => handler(request, response));
 });
 server.on('error', (fault) => {
   console.error(

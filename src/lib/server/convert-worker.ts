@@ -1,10 +1,14 @@
 /** One conversion, in a thread of the pool, so that other requests are answered meanwhile. */
+import { platform, setPriority } from 'node:os';
 import { Model } from '../core/model/graph';
 import { allRecords } from '../core/document/project';
 import { readProject } from '../core/exchange/archive';
 import { writeGlb } from '../core/exchange/glb';
 import { writePlanSvg } from '../core/exchange/plan-svg';
 import { limits } from './limits';
+
+// Answering comes before converting where both want a core. On Linux this is of the thread alone.
+if (platform() === 'linux') setPriority(10);
 
 export interface Job {
   readonly bytes: Uint8Array;
