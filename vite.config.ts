@@ -6,7 +6,15 @@ export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   worker: { format: 'es' },
   optimizeDeps: { exclude: ['manifold-3d'] },
-  build: { chunkSizeWarningLimit: 1200 },
+  build: {
+    chunkSizeWarningLimit: 1200,
+    // Only the components that are used: the library's index brings the classes of all of them.
+    rolldownOptions: {
+      treeshake: {
+        moduleSideEffects: [{ test: /node_modules\/flowbite-svelte\//, sideEffects: false }]
+      }
+    }
+  },
   test: {
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/lib/core/testing/setup.ts'],

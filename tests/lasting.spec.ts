@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
 import { Bench, expect, inspect, test } from './bench';
 
@@ -10,7 +11,8 @@ const bodies = (page: Page) =>
   page
     .getByTestId('model')
     .evaluate(
-      (canvas) => (canvas as unknown as { modelScene: { shown: Map<string, unknown> } }).modelScene.shown.size
+      (canvas) =>
+        (canvas as unknown as { modelScene?: { shown: Map<string, unknown> } }).modelScene?.shown.size ?? 0
     );
 
 async function drawn(bench: Bench) {
@@ -88,4 +90,40 @@ test('when the graphics card drops the picture, it is said, and it comes back', 
   await said.getByRole('button', { name: 'Draw it again' }).click();
   await expect(said).toBeHidden();
   await expect.poll(() => bodies(page)).toBeGreaterThan(20);
+});
+
+test.describe('what is loaded', () => {
+  test.use({ serviceWorkers: 'block' });
+  test('the first page is light, and the plan can be worked in before the model view has come', async ({
+    page
+  }) => {
+    let size = 0;
+    const held: (() => Promise<void>)[] = [];
+    await page.route('**/*.js', async (route) => {
+      const response = await route.fetch();
+      const body = await response.body();
+      const isModelView = body.length > 600_000;
+      // A worker is a thread of its own, and reads its file by itself.
+      if (!isModelView && !route.request().url().includes('/workers/')) size += gzipSync(body).length;
+      if (isModelView) held.push(() => route.fulfill({ response, body }));
+      else await route.fulfill({ response, body });
+    });
+    const bench = new Bench(page);
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: /Gannet House/ })).toBeVisible();
+    expect(size).toBeLessThan(120_000);
+    await page.getByRole('link', { name: /Gannet House/ }).click();
+    await bench.plan.waitFor();
+    await expect(page.getByText('The model view is loading')).toBeVisible();
+    await expect.poll(() => held.length).toBe(1);
+    expect(size).toBeLessThan(300_000);
+    await bench.key('w');
+    await bench.say({ 'Across from project zero': '20 m', 'Up from project zero': '0' });
+    await bench.say({ Length: '3 m', Angle: '90' });
+    await bench.key('Escape', 'Escape');
+    await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /Draw a wall/);
+    await held[0]!();
+    await expect.poll(() => bench.triangles(), { timeout: 20_000 }).toBeGreaterThan(100);
+    await expect(page.getByText('The model view is loading')).toBeHidden();
+  });
 });

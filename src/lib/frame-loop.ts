@@ -34,3 +34,13 @@ function run() {
     if (tasks.size > 0) wait();
   }
 }
+
+/** Once nothing more urgent is left to do, after a second and a half at most. Answers how to give it up. */
+export function whenIdle(task: () => void): () => void {
+  if (typeof requestIdleCallback !== 'function') {
+    const timer = setTimeout(task, 200);
+    return () => clearTimeout(timer);
+  }
+  const handle = requestIdleCallback(task, { timeout: 1500 });
+  return () => cancelIdleCallback(handle);
+}

@@ -8,20 +8,18 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import {
-    copyProject,
     demoNames,
     layDemo,
-    openFile,
+    making,
     type Demo,
     projectsHere,
-    removeProject,
-    startProject
+    removeProject
   } from '$lib/components/projects';
   import type { UnitSystem } from '$lib/core/units/length';
   import { isInMemory, storageProblem, workInMemory } from '$lib/storage/database';
   import { storageFault } from '$lib/storage/faults';
   import { isOpenElsewhere } from '$lib/storage/tabs';
-  import type { ProjectRow } from '$lib/storage/store';
+  import type { ProjectRow } from '$lib/storage/database';
 
   let rows = $state.raw<ProjectRow[] | undefined>();
   let fault = $state('');
@@ -78,7 +76,7 @@
     picker.value = '';
     if (!file) return;
     await tell(async () => {
-      const result = await openFile(file);
+      const result = await (await making()).openFile(file);
       if (result.ok) await goto(`/project/${result.id}`);
       else fault = `${result.problem.message} ${result.problem.hint}`;
     });
@@ -86,7 +84,7 @@
 
   function begin(event: SubmitEvent) {
     event.preventDefault();
-    return tell(async () => goto(`/project/${await startProject(name, system)}`));
+    return tell(async () => goto(`/project/${await (await making()).startProject(name, system)}`));
   }
 
   const remove = (id: string) =>
@@ -98,7 +96,7 @@
 
   const copy = (id: string) =>
     tell(async () => {
-      await copyProject(id);
+      await (await making()).copyProject(id);
       rows = await projectsHere();
     });
 

@@ -6,8 +6,6 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Sun from '@lucide/svelte/icons/sun';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import HandOver from './HandOver.svelte';
-  import Versions from './Versions.svelte';
   import type { House } from './house.svelte';
   import type { Stack } from '../editor/history';
   import { theme } from './theme.svelte';
@@ -79,6 +77,11 @@
       versions = false;
     }}><FileOutput size={16} class="mr-2" />Hand over</Button
   >
-  {#if versions}<Versions {house} onclose={() => (versions = false)} />{/if}
-  {#if handing}<HandOver {house} onclose={() => (handing = false)} />{/if}
+  <!-- Panels are read when they are first opened. -->
+  {#if versions}{#await import('./Versions.svelte') then { default: Versions }}
+      <Versions {house} onclose={() => (versions = false)} />
+    {/await}{/if}
+  {#if handing}{#await import('./HandOver.svelte') then { default: HandOver }}
+      <HandOver {house} onclose={() => (handing = false)} />
+    {/await}{/if}
 </header>

@@ -2,13 +2,11 @@
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { tinykeys } from 'tinykeys';
   import { onMount, tick as settle } from 'svelte';
-  import BuildUps from './BuildUps.svelte';
   import Details from './Details.svelte';
   import FootLine from './FootLine.svelte';
   import Hints from './Hints.svelte';
   import type { House } from './house.svelte';
   import JointPictures from './JointPictures.svelte';
-  import LostProject from './LostProject.svelte';
   import ModelPane from './ModelPane.svelte';
   import PlanPane from './PlanPane.svelte';
   import Rail from './Rail.svelte';
@@ -202,11 +200,15 @@
           </div>
         </Pane>
       </PaneGroup>
-      {#if making}<BuildUps {house} onclose={() => (making = false)} />{/if}
+      {#if making}{#await import('./BuildUps.svelte') then { default: BuildUps }}
+          <BuildUps {house} onclose={() => (making = false)} />
+        {/await}{/if}
     </div>
     {#if tray}<ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />{/if}
   </main>
   <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />
   <Hints {house} />
 </div>
-{#if house.isLost}<LostProject {house} />{/if}
+{#if house.isLost}{#await import('./LostProject.svelte') then { default: LostProject }}
+    <LostProject {house} />
+  {/await}{/if}

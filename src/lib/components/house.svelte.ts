@@ -3,7 +3,7 @@ import { flushSync } from 'svelte';
 import { nanoid } from 'nanoid';
 import { PatchMismatch, patchOf } from '../core/document/patch';
 import { Keeper } from './keeper';
-import { copyToKeep } from './projects';
+import { copyToKeep } from './making';
 import { restored, type Restored } from './restored';
 import { allRecords, settingsOf } from '../core/document/project';
 import type { Finding } from '../core/review/review';

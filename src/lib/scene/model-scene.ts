@@ -6,6 +6,7 @@ import { roleLooks } from '../core/exchange/glb';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
 import { onFrame } from '../frame-loop';
+import type { LookMode, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
@@ -15,7 +16,6 @@ THREE.Mesh.prototype.raycast = acceleratedRaycast;
 THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree;
 THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree;
 
-export type ViewName = 'north' | 'east' | 'south' | 'west' | 'top' | 'below' | 'oblique';
 const directions: Record<ViewName, [number, number, number]> = {
   north: [0, 0, -1],
   east: [1, 0, 0],
@@ -25,10 +25,6 @@ const directions: Record<ViewName, [number, number, number]> = {
   below: [0, -1, 0.0001],
   oblique: [-0.75, 0.72, 1]
 };
-
-/** How the model is drawn: as its materials, shaded with or without edges, or by edges alone. */
-export const lookModes = ['materials', 'edges', 'shaded', 'wireframe'] as const;
-export type LookMode = (typeof lookModes)[number];
 
 /** What of the model is in hand, tried, hidden; `veil`: the rest is faint. */
 export interface Emphasis {

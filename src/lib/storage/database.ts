@@ -148,8 +148,11 @@ export async function workInMemory(): Promise<void> {
 }
 
 /** Has nothing been laid here yet? Then `lay` runs, together with the mark that it has, or not at all. */
-export async function onceEver(name: string, lay: () => Promise<void>): Promise<void> {
+export async function onceEver(name: string, prepare: () => Promise<() => Promise<void>>): Promise<void> {
   const { marks, projects, snapshots, blobs } = db();
+  if (await marks.get(name)) return;
+  // Before the transaction, which ends when it is left waiting for anything else.
+  const lay = await prepare();
   await db().transaction('rw', marks, projects, snapshots, blobs, async () => {
     if (await marks.get(name)) return;
     await marks.put({ name });

@@ -7,6 +7,7 @@ import { newProject } from '../core/kinds/new-project';
 import { restored } from '../components/restored';
 import { depthOf, newHistory, operate, seqsOf, type HistoryState } from '../editor/history';
 import { db, onceEver, workWith } from './database';
+import { listProjects, removeProject } from './shelf';
 import { Outrun, ProjectGone } from './faults';
 import {
   addVersion,
@@ -14,12 +15,10 @@ import {
   getBlob,
   headOf,
   keepSteps,
-  listProjects,
   listVersions,
   openProject,
   putBlob,
   readSteps,
-  removeProject,
   takeSnapshot,
   type StoredOperation
 } from './store';
@@ -84,12 +83,15 @@ describe('projects in the browser', () => {
   });
   it('what is laid once is laid once, whoever asks at the same time, or not at all', async () => {
     await Promise.all(['a', 'b', 'c', 'd', 'e'].map(removeProject));
-    const lay = (id: string) => onceEver('demo', () => createProject(id, newProject('Demo')));
+    const lay = (id: string) =>
+      onceEver('demo', () => Promise.resolve(() => createProject(id, newProject('Demo'))));
     await expect(
-      onceEver('demo', async () => {
-        await createProject('half', newProject('Half'));
-        throw new Error('killed');
-      })
+      onceEver('demo', () =>
+        Promise.resolve(async () => {
+          await createProject('half', newProject('Half'));
+          throw new Error('killed');
+        })
+      )
     ).rejects.toThrow('killed');
     expect(await listProjects()).toEqual([]);
     await Promise.all([lay('one'), lay('two')]);

@@ -18,6 +18,7 @@ import {
   type Versioned
 } from './database';
 import { Outrun, ProjectGone } from './faults';
+import { shelve, type Blobs, type Shelved } from './shelf';
 
 export type { ProjectRow, StoredOperation, VersionRow };
 
@@ -51,47 +52,17 @@ export interface StoredState {
 const summarise = (project: Project) =>
   `${project.tables.storey.size} ${project.tables.storey.size === 1 ? 'storey' : 'storeys'}, ${project.tables.wall.size} walls, ${project.tables.opening.size} openings`;
 
-export async function listProjects(): Promise<ProjectRow[]> {
-  return db().projects.orderBy('changed').reverse().toArray();
-}
+/** A project as it is put on the shelf. */
+export const toShelve = (project: Project): Shelved => ({
+  name: settingsOf(project).name,
+  summary: summarise(project),
+  schemaVersion,
+  records: allRecords(project),
+  lastIds: project.lastIds
+});
 
-export async function createProject(
-  id: string,
-  project: Project,
-  blobs: ReadonlyMap<string, { mime: string; bytes: Uint8Array }> = new Map()
-): Promise<void> {
-  await db().transaction('rw', db().projects, db().snapshots, db().blobs, async () => {
-    await db().projects.add({
-      id,
-      name: settingsOf(project).name,
-      changed: Date.now(),
-      summary: summarise(project),
-      head: 0
-    });
-    await db().snapshots.put({
-      project: id,
-      upTo: 0,
-      schemaVersion,
-      records: allRecords(project),
-      lastIds: project.lastIds,
-      undo: [],
-      redo: []
-    });
-    for (const [name, blob] of blobs) await db().blobs.put({ name, ...blob });
-  });
-}
-
-export async function removeProject(id: string): Promise<void> {
-  const { projects, snapshots, steps, versions } = db();
-  await db().transaction('rw', projects, snapshots, steps, versions, async () => {
-    await Promise.all([
-      projects.delete(id),
-      snapshots.delete(id),
-      steps.where({ project: id }).delete(),
-      versions.where({ project: id }).delete()
-    ]);
-  });
-}
+export const createProject = (id: string, project: Project, blobs?: Blobs): Promise<void> =>
+  shelve(id, toShelve(project), blobs);
 
 const isOld = (row: Versioned) => (row.schemaVersion ?? 1) < schemaVersion;
 

@@ -1,0 +1,46 @@
+/** Making projects and opening them from files. */
+import { nanoid } from 'nanoid';
+import { readProject } from '../core/exchange/archive';
+import type { Problem } from '../core/document/problems';
+import { copyOfProject, newProject } from '../core/kinds/new-project';
+import { defaultUnits, type UnitSystem } from '../core/units/length';
+import { createProject } from '../storage/store';
+import type { Project } from '../core/document/kind';
+import { newGuid } from './guid';
+import { restored } from './restored';
+
+export async function startProject(name: string, system: UnitSystem): Promise<string> {
+  const id = nanoid(10);
+  await createProject(id, newProject(name.trim() || 'New house', defaultUnits[system], newGuid()));
+  return id;
+}
+
+/** A copy beside the original, without its history and versions; pictures under the plan are shared. */
+export async function copyProject(id: string): Promise<void> {
+  const stored = await restored(id);
+  if (stored) await createProject(nanoid(10), copyOfProject(stored.history.project, newGuid()));
+}
+
+/** What a page still has of a project, kept as one of its own: the same house when the first is gone, else a new one. */
+export async function copyToKeep(project: Project, guid: 'same' | 'new'): Promise<string> {
+  const id = nanoid(10);
+  await createProject(id, guid === 'same' ? project : copyOfProject(project, newGuid()));
+  return id;
+}
+
+/** Open a file as a project of its own; what is open stays untouched. */
+export async function openFile(
+  file: File
+): Promise<{ ok: true; id: string } | { ok: false; problem: Problem }> {
+  const result = readProject(file.name, new Uint8Array(await file.arrayBuffer()));
+  if (!result.ok) return result;
+  const id = nanoid(10);
+  const mimes = new Map(
+    [...result.project.tables.tracingSheet.values()].map((sheet) => [sheet.blob, sheet.mime])
+  );
+  const blobs = new Map(
+    [...result.blobs].map(([name, bytes]) => [name, { mime: mimes.get(name) ?? 'image/png', bytes }])
+  );
+  await createProject(id, result.project, blobs);
+  return { ok: true, id };
+}
