@@ -32,24 +32,33 @@ interface Block {
   readonly z1: number;
 }
 
-interface WallBlocks {
+/** A wall between two heights above project zero; what is carried up has no end here. */
+interface Standing {
   readonly frame: WallFrame;
-  readonly blocks: readonly Block[];
+  readonly z0: number;
+  readonly z1: number;
+  readonly blocks: () => readonly Block[];
 }
 
 const areaOf = (pieces: readonly Ring[]) => pieces.reduce((sum, ring) => sum + ringArea(ring), 0);
 const square = (area: number) => `${(area / 1e6).toFixed(2)} m²`;
 const cubic = (volume: number) => `${(volume / 1e9).toFixed(volume < 1e8 ? 3 : 2)} m³`;
 
-/** Walls of a storey; those that are carried up have no end here. */
-function wallsOn(query: Query, { id, datum }: Storey): WallBlocks[] {
+/** Walls of a storey. Their blocks are made for those only that something else comes near in height. */
+function wallsOn(query: Query, { id, datum }: Storey): Standing[] {
   return storeyModelIn(query, id).walls.map(({ frame, bands }) => ({
     frame,
-    blocks: bands.flatMap(({ outline, z0, z1 }) =>
-      outline.map((ring) => ({ ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 }))
-    )
+    z0: datum + frame.base,
+    z1: datum + frame.top,
+    blocks: () =>
+      bands.flatMap(({ outline, z0, z1 }) =>
+        outline.map((ring) => ({ ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 }))
+      )
   }));
 }
+
+const areLevel = (p: { z0: number; z1: number }, q: { z0: number; z1: number }) =>
+  Math.min(p.z1, q.z1) - Math.max(p.z0, q.z0) > tolerances.coincident;
 
 /** What two blocks share: how much of the height, and how much room. */
 function shared(p: Block, q: Block): { over: number; volume: number } | undefined {
@@ -65,21 +74,22 @@ export function findIntoAbove({ project, query, storey, say, named }: Scope) {
   const at = order.findIndex(({ id }) => id === storey);
   const [own, next] = [order[at]!, order[at + 1]];
   if (!next) return;
-  const above = order.slice(at + 1).map((one) => ({ one, walls: wallsOn(query, one) }));
+  const above = order.slice(at + 1).flatMap((one) => wallsOn(query, one).map((upper) => ({ one, upper })));
+  const lowest = Math.min(...above.map(({ upper }) => upper.z0));
   const floor = outlineOn(query, next.id, 'outer')?.rings ?? [];
-  for (const { frame, blocks } of wallsOn(query, own)) {
+  const into = next.datum - next.floorDepth;
+  for (const lower of wallsOn(query, own)) {
+    const { frame } = lower;
     const { wall } = frame;
     // The roof ends what is carried up to it.
-    if (frame.top === Infinity) continue;
-    const hit = above
-      .flatMap(({ one, walls }) => walls.map((upper) => ({ one, upper })))
-      .flatMap(({ one, upper }) => {
-        const overs = blocks.flatMap((p) => upper.blocks.map((q) => shared(p, q)?.over ?? 0));
-        const over = Math.max(0, ...overs);
-        return over > 0 ? [{ one, upper, over }] : [];
-      });
+    if (frame.top === Infinity || lower.z1 <= Math.min(lowest, into) + tolerances.coincident) continue;
+    const blocks = lower.z1 > lowest + tolerances.coincident ? lower.blocks() : [];
+    const hit = above.flatMap(({ one, upper }) => {
+      if (blocks.length === 0 || !areLevel(lower, upper)) return [];
+      const over = Math.max(0, ...upper.blocks().flatMap((q) => blocks.map((p) => shared(p, q)?.over ?? 0)));
+      return over > 0 ? [{ one, upper, over }] : [];
+    });
     const worst = hit.sort((p, q) => q.over - p.over)[0];
-    const top = own.datum + frame.top;
     if (worst) {
       const texts = {
         thing: named(wall.id),
@@ -98,7 +108,7 @@ export function findIntoAbove({ project, query, storey, say, named }: Scope) {
         endAt(frame, own, worst.one, Math.min(0, offset))
       );
     } else if (wall.role !== 'exterior') {
-      const over = top - (next.datum - next.floorDepth);
+      const over = lower.z1 - into;
       const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
       if (over > tolerances.coincident && floor.some((ring) => ringHolds(ring, middle)))
         say(
@@ -136,7 +146,10 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
     const own = query
       .get(slabRings, slab.id)
       .map((ring) => ({ ring, box: boxOf(ring), z0: z1 - slab.thickness, z1 }));
-    const hit = walls.flatMap(({ frame, blocks }) => {
+    const hit = walls.flatMap((wall) => {
+      const { frame } = wall;
+      if (!areLevel(wall, { z0: z1 - slab.thickness, z1 })) return [];
+      const blocks = wall.blocks();
       const parts = own.flatMap((p) => blocks.flatMap((q) => shared(p, q) ?? []));
       const volume = parts.reduce((sum, part) => sum + part.volume, 0);
       return volume > leastVolume
@@ -207,7 +220,7 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
     const sheets = sheetsOf(query, roof.id, order[at]!.datum);
     for (const upper of order.slice(at + 1)) {
       const hit = wallsOn(query, upper).flatMap(({ frame, blocks }) => {
-        const area = blocks.reduce((sum, block) => sum + areaThrough(sheets, block), 0);
+        const area = blocks().reduce((sum, block) => sum + areaThrough(sheets, block), 0);
         return area > leastArea ? [{ id: frame.wall.id, area }] : [];
       });
       if (hit.length > 0)
