@@ -25,17 +25,21 @@ export interface Node {
 
 /** The name of a joint by who meets there and how; the order does not matter. */
 export function nodeKey(members: readonly { readonly wall: string; readonly part: WallPart }[]): string {
-  return members
-    .map(({ wall, part }) => `${wall}:${part}`)
-    .sort()
-    .join(' ');
+  return keyOf(members.map(({ wall, part }) => `${wall}:${part}`));
+}
+
+/** Two names are most of what there is. */
+function keyOf(names: string[]): string {
+  const [p, q] = names;
+  if (names.length === 1) return p!;
+  if (names.length === 2) return p! < q! ? `${p} ${q}` : `${q} ${p}`;
+  return names.sort().join(' ');
 }
 
 interface EndPoint {
   readonly frame: Frame;
   readonly part: 'a' | 'b';
   readonly point: Point;
-  readonly name: string;
 }
 
 /** Gather the nodes of one storey. Cost O(n log n) through box indexes. */
@@ -50,18 +54,23 @@ export function gatherNodes(frames: readonly Frame[]): Node[] {
     if (frame.wall.standsApart)
       for (const part of ['a', 'b'] as const)
         clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
-  return clusters.flatMap(byHeight).map(({ point, members }) => ({
-    key: nodeKey(members.map(({ frame, part }) => ({ wall: frame.wall.id, part }))),
-    point,
-    members
-  }));
+  return clusters.flatMap((cluster) => byHeight(cluster).map(asNode));
 }
+
+const asNode = ({ point, members }: Cluster): Node => ({
+  key: keyOf(members.map(({ frame, part }) => `${frame.wall.id}:${part}`)),
+  point,
+  members
+});
 
 /** What meets in plan meets only if it stands at one height: a foundation wall is no part of the corner above it. */
 function byHeight(cluster: Cluster): Cluster[] {
-  const bases = cluster.members.map(({ frame }) => frame.base);
-  const tops = cluster.members.map(({ frame }) => frame.top);
-  if (Math.min(...tops) - Math.max(...bases) > tolerances.coincident) return [cluster];
+  let [base, least] = [-Infinity, Infinity];
+  for (const { frame } of cluster.members) {
+    base = Math.max(base, frame.base);
+    least = Math.min(least, frame.top);
+  }
+  if (least - base > tolerances.coincident) return [cluster];
   const rest = [...cluster.members].sort((p, q) => p.frame.base - q.frame.base);
   const groups: Member[][] = [];
   let top = -Infinity;
@@ -92,8 +101,7 @@ function clusterEnds(frames: readonly Frame[]): Cluster[] {
     (['a', 'b'] as const).map((part) => ({
       frame,
       part,
-      point: frame.wall[part],
-      name: `${frame.wall.id}:${part}`
+      point: frame.wall[part]
     }))
   );
   if (ends.length === 0) return [];
