@@ -141,7 +141,8 @@ export interface Stage<V> {
   readonly name: string;
   /** Names of what it reads, and that for a key, in the same order. */
   readonly reads: readonly string[];
-  readonly inputs: (query: Query, key: string) => readonly unknown[];
+  /** What it reads for a key; `known`, the very list, where that is still the same. */
+  readonly inputs: (query: Query, key: string, known?: readonly unknown[]) => readonly unknown[];
   readonly compute: (inputs: readonly unknown[], key: string, memory: unknown) => V;
   /** Equal as far as later stages care: then the old value is kept, and they stop. */
   readonly same: (old: V, now: V) => boolean;

@@ -53,11 +53,18 @@ function declared<R extends Reads, V, M>(
   return {
     name,
     reads: names,
-    // A loop: this is asked for everything in the house at each step of the pointer.
-    inputs: (query, key) => {
-      const inputs = new Array<unknown>(readers.length);
-      for (let i = 0; i < readers.length; i++) inputs[i] = readers[i]!(query, key);
-      return inputs;
+    // Asked for everything in the house at each step of the pointer: a list is made only where something changed.
+    inputs: (query, key, known) => {
+      let inputs: unknown[] | undefined;
+      for (let i = 0; i < readers.length; i++) {
+        const now = readers[i]!(query, key);
+        if (inputs) inputs[i] = now;
+        else if (!known || !sameInput(known[i], now)) {
+          inputs = known ? known.slice(0, i) : [];
+          inputs[i] = now;
+        }
+      }
+      return inputs ?? known ?? [];
     },
     compute: (inputs, key, memory) => {
       const given: Record<string, unknown> = {};
@@ -148,9 +155,9 @@ export class Derivation {
   }
 
   private evaluate<V>(query: Query, of: Stage<V>, key: string, shelf: Shelf): V {
-    const inputs = of.inputs(query, key);
     const last = shelf.kept[0];
-    if (last && sameInputs(last.inputs, inputs)) return last.value as V;
+    const inputs = of.inputs(query, key, last?.inputs);
+    if (last && (inputs === last.inputs || sameInputs(last.inputs, inputs))) return last.value as V;
     const earlier = shelf.kept.find((one) => one !== last && sameInputs(one.inputs, inputs));
     if (earlier) {
       shelf.kept = [earlier, ...shelf.kept.filter((one) => one !== earlier)];

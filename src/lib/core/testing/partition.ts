@@ -13,12 +13,15 @@ import {
   unit,
   type Point
 } from '../geometry/point';
-import { boxOf, isSimple, ringArea, ringHolds, type Ring } from '../geometry/ring';
+import { boxOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../geometry/ring';
 import type { StoreyFootprints, WallFootprint } from '../kernels/joints/footprints';
 import { innerPoint } from '../geometry/triangulate';
 import { standsIn } from '../kernels/joints/bands';
 import type { Node } from '../kernels/joints/gather';
 import { commonArea } from './oracle';
+
+/** What is thinner is rounding, however long it is, mm. */
+const hair = 0.001;
 
 export interface NamedRing {
   readonly name: string;
@@ -64,7 +67,12 @@ export function expectPartition(
       const far = boxOf(other.ring);
       if (far.minX > box.maxX || far.maxX < box.minX || far.minY > box.maxY || far.maxY < box.minY) continue;
       const common = commonArea([ring], [other.ring]);
-      if (common > 0.5) throw new Error(`${name} and ${other.name} overlap by ${common} mm2`);
+      const along = Math.max(
+        Math.min(box.maxX, far.maxX) - Math.max(box.minX, far.minX),
+        Math.min(box.maxY, far.maxY) - Math.max(box.minY, far.minY)
+      );
+      if (common > 0.5 && common > hair * along)
+        throw new Error(`${name} and ${other.name} overlap by ${common} mm2`);
     }
   });
   const filled = arrange(
@@ -98,6 +106,7 @@ function gapAt(
   z: number
 ): Point | undefined {
   const filled = faces.filter(({ outer, holes }) => {
+    if (2 * ringArea(outer) < hair * ringPerimeter(outer)) return true;
     const inside = innerPoint(outer, holes);
     return inside && rings.some(({ ring }) => ringHolds(ring, inside));
   });
