@@ -97,14 +97,9 @@ const endMember = (frame: Frame, part: 'a' | 'b'): Member => ({
 });
 
 function clusterEnds(frames: readonly Frame[]): Cluster[] {
-  const ends = frames.flatMap((frame): EndPoint[] =>
-    (['a', 'b'] as const).map((part) => ({
-      frame,
-      part,
-      point: frame.wall[part]
-    }))
-  );
-  if (ends.length === 0) return [];
+  const ends: EndPoint[] = [];
+  for (const frame of frames)
+    ends.push({ frame, part: 'a', point: frame.wall.a }, { frame, part: 'b', point: frame.wall.b });
   const groups = ends.map((_, i) => [i]);
   const groupOf = ends.map((_, i) => i);
   for (const { i, j } of closePairs(ends)) {
@@ -121,23 +116,26 @@ function clusterEnds(frames: readonly Frame[]): Cluster[] {
     p.push(...q);
     q.length = 0;
   }
-  return groups
-    .filter((group) => group.length > 0)
-    .map((group) => {
-      const sum = group.reduce(
-        (total, i) => ({ x: total.x + ends[i]!.point.x, y: total.y + ends[i]!.point.y }),
-        { x: 0, y: 0 }
-      );
-      return {
-        point: scale(sum, 1 / group.length),
-        members: group.map((i) => endMember(ends[i]!.frame, ends[i]!.part))
-      };
+  const clusters: Cluster[] = [];
+  for (const group of groups) {
+    if (group.length === 0) continue;
+    let [x, y] = [0, 0];
+    for (const i of group) {
+      x += ends[i]!.point.x;
+      y += ends[i]!.point.y;
+    }
+    clusters.push({
+      point: scale({ x, y }, 1 / group.length),
+      members: group.map((i) => endMember(ends[i]!.frame, ends[i]!.part))
     });
+  }
+  return clusters;
 }
 
 /** Pairs of ends within the joint tolerance, by a sweep along x. */
 function closePairs(ends: readonly EndPoint[]): { i: number; j: number; gap: number }[] {
-  const order = ends.map((_, i) => i).sort((i, j) => ends[i]!.point.x - ends[j]!.point.x);
+  const across = Float64Array.from(ends, ({ point }) => point.x);
+  const order = Uint32Array.from(ends.keys()).sort((i, j) => across[i]! - across[j]!);
   const pairs: { i: number; j: number; gap: number }[] = [];
   const r = tolerances.joint;
   order.forEach((i, at) => {
