@@ -10,7 +10,6 @@ import { schemaVersion, type Rec } from '../core/document/record';
 import type { Project } from '../core/document/kind';
 import {
   db,
-  type ProjectRow,
   type StepRow,
   type StoredEntry,
   type StoredOperation,
@@ -20,7 +19,7 @@ import {
 import { Outrun, ProjectGone } from './faults';
 import { shelve, type Blobs, type Shelved } from './shelf';
 
-export type { ProjectRow, StoredOperation, VersionRow };
+export type { StoredOperation, VersionRow };
 
 /** Steps between snapshots. */
 export const snapshotEvery = 200;

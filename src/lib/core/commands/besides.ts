@@ -3,7 +3,7 @@ import type { Query } from '../document/kind';
 import { nameElement } from '../document/names';
 import { applyPatch, type Patch } from '../document/patch';
 import { settingsOf } from '../document/project';
-import { ringArea, type Ring } from '../geometry/ring';
+import { ringsArea } from '../geometry/ring';
 import { slabRings } from '../kinds/slab/body';
 import { roofModels } from '../kinds/roof/stages';
 import type { Wall } from '../kinds/wall/record';
@@ -36,7 +36,6 @@ function carriedUp(query: Query, patch: Patch, changes: readonly WallChange[]): 
     : `${raised.length} walls are carried up to it${before}.`;
 }
 
-const areaOf = (rings: readonly Ring[]) => rings.reduce((sum, ring) => sum + ringArea(ring), 0);
 const words = (area: number) => `${(area / 1e6).toFixed(1)} m²`;
 
 /** Slabs and roofs follow the outer walls: a wall that is one no longer changes what they cover. */
@@ -47,10 +46,10 @@ function followed(query: Query, patch: Patch, changes: readonly WallChange[]): s
   const after = query.at(applyPatch(query.project, patch));
   const on = ({ storey }: { readonly storey: string }) => storeys.has(storey);
   const covers = (asked: Query) => [
-    ...[...slab.values()].filter(on).map(({ id }) => [id, areaOf(asked.get(slabRings, id))] as const),
+    ...[...slab.values()].filter(on).map(({ id }) => [id, ringsArea(asked.get(slabRings, id))] as const),
     ...[...roof.values()]
       .filter(on)
-      .map(({ id }) => [id, areaOf(asked.get(roofModels, id)?.eaves ?? [])] as const)
+      .map(({ id }) => [id, ringsArea(asked.get(roofModels, id)?.eaves ?? [])] as const)
   ];
   const now = new Map(covers(after));
   return covers(query).flatMap(([id, area]) => {

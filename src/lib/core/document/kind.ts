@@ -170,13 +170,13 @@ export interface ElementBody {
 export type WorkStage =
   'measure' | 'walls' | 'openings' | 'floors' | 'storeys' | 'roof' | 'review' | 'drawings';
 
-/** One storey under review; `say` reports a finding of it. */
 /** A command that mends what a finding says; `label`: what it does, as on a button. */
 export interface Repair {
   readonly label: string;
   readonly call: { readonly name: string; readonly args: object };
 }
 
+/** One storey under review; `say` reports a finding of it. */
 export interface Scope {
   readonly project: Project;
   readonly query: Query;

@@ -25,6 +25,10 @@ export function ringArea(ring: Ring): number {
   return sum / 2;
 }
 
+/** The areas of rings together. */
+export const ringsArea = (rings: readonly Ring[]): number =>
+  rings.reduce((sum, ring) => sum + ringArea(ring), 0);
+
 export function ringPerimeter(ring: Ring): number {
   return ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length]!), 0);
 }

@@ -4,7 +4,7 @@
  */
 import { commonPieces } from '../geometry/common-area';
 import { heightAt, type Plane } from '../geometry/columns';
-import { boxesMeet, boxOf, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Box, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import type { Query, Repair, Scope } from '../document/kind';
 import { fromFrame } from '../kernels/joints/frame';
@@ -40,7 +40,6 @@ interface Standing {
   readonly blocks: () => readonly Block[];
 }
 
-const areaOf = (pieces: readonly Ring[]) => pieces.reduce((sum, ring) => sum + ringArea(ring), 0);
 const square = (area: number) => `${(area / 1e6).toFixed(2)} m²`;
 const cubic = (volume: number) => `${(volume / 1e9).toFixed(volume < 1e8 ? 3 : 2)} m³`;
 
@@ -57,14 +56,19 @@ function wallsOn(query: Query, { id, datum }: Storey): Standing[] {
   }));
 }
 
-const areLevel = (p: { z0: number; z1: number }, q: { z0: number; z1: number }) =>
-  Math.min(p.z1, q.z1) - Math.max(p.z0, q.z0) > tolerances.coincident;
+type Span = Pick<Block, 'z0' | 'z1'>;
+
+/** How much of the height two things have in common; 0 where one ends as the other begins. */
+function levelOver(p: Span, q: Span): number {
+  const over = Math.min(p.z1, q.z1) - Math.max(p.z0, q.z0);
+  return over > tolerances.coincident ? over : 0;
+}
 
 /** What two blocks share: how much of the height, and how much room. */
 function shared(p: Block, q: Block): { over: number; volume: number } | undefined {
-  const over = Math.min(p.z1, q.z1) - Math.max(p.z0, q.z0);
-  if (over <= tolerances.coincident || !boxesMeet(p.box, q.box)) return undefined;
-  const area = areaOf(commonPieces(p.ring, q.ring));
+  const over = levelOver(p, q);
+  if (over === 0 || !boxesMeet(p.box, q.box)) return undefined;
+  const area = ringsArea(commonPieces(p.ring, q.ring));
   return area > leastArea ? { over, volume: area * over } : undefined;
 }
 
@@ -85,7 +89,7 @@ export function findIntoAbove({ project, query, storey, say, named }: Scope) {
     if (frame.top === Infinity || lower.z1 <= Math.min(lowest, into) + tolerances.coincident) continue;
     const blocks = lower.z1 > lowest + tolerances.coincident ? lower.blocks() : [];
     const hit = above.flatMap(({ one, upper }) => {
-      if (blocks.length === 0 || !areLevel(lower, upper)) return [];
+      if (blocks.length === 0 || levelOver(lower, upper) === 0) return [];
       const over = Math.max(0, ...upper.blocks().flatMap((q) => blocks.map((p) => shared(p, q)?.over ?? 0)));
       return over > 0 ? [{ one, upper, over }] : [];
     });
@@ -143,12 +147,11 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
   const { datum } = storeyModelIn(query, storey).storey;
   for (const slab of slabs) {
     const z1 = datum + slab.offset;
-    const own = query
-      .get(slabRings, slab.id)
-      .map((ring) => ({ ring, box: boxOf(ring), z0: z1 - slab.thickness, z1 }));
+    const heights = { z0: z1 - slab.thickness, z1 };
+    const own = query.get(slabRings, slab.id).map((ring) => ({ ring, box: boxOf(ring), ...heights }));
     const hit = walls.flatMap((wall) => {
       const { frame } = wall;
-      if (!areLevel(wall, { z0: z1 - slab.thickness, z1 })) return [];
+      if (levelOver(wall, heights) === 0) return [];
       const blocks = wall.blocks();
       const parts = own.flatMap((p) => blocks.flatMap((q) => shared(p, q) ?? []));
       const volume = parts.reduce((sum, part) => sum + part.volume, 0);
@@ -261,7 +264,7 @@ function areaThrough(sheets: readonly Sheet[], block: Block): number {
         Math.max(...piece.map((p) => heightAt(top, p))) > block.z0 + tolerances.coincident &&
         Math.min(...piece.map((p) => heightAt(underside, p))) < block.z1 - tolerances.coincident
     );
-    return sum + areaOf(through);
+    return sum + ringsArea(through);
   }, 0);
 }
 

@@ -135,8 +135,6 @@ export class Events {
     this.sweeps.delete(corner);
   }
 
-  inOrder = (spans: Iterable<Span>): Span[] => [...spans].sort((p, q) => p.order - q.order);
-
   /** Stretches that may come within `gap` of a place. */
   spansAt({ x, y }: Point, gap: number): Span[] {
     return this.spans

@@ -172,7 +172,7 @@ class Wavefront {
       return at;
     };
     const near = this.spansNear(places, place);
-    const spans = this.events.inOrder(near);
+    const spans = [...near].sort((p, q) => p.order - q.order);
     const before = this.z;
     this.z = z;
     const noded = nodeStretches(

@@ -10,6 +10,7 @@ import {
   ringArea,
   ringHolds,
   ringPerimeter,
+  ringsArea,
   type Ring
 } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
@@ -70,14 +71,14 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     planes,
     unsolved: eaves.filter((_, i) => !solved[i]),
     ridge: Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
-    lidArea: planes.filter(({ pitch }) => pitch === 0).reduce((sum, { ring }) => sum + ringArea(ring), 0)
+    lidArea: ringsArea(planes.flatMap(({ pitch, ring }) => (pitch === 0 ? [ring] : [])))
   };
 }
 
 /** Whether planes cover an outline once and wholly: their areas add up to its own, and no middle of a part lies in two. */
 export function isPartition(outline: Ring, planes: readonly RoofPlane[]): boolean {
   const whole = ringArea(outline);
-  const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
+  const sum = ringsArea(planes.map(({ ring }) => ring));
   if (Math.abs(sum - whole) > whole * tolerances.share + ringPerimeter(outline) * tolerances.coincident)
     return false;
   const boxes = planes.map(({ ring }) => boxOf(ring));

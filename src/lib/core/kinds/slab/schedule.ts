@@ -1,7 +1,7 @@
 /** What tables say of slabs. mm, mm2, mm3. */
 import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
-import { ringArea, ringPerimeter } from '../../geometry/ring';
+import { ringPerimeter, ringsArea } from '../../geometry/ring';
 import { round } from '../../units/round';
 import { slabRings } from './body';
 
@@ -13,7 +13,7 @@ export const slabRows = (query: Query) =>
       storey,
       thickness,
       material,
-      area: round(rings.reduce((sum, ring) => sum + ringArea(ring), 0)),
+      area: round(ringsArea(rings)),
       perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
       volume: volumeOf(query, id)
     };

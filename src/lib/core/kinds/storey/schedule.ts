@@ -1,6 +1,6 @@
 /** What tables say of storeys. mm, mm2. */
 import type { Query } from '../../document/kind';
-import { ringArea } from '../../geometry/ring';
+import { ringsArea } from '../../geometry/ring';
 import { round } from '../../units/round';
 import { outlineOn } from '../wall/stages';
 import { storeysInOrder } from './record';
@@ -8,6 +8,6 @@ import { storeysInOrder } from './record';
 export const storeyRows = (query: Query) =>
   storeysInOrder(query.project).map(({ id, name, datum, height, floorDepth }) => {
     const rings = outlineOn(query, id, 'outer')?.rings ?? [];
-    const footprintArea = round(rings.reduce((sum, ring) => sum + ringArea(ring), 0));
+    const footprintArea = round(ringsArea(rings));
     return { id, name, datum, height, floorDepth, footprintArea };
   });

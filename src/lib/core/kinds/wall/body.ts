@@ -16,7 +16,7 @@ import {
 } from '../../kernels/solids/cells';
 import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns';
 import { buildPierced } from '../../kernels/solids/pierced';
-import { boxOf, dropCollinear, ringArea, type Box, type Ring } from '../../geometry/ring';
+import { boxOf, dropCollinear, ringsArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs } from '../opening/jambs';
 import { cross, dot, locate, subtract, type Point } from '../../geometry/point';
@@ -155,7 +155,7 @@ function returnedAt(
   const [y0, y1] = [Math.min(...strips.map((one) => one.y0)), Math.max(...strips.map((one) => one.y1))];
   const pieces = [...covered].flatMap((strip) => plies[strip]!.flatMap((ring) => within(frame, ring, side)));
   const whole = (side.t1 - side.t0) * (y1 - y0);
-  const filled = pieces.reduce((sum, piece) => sum + ringArea(piece), 0);
+  const filled = ringsArea(pieces);
   if (Math.abs(whole - filled) > whole * tolerances.share) return pieces;
   return [frameRectangle(frame, side.t0, side.t1, y0, y1)];
 }

@@ -1,5 +1,5 @@
 /** Laws that every command keeps: walls long enough and apart, openings inside their walls and clear of each other. */
-import { frameOf, heightsOf } from './frame';
+import { frameOf, heightsOf, type Standing } from './frame';
 import { needHouseSize, refuse } from '../../document/command';
 import { cross, distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
 import { nameOf } from '../../document/names';
@@ -7,8 +7,6 @@ import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
 import type { Wall } from './record';
 import { clearInHeight, type Frame } from '../../kernels/joints/frame';
-
-type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
 
 export function needFrame(project: Project, wall: Wall): Frame {
   return (

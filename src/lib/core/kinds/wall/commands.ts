@@ -20,7 +20,7 @@ import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall, type WallTop } from './record';
-import { frameOf } from './frame';
+import { frameOf, type Standing } from './frame';
 import type { Side } from '../../kernels/joints/frame';
 import { ringArea } from '../../geometry/ring';
 import { composePatches, patchOf } from '../../document/patch';
@@ -255,8 +255,6 @@ const drawRectangle = command({
     );
   }
 });
-
-type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
 
 /** Walls at the height of another that a stretch runs along, within their thickness; from where to where along it. */
 function coversOf(project: Project, standing: Standing, [a, b]: [Point, Point]) {

@@ -60,11 +60,11 @@ export function topDatumOf(
   return own && (named?.datum ?? own.datum) - own.datum;
 }
 
+/** What says from where to where a wall stands. */
+export type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
+
 /** From where to where a wall stands above its storey's datum; undefined without that storey. */
-export function heightsOf(
-  project: Readable,
-  wall: Pick<Wall, 'storey' | 'base' | 'top'>
-): Heights | undefined {
+export function heightsOf(project: Readable, wall: Standing): Heights | undefined {
   const topDatum = topDatumOf(project, wall);
   return topDatum === undefined ? undefined : { base: wall.base, top: topAbove(wall, topDatum) };
 }

@@ -2,7 +2,7 @@
  * Outlines by walls: the outer line of the faces, the outer line of the structure, or the inner faces. The exterior walls
  * give them, or all walls where none is exterior.
  */
-import { boxOf, dropCollinear, ringArea, type Ring } from '../../geometry/ring';
+import { boxOf, dropCollinear, ringArea, ringsArea, type Ring } from '../../geometry/ring';
 import { arrange, type Segment } from '../../geometry/arrangement';
 import { tolerances } from '../../geometry/tolerances';
 import { distance, lerp, nearestOnSegment } from '../../geometry/point';
@@ -105,9 +105,7 @@ function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace)
   if (!arrangement) return none;
   const solids = walls.flatMap(ringsOf).filter((ring) => ring.length > 0);
   const enclosing = arrangement.outlines.filter((outline) => {
-    const solid = solids
-      .filter((ring) => isWithin(ring, outline))
-      .reduce((sum, ring) => sum + ringArea(ring), 0);
+    const solid = ringsArea(solids.filter((ring) => isWithin(ring, outline)));
     return ringArea(outline) > solid + leastRoom;
   });
   if (enclosing.length === 0) return none;

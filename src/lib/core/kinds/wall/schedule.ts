@@ -3,7 +3,7 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { volumeOf, volumesOf } from '../../document/volumes';
 import { locate } from '../../geometry/point';
-import { ringArea } from '../../geometry/ring';
+import { ringsArea } from '../../geometry/ring';
 import { thicknessOf } from '../../kernels/joints/frame';
 import { round } from '../../units/round';
 import { clearRange } from '../opening/place';
@@ -27,11 +27,11 @@ export const wallRows = (query: Query) =>
         thickness: round(thicknessOf(frame.buildUp)),
         base: frame.base,
         top: Number.isFinite(frame.top) ? round(frame.top) : 'roof',
-        footprintArea: round(outline.reduce((sum, ring) => sum + ringArea(ring), 0)),
+        footprintArea: round(ringsArea(outline)),
         plies: frame.strips.map(({ ply }, k) => ({
           material: frame.buildUp.plies[ply]!.material,
           duty: frame.buildUp.plies[ply]!.duty,
-          area: round((bands[0]?.plies[k] ?? []).reduce((sum, ring) => sum + ringArea(ring), 0))
+          area: round(ringsArea(bands[0]?.plies[k] ?? []))
         })),
         volumes: volumesOf(query, id),
         volume: volumeOf(query, id),

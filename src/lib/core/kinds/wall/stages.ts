@@ -17,7 +17,7 @@ import {
   type WallFootprint
 } from '../../kernels/joints/footprints';
 import { gatherNodes, nodeKey, type Node } from '../../kernels/joints/gather';
-import { ringArea } from '../../geometry/ring';
+import { ringsArea } from '../../geometry/ring';
 import type { SlabFace } from '../slab/record';
 import { storeysInOrder } from '../storey/record';
 import { makeFrame, topDatumOf, type WallFrame } from './frame';
@@ -107,6 +107,4 @@ export const outlineOn = (query: Query, storey: string, face: SlabFace): Outline
 
 /** Floor area within the outer faces, all storeys together, mm2. */
 export const floorArea = (query: Query): number =>
-  storeysInOrder(query.project)
-    .flatMap(({ id }) => outlineOn(query, id, 'outer')?.rings ?? [])
-    .reduce((sum, ring) => sum + ringArea(ring), 0);
+  ringsArea(storeysInOrder(query.project).flatMap(({ id }) => outlineOn(query, id, 'outer')?.rings ?? []));
