@@ -6,6 +6,7 @@ import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/buil
 import { jointArb, planArb, type RandomJoint } from '../../testing/arbitraries';
 import { everydayArb, everydayKinds } from '../../testing/everyday';
 import { starterBuildUps } from '../../kinds/starter';
+import { degree } from '../../units/angle';
 import { expectPartition } from '../../testing/partition';
 import { deriveFootprints } from './footprints';
 
@@ -113,6 +114,18 @@ describe('footprints partition their outline, at every height', () => {
       wallOf('w1', at(2500, 0), at(2500, 150), 'thin')
     ];
     expectPartition(solve({ records: stub }), 1000, true);
+  });
+  it('found: a thick wall on a facet reaches over the next one but two', () => {
+    const left = { outside: 'left' } as const;
+    const curve = Array.from({ length: 6 }, (_, i) =>
+      at(912.3 * Math.cos(i * 8.132 * degree), 912.3 * Math.sin(i * 8.132 * degree))
+    );
+    const records = [
+      ...starterBuildUps('mm'),
+      ...curve.slice(1).map((b, i) => wallOf(`w${i}`, curve[i]!, b, 'wet-room', left)),
+      wallOf('w5', curve[3]!, at(0, 0), 'stone-cavity', { ...left, settingOut: 'structureInner' })
+    ];
+    expectPartition(solve({ records }), 1000, true, 'meeting');
   });
   it('whole plans with partitions', () => {
     fc.assert(

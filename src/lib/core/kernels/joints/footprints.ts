@@ -70,16 +70,15 @@ export function deriveFootprints<F extends Frame>(
     for (const joint of own) if (!footprint || !sound.includes(joint)) bad.add(joint);
   }
   for (const joint of joints) if (!bad.has(joint) && !pairsAreApart(joint, walls, memory)) bad.add(joint);
-  for (const [p, q] of neighbours(frames, byWall))
+  const close = neighbours(frames, byWall);
+  for (const [p, q] of close)
     if (!(bad.has(p) && bad.has(q)) && !jointsAreApart(p, q, walls, memory)) bad.add(p).add(q);
   for (let grown = bad.size > 0; grown;) {
     for (const cluster of clustersOf(bad))
       for (const footprint of solveCluster(cluster, byWall, memory))
         walls.set(footprint.frame.wall.id, footprint);
     // What a cluster gave its walls may reach into a joint beside it: that one joins the cluster.
-    const more = [...neighbours(frames, byWall)].filter(
-      ([p, q]) => bad.has(p) !== bad.has(q) && !jointsAreApart(p, q, walls, memory)
-    );
+    const more = close.filter(([p, q]) => bad.has(p) !== bad.has(q) && !jointsAreApart(p, q, walls, memory));
     for (const joint of more.flat()) bad.add(joint);
     grown = more.length > 0;
   }
@@ -93,6 +92,9 @@ export function deriveFootprints<F extends Frame>(
 
 /** Joints nearer than this along a wall are checked against each other, mm. */
 const closeJoints = 2500;
+
+/** So are joints that are nearer than this along several short walls, as the facets of a curve, mm. */
+const closeAround = 1500;
 
 const partIn = (joint: SolvedJoint, frame: Frame) =>
   joint.node.members.find((member) => member.frame === frame)!;
@@ -215,18 +217,47 @@ function assembleFrom(
   return assembleBand(frame, cuts, z0, z1);
 }
 
-/** Joints along one wall so close that what they carry may collide. */
-function* neighbours(
+interface Stretch {
+  readonly to: SolvedJoint;
+  readonly size: number;
+}
+
+/** Joints so close along one wall, or along a few short ones, that what they carry may collide; each pair once. */
+function neighbours(
   frames: readonly Frame[],
   byWall: ReadonlyMap<string, SolvedJoint[]>
-): Iterable<[SolvedJoint, SolvedJoint]> {
+): [SolvedJoint, SolvedJoint][] {
+  const pairs: [SolvedJoint, SolvedJoint][] = [];
+  const short = new Map<SolvedJoint, Stretch[]>();
   for (const frame of frames) {
     const own = byWall.get(frame.wall.id) ?? [];
     if (own.length < 2) continue;
     const sorted = own.map((joint) => ({ joint, t: partIn(joint, frame).t })).sort((p, q) => p.t - q.t);
-    for (let i = 0; i + 1 < sorted.length; i++)
-      if (sorted[i + 1]!.t - sorted[i]!.t < closeJoints) yield [sorted[i]!.joint, sorted[i + 1]!.joint];
+    for (let i = 0; i + 1 < sorted.length; i++) {
+      const [p, q] = [sorted[i]!, sorted[i + 1]!];
+      const size = q.t - p.t;
+      if (size < closeJoints) pairs.push([p.joint, q.joint]);
+      if (size >= closeAround) continue;
+      short.set(p.joint, [...(short.get(p.joint) ?? []), { to: q.joint, size }]);
+      short.set(q.joint, [...(short.get(q.joint) ?? []), { to: p.joint, size }]);
+    }
   }
+  for (const joint of short.keys())
+    for (const other of around(joint, short)) if (joint.node.key < other.node.key) pairs.push([joint, other]);
+  return pairs;
+}
+
+/** The joints that are reached from one by two or more short stretches; those by one are known already. */
+function around(from: SolvedJoint, short: ReadonlyMap<SolvedJoint, readonly Stretch[]>): SolvedJoint[] {
+  const reached = new Map<SolvedJoint, number>([[from, 0]]);
+  for (const [joint, size] of reached)
+    for (const { to, size: more } of short.get(joint)!)
+      if (size + more < closeAround && !(reached.get(to)! <= size + more)) {
+        reached.delete(to);
+        reached.set(to, size + more);
+      }
+  const direct = new Set(short.get(from)!.map(({ to }) => to));
+  return [...reached.keys()].filter((joint) => joint !== from && !direct.has(joint));
 }
 
 function jointsAreApart(
