@@ -64,7 +64,6 @@ export function ringHolds(ring: Ring, p: Point): boolean {
   return inside;
 }
 
-/** Whether two closed segments cross at a point inside both (touching ends do not count). */
 /** Separate lines, two points each, without their parts inside a ring. */
 export function partsOutside(lines: readonly Point[], ring: Ring): Point[] {
   const out: Point[] = [];
@@ -88,6 +87,7 @@ export function partsOutside(lines: readonly Point[], ring: Ring): Point[] {
   return out;
 }
 
+/** Whether two closed segments cross at a point inside both (touching ends do not count). */
 export function segmentsCross(a: Point, b: Point, c: Point, d: Point): boolean {
   return sideOf(a, b, c) * sideOf(a, b, d) < 0 && sideOf(c, d, a) * sideOf(c, d, b) < 0;
 }

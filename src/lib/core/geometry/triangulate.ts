@@ -19,7 +19,8 @@ import { tolerances } from './tolerances';
  * Degenerate: fewer than three points give []. Source: the earcut package (ear slicing on a z-order curve).
  */
 export function triangulate(outer: Ring, holes: readonly Ring[] = []): number[] {
-  if (outer.length === 3 && holes.length === 0) return [0, 1, 2];
+  if (holes.length === 0 && outer.length === 3) return [0, 1, 2];
+  if (holes.length === 0 && isConvexQuad(outer)) return [0, 1, 2, 0, 2, 3];
   const flat: number[] = [];
   const starts: number[] = [];
   for (const ring of [outer, ...holes]) {
@@ -42,14 +43,17 @@ export function triangulate(outer: Ring, holes: readonly Ring[] = []): number[] 
 export function triangulateWhole(ring: Ring): number[] {
   const n = ring.length;
   if (n === 3) return [0, 1, 2];
-  if (n === 4 && ring.every((p, i) => turn(p, ring[(i + 1) % 4]!, ring[(i + 2) % 4]!) > 0))
-    return [0, 1, 2, 0, 2, 3];
+  if (isConvexQuad(ring)) return [0, 1, 2, 0, 2, 3];
   const triangles = triangulate(ring);
   if (triangles.length / 3 < n - 2) restoreDropped(ring, triangles);
   return triangles;
 }
 
 const turn = (a: Point, b: Point, c: Point) => (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+
+/** Four corners, counter-clockwise. */
+const isConvexQuad = (ring: Ring) =>
+  ring.length === 4 && ring.every((p, i) => turn(p, ring[(i + 1) % 4]!, ring[(i + 2) % 4]!) > 0);
 
 /** Ear slicing skips a vertex on a straight border: split the triangle that runs past it. */
 function restoreDropped(ring: Ring, triangles: number[]) {

@@ -11,7 +11,7 @@
  *
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
-import { along, distance, nearestOnSegment, type Point } from '../../geometry/point';
+import { along, distance, lerp, nearestOnSegment, type Point } from '../../geometry/point';
 import { boxHolds, boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { flat, heightAt, type Cell, type Interval, type Plane } from '../../geometry/columns';
@@ -116,8 +116,69 @@ export function flatCell(piece: Ring, voids: readonly Void[], z0: number, z1: nu
 
 export const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
 
+/**
+ * The pieces of a ring along lines that go right across it, as the ridge goes across a gable; undefined where one ends
+ * within the ring, comes near a corner, or cuts a piece more than once: there an arrangement must say.
+ */
+function piecesAcross(ring: Ring, cuts: readonly Segment[]): Ring[] | undefined {
+  let pieces: Ring[] = [ring];
+  const used: Segment[] = [];
+  for (const cut of cuts) {
+    if (used.some((other) => isSame(cut, other))) continue;
+    used.push(cut);
+    const after: Ring[] = [];
+    for (const piece of pieces) {
+      const halves = splitAcross(piece, cut);
+      if (!halves) return undefined;
+      after.push(...halves);
+    }
+    pieces = after;
+  }
+  return pieces;
+}
+
+const near = (p: Point, q: Point) => Math.abs(p.x - q.x) + Math.abs(p.y - q.y) < tolerances.nodeGrid;
+
+/** Whichever way they run. */
+const isSame = ([a, b]: Segment, [c, d]: Segment) => (near(a, c) && near(b, d)) || (near(a, d) && near(b, c));
+
+/** The ring itself where the line misses it, two where it goes right across, undefined in any other case. */
+function splitAcross(ring: Ring, [a, b]: Segment): Ring[] | undefined {
+  const size = distance(a, b);
+  const [dx, dy] = [(b.x - a.x) / size, (b.y - a.y) / size];
+  const slack = tolerances.coincident;
+  let [least, most] = [Infinity, -Infinity];
+  const off = ring.map(({ x, y }) => {
+    const t = dx * (x - a.x) + dy * (y - a.y);
+    least = Math.min(least, t);
+    most = Math.max(most, t);
+    return dx * (y - a.y) - dy * (x - a.x);
+  });
+  if (!(size > slack) || most < -slack || least > size + slack) return [ring];
+  if (off.some((y) => Math.abs(y) <= slack)) return undefined;
+  const crossed = off.flatMap((y, i) => (y < 0 === off[(i + 1) % off.length]! < 0 ? [] : [i]));
+  if (crossed.length === 0) return [ring];
+  if (crossed.length > 2) return undefined;
+  const [i, j] = crossed as [number, number];
+  const at = (k: number) => {
+    const next = (k + 1) % ring.length;
+    return lerp(ring[k]!, ring[next]!, off[k]! / (off[k]! - off[next]!));
+  };
+  const [p, q] = [at(i), at(j)];
+  const [tp, tq] = [p, q].map(({ x, y }) => dx * (x - a.x) + dy * (y - a.y)) as [number, number];
+  if (Math.max(tp, tq) < -slack || Math.min(tp, tq) > size + slack) return [ring];
+  if (Math.min(tp, tq) < slack || Math.max(tp, tq) > size - slack) return undefined;
+  const halves = [
+    [...ring.slice(0, i + 1), p, q, ...ring.slice(j + 1)],
+    [p, ...ring.slice(i + 1, j + 1), q]
+  ];
+  return halves.every((half) => ringArea(half) > tolerances.scrap) ? halves : undefined;
+}
+
 /** Faces of the ring cut by segments. */
 export function arrangeCells(ring: Ring, cuts: readonly Segment[]): Ring[] {
+  const across = piecesAcross(ring, cuts);
+  if (across) return across;
   const border = ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]);
   const arrangement = arrange([...border, ...cuts]);
   return (arrangement?.faces ?? []).flatMap(({ outer, holes }) => {
@@ -144,7 +205,7 @@ export function cellsUnder(
   const cuts: Segment[] = voids.flatMap(({ borders }) => borders);
   for (const plane of planes) {
     plane.ring.forEach((p, i) => cuts.push([p, plane.ring[(i + 1) % plane.ring.length]!]));
-    for (const z of new Set([z0, fallback])) cuts.push(...levelLine(plane.underside, z, box));
+    for (const z of z1 === Infinity ? [z0] : [z0, z1]) cuts.push(...levelLine(plane.underside, z, box));
     for (const one of voids)
       for (const z of [one.z0, one.z1])
         if (Number.isFinite(z))

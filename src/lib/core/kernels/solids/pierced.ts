@@ -18,6 +18,7 @@ import type { Mesh } from '../../geometry/mesh';
 import type { Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { triangulateWhole } from '../../geometry/triangulate';
+import { FaceMesh } from './face-mesh';
 
 /** A hole between two places along the wall and two heights. */
 export interface Hole {
@@ -147,15 +148,7 @@ function edgesAcross(places: readonly number[], { t0, t1 }: Hole): number[] | un
 }
 
 class Pierced {
-  private readonly positions: number[] = [];
-  private readonly indices: number[] = [];
-  private readonly faceOf: number[] = [];
-  private readonly faces: string[] = [];
-  /** The face on the one side of a border, until the other side comes. */
-  private readonly open = new Map<number, number>();
-  private readonly edges: number[] = [];
-  /** Whether each face took all its corners: not so where a ring touches itself. */
-  private isWhole = true;
+  private readonly mesh: FaceMesh;
   private readonly mouths: Mouth[][];
   private readonly ring: readonly Point[];
   private readonly tops = new Map<Point, number>();
@@ -167,11 +160,12 @@ class Pierced {
     private readonly places: readonly number[],
     private readonly base: number,
     private readonly nameSide: (p: Point, q: Point) => string,
-    private readonly lift: number
+    lift: number
   ) {
+    this.mesh = new FaceMesh(lift);
     this.ring = top.corners;
-    for (const p of this.ring) this.vertex(p, base);
-    for (const [p, z] of top.heights) this.tops.set(p, this.vertex(p, z));
+    for (const p of this.ring) this.mesh.vertex(p, base);
+    for (const [p, z] of top.heights) this.tops.set(p, this.mesh.vertex(p, z));
     this.mouths = this.ring.map(() => []);
   }
 
@@ -186,7 +180,7 @@ class Pierced {
     });
     for (let i = 0; i < this.ring.length; i++) this.side(i);
     for (const { ring, intervals } of cells)
-      this.polygon(
+      this.mesh.polygon(
         ring.map((p) => this.tops.get(p)!),
         triangulateWhole(ring),
         intervals[0]!.topName
@@ -197,44 +191,11 @@ class Pierced {
         this.ring.map((_, i) => i),
         triangulateWhole(this.ring)
       );
-    if (!this.isWhole) return undefined;
-    return {
-      positions: Float64Array.from(this.positions),
-      indices: Uint32Array.from(this.indices),
-      faceOf: Uint16Array.from(this.faceOf),
-      faces: this.faces,
-      edges: Uint32Array.from(this.edges)
-    };
-  }
-
-  private vertex({ x, y }: Point, z: number): number {
-    this.positions.push(x, y, z + this.lift);
-    return this.positions.length / 3 - 1;
+    return this.mesh.build();
   }
 
   private point(vertex: number): Point {
-    return { x: this.positions[3 * vertex]!, y: this.positions[3 * vertex + 1]! };
-  }
-
-  /** A flat face: its outline in the order seen from outside, and triangles of places in that outline. */
-  private polygon(loop: readonly number[], triangles: readonly number[], name: string) {
-    if (triangles.length !== 3 * (loop.length - 2)) this.isWhole = false;
-    let face = this.faces.indexOf(name);
-    if (face < 0) face = this.faces.push(name) - 1;
-    for (const k of triangles) this.indices.push(loop[k]!);
-    for (let k = 0; k < triangles.length; k += 3) this.faceOf.push(face);
-    for (let k = 0; k < loop.length; k++) this.mark(loop[k]!, loop[k + 1 < loop.length ? k + 1 : 0]!, face);
-  }
-
-  /** A border that two parts of one face share, or two faces of one name, is no edge. */
-  private mark(a: number, b: number, face: number) {
-    const other = this.open.get(b * 0x4000000 + a);
-    if (other === undefined) this.open.set(a * 0x4000000 + b, face);
-    else if (other !== face) this.edges.push(a, b);
-  }
-
-  private quad(a: number, b: number, c: number, d: number, name: string) {
-    this.polygon([a, b, c, d], [0, 1, 2, 0, 2, 3], name);
+    return { x: this.mesh.x(vertex), y: this.mesh.y(vertex) };
   }
 
   /** The reveals of one hole, and its mouths on both sides. */
@@ -250,8 +211,8 @@ class Pierced {
       const made: Mouth = {
         s0,
         toBase,
-        foot: [this.vertex(a, foot), this.vertex(b, foot)],
-        head: [this.vertex(a, high), this.vertex(b, high)]
+        foot: [this.mesh.vertex(a, foot), this.mesh.vertex(b, foot)],
+        head: [this.mesh.vertex(a, high), this.mesh.vertex(b, high)]
       };
       this.mouths[edge]!.push(made);
       return made;
@@ -259,7 +220,7 @@ class Pierced {
     // Seen from above the two edges run opposite ways, so that the first jamb of the one is the last of the other.
     const [one, two] = [mouth(e), mouth(f)];
     const jamb = (from: Mouth, to: Mouth) =>
-      this.quad(
+      this.mesh.quad(
         from.foot[0],
         to.foot[1],
         to.head[1],
@@ -268,11 +229,11 @@ class Pierced {
       );
     jamb(one, two);
     jamb(two, one);
-    this.quad(one.head[0], two.head[1], two.head[0], one.head[1], 'head');
+    this.mesh.quad(one.head[0], two.head[1], two.head[0], one.head[1], 'head');
     if (toBase) {
       this.across.set(one.foot[0], two.foot[1]);
       this.across.set(two.foot[0], one.foot[1]);
-    } else this.quad(one.foot[0], one.foot[1], two.foot[0], two.foot[1], 'sill');
+    } else this.mesh.quad(one.foot[0], one.foot[1], two.foot[0], two.foot[1], 'sill');
   }
 
   private side(i: number) {
@@ -282,18 +243,17 @@ class Pierced {
     const name = this.nameSide(this.ring[i]!, this.ring[next]!);
     const mouths = this.mouths[i]!.sort((p, q) => p.s0 - q.s0);
     if (mouths.length === 0 && over.length === 2) {
-      this.quad(u, v, over[0]!, over[1]!, name);
+      this.mesh.quad(u, v, over[0]!, over[1]!, name);
       return;
     }
     const [p, q] = [this.ring[i]!, this.ring[next]!];
     const size = Math.hypot(q.x - p.x, q.y - p.y);
     const put = (loop: readonly number[]) => {
       const flat = loop.map((vertex) => {
-        const k = 3 * vertex;
-        const [x, y] = [this.positions[k]! - p.x, this.positions[k + 1]! - p.y];
-        return { x: (x * (q.x - p.x) + y * (q.y - p.y)) / size, y: this.positions[k + 2]! };
+        const [x, y] = [this.mesh.x(vertex) - p.x, this.mesh.y(vertex) - p.y];
+        return { x: (x * (q.x - p.x) + y * (q.y - p.y)) / size, y: this.mesh.z(vertex) };
       });
-      this.polygon(loop, triangulateWhole(flat), name);
+      this.mesh.polygon(loop, triangulateWhole(flat), name);
     };
     put([u, ...mouths.flatMap(({ head }) => [...head]), v, ...over]);
     if (mouths.length === 0) return;
@@ -319,7 +279,7 @@ class Pierced {
   /** A piece of the underside: its outline as seen from above. */
   private under(loop: number[], triangles: readonly number[]) {
     const last = loop.length - 1;
-    this.polygon(loop.reverse(), triangles.map((k) => last - k).reverse(), 'base');
+    this.mesh.polygon(loop.reverse(), triangles.map((k) => last - k).reverse(), 'base');
   }
 
   /** The underside in as many pieces as the doors leave. */

@@ -1,11 +1,10 @@
 /** What fills openings: frames and glass, linings and leaves. */
-import { frameRectangle, type Frame, type Side } from '../../kernels/joints/frame';
-import { buildColumns, flat, type Cell } from '../../geometry/columns';
+import { fromFrame, type Frame, type Side } from '../../kernels/joints/frame';
+import { buildBars, type Spot } from '../../kernels/solids/bars';
 import { result, sameInput, stageWithMemory } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { places } from './stages';
 import { datumOf } from '../storey/record';
-import type { Mesh } from '../../geometry/mesh';
 import type { Part, PartRole } from '../../kernels/solids/part';
 import type { OpeningPlace } from './place';
 import type { Opening } from './record';
@@ -13,25 +12,6 @@ import type { ElementBody } from '../../document/kind';
 
 /** Sections of frames and leaves, mm. */
 export const fillingSizes = { frame: 60, frameDepth: 70, glass: 24, lining: 30, leaf: 44 } as const;
-
-interface Bar {
-  readonly t0: number;
-  readonly t1: number;
-  readonly z: readonly (readonly [number, number])[];
-}
-
-function bars(frame: FillingHost, list: readonly Bar[], y0: number, y1: number, datum: number): Mesh {
-  const cells = list.map(({ t0, t1, z }): Cell => ({
-    ring: frameRectangle(frame, t0, t1, y0, y1),
-    intervals: z.map(([low, high]) => ({
-      bottom: flat(datum + low),
-      top: flat(datum + high),
-      bottomName: 'bottom',
-      topName: 'top'
-    }))
-  }));
-  return buildColumns(cells, () => 'side');
-}
 
 const part = (role: PartRole) => ({ role, ply: null, material: null });
 
@@ -51,29 +31,44 @@ export function fillingParts(
 ): Part[] {
   if (opening.filling === 'none') return [];
   const middle = (frame.core[0] + frame.core[1]) / 2;
-  const hollow = (w: number, sill: boolean): Bar[] => [
-    { t0, t1: t0 + w, z: [[z0, z1]] },
-    {
-      t0: t0 + w,
-      t1: t1 - w,
-      z: sill
-        ? [
-            [z0, z0 + w],
-            [z1 - w, z1]
-          ]
-        : [[z1 - w, z1]]
-    },
-    { t0: t1 - w, t1, z: [[z0, z1]] }
+  const at = (t: number, y: number) => fromFrame(frame, t, y);
+  const solid = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean, y0: number, y1: number) =>
+    buildBars(pairs, isRound, at, y0, y1, datum);
+  // Corners of the opening going round it against the clock, each with the inner one across a bar of the width w.
+  const corners = (w: number, sill: number): [Spot, Spot][] => [
+    [
+      [t1, z0],
+      [t1 - w, z0 + sill]
+    ],
+    [
+      [t1, z1],
+      [t1 - w, z1 - w]
+    ],
+    [
+      [t0, z1],
+      [t0 + w, z1 - w]
+    ],
+    [
+      [t0, z0],
+      [t0 + w, z0 + sill]
+    ]
+  ];
+  const pane = (w: number, low: number): [Spot, Spot][] => [
+    [
+      [t1 - w, low],
+      [t0 + w, low]
+    ],
+    [
+      [t1 - w, z1 - w],
+      [t0 + w, z1 - w]
+    ]
   ];
   if (opening.filling === 'window') {
     const w = Math.min(fillingSizes.frame, (t1 - t0) / 4, (z1 - z0) / 4);
     const [d, g] = [fillingSizes.frameDepth / 2, fillingSizes.glass / 2];
     return [
-      { ...part('frame'), mesh: bars(frame, hollow(w, true), middle - d, middle + d, datum) },
-      {
-        ...part('glass'),
-        mesh: bars(frame, [{ t0: t0 + w, t1: t1 - w, z: [[z0 + w, z1 - w]] }], middle - g, middle + g, datum)
-      }
+      { ...part('frame'), mesh: solid(corners(w, w), true, middle - d, middle + d) },
+      { ...part('glass'), mesh: solid(pane(w, z0 + w), false, middle - g, middle + g) }
     ];
   }
   const w = Math.min(fillingSizes.lining, (t1 - t0) / 4);
@@ -83,8 +78,8 @@ export function fillingParts(
     ? [frame.y1 - fillingSizes.leaf, frame.y1]
     : [frame.y0, frame.y0 + fillingSizes.leaf];
   return [
-    { ...part('lining'), mesh: bars(frame, hollow(w, false), frame.y0, frame.y1, datum) },
-    { ...part('leaf'), mesh: bars(frame, [{ t0: t0 + w, t1: t1 - w, z: [[z0, z1 - w]] }], y0, y1, datum) }
+    { ...part('lining'), mesh: solid(corners(w, 0), false, frame.y0, frame.y1) },
+    { ...part('leaf'), mesh: solid(pane(w, z0), false, y0, y1) }
   ];
 }
 

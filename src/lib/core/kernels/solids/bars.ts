@@ -1,0 +1,54 @@
+/**
+ * The body of a frame, a lining or a pane in a wall: bars that go from one pair of corners to the next, seen in the face
+ * of the wall, and as deep as two offsets across it.
+ *
+ *      left                      right   pairs of a lining: its outer and its inner corner, up the one jamb,
+ *       o2---------------------o1        along the head and down the other. A frame goes on to where it began;
+ *       |  i2---------------i1  |        a pane is one bar.
+ *       |  |                 |  |
+ *       o3-i3               i0-o0        each pair: [what is on the right going that way, what is on the left]
+ *
+ * Closed by construction. Cost: linear in the pairs. Source: own.
+ */
+import type { Mesh } from '../../geometry/mesh';
+import type { Point } from '../../geometry/point';
+import { FaceMesh } from './face-mesh';
+
+/** A place in the face of a wall: how far along it, and how high. */
+export type Spot = readonly [t: number, z: number];
+
+const nameOf = (up: number) => (up > 0 ? 'top' : up < 0 ? 'bottom' : 'side');
+
+/**
+ * `pairs`: two or more, see above, their bars level or upright; `isRound`: whether the last goes on to the first.
+ * `at`: the place in plan of a place along the wall and across it; `y0` under `y1`; `lift`: the height of z 0.
+ */
+export function buildBars(
+  pairs: readonly (readonly [right: Spot, left: Spot])[],
+  isRound: boolean,
+  at: (t: number, y: number) => Point,
+  y0: number,
+  y1: number,
+  lift: number
+): Mesh {
+  const mesh = new FaceMesh(lift);
+  const corners = pairs.map((pair) =>
+    pair.map(([t, z]) => [mesh.vertex(at(t, y0), z), mesh.vertex(at(t, y1), z)] as const)
+  );
+  const bars = isRound ? pairs.length : pairs.length - 1;
+  for (let k = 0; k < bars; k++) {
+    const next = (k + 1) % pairs.length;
+    const [[a, b], [c, d]] = corners[k] as [readonly [number, number], readonly [number, number]];
+    const [[e, f], [g, h]] = corners[next] as [readonly [number, number], readonly [number, number]];
+    const onward = pairs[next]![0][0] - pairs[k]![0][0];
+    mesh.quad(a, e, g, c, 'side');
+    mesh.quad(b, d, h, f, 'side');
+    mesh.quad(a, b, f, e, nameOf(-onward));
+    mesh.quad(c, g, h, d, nameOf(onward));
+    if (isRound) continue;
+    const up = pairs[next]![0][1] - pairs[k]![0][1];
+    if (k === 0) mesh.quad(a, c, d, b, nameOf(-up));
+    if (k === bars - 1) mesh.quad(e, f, h, g, nameOf(up));
+  }
+  return mesh.build()!;
+}
