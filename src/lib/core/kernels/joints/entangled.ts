@@ -136,20 +136,30 @@ export function arrangeCluster(
     );
     return there.sort((p, q) => outranks(p, q, near.override))[0];
   };
-  const owned: { face: Face; owner: StripRing }[] = [];
+  const owned: Owned[] = [];
   const unclaimed = new Set<Face>();
   for (const face of arrangement.faces.flatMap(withoutHoles)) {
     const inside = innerPoint(face.outer, face.holes);
     if (!inside) continue;
     const own = ownerAt(inside);
-    if (own) owned.push({ face, owner: own });
+    if (own) owned.push({ face, owner: own, inside });
     else if (hulls.some((ring) => ringHolds(ring, inside)) || widthOf(face.outer) < thickest) {
       unclaimed.add(face);
-      owned.push({ face, owner: strongest });
+      owned.push({ face, owner: strongest, inside });
     }
   }
-  giveAway(owned, ({ face }) => unclaimed.has(face));
-  giveAway(owned, ({ face }) => widthOf(face.outer) < tolerances.leastWidth);
+  giveAway(
+    owned,
+    ({ face }) => unclaimed.has(face),
+    () => true
+  );
+  // Where other walls lie over the cluster, what is given to one without a claim would lie over them too.
+  giveAway(
+    owned,
+    ({ face }) => widthOf(face.outer) < tolerances.leastWidth,
+    ({ owner, inside }, to) =>
+      to.frame === owner.frame || claims.some((claim) => claim.owner === to && ringHolds(claim.ring, inside))
+  );
   const rings = new Map<StripRing, Ring[]>(strips.map((s) => [s, []]));
   for (const strip of strips)
     rings.set(strip, dissolve(owned.filter(({ owner }) => owner === strip).map(({ face }) => face.outer)));
@@ -167,25 +177,33 @@ const edgeKey = (p: Point, q: Point) => `${p.x},${p.y}>${q.x},${q.y}`;
 /** Twice the area by the perimeter: about the radius of the largest circle inside. */
 const widthOf = (ring: Ring) => (2 * ringArea(ring)) / ringPerimeter(ring);
 
-/** Faces that nobody has a claim to, and those under the least width, go to the neighbour with the longest border. */
+interface Owned {
+  readonly face: Face;
+  owner: StripRing;
+  readonly inside: Point;
+}
+
+/** Such faces go to the neighbour with the longest border, to one that has a right to it where there is any. */
 function giveAway(
-  owned: { face: Face; owner: StripRing }[],
-  which: (entry: { face: Face; owner: StripRing }) => boolean
+  owned: readonly Owned[],
+  which: (entry: Owned) => boolean,
+  hasRight: (entry: Owned, to: StripRing) => boolean
 ) {
   const at = new Map<string, number>();
   owned.forEach(({ face }, i) => edgesOf(face.outer).forEach(([p, q]) => at.set(edgeKey(p, q), i)));
-  owned.forEach((entry) => {
-    const { outer } = entry.face;
-    if (!which(entry)) return;
+  for (const entry of owned) {
+    if (!which(entry)) continue;
     const shared = new Map<StripRing, number>();
-    for (const [p, q] of edgesOf(outer)) {
+    for (const [p, q] of edgesOf(entry.face.outer)) {
       const other = at.get(edgeKey(q, p));
       if (other !== undefined)
         shared.set(owned[other]!.owner, (shared.get(owned[other]!.owner) ?? 0) + distance(p, q));
     }
-    const best = [...shared].sort((p, q) => q[1] - p[1] || outranks(p[0], q[0]))[0];
+    const all = [...shared];
+    const righted = all.filter(([to]) => hasRight(entry, to));
+    const best = (righted.length > 0 ? righted : all).sort((p, q) => q[1] - p[1] || outranks(p[0], q[0]))[0];
     if (best) entry.owner = best[0];
-  });
+  }
 }
 
 /** Join faces along the borders they share. Vertices are grid points, so equal points are equal numbers. */
