@@ -108,11 +108,12 @@ function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
 
 function edgeLines({ positions: p, edges }: Mesh): Float32Array {
   const lines = new Float32Array(edges.length * 3);
-  edges.forEach((v, i) => {
-    lines[3 * i] = p[3 * v]! / 1000;
-    lines[3 * i + 1] = p[3 * v + 2]! / 1000;
-    lines[3 * i + 2] = -p[3 * v + 1]! / 1000;
-  });
+  for (let i = 0; i < edges.length; i++) {
+    const v = 3 * edges[i]!;
+    lines[3 * i] = p[v]! / 1000;
+    lines[3 * i + 1] = p[v + 2]! / 1000;
+    lines[3 * i + 2] = -p[v + 1]! / 1000;
+  }
   return lines;
 }
 

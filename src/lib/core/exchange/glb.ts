@@ -29,8 +29,19 @@ export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: F
   const positions = new Float32Array(indices.length * 3);
   const normals = new Float32Array(indices.length * 3);
   let count = 0;
+  const put = (at: number, nx: number, ny: number, nz: number) => {
+    positions[count] = p[at]! / 1000;
+    positions[count + 1] = p[at + 2]! / 1000;
+    positions[count + 2] = -p[at + 1]! / 1000;
+    normals[count] = nx;
+    normals[count + 1] = nz;
+    normals[count + 2] = -ny;
+    count += 3;
+  };
   for (let i = 0; i < indices.length; i += 3) {
-    const [a, b, c] = [indices[i]! * 3, indices[i + 1]! * 3, indices[i + 2]! * 3];
+    const a = indices[i]! * 3;
+    const b = indices[i + 1]! * 3;
+    const c = indices[i + 2]! * 3;
     const ux = p[b]! - p[a]!;
     const uy = p[b + 1]! - p[a + 1]!;
     const uz = p[b + 2]! - p[a + 2]!;
@@ -42,15 +53,9 @@ export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: F
     const nz = ux * vy - uy * vx;
     const size = Math.sqrt(nx * nx + ny * ny + nz * nz);
     if (size === 0) continue;
-    for (let k = 0; k < 3; k++, count += 3) {
-      const at = k === 0 ? a : k === 1 ? b : c;
-      positions[count] = p[at]! / 1000;
-      positions[count + 1] = p[at + 2]! / 1000;
-      positions[count + 2] = -p[at + 1]! / 1000;
-      normals[count] = nx / size;
-      normals[count + 1] = nz / size;
-      normals[count + 2] = -ny / size;
-    }
+    put(a, nx / size, ny / size, nz / size);
+    put(b, nx / size, ny / size, nz / size);
+    put(c, nx / size, ny / size, nz / size);
   }
   return { positions: positions.subarray(0, count), normals: normals.subarray(0, count) };
 }

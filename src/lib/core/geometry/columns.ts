@@ -252,11 +252,11 @@ class Columns {
     const edges: number[] = [];
     for (const { a, b, first, second } of this.borders.values()) if (first !== second) edges.push(a, b);
     return {
-      positions: Float64Array.from(this.positions),
-      indices: Uint32Array.from(this.indices),
-      faceOf: Uint16Array.from(this.faceOf),
+      positions: new Float64Array(this.positions),
+      indices: new Uint32Array(this.indices),
+      faceOf: new Uint16Array(this.faceOf),
       faces: this.faces,
-      edges: Uint32Array.from(edges)
+      edges: new Uint32Array(edges)
     };
   }
 }

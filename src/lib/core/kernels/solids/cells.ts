@@ -155,9 +155,10 @@ function splitAcross(ring: Ring, [a, b]: Segment): Ring[] | undefined {
     return dx * (y - a.y) - dy * (x - a.x);
   });
   if (!(size > slack) || most < -slack || least > size + slack) return [ring];
+  // A line that only runs along the border, as a hip along a mitre, cuts nothing.
+  if (off.every((y) => y <= slack) || off.every((y) => y >= -slack)) return [ring];
   if (off.some((y) => Math.abs(y) <= slack)) return undefined;
   const crossed = off.flatMap((y, i) => (y < 0 === off[(i + 1) % off.length]! < 0 ? [] : [i]));
-  if (crossed.length === 0) return [ring];
   if (crossed.length > 2) return undefined;
   const [i, j] = crossed as [number, number];
   const at = (k: number) => {

@@ -60,11 +60,11 @@ export class FaceMesh {
   build(): Mesh | undefined {
     if (!this.isWhole) return undefined;
     return {
-      positions: Float64Array.from(this.positions),
-      indices: Uint32Array.from(this.indices),
-      faceOf: Uint16Array.from(this.faceOf),
+      positions: new Float64Array(this.positions),
+      indices: new Uint32Array(this.indices),
+      faceOf: new Uint16Array(this.faceOf),
       faces: this.faces,
-      edges: Uint32Array.from(this.edges)
+      edges: new Uint32Array(this.edges)
     };
   }
 
