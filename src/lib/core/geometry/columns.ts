@@ -13,7 +13,7 @@
  * vertical face takes each height in its range on both of its sides, so no edge meets another in its middle.
  * Cost: O(n log n) for n corners of cells, and the triangulation of the cells. Source: own derivation.
  */
-import type { Mesh } from './mesh';
+import { vertexPair, type Mesh } from './mesh';
 import { distance, lerp, type Point } from './point';
 import { ringArea, type Ring } from './ring';
 import { tolerances } from './tolerances';
@@ -60,8 +60,8 @@ export function buildColumns(
   return new Columns(split, nameSide).build();
 }
 
-/** Two vertex numbers in one key, whichever comes first; there are never 2^26 of them. */
-const pairKey = (a: number, b: number) => (a < b ? a * 0x4000000 + b : b * 0x4000000 + a);
+/** Of two vertices, whichever comes first. */
+const pairKey = (a: number, b: number) => (a < b ? vertexPair(a, b) : vertexPair(b, a));
 
 class Columns {
   private readonly points: Point[] = [];

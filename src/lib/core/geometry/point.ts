@@ -15,8 +15,9 @@ export const along = (p: Point, direction: Point, distance: number): Point => ({
 });
 export const dot = (p: Point, q: Point): number => p.x * q.x + p.y * q.y;
 export const cross = (p: Point, q: Point): number => p.x * q.y - p.y * q.x;
-export const length = (p: Point): number => Math.hypot(p.x, p.y);
-export const distance = (p: Point, q: Point): number => Math.hypot(p.x - q.x, p.y - q.y);
+/** Not by `Math.hypot`, which is many times slower: what it guards against, numbers beyond 1e150, is no length here. */
+export const length = (p: Point): number => Math.sqrt(p.x * p.x + p.y * p.y);
+export const distance = (p: Point, q: Point): number => Math.sqrt((p.x - q.x) ** 2 + (p.y - q.y) ** 2);
 /** A quarter turn counter-clockwise: the left-hand normal of a direction. */
 export const leftOf = (p: Point): Point => ({ x: -p.y, y: p.x });
 export const lerp = (p: Point, q: Point, k: number): Point => ({

@@ -23,15 +23,24 @@ export function triangulate(outer: Ring, holes: readonly Ring[] = []): number[] 
   if (holes.length === 0 && isConvexQuad(outer)) return [0, 1, 2, 0, 2, 3];
   const flat: number[] = [];
   const starts: number[] = [];
-  for (const ring of [outer, ...holes]) {
-    if (ring !== outer) starts.push(flat.length / 2);
+  const put = (ring: Ring) => {
     for (const p of ring) flat.push(p.x, p.y);
+  };
+  put(outer);
+  for (const ring of holes) {
+    starts.push(flat.length / 2);
+    put(ring);
   }
   const triangles = earcut(flat, starts);
   // By the whole area: a first triangle along a straight border may be a hair's breadth to either side.
-  const at = (k: number): Point => ({ x: flat[2 * triangles[k]!]!, y: flat[2 * triangles[k]! + 1]! });
   let area = 0;
-  for (let k = 0; k < triangles.length; k += 3) area += ringArea([at(k), at(k + 1), at(k + 2)]);
+  for (let k = 0; k < triangles.length; k += 3) {
+    const a = 2 * triangles[k]!;
+    const b = 2 * triangles[k + 1]!;
+    const c = 2 * triangles[k + 2]!;
+    const [x, y] = [flat[a]!, flat[a + 1]!];
+    area += (flat[b]! - x) * (flat[c + 1]! - y) - (flat[b + 1]! - y) * (flat[c]! - x);
+  }
   if (area > 0 !== ringArea(outer) > 0) triangles.reverse();
   return triangles;
 }

@@ -152,14 +152,15 @@ function exposedOf(outline: readonly Point[], others: readonly Ring[], corners: 
 function pointsOn(p: Point, q: Point, points: readonly Point[]): Point[] {
   const d = unit(subtract(q, p));
   const size = distance(p, q);
-  return points
-    .map((point) => ({ point, t: dot(subtract(point, p), d), off: Math.abs(cross(d, subtract(point, p))) }))
-    .filter(
-      ({ t, off }) =>
-        off < tolerances.coincident && t > tolerances.coincident && t < size - tolerances.coincident
-    )
-    .sort((a, b) => a.t - b.t)
-    .map(({ point }) => point);
+  const slack = tolerances.coincident;
+  const found: { point: Point; t: number }[] = [];
+  for (const point of points) {
+    const [x, y] = [point.x - p.x, point.y - p.y];
+    if (Math.abs(d.x * y - d.y * x) >= slack) continue;
+    const t = d.x * x + d.y * y;
+    if (t > slack && t < size - slack) found.push({ point, t });
+  }
+  return found.sort((a, b) => a.t - b.t).map(({ point }) => point);
 }
 
 function buttsOf(cut: ArmCut, cuts: readonly ArmCut[], others: readonly Ring[]): Point[] {

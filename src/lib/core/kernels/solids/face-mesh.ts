@@ -3,7 +3,7 @@
  * unlike names share are its edges. Closed when the faces are: nothing is added and nothing checked.
  * Cost: linear in the corners. Source: own.
  */
-import type { Mesh } from '../../geometry/mesh';
+import { vertexPair, type Mesh } from '../../geometry/mesh';
 import type { Point } from '../../geometry/point';
 
 export class FaceMesh {
@@ -41,7 +41,7 @@ export class FaceMesh {
   polygon(loop: readonly number[], triangles: readonly number[], name: string) {
     if (triangles.length !== 3 * (loop.length - 2)) this.isWhole = false;
     const face = this.face(name);
-    for (const k of triangles) this.indices.push(loop[k]!);
+    for (let k = 0; k < triangles.length; k++) this.indices.push(loop[triangles[k]!]!);
     for (let k = 0; k < triangles.length; k += 3) this.faceOf.push(face);
     for (let k = 0; k < loop.length; k++) this.mark(loop[k]!, loop[k + 1 < loop.length ? k + 1 : 0]!, face);
   }
@@ -75,8 +75,8 @@ export class FaceMesh {
 
   /** A border that two parts of one face share, or two faces of one name, is no edge. */
   private mark(a: number, b: number, face: number) {
-    const other = this.open.get(b * 0x4000000 + a);
-    if (other === undefined) this.open.set(a * 0x4000000 + b, face);
+    const other = this.open.get(vertexPair(b, a));
+    if (other === undefined) this.open.set(vertexPair(a, b), face);
     else if (other !== face) this.edges.push(a, b);
   }
 }

@@ -63,7 +63,8 @@ export function buildPierced(
   for (const hole of cutting) {
     const edges = edgesAcross(places, hole);
     if (!edges) return undefined;
-    if (edges.length > 0 && !isUnder(hole, cells, along)) return undefined;
+    const isClear = hole.z1 + slack <= roof.lowest || edges.length === 0 || isUnder(hole, cells, along);
+    if (!isClear) return undefined;
     crossed.push(edges);
   }
   return new Pierced(roof, places, base, nameSide, lift).build(cutting, crossed, cells);
@@ -75,6 +76,7 @@ interface Top {
   /** By edge of the ring: the points of the top on it, its first corner before them. */
   readonly edges: readonly (readonly Point[])[];
   readonly heights: ReadonlyMap<Point, number>;
+  readonly lowest: number;
   readonly highest: number;
 }
 
@@ -91,9 +93,10 @@ function topOver(ring: Ring, cells: readonly Cell[], least: number): Top | undef
       if (known === undefined) heights.set(p, z);
     }
   }
+  const lowest = Math.min(...heights.values());
   const highest = Math.max(...heights.values());
   if (cells.length === 1 && cells[0]!.ring === ring)
-    return { corners: ring, edges: ring.map((p) => [p]), heights, highest };
+    return { corners: ring, edges: ring.map((p) => [p]), heights, lowest, highest };
   for (const { ring: piece } of cells)
     piece.forEach((p, i) => {
       const q = piece[(i + 1) % piece.length]!;
@@ -120,7 +123,7 @@ function topOver(ring: Ring, cells: readonly Cell[], least: number): Top | undef
   });
   return edges.includes(undefined)
     ? undefined
-    : { corners: corners as Point[], edges: edges as Point[][], heights, highest };
+    : { corners: corners as Point[], edges: edges as Point[][], heights, lowest, highest };
 }
 
 /** Whether a hole stays under the top, over all of its width. */
@@ -237,32 +240,32 @@ class Pierced {
   }
 
   private side(i: number) {
-    const next = (i + 1) % this.ring.length;
-    const [u, v] = [i, next];
-    const over = [this.ring[next]!, ...[...this.top.edges[i]!].reverse()].map((p) => this.tops.get(p)!);
-    const name = this.nameSide(this.ring[i]!, this.ring[next]!);
+    const u = i;
+    const v = (i + 1) % this.ring.length;
+    const over = this.over(i, v);
+    const name = this.nameSide(this.ring[u]!, this.ring[v]!);
     const mouths = this.mouths[i]!.sort((p, q) => p.s0 - q.s0);
     if (mouths.length === 0 && over.length === 2) {
       this.mesh.quad(u, v, over[0]!, over[1]!, name);
       return;
     }
-    const [p, q] = [this.ring[i]!, this.ring[next]!];
-    const size = Math.hypot(q.x - p.x, q.y - p.y);
-    const put = (loop: readonly number[]) => {
-      const flat = loop.map((vertex) => {
-        const [x, y] = [this.mesh.x(vertex) - p.x, this.mesh.y(vertex) - p.y];
-        return { x: (x * (q.x - p.x) + y * (q.y - p.y)) / size, y: this.mesh.z(vertex) };
-      });
-      this.mesh.polygon(loop, triangulateWhole(flat), name);
-    };
-    put([u, ...mouths.flatMap(({ head }) => [...head]), v, ...over]);
+    const upper = [u];
+    for (const { head } of mouths) upper.push(head[0], head[1]);
+    upper.push(v);
+    for (const vertex of over) upper.push(vertex);
+    this.part(upper, u, v, name);
     if (mouths.length === 0) return;
     // From a corner or door to the next: along the base, up its jamb, and back round the windows between.
-    let start: readonly number[] = [u];
+    let [foot, head]: [number, number | undefined] = [u, undefined];
     let windows: Mouth[] = [];
-    const close = (end: readonly number[]) => {
-      const back = windows.reverse().flatMap(({ foot, head }) => [head[1], foot[1], foot[0], head[0]]);
-      put([start[0]!, ...end, ...back, ...start.slice(1)]);
+    const close = (...end: readonly number[]) => {
+      const loop = [foot, ...end];
+      for (let k = windows.length - 1; k >= 0; k--) {
+        const one = windows[k]!;
+        loop.push(one.head[1], one.foot[1], one.foot[0], one.head[0]);
+      }
+      if (head !== undefined) loop.push(head);
+      this.part(loop, u, v, name);
       windows = [];
     };
     for (const mouth of mouths) {
@@ -270,10 +273,30 @@ class Pierced {
         windows.push(mouth);
         continue;
       }
-      close([mouth.foot[0], mouth.head[0]]);
-      start = [mouth.foot[1], mouth.head[1]];
+      close(mouth.foot[0], mouth.head[0]);
+      [foot, head] = [mouth.foot[1], mouth.head[1]];
     }
-    close([v]);
+    close(v);
+  }
+
+  /** The vertices of the top over an edge of the ring, from its end back to its beginning. */
+  private over(i: number, next: number): number[] {
+    const chain = this.top.edges[i]!;
+    const found = [this.tops.get(this.ring[next]!)!];
+    for (let k = chain.length - 1; k >= 0; k--) found.push(this.tops.get(chain[k]!)!);
+    return found;
+  }
+
+  /** A part of the side that goes from corner u to v. */
+  private part(loop: readonly number[], u: number, v: number, name: string) {
+    const [p, q] = [this.ring[u]!, this.ring[v]!];
+    const size = Math.sqrt((q.x - p.x) ** 2 + (q.y - p.y) ** 2);
+    const [dx, dy] = [(q.x - p.x) / size, (q.y - p.y) / size];
+    const flat = loop.map((vertex) => ({
+      x: (this.mesh.x(vertex) - p.x) * dx + (this.mesh.y(vertex) - p.y) * dy,
+      y: this.mesh.z(vertex)
+    }));
+    this.mesh.polygon(loop, triangulateWhole(flat), name);
   }
 
   /** A piece of the underside: its outline as seen from above. */

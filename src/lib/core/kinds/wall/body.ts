@@ -19,7 +19,7 @@ import { buildPierced } from '../../kernels/solids/pierced';
 import { boxOf, dropCollinear, ringsArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs } from '../opening/jambs';
-import { cross, dot, locate, subtract, type Point } from '../../geometry/point';
+import { cross, dot, length, locate, subtract, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
 import { footprintOf, frames } from './stages';
@@ -220,7 +220,7 @@ function clipToRange(frame: Frame, [p, q]: Segment, t0: number, t1: number): Seg
 /** Names of vertical faces: outer, inner, jamb, end. */
 function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): string {
   const d = subtract(q, p);
-  const size = Math.hypot(d.x, d.y);
+  const size = length(d);
   const sine = Math.abs(cross(d, frame.direction)) / (size || 1);
   if (sine < tolerances.square) {
     const left = dot(d, frame.direction) < 0;
