@@ -1,12 +1,15 @@
-/** The thread of the server's converter, built as a file of its own beside the server. */
+/** The thread of the server's converter and its limits, built as files of their own beside the server. */
 import { defineConfig } from 'vite';
 
 export default defineConfig({
   build: {
-    ssr: 'src/lib/server/convert-worker.ts',
+    ssr: true,
     outDir: 'build/convert',
     emptyOutDir: true,
     target: 'node20',
-    rollupOptions: { output: { entryFileNames: 'worker.js' } }
+    rollupOptions: {
+      input: { worker: 'src/lib/server/convert-worker.ts', limits: 'src/lib/server/limits.ts' },
+      output: { entryFileNames: '[name].js' }
+    }
   }
 });

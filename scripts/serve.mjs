@@ -9,16 +9,19 @@ process.env.BODY_SIZE_LIMIT ??= 'Infinity';
 process.env.ORIGIN ??= `http://${HOST}:${PORT}`;
 process.env.CONVERT_WORKER ??= fileURLToPath(new URL('../build/convert/worker.js', import.meta.url));
 const { handler } = await import('../build/handler.js');
+const { busy, inLineAtMost } = await import('../build/convert/limits.js');
 
-// Files that are sent wait in line, one for each round of the event loop: hundreds at once hold up no page.
+// Files that are sent wait in line, one for each round of the event loop, and those for which it is too long are turned
+// away at their turn: hundreds at once hold up no page.
 const line = [];
-function inLine(task) {
-  line.push(task);
-  if (line.length === 1) setImmediate(next);
-}
+let taken = 0;
 function next() {
   line.shift()();
   if (line.length > 0) setImmediate(next);
+}
+function turnAway(response) {
+  response.writeHead(busy.status, { ...busy.headers, 'content-type': 'application/json' });
+  response.end(JSON.stringify(busy.body));
 }
 
 const server = createServer((request, response) => {
@@ -26,7 +29,14 @@ const server = createServer((request, response) => {
   if (request.method !== 'POST') return handler(request, response);
   // A body of no said type is a file all the same; without this it would be taken for none.
   request.headers['content-type'] ??= 'application/octet-stream';
-  inLine(() => handler(request, response));
+  const isTaken = taken < inLineAtMost;
+  if (isTaken) taken += 1;
+  line.push(() => {
+    if (!isTaken) return turnAway(response);
+    taken -= 1;
+    handler(request, response);
+  });
+  if (line.length === 1) setImmediate(next);
 });
 server.on('error', (fault) => {
   console.error(
@@ -36,9 +46,11 @@ server.on('error', (fault) => {
   );
   process.exit(1);
 });
-server.listen(Number(PORT), HOST, () =>
-  console.log(`Cliffstead: open http://${HOST}:${PORT} in a browser (Ctrl+C stops it)`)
-);
+server.listen(Number(PORT), HOST, () => {
+  console.log(`Cliffstead: open http://${HOST}:${PORT} in a browser (Ctrl+C stops it)`);
+  // What answers is loaded when it is first asked for: now, and not while somebody waits.
+  fetch(`http://${HOST}:${server.address().port}/api/convert`).catch(() => undefined);
+});
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {
     server.close(() => process.exit(0));

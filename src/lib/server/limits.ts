@@ -15,4 +15,14 @@ export const limits = {
 } as const;
 
 /** When to ask again after being turned away, seconds. */
-export const retryAfter = 5;
+const retryAfter = 5;
+
+/** How one is turned away. */
+export const busy = {
+  status: 503,
+  headers: { 'retry-after': String(retryAfter) },
+  body: { message: 'The converter is busy.', hint: `Ask again in ${retryAfter} seconds.` }
+} as const;
+
+/** So many files that were sent may wait to be looked at; more are turned away unread. */
+export const inLineAtMost = 24;

@@ -1,6 +1,6 @@
 /** POST a .cliffstead file, get it converted: ?to=glb or ?to=svg. The same core as the interface. GET states the limits. */
 import { convert, takePlace } from '$lib/server/converter';
-import { limits, retryAfter } from '$lib/server/limits';
+import { busy, limits } from '$lib/server/limits';
 import type { RequestHandler } from './$types';
 
 const refuse = (status: number, message: string, hint: string, headers: Record<string, string> = {}) =>
@@ -43,10 +43,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
     return tooLarge();
   }
   const leave = takePlace();
-  if (!leave)
-    return refuse(503, 'The converter is busy.', `Ask again in ${retryAfter} seconds.`, {
-      'retry-after': String(retryAfter)
-    });
+  if (!leave) return Response.json(busy.body, busy);
   try {
     const bytes = await readBody(request, limits.bytes);
     if (!bytes) return tooLarge();
