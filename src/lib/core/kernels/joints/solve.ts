@@ -64,7 +64,9 @@ export function solveJoint(node: Node, arms: readonly Arm[], override?: JointOve
   const joint = cutJoint(node, arms, override);
   // The outer ply of a free end may turn round it, over its neighbours.
   if (!joint || joint.kind === 'free') return joint && { ...joint, cuts: withBorders(joint.cuts) };
-  if (!joint.cuts.every(staysInStrips)) return undefined;
+  // The middle of a star is no meeting of two lines, so that a hair outside a strip is no rounding there.
+  const slack = joint.kind === 'star' ? tolerances.nodeGrid : tolerances.coincident;
+  if (!joint.cuts.every((cut) => staysInStrips(cut, slack))) return undefined;
   return { ...joint, cuts: withBorders(joint.cuts.map(ontoStrips)) };
 }
 
@@ -84,12 +86,12 @@ function ontoStrips(cut: ArmCut): ArmCut {
 }
 
 /** Every ply must end within its own strip, or it would lie over its neighbour. */
-function staysInStrips({ arm, chains }: ArmCut): boolean {
+function staysInStrips({ arm, chains }: ArmCut, slack: number): boolean {
   return chains.every((chain, k) =>
     (chain ?? []).every((p) => {
       const y = dot(subtract(p, arm.origin), arm.left);
       const { y0, y1 } = arm.strips[k]!;
-      return y > y0 - tolerances.coincident && y < y1 + tolerances.coincident;
+      return y > y0 - slack && y < y1 + slack;
     })
   );
 }
