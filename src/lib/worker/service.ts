@@ -1,7 +1,7 @@
 /** The model service itself, free of worker plumbing so that tests and the benchmark can run it in process. */
 import { Model, bodyJobs } from '../core/model/graph';
 import type { ElementBody, Project } from '../core/document/kind';
-import { flatTriangles, writeGlb } from '../core/exchange/glb';
+import { writeGlb, writeTriangles } from '../core/exchange/glb';
 import type { Mesh } from '../core/geometry/mesh';
 import { applyPatch, type Patch } from '../core/document/patch';
 import { projectOf } from '../core/kinds/new-project';
@@ -87,41 +87,48 @@ export class LocalModelService implements ModelService {
   }
 }
 
+/** All its numbers in one piece of memory, which is handed over as a whole. */
 function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
+  let size = 0;
+  for (const { mesh } of parts) size += 6 * mesh.indices.length + 3 * mesh.edges.length;
+  const memory = new ArrayBuffer(4 * size);
+  let used = 0;
+  const take = (count: number) => new Float32Array(memory, 4 * used, count);
   return {
     id,
     kind,
     storey,
     parts: parts.map(({ role, material, mesh }) => {
-      const { positions, normals } = flatTriangles(mesh);
-      const whole = positions.byteLength === positions.buffer.byteLength;
+      const most = 3 * mesh.indices.length;
+      const [triangles, normals] = [take(most), new Float32Array(memory, 4 * (used + most), most)];
+      const count = writeTriangles(mesh, triangles, normals);
+      used += 2 * most;
+      const edges = take(3 * mesh.edges.length);
+      writeEdges(mesh, edges);
+      used += edges.length;
       return {
         role,
         material,
-        triangles: whole ? positions : positions.slice(),
-        normals: whole ? normals : normals.slice(),
-        edges: edgeLines(mesh)
+        triangles: triangles.subarray(0, count),
+        normals: normals.subarray(0, count),
+        edges
       };
     })
   };
 }
 
-function edgeLines({ positions: p, edges }: Mesh): Float32Array {
-  const lines = new Float32Array(edges.length * 3);
+function writeEdges({ positions: p, edges }: Mesh, lines: Float32Array) {
   for (let i = 0; i < edges.length; i++) {
     const v = 3 * edges[i]!;
     lines[3 * i] = p[v]! / 1000;
     lines[3 * i + 1] = p[v + 2]! / 1000;
     lines[3 * i + 2] = -p[v + 1]! / 1000;
   }
-  return lines;
 }
 
 /** Buffers to hand over instead of copying. */
 export function transfersOf(update: ModelUpdate | undefined): ArrayBuffer[] {
   return (update?.changed ?? []).flatMap(({ parts }) =>
-    parts.flatMap((part) =>
-      [part.triangles, part.normals, part.edges].map((array) => array.buffer as ArrayBuffer)
-    )
+    parts.slice(0, 1).map(({ triangles }) => triangles.buffer as ArrayBuffer)
   );
 }

@@ -23,11 +23,12 @@ export function linearColour(colour: string): [number, number, number] {
   return [channel(1), channel(3), channel(5)];
 }
 
-/** Triangles with their own normals: x, y up, z towards the viewer; millimetres to metres. */
-export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: Float32Array } {
+/**
+ * Triangles with their own normals: x, y up, z towards the viewer; millimetres to metres. Written into lists with room for
+ * nine numbers a triangle; the answer is how many numbers there are, since a triangle without area is left out.
+ */
+export function writeTriangles(mesh: Mesh, positions: Float32Array, normals: Float32Array): number {
   const { positions: p, indices } = mesh;
-  const positions = new Float32Array(indices.length * 3);
-  const normals = new Float32Array(indices.length * 3);
   let count = 0;
   const put = (at: number, nx: number, ny: number, nz: number) => {
     positions[count] = p[at]! / 1000;
@@ -57,7 +58,7 @@ export function flatTriangles(mesh: Mesh): { positions: Float32Array; normals: F
     put(b, nx / size, ny / size, nz / size);
     put(c, nx / size, ny / size, nz / size);
   }
-  return { positions: positions.subarray(0, count), normals: normals.subarray(0, count) };
+  return count;
 }
 
 export async function writeGlb(project: Project, elements: readonly ElementBody[]): Promise<Uint8Array> {
@@ -114,10 +115,12 @@ function makePrimitive(
   buffer: ReturnType<Document['createBuffer']>,
   mesh: Mesh
 ): Primitive | undefined {
-  const { positions, normals } = flatTriangles(mesh);
-  if (positions.length === 0) return undefined;
+  const most = 3 * mesh.indices.length;
+  const [positions, normals] = [new Float32Array(most), new Float32Array(most)];
+  const count = writeTriangles(mesh, positions, normals);
+  if (count === 0) return undefined;
   const accessor = (array: Float32Array) =>
-    document.createAccessor().setType('VEC3').setArray(new Float32Array(array)).setBuffer(buffer);
+    document.createAccessor().setType('VEC3').setArray(array.slice(0, count)).setBuffer(buffer);
   return document
     .createPrimitive()
     .setAttribute('POSITION', accessor(positions))

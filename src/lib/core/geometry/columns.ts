@@ -13,7 +13,7 @@
  * vertical face takes each height in its range on both of its sides, so no edge meets another in its middle.
  * Cost: O(n log n) for n corners of cells, and the triangulation of the cells. Source: own derivation.
  */
-import { vertexPair, type Mesh } from './mesh';
+import { packMesh, vertexPair, type Mesh } from './mesh';
 import { distance, lerp, type Point } from './point';
 import { ringArea, type Ring } from './ring';
 import { tolerances } from './tolerances';
@@ -251,13 +251,7 @@ class Columns {
   private finish(): Mesh {
     const edges: number[] = [];
     for (const { a, b, first, second } of this.borders.values()) if (first !== second) edges.push(a, b);
-    return {
-      positions: new Float64Array(this.positions),
-      indices: new Uint32Array(this.indices),
-      faceOf: new Uint16Array(this.faceOf),
-      faces: this.faces,
-      edges: new Uint32Array(edges)
-    };
+    return packMesh(this.positions, this.indices, this.faceOf, this.faces, edges);
   }
 }
 

@@ -18,6 +18,30 @@ export interface Mesh {
 export const vertexPair = (a: number, b: number): number =>
   a < 0x4000 && b < 0x4000 ? a * 0x4000 + b : 0x10000000 + a * 0x4000000 + b;
 
+/** A mesh of plain lists, all in one piece of memory: a large house has tens of thousands of meshes. */
+export function packMesh(
+  positions: readonly number[],
+  indices: readonly number[],
+  faceOf: readonly number[],
+  faces: readonly string[],
+  edges: readonly number[]
+): Mesh {
+  const places = [8 * positions.length, 4 * indices.length, 4 * edges.length, 2 * faceOf.length] as const;
+  const memory = new ArrayBuffer(places[0] + places[1] + places[2] + places[3]);
+  const mesh = {
+    positions: new Float64Array(memory, 0, positions.length),
+    indices: new Uint32Array(memory, places[0], indices.length),
+    edges: new Uint32Array(memory, places[0] + places[1], edges.length),
+    faceOf: new Uint16Array(memory, places[0] + places[1] + places[2], faceOf.length),
+    faces
+  };
+  mesh.positions.set(positions);
+  mesh.indices.set(indices);
+  mesh.edges.set(edges);
+  mesh.faceOf.set(faceOf);
+  return mesh;
+}
+
 /** Volume enclosed, mm3 (divergence theorem, about the first vertex). Meaningful for closed meshes only. */
 export function meshVolume(mesh: Mesh): number {
   const { positions: p, indices } = mesh;

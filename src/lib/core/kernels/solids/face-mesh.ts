@@ -3,7 +3,7 @@
  * unlike names share are its edges. Closed when the faces are: nothing is added and nothing checked.
  * Cost: linear in the corners. Source: own.
  */
-import { vertexPair, type Mesh } from '../../geometry/mesh';
+import { packMesh, vertexPair, type Mesh } from '../../geometry/mesh';
 import type { Point } from '../../geometry/point';
 
 export class FaceMesh {
@@ -59,13 +59,7 @@ export class FaceMesh {
   /** Undefined where a face did not take all its corners. */
   build(): Mesh | undefined {
     if (!this.isWhole) return undefined;
-    return {
-      positions: new Float64Array(this.positions),
-      indices: new Uint32Array(this.indices),
-      faceOf: new Uint16Array(this.faceOf),
-      faces: this.faces,
-      edges: new Uint32Array(this.edges)
-    };
+    return packMesh(this.positions, this.indices, this.faceOf, this.faces, this.edges);
   }
 
   private face(name: string): number {
