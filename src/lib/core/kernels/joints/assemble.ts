@@ -4,7 +4,7 @@ import { dropRepeats, isSimple, ringArea, type Ring } from '../../geometry/ring'
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame, type Frame } from './frame';
 import { clipLeft } from '../../geometry/clip';
-import type { ArmCut, JointCut } from './solve';
+import { once, type ArmCut, type Borders, type JointCut } from './solve';
 
 export interface BandFootprint {
   readonly z0: number;
@@ -59,16 +59,25 @@ export function assembleBand(
   const outline = outlineOf(frame, sorted)?.map(clipped);
   if (!outline || !outline.every(isSound)) return undefined;
   const own = sorted.flatMap(({ cut }) => cut.cuts.filter(({ arm }) => arm.frame.wall.id === frame.wall.id));
+  const borders = once((): Borders => {
+    const found = own.flatMap((cut) => cut.borders?.() ?? []);
+    const clipped = clips.flatMap((clip) => clipEdges(outline, clip));
+    return {
+      exposed: [...found.flatMap(({ exposed }) => exposed), ...clipped],
+      butts: found.flatMap(({ butts }) => butts)
+    };
+  });
   return {
     z0,
     z1,
     plies,
     outline,
-    exposed: [
-      ...own.flatMap(({ exposed }) => exposed ?? []),
-      ...clips.flatMap((clip) => clipEdges(outline, clip))
-    ],
-    butts: own.flatMap(({ butts }) => butts ?? [])
+    get exposed() {
+      return borders().exposed;
+    },
+    get butts() {
+      return borders().butts;
+    }
   };
 }
 

@@ -23,6 +23,9 @@ export interface SolvedJoint {
 
 /** The heights at which something begins or ends, ascending, equal ones (to the coincident tolerance) once. */
 export function levelsOf(frames: readonly Frame[]): number[] {
+  const [first] = frames;
+  if (first && frames.every(({ base, top }) => base === first.base && top === first.top))
+    return first.top - first.base <= tolerances.coincident ? [first.base] : [first.base, first.top];
   const all = frames.flatMap((frame) => [frame.base, frame.top]).sort((p, q) => p - q);
   return all.filter((z, i) => i === 0 || !(z - all[i - 1]! <= tolerances.coincident));
 }

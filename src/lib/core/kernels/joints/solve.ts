@@ -43,10 +43,21 @@ export interface ArmCut {
   readonly chains: readonly (readonly Point[] | undefined)[];
   /** The end of the whole wall, left face to right face; undefined where both faces run through. */
   readonly outline: readonly Point[] | undefined;
+  /** Found when they are asked for: a drawing wants them, the model does not. */
+  readonly borders?: () => Borders;
+}
+
+export interface Borders {
   /** Parts of the end that touch no other wall of the joint: they are faces too. Pairs of points. */
-  readonly exposed?: readonly Point[];
+  readonly exposed: readonly Point[];
   /** Where plies stop square at a line of another wall, which a drawing shows; mitres are not. Pairs of points. */
-  readonly butts?: readonly Point[];
+  readonly butts: readonly Point[];
+}
+
+/** The value of a function that is found when it is first asked for. */
+export function once<T>(find: () => T): () => T {
+  let found: { readonly value: T } | undefined;
+  return () => (found ??= { value: find() }).value;
 }
 
 export interface JointCut {
@@ -125,13 +136,19 @@ function coverOf({ arm, outline }: ArmCut): Ring {
 }
 
 function withBorders(cuts: readonly ArmCut[]): ArmCut[] {
-  const covers = cuts.map(coverOf);
-  const corners = covers.flat();
-  return cuts.map((cut, i): ArmCut => {
-    const others = covers.filter((_, k) => k !== i);
-    const exposed = cut.outline ? exposedOf(cut.outline, others, corners) : [];
-    return { ...cut, exposed, butts: buttsOf(cut, cuts, others) };
+  const all = once(() => {
+    const covers = cuts.map(coverOf);
+    return { covers, corners: covers.flat() };
   });
+  return cuts.map((cut, i) => ({
+    ...cut,
+    borders: once((): Borders => {
+      const { covers, corners } = all();
+      const others = covers.filter((_, k) => k !== i);
+      const exposed = cut.outline ? exposedOf(cut.outline, others, corners) : [];
+      return { exposed, butts: buttsOf(cut, cuts, others) };
+    })
+  }));
 }
 
 /** The outline runs from the left face to the right: what it closes off lies on its right, looking along it. */
