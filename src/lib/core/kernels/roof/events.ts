@@ -10,7 +10,7 @@
  */
 import FlatQueue from 'flatqueue';
 import RBush from 'rbush';
-import { along, distance, dot, subtract, type Point } from '../../geometry/point';
+import { distance, dot, subtract, type Point } from '../../geometry/point';
 import { boxOf, type Box } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Lines, Meeting, ProfilePiece } from './lines';
@@ -63,15 +63,16 @@ const margin = 0.1;
 
 function swept<T>(motions: readonly Motion[], dz: number, of: T): Sweep<T> {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const { at, velocity } of motions)
-    for (const k of [0, Math.max(0, dz)]) {
-      const [x, y] = [at.x + velocity.x * k, at.y + velocity.y * k];
-      minX = Math.min(minX, x - margin);
-      minY = Math.min(minY, y - margin);
-      maxX = Math.max(maxX, x + margin);
-      maxY = Math.max(maxY, y + margin);
-    }
-  return { minX, minY, maxX, maxY, of };
+  const k = Math.max(0, dz);
+  for (const { at, velocity } of motions) {
+    const x = at.x + velocity.x * k;
+    const y = at.y + velocity.y * k;
+    minX = Math.min(minX, at.x, x);
+    minY = Math.min(minY, at.y, y);
+    maxX = Math.max(maxX, at.x, x);
+    maxY = Math.max(maxY, at.y, y);
+  }
+  return { minX: minX - margin, minY: minY - margin, maxX: maxX + margin, maxY: maxY + margin, of };
 }
 
 export class Events {
@@ -191,7 +192,7 @@ export class Events {
       const known = motions.get(corner);
       if (known) return known;
       const at = this.lines.position(corner, z);
-      const found = { at, velocity: this.lines.velocity(corner, at, z) };
+      const found = { at, velocity: this.lines.velocity(corner, z) };
       motions.set(corner, found);
       return found;
     };
@@ -227,16 +228,21 @@ export class Events {
 
   private offerHit(corner: Corner, span: Span, motion: (corner: Corner) => Motion, z: number) {
     if (span.line === corner.before || span.line === corner.after) return;
+    // In plain numbers: by far the most asked, and nearly always in vain.
     const { direction, inward } = this.lines.all[span.line]!;
-    const [m, s, e] = [motion(corner), motion(span.start), motion(span.end)];
-    const gap = dot(subtract(m.at, s.at), inward);
-    const closing = this.lines.speed(span.line, z) - dot(m.velocity, inward);
+    const m = motion(corner);
+    const s = motion(span.start);
+    const gap = (m.at.x - s.at.x) * inward.x + (m.at.y - s.at.y) * inward.y;
+    const closing = this.lines.speed(span.line, z) - (m.velocity.x * inward.x + m.velocity.y * inward.y);
     if (closing <= tolerances.wavefrontRate || gap < tolerances.wavefront) return;
     const dz = gap / closing;
     if (z + dz > this.last) return;
-    const from = along(s.at, s.velocity, dz);
-    const t = dot(subtract(along(m.at, m.velocity, dz), from), direction);
-    const size = dot(subtract(along(e.at, e.velocity, dz), from), direction);
+    const e = motion(span.end);
+    const ahead = ({ at, velocity }: Motion) =>
+      (at.x + velocity.x * dz) * direction.x + (at.y + velocity.y * dz) * direction.y;
+    const from = ahead(s);
+    const t = ahead(m) - from;
+    const size = ahead(e) - from;
     if (t < -tolerances.coincident || t > size + tolerances.coincident) return;
     this.queue.push({ kind: 'hits', corner, span }, Math.max(z + dz, z + 2 * tolerances.wavefrontRise));
   }

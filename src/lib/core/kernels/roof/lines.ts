@@ -1,5 +1,5 @@
 /** The lines that a front moves on: how far and how fast each has come in at a height, and where two of them meet. */
-import { along, cross, leftOf, meetLines, scale, subtract, type Point } from '../../geometry/point';
+import { along, cross, leftOf, meetLines, scale, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 
 /** From height `from` upwards the edge moves inwards by `speed` per unit of height. Ascending `from`. */
@@ -23,9 +23,6 @@ export interface Meeting {
   readonly anchor: Point;
   readonly anchorZ: number;
 }
-
-/** Heights that a speed is looked ahead by, mm: far enough for the meeting of two lines to be told from where it is. */
-const ahead = 1000;
 
 export class Lines {
   readonly all: Line[] = [];
@@ -80,18 +77,16 @@ export class Lines {
     return along(v.anchor, q.inward, this.moved(v.after, z) - this.moved(v.after, v.anchorZ));
   }
 
-  /** How a vertex moves just above a height at which it is at `at`, per mm of height. */
-  velocity(v: Meeting, at: Point, z: number): Point {
+  /** How a vertex moves just above a height, per mm of it: as fast over each of its lines as that line itself. */
+  velocity(v: Meeting, z: number): Point {
     const [p, q] = [this.all[v.before]!, this.all[v.after]!];
     const [wp, wq] = [this.speed(v.before, z), this.speed(v.after, z)];
-    if (Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection) return scale(q.inward, wq);
-    const met = meetLines(
-      along(at, p.inward, wp * ahead),
-      p.direction,
-      along(at, q.inward, wq * ahead),
-      q.direction
-    );
-    return met ? scale(subtract(met, at), 1 / ahead) : { x: 0, y: 0 };
+    const sine = cross(p.inward, q.inward);
+    if (Math.abs(sine) <= tolerances.sameDirection) return scale(q.inward, wq);
+    return {
+      x: (wp * q.inward.y - wq * p.inward.y) / sine,
+      y: (wq * p.inward.x - wp * q.inward.x) / sine
+    };
   }
 
   /** The front turns outwards there, so that it may run into the front elsewhere. */
