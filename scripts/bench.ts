@@ -30,6 +30,7 @@ import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
 import { planDrawing } from '../src/lib/core/drawing/plan-drawing';
 import { plainMarks } from '../src/lib/core/display/dimension';
+import type { DimensionMark, PlainMark } from '../src/lib/core/display/marks';
 
 const clock = () => performance.now();
 const ms = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0));
@@ -54,8 +55,9 @@ async function median(
 /** One step of dragging a wall: the command, and all that the plan draws of the storey in hand. */
 function dragSteps(project: Project): { step: (i: number) => Patch; plan: (shown: Project) => void } {
   const model = new Model();
+  const known = new WeakMap<DimensionMark, readonly PlainMark[]>();
   const plan = (shown: Project) => {
-    plainMarks(planDrawing(model.at(shown), 'storey-1', { paper: 75 }).dimensions, 75);
+    plainMarks(planDrawing(model.at(shown), 'storey-1', { paper: 75 }).dimensions, 75, known);
   };
   const step = (i: number) => {
     const result = perform(

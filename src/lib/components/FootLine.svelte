@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { House } from './house.svelte';
   import { formatLengthWithUnit } from '../core/units/length';
+  import { scaleName } from '../core/units/scale';
   import { twinsOf } from '../core/kinds/twins/commands';
   import { settingOutWords } from '../editor/style';
   import { nameElement } from '../core/document/names';
@@ -42,7 +43,12 @@
 <footer
   class="col-span-3 flex items-center gap-5 overflow-hidden whitespace-nowrap border-t border-fog bg-chalk px-3 text-[13px] text-shale"
 >
-  <span>Plan of <strong class="text-slate">{storey?.name}</strong> · 1 : {scale()}</span>
+  <span
+    >Plan of <strong class="text-slate">{storey?.name}</strong> · {scaleName(
+      scale(),
+      editor.settings.units.system
+    )}</span
+  >
   {#if message}
     <span
       role={message.kind === 'problem' ? 'alert' : 'status'}

@@ -51,7 +51,7 @@
   }
   export function scale(): number {
     void scaleTick;
-    return Math.round(view?.scale ?? 75);
+    return view?.scale ?? 75;
   }
 
   onMount(() => {

@@ -29,7 +29,7 @@
   let making = $state(false);
   let canvases = $state(0);
   let over = $state(0);
-  let plan: PlanPane;
+  let plan = $state<PlanPane>()!;
   let sentence: SentenceBar;
 
   const { editor } = $derived(house);

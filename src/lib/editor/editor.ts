@@ -75,6 +75,7 @@ export class Editor {
   private uncollected: Patch | 'all' = 'all';
   private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;
   private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
+  private roomOfStrings = Infinity;
   private withModule: { of: Settings; settings: Settings } | undefined;
 
   constructor(
@@ -279,6 +280,15 @@ export class Editor {
   /** Look at what is selected alone; or at everything again. */
   isolate() {
     this.turn({ isolated: this.isolated || this.selection.size === 0 ? undefined : this.selection });
+  }
+
+  /** How deep the dimension strings of a side of the plan may be, mm of paper. */
+  get stringRoom(): number {
+    return this.roomOfStrings;
+  }
+
+  giveStringRoom(room: number) {
+    this.roomOfStrings = room;
   }
 
   get storeyModel(): StoreyModel | undefined {

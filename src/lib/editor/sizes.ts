@@ -6,15 +6,20 @@ import { drawPlaced, type PlacedString } from '../core/drawing/placed';
 import type { SizeEnd } from '../core/kinds/dimension/record';
 import { cross, dot, subtract, type Point } from '../core/geometry/point';
 import type { Editor } from './editor';
-import { automaticStrings, lookKey, stringsByHand } from '../core/drawing/plan-drawing';
+import { automaticStrings, lookKey, stringsByHand, type PlanLook } from '../core/drawing/plan-drawing';
 
 /** Pixels for a millimetre of paper: pens and texts keep their size on screen. */
 export const paperPixels = 4.3;
 
 const none: readonly never[] = [];
 
-const keyFor = (editor: Editor, mmPerPixel: number) =>
-  lookKey(editor.storey, { paper: paperPixels * mmPerPixel });
+/** How the plan of the storey in hand is drawn on the screen. */
+export const lookFor = (editor: Editor, mmPerPixel: number): PlanLook => ({
+  paper: paperPixels * mmPerPixel,
+  room: editor.stringRoom
+});
+
+const keyFor = (editor: Editor, mmPerPixel: number) => lookKey(editor.storey, lookFor(editor, mmPerPixel));
 
 /** The automatic strings of the storey in hand at a scale; none while dimensions are hidden. */
 export const stringsOf = (editor: Editor, mmPerPixel: number): readonly DimensionString[] =>

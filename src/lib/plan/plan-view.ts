@@ -1,6 +1,12 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { twinsOf } from '../core/kinds/twins/commands';
-import { drawingFont, hatchTiles, type Mark, type PlainMark } from '../core/display/marks';
+import {
+  drawingFont,
+  hatchTiles,
+  type DimensionMark,
+  type Mark,
+  type PlainMark
+} from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import { add, rotate, subtract, type Point } from '../core/geometry/point';
 import { guideLines, stretchOf } from '../core/kinds/guide/lines';
@@ -9,7 +15,8 @@ import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/fr
 import { ringsOn } from '../core/document/cuts';
 import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
-import { paperPixels } from '../editor/sizes';
+import { lookFor, paperPixels } from '../editor/sizes';
+import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
@@ -59,6 +66,8 @@ export class PlanView {
     this.canvas.height = Math.round(height * ratio);
     const first = !this.sized;
     this.sized = true;
+    // The house is what the pane is for: its strings take a fifth of it at most.
+    this.editor.giveStringRoom(Math.round(Math.min(width, height) / 5 / paperPixels));
     if (first) this.fit();
     this.redraw();
   }
@@ -118,15 +127,16 @@ export class PlanView {
           }
         : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
     const [w, h] = [Math.max(500, around.maxX - around.minX), Math.max(500, around.maxY - around.minY)];
-    const scaleFor = (margins: typeof around) =>
-      Math.max(
-        0.002,
-        Math.min(2, (width - margins.minX - margins.maxX) / w, (height - margins.minY - margins.maxY) / h)
-      );
-    let margins = { minX: 60, minY: 60, maxX: 60, maxY: 60 };
-    // Dimension strings keep their size on screen: their room in pixels is measured at a first scale.
-    if (!only) margins = this.dimensionRoom(around, scaleFor({ minX: 110, minY: 110, maxX: 110, maxY: 110 }));
-    this.pixelsPerMm = scaleFor(margins);
+    const fits = (pixelsPerMm: number, margins: typeof around) =>
+      w * pixelsPerMm + margins.minX + margins.maxX <= width &&
+      h * pixelsPerMm + margins.minY + margins.maxY <= height;
+    const narrow = { minX: 60, minY: 60, maxX: 60, maxY: 60 };
+    // Dimension strings keep their size on screen, and fewer are drawn at smaller scales.
+    const marginsAt = (pixelsPerMm: number) => (only ? narrow : this.dimensionRoom(around, pixelsPerMm));
+    const scales = draftingScales(this.editor.settings.units.system).map((scale) => 96 / 25.4 / scale);
+    const chosen = scales.find((one) => fits(one, narrow) && fits(one, marginsAt(one))) ?? scales.at(-1)!;
+    const margins = marginsAt(chosen);
+    this.pixelsPerMm = chosen;
     this.centre = {
       x: (around.minX + around.maxX) / 2 + (margins.maxX - margins.minX) / 2 / this.pixelsPerMm,
       y: (around.minY + around.maxY) / 2 + (margins.maxY - margins.minY) / 2 / this.pixelsPerMm
@@ -144,7 +154,7 @@ export class PlanView {
     const { editor } = this;
     const marks = editor.hidesKind('dimension')
       ? []
-      : planDrawing(this.query, editor.storey, { paper }).dimensions;
+      : planDrawing(this.query, editor.storey, { paper, room: editor.stringRoom }).dimensions;
     const box = marksBox(marks, paper) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
@@ -198,7 +208,7 @@ export class PlanView {
     this.drawGhost();
     this.drawGuides();
     const veiled = editor.veil && (editor.selection.size > 0 || editor.isTrial);
-    const drawing = planDrawing(this.query, editor.storey, { paper: paperPixels * this.mmPerPixel });
+    const drawing = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     for (const marks of drawing.things) {
       const shown = this.visible(marks as readonly PlainMark[]);
       context.globalAlpha = veiled && !isInHand(editor, shown) ? veilShare : 1;
@@ -404,12 +414,24 @@ export class PlanView {
     return this.editor.model.at(this.editor.shown);
   }
 
-  private dims: { of: readonly Mark[]; marks: readonly PlainMark[] } | undefined;
+  private dims:
+    | {
+        of: readonly Mark[];
+        paper: number;
+        known: WeakMap<DimensionMark, readonly PlainMark[]>;
+        marks: readonly PlainMark[];
+      }
+    | undefined;
 
   /** Dimensions at the scale of the screen; the same list while they are the same. */
   private dimensions(of: readonly Mark[]): readonly PlainMark[] {
     if (this.editor.hidesKind('dimension')) return [];
-    if (this.dims?.of !== of) this.dims = { of, marks: plainMarks(of, paperPixels * this.mmPerPixel) };
+    if (this.dims?.of !== of) {
+      const paper = paperPixels * this.mmPerPixel;
+      const known: WeakMap<DimensionMark, readonly PlainMark[]> =
+        this.dims?.paper === paper ? this.dims.known : new WeakMap();
+      this.dims = { of, paper, known, marks: plainMarks(of, paper, known) };
+    }
     return this.visible(this.dims.marks);
   }
 
@@ -526,7 +548,7 @@ export class PlanView {
   private drawChosenDimensions() {
     const { context, editor } = this;
     if (editor.shown.tables.dimension.size === 0) return;
-    const { dimensions } = planDrawing(this.query, editor.storey, { paper: paperPixels * this.mmPerPixel });
+    const { dimensions } = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     for (const mark of this.dimensions(dimensions)) {
       const colour = mark.kind === 'text' ? undefined : this.inHand(mark.subject);
       if (!colour) continue;

@@ -9,23 +9,54 @@ import {
   type SizeText
 } from './marks';
 
-/** mm of paper: from the building to the first string, between strings, for each row of sizes that stand outside. */
-export const paperGaps = { first: 6, next: 6.2, row: 2.3, past: 1.5 } as const;
+/** Of dimension strings, mm of paper. */
+export const paperGaps = {
+  /** From the building to the first string, from one to the next, and so much more over a row of sizes. */
+  first: 6,
+  next: 6.2,
+  row: 4.3,
+  /** Extension lines: from the building, from under a line that is not the first, and past the line. */
+  house: 1.5,
+  stub: 1.6,
+  over: 1.2,
+  /** Half a tick, along and across; a text on the line stands above that, and so much within its stretch. */
+  tick: 0.8,
+  above: 0.9,
+  within: 0.3,
+  /** A leader goes straight out by so much before it turns to its text. */
+  straight: 3.3,
+  /** In the outer row: between texts, past the ends of the string, and away from the middle of a stretch. */
+  between: 0.8,
+  past: 3,
+  farthest: 7,
+  /** The longest text of a side may be so much wider than the building at each end. */
+  beside: 5,
+  leastStretch: 1,
+  outsideShare: 0.6
+} as const;
 
 export const textHeight = 2.3;
-
-export const smallText = 2;
 
 /** A string of sizes as a mark; `subject`: the dimension that it is, where it was placed by hand. */
 export const dimensionMark = (string: DimensionString, subject = ''): DimensionMark => ({
   ...{ kind: 'dimension', subject, group: `dimensions ${string.what}`, ink: 'tide', string }
 });
 
-/** Marks with every dimension told by plain ones: line, extension lines, slanted ticks, sizes. `paper`: mm a mm of paper. */
-export const plainMarks = (marks: readonly Mark[], paper: number): PlainMark[] =>
-  marks.flatMap((mark) =>
-    mark.kind === 'dimension' ? drawString(mark.string, paper, mark.subject) : [mark]
-  );
+/**
+ * Marks with every dimension told by plain ones: line, extension lines, slanted ticks, sizes. `paper`: mm a mm of paper;
+ * `known`: where what was made of a dimension at this scale is kept for the next time.
+ */
+export const plainMarks = (
+  marks: readonly Mark[],
+  paper: number,
+  known?: WeakMap<DimensionMark, readonly PlainMark[]>
+): PlainMark[] =>
+  marks.flatMap((mark) => {
+    if (mark.kind !== 'dimension') return [mark];
+    const made = known?.get(mark) ?? drawString(mark.string, paper, mark.subject);
+    known?.set(mark, made);
+    return made;
+  });
 
 /** Texts along a string read from below or from the right. */
 export const readingAngle = (along: Point) =>
@@ -33,11 +64,13 @@ export const readingAngle = (along: Point) =>
     ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
     : Math.atan2(along.y, along.x);
 
-/** How far out of its line a size is written, mm of paper: over the line as it reads, rows beyond it. */
+/** How far out of its line the middle of a size is, mm of paper: over the line as it reads, the row beyond it. */
 export function awayOf(along: Point, out: Point, row: number): number {
+  if (row > 0) return paperGaps.row + textHeight / 2;
   const angle = readingAngle(along);
   const outwards = dot({ x: -Math.sin(angle), y: Math.cos(angle) }, out) > 0;
-  return row === 0 ? (outwards ? 1.8 : -1.8) : (outwards ? 1.9 : 0) + paperGaps.row * row;
+  const away = paperGaps.above + textHeight / 2;
+  return outwards ? away : -away;
 }
 
 function drawString(string: DimensionString, paper: number, subject: string): PlainMark[] {
@@ -47,20 +80,20 @@ function drawString(string: DimensionString, paper: number, subject: string): Pl
     y: along.y * t + out.y * o
   });
   const base = { subject, group: `dimensions ${what}`, ink: 'tide' as const };
-  const tick = add(scale(along, 1.1 * paper), scale(out, slant * 1.1 * paper));
+  const tick = scale(add(along, scale(out, slant)), paperGaps.tick * paper);
   const angle = readingAngle(along);
   const thin: Point[] = [];
   const ticks: Point[] = [];
   stops.forEach((t, i) => {
     const at = point(t, level);
-    thin.push(point(t, froms[i]!), point(t, level + paperGaps.past * paper));
+    thin.push(point(t, froms[i]!), point(t, level + paperGaps.over * paper));
     ticks.push(subtract(at, tick), add(at, tick));
   });
   const texts = sizes.map(({ middle, at, row, text }): PlainMark => {
     const away = awayOf(along, out, row);
-    if (at !== middle) thin.push(point(middle, level), point(at, level + (away - smallText / 2) * paper));
-    const height = row === 0 ? textHeight : smallText;
-    return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height, text };
+    const turn = point(middle, level + paperGaps.straight * paper);
+    if (row > 0) thin.push(point(middle, level), turn, turn, point(at, level + paperGaps.row * paper));
+    return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height: textHeight, text };
   });
   const stretch = (i: number) => [point(stops[i]!, level), point(stops[i + 1]!, level)];
   const unsure = sizes.flatMap((size, i) => (size.unsure ? stretch(i) : []));
@@ -93,7 +126,7 @@ export function placeOfSize(
   { at, row, text }: SizeText,
   paper: number
 ): { at: Point; along: Point; reach: number; height: number } {
-  const height = (row === 0 ? textHeight : smallText) * paper;
+  const height = textHeight * paper;
   const away = level + awayOf(along, out, row) * paper;
   const point = { x: along.x * at + out.x * away, y: along.y * at + out.y * away };
   return { at: point, along, reach: (text.length * height * characterWidth) / 2, height: 1.4 * height };

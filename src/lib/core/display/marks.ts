@@ -176,7 +176,7 @@ export interface SizeText {
   /** The stretch it tells, as its middle, and where along it is written. */
   readonly middle: number;
   readonly at: number;
-  /** 0: on the line; 1, 2, ...: rows outside it, for sizes wider than their stretch. */
+  /** 0: on the line; 1: in a row outside it, for sizes wider than their stretch. */
   readonly row: number;
   readonly text: string;
   /** Assumed or unknown: drawn dotted. */

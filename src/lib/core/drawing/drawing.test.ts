@@ -6,6 +6,7 @@ import { runScript, type Call } from '../commands/register';
 import { Model } from '../model/graph';
 import { settingsOf } from '../document/project';
 import { dimensionStrings, endsOfSize } from './dimensions';
+import { buildings } from '../kinds/wall/stages';
 import { dimensionMark, placeOfSize, plainMarks } from '../display/dimension';
 import { sizeNow } from '../kinds/dimension/sizes';
 import { ringArea } from '../geometry/ring';
@@ -196,7 +197,8 @@ describe('automatic dimensions', () => {
   const strings = (paper: number, ...commands: Call[]) => {
     const project = build(...commands);
     const storey = model.storey(project, 'storey-1')!;
-    return dimensionStrings(storey, model.outline(project, 'storey-1', 'outer'), settingsOf(project), paper);
+    const surrounds = model.at(project).get(buildings, 'storey-1');
+    return dimensionStrings(storey, surrounds, settingsOf(project), { paper, room: Infinity });
   };
   const south = (paper: number, ...commands: Call[]) =>
     strings(paper, ...commands).filter(({ along, out }) => along.x > 0.9 && out.y < 0);
@@ -219,6 +221,10 @@ describe('automatic dimensions', () => {
       [0, 200, 3950, 4050, 5800, 6000],
       [0, 6000]
     ]);
+    // What the south side tells the north side does not tell again.
+    const all = strings(75, rectangle(), opening('door'), partition);
+    expect(all.filter(({ out }) => out.y > 0.9)).toEqual([]);
+    expect(all.filter(({ along }) => along.y > 0.9).map(({ what }) => what)).toEqual(['faces', 'overall']);
     expect(list[0]!.level).toBeLessThan(list[1]!.level);
   });
   it('a second unit stands in brackets beside the first', () => {
@@ -241,24 +247,24 @@ describe('automatic dimensions', () => {
     }
   });
   it('every string sums to the overall', () => {
-    for (const { stops, sizes } of strings(75, rectangle(), opening('window'))) {
+    for (const { stops, sizes } of south(75, rectangle(), opening('window'))) {
       const told = sizes.reduce((sum, { text }) => sum + Number(text.replaceAll('\u00a0', '')), 0);
       expect(told).toBe(Math.round(stops.at(-1)! - stops[0]!));
     }
   });
-  it('sizes wider than their stretch stand in rows outside, and none overlap', () => {
-    for (const paper of [20, 75, 200, 400])
-      for (const { sizes } of strings(paper, rectangle(), opening('door', { width: 400 }))) {
-        const rows = new Map<number, number>();
-        for (const { at, row, text } of sizes) {
-          const half = (text.length * (row === 0 ? 2.3 : 2) * 0.5 * paper) / 2;
-          expect(at - half).toBeGreaterThanOrEqual(rows.get(row) ?? -Infinity);
-          rows.set(row, at + half);
-        }
-      }
-    expect(
-      Math.max(...south(400, rectangle()).flatMap(({ sizes }) => sizes.map(({ row }) => row)))
-    ).toBeGreaterThan(0);
+  it('in so much room: the innermost go first', () => {
+    const project = build(rectangle(), opening('door'));
+    const surrounds = model.at(project).get(buildings, 'storey-1');
+    const within = (room: number) =>
+      dimensionStrings(model.storey(project, 'storey-1')!, surrounds, settingsOf(project), {
+        paper: 75,
+        room
+      })
+        .filter(({ out }) => out.y < -0.9)
+        .map(({ what }) => what);
+    expect(within(40)).toEqual(['openings', 'faces', 'overall']);
+    expect(within(12)).toEqual(['overall']);
+    expect(within(4)).toEqual([]);
   });
   it('a turned house is dimensioned square to itself', () => {
     const corners = [
@@ -272,17 +278,15 @@ describe('automatic dimensions', () => {
       args: { storey: 'storey-1', points: corners, close: true, thickness: 200 }
     };
     const overall = strings(75, run).filter(({ what }) => what === 'overall');
-    expect(overall.map(({ stops }) => Math.round(stops.at(-1)! - stops[0]!)).sort()).toEqual([
-      4000, 4000, 6000, 6000
-    ]);
+    expect(overall.map(({ stops }) => Math.round(stops.at(-1)! - stops[0]!)).sort()).toEqual([4000, 6000]);
   });
-  it('an open run has none; marks carry ticks, lines and texts in one ink', () => {
-    expect(
-      strings(75, {
-        name: 'drawWall',
-        args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0 }
-      })
-    ).toEqual([]);
+  it('an open run is told by its faces; marks carry ticks, lines and texts in one ink', () => {
+    const wall: Call = {
+      name: 'drawWall',
+      args: { storey: 'storey-1', a: { x: 0, y: 0 }, length: 3000, angle: 0, thickness: 200 }
+    };
+    const texts = strings(75, wall).flatMap(({ sizes }) => sizes.map(({ text }) => text));
+    expect(texts).toEqual(['3\u00a0000', '200']);
     const marks = plainMarks(
       south(75, rectangle()).map((one) => dimensionMark(one)),
       75

@@ -9,6 +9,7 @@ import type { Project } from '../document/kind';
 import { reviewProject } from '../review/review';
 import { act, twoRooms } from '../testing/house';
 import { dimensionStrings } from './dimensions';
+import { buildings } from '../kinds/wall/stages';
 import { drawPlaced, placedStrings } from './placed';
 import { marksBox } from '../display/box';
 import { plainMarks } from '../display/dimension';
@@ -29,8 +30,14 @@ const place = (
 const automatic = (project: Project) => {
   const model = new Model();
   const storey = model.storey(project, 'storey-1')!;
-  const outline = model.outline(project, 'storey-1', 'outer');
-  return dimensionStrings(storey, outline, settingsOf(project), paper, stringsOf(project));
+  const surrounds = model.at(project).get(buildings, 'storey-1');
+  return dimensionStrings(
+    storey,
+    surrounds,
+    settingsOf(project),
+    { paper, room: Infinity },
+    stringsOf(project)
+  );
 };
 /** Strings along the south side: how far out, and their stops. */
 const south = (project: Project) =>

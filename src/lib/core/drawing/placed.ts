@@ -90,7 +90,7 @@ function placedString(
   const own = dot(through, out);
   const froms = borders.map((border) => {
     const [low, high] = reachOf(border, out);
-    const gap = paperGaps.past * paper;
+    const gap = paperGaps.house * paper;
     return own > high ? Math.min(own, high + gap) : own < low ? Math.max(own, low - gap) : own;
   });
   const sizes = placeSizes(stops, units, paper).map((size) => ({
@@ -149,7 +149,7 @@ function drawAngle(project: Readable, dimension: Dimension, paper: number): Mark
   const thin = rays.flatMap(({ border, direction }) => {
     const [low, high] = reachOf(border, direction);
     const start = dot(vertex, direction);
-    const gap = paperGaps.past * paper;
+    const gap = paperGaps.house * paper;
     const [near, far] = [low - start, high - start];
     if (radius <= far && radius >= near) return [];
     const from = radius > far ? far + gap : near - gap;

@@ -3,18 +3,22 @@
  * ask this one function. Each list stays the same object while nothing that it shows changes.
  */
 import type { DimensionString, Mark } from '../display/marks';
+import { indexedRoofs } from '../kinds/roof/stages';
 import { dimensionMark } from '../display/dimension';
 import type { Query } from '../document/kind';
 import { declarationsOf, settingsOf } from '../document/project';
-import { pairKey, partsOfKey, result, stage, table } from '../document/stage';
+import { pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../document/stage';
 import { storeyModels } from '../kinds/storey/model';
-import { outlineKey, outlines } from '../kinds/wall/stages';
-import { dimensionStrings } from './dimensions';
+import { buildings } from '../kinds/wall/stages';
+import { StringMemory, dimensionStrings } from './dimensions';
 import { drawPlaced, placedStrings, type PlacedString } from './placed';
 
-/** How it is drawn. `paper`: model mm to a mm of paper, 75 for 1:75. */
+/** How it is drawn. */
 export interface PlanLook {
+  /** Model mm to a mm of paper, 75 for 1:75. */
   readonly paper: number;
+  /** How deep the strings of a side may be, mm of paper; as deep as they get, where nothing is said. */
+  readonly room?: number;
 }
 
 export interface PlanDrawing {
@@ -26,9 +30,14 @@ export interface PlanDrawing {
 }
 
 /** A storey at a scale, as the key of a stage. */
-export const lookKey = (storey: string, { paper }: PlanLook) => pairKey(String(paper), storey);
+export const lookKey = (storey: string, { paper, room = Infinity }: PlanLook) =>
+  pairKey(`${paper} ${room}`, storey);
 const storeyOf = (key: string) => partsOfKey(key)[1];
-const paperOf = (key: string) => Number(partsOfKey(key)[0]);
+const looksOf = (key: string) => {
+  const [paper, room] = partsOfKey(key)[0].split(' ').map(Number);
+  return { paper: paper!, room: room! };
+};
+const paperOf = (key: string) => looksOf(key).paper;
 
 const units = ({ project }: Query) => settingsOf(project).units;
 const secondUnits = ({ project }: Query) => settingsOf(project).secondUnits;
@@ -47,26 +56,42 @@ export const stringsByHand = stage(
 );
 
 /** The automatic strings, by `lookKey`. */
-export const automaticStrings = stage(
+export const automaticStrings = stageWithMemory(
   'automatic strings',
   {
     model: result(storeyModels, storeyOf),
-    outline: result(outlines, (key) => outlineKey(storeyOf(key), 'outer')),
+    surrounds: result(buildings, storeyOf),
+    roofs: (query, key) => indexedRoofs(query, storeyOf(key)),
     ...{ byHand: result(stringsByHand), units, secondUnits }
   },
-  ({ model, outline, byHand, units: first, secondUnits: second }, key): readonly DimensionString[] =>
-    model ? dimensionStrings(model, outline, { units: first, secondUnits: second }, paperOf(key), byHand) : []
+  () => new StringMemory(),
+  ({ model, surrounds, roofs, byHand, ...units }, key, memory): readonly DimensionString[] =>
+    model
+      ? dimensionStrings(
+          model,
+          surrounds,
+          units,
+          { ...looksOf(key), roofs: roofs.flatMap(({ planes }) => planes.map(({ ring }) => ring)) },
+          byHand,
+          memory
+        )
+      : []
 );
 
-const dimensionMarks = stage(
+const dimensionMarks = stageWithMemory(
   'marks of dimensions',
   {
     ...{ automatic: result(automaticStrings), byHand: result(stringsByHand) },
     ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
     ...{ buildUp: table('buildUp'), storey: table('storey') }
   },
-  ({ automatic, byHand, ...tables }, key): readonly Mark[] => [
-    ...automatic.map((string) => dimensionMark(string)),
+  () => new WeakMap<DimensionString, Mark>(),
+  ({ automatic, byHand, ...tables }, key, known): readonly Mark[] => [
+    ...automatic.map((string) => {
+      const mark = known.get(string) ?? dimensionMark(string);
+      known.set(string, mark);
+      return mark;
+    }),
     ...drawPlaced({ tables }, storeyOf(key), byHand, paperOf(key))
   ]
 );

@@ -23,7 +23,16 @@ import type { Roof } from '../kinds/roof/record';
 import { ridgeHeight, roofModels } from '../kinds/roof/stages';
 import { storeyModels, type StoreyModel } from '../kinds/storey/model';
 import type { Outline } from '../kinds/wall/outline';
-import { footprints, frames, framesOn, nodesOn, outlineOn, outlines, wallsOn } from '../kinds/wall/stages';
+import {
+  buildings,
+  footprints,
+  frames,
+  framesOn,
+  nodesOn,
+  outlineOn,
+  outlines,
+  wallsOn
+} from '../kinds/wall/stages';
 
 export type { StoreyModel };
 
@@ -41,6 +50,7 @@ export const sharedStages: readonly AnyStage[] = [
   placesIn, // all openings of a wall
   storeyModels, // these gathered, for the plan and for pointing
   outlines, // the line round the outer walls
+  buildings, // that, and round the walls that enclose nothing
   roofModels, // a roof's planes from the outline
   slabRings // what a slab covers
 ];

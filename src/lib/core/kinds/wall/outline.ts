@@ -93,6 +93,37 @@ export function deriveOutline(
   return { rings: pairs.map(({ ring }) => ring), walls: pairs.map(({ on }) => on) };
 }
 
+/** The lines round one building: where its walls enclose nothing, round what they take of the plan, in as many pieces. */
+export interface Surround extends Outline {
+  readonly isClosed: boolean;
+}
+
+/** Every building of a storey; `closed`: the outline of those that are closed. */
+export function deriveBuildings(
+  all: readonly WallFootprint<WallFrame>[],
+  closed: Outline | undefined
+): Surround[] {
+  const round = new Set(closed?.walls.flat(2));
+  const isOfClosed = ({ joints }: WallFootprint) =>
+    joints.some(({ node }) => node.members.some(({ frame }) => round.has(frame.wall.id)));
+  const groups = connected(
+    outerWalls(all).filter(({ frame, bands }) => bands.length > 0 && !round.has(frame.wall.id))
+  ).filter((group) => !group.some(isOfClosed));
+  const open = groups.map((walls): Surround => {
+    const outlines = arrange(edges(walls.flatMap(({ bands }) => bands[0]!.outline)))?.outlines ?? [];
+    const rings = outlines.map((ring) => dropCollinear(ring, tolerances.coincident));
+    return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)), isClosed: false };
+  });
+  return [
+    ...(closed?.rings ?? []).map((ring, i): Surround => ({
+      rings: [ring],
+      walls: [closed!.walls[i]!],
+      isClosed: true
+    })),
+    ...open.filter(({ rings }) => rings.length > 0)
+  ];
+}
+
 function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace): Outline {
   const ringsOf = ({ frame, bands }: WallFootprint<WallFrame>): readonly Ring[] =>
     face === 'structure'

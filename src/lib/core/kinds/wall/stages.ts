@@ -21,7 +21,7 @@ import { ringsArea } from '../../geometry/ring';
 import type { SlabFace } from '../slab/record';
 import { storeysInOrder } from '../storey/record';
 import { makeFrame, topDatumOf, type WallFrame } from './frame';
-import { OutlineMemory, deriveOutline, type Outline } from './outline';
+import { OutlineMemory, deriveBuildings, deriveOutline, type Outline, type Surround } from './outline';
 import type { Wall } from './record';
 import { groupedBy } from '../../document/grouped';
 
@@ -100,6 +100,16 @@ export const outlines = stageWithMemory(
   ({ walls }, key, memory): Outline | undefined =>
     deriveOutline(walls, partsOfKey(key)[0] as SlabFace, memory),
   sameOutline
+);
+
+/** The lines round every building of a storey, by its id. */
+export const buildings = stage(
+  'buildings',
+  {
+    walls: (query, storey) => [...query.get(footprints, storey).walls.values()],
+    closed: result(outlines, (storey) => outlineKey(storey, 'outer'))
+  },
+  ({ walls, closed }): readonly Surround[] => deriveBuildings(walls, closed)
 );
 
 export const outlineOn = (query: Query, storey: string, face: SlabFace): Outline | undefined =>
