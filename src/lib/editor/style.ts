@@ -26,14 +26,24 @@ export const settingOutWords: Record<SettingOut, string> = {
   offset: 'line at an offset'
 };
 
-const roles: readonly Choice[] = [
-  { value: 'exterior', label: 'an outer wall' },
-  { value: 'partition', label: 'a partition' },
-  { value: 'nib', label: 'a nib' },
-  { value: 'low', label: 'a low wall' },
-  { value: 'parapet', label: 'a parapet' },
-  { value: 'foundation', label: 'a foundation wall' }
-];
+/** What each kind of wall is called, wherever it is told or chosen. */
+export const roleWords: Record<WallRole, string> = {
+  exterior: 'outer wall',
+  partition: 'partition',
+  nib: 'nib',
+  low: 'low wall',
+  parapet: 'parapet',
+  foundation: 'foundation wall',
+  chimney: 'chimney wall'
+};
+
+/** Those that one draws. */
+const drawn = ['exterior', 'partition', 'nib', 'low', 'parapet', 'foundation'] as const satisfies WallRole[];
+
+const roles = drawn.map((value): Choice => ({
+  value,
+  label: `${value === 'exterior' ? 'an' : 'a'} ${roleWords[value]}`
+}));
 /** Heights and bases of kinds that do not stand as high as their storey, mm. */
 const usualOf: Partial<Record<WallRole, { readonly height: number; readonly base?: number }>> = {
   low: { height: 900 },

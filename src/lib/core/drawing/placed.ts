@@ -93,9 +93,8 @@ function placedString(
     const gap = paperGaps.house * paper;
     return own > high ? Math.min(own, high + gap) : own < low ? Math.max(own, low - gap) : own;
   });
-  const sizes = placeSizes(stops, units, paper).map((size) => ({
+  const sizes = placeSizes(stops, units, paper, textOf[certainty]).map((size) => ({
     ...size,
-    text: textOf[certainty](size.text),
     unsure: certainty !== 'measured',
     locked: form.locked !== null
   }));

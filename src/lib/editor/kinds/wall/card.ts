@@ -5,12 +5,12 @@ import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { nameElement } from '../../../core/document/names';
 import { settingOuts, wallRoles, type Wall } from '../../../core/kinds/wall/record';
 import type { BuildUp } from '../../../core/kinds/build-up/record';
-import { buildUpChoices, settingOutWords } from '../../style';
+import { buildUpChoices, roleWords, settingOutWords } from '../../style';
 import type { Editor } from '../../editor';
 import { topChoiceFields } from '../../details/tops';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
-import { CardMaker, words, type CardAction, type DetailsCard, type Field } from '../../details/card';
+import { CardMaker, type CardAction, type DetailsCard, type Field } from '../../details/card';
 
 function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
   return (buildUp?.plies ?? []).map(({ material, thickness }) => {
@@ -150,7 +150,7 @@ function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Fi
       'role',
       'Kind',
       walls.map((wall) => wall.role),
-      words(wallRoles),
+      wallRoles.map((value) => ({ value, label: roleWords[value] })),
       (role) => set({ role })
     )
   ];
