@@ -3,7 +3,7 @@ import { flushSync } from 'svelte';
 import { nanoid } from 'nanoid';
 import { PatchMismatch, patchOf } from '../core/document/patch';
 import { Keeper } from './keeper';
-import { copyToKeep } from './making';
+import { making } from './projects';
 import { restored, type Restored } from './restored';
 import { allRecords, settingsOf } from '../core/document/project';
 import type { Finding } from '../core/review/review';
@@ -164,6 +164,7 @@ export class House {
 
   /** Keep what is here under a new name; answers its id. */
   async keepAsNew(): Promise<string> {
+    const { copyToKeep } = await making();
     return copyToKeep(this.editor.project, this.keeper.fault?.kind === 'gone' ? 'same' : 'new');
   }
 

@@ -3,18 +3,13 @@
  * damaged, foreign, over-large and newer files are refused with one sentence. See docs/file-format.md.
  */
 import { Unzip, UnzipInflate, strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
-import { defaultUnits } from '../units/length';
-import { migrate } from '../document/migrations';
-import { problem, type Problem, type ProblemCode } from '../document/problems';
+import type { Problem } from '../document/problems';
 import { allRecords } from '../document/project';
-import { projectOf } from '../kinds/new-project';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
-import { readRecords } from '../document/read';
-import { kinds } from '../kinds/register';
+import { application, fail, readHouse } from './house-json';
 
 export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
-export const application = 'cliffstead';
 
 export type Blobs = ReadonlyMap<string, Uint8Array>;
 export type ReadResult =
@@ -31,10 +26,6 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   for (const [name, bytes] of blobs)
     if (used.has(name)) files[`blobs/${name}`] = [bytes, { level: 0, mtime }];
   return zipSync(files);
-}
-
-function fail(code: ProblemCode, texts: Record<string, string>): { ok: false; problem: Problem } {
-  return { ok: false, problem: problem(code, defaultUnits.mm, { texts }) };
 }
 
 const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
@@ -65,35 +56,6 @@ export function readProject(name: string, bytes: Uint8Array): ReadResult {
     return fail('file.damaged', { name, fault: 'project.json is cut short or garbled' });
   }
   return interpret(name, data, unpacked);
-}
-
-/** Numbers given to ids that are gone since; anything else is passed over, as a file can do without. */
-function readLastIds(given: unknown): Record<string, number> {
-  const entries = typeof given === 'object' && given !== null ? Object.entries(given) : [];
-  return Object.fromEntries(
-    entries.filter(([, value]) => Number.isInteger(value) && value >= 0 && value < 1e9)
-  ) as Record<string, number>;
-}
-
-type ReadHouse =
-  { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem };
-
-/** The house that parsed JSON from outside describes; `name`: what messages call it. */
-export function readHouse(name: string, data: unknown): ReadHouse {
-  if (
-    typeof data !== 'object' ||
-    data === null ||
-    (data as { application?: unknown }).application !== application
-  )
-    return fail('file.foreign', { name });
-  const version = (data as { schemaVersion?: unknown }).schemaVersion;
-  if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
-  if (version > schemaVersion)
-    return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
-  const records = readRecords(kinds, migrate((data as { records?: unknown }).records, version));
-  if (!records.ok) return fail('file.record', { name, fault: records.fault });
-  const lastIds = readLastIds((data as { lastIds?: unknown }).lastIds);
-  return { ok: true, project: projectOf(allRecords(records.project), lastIds) };
 }
 
 function interpret(name: string, data: unknown, files: Map<string, Uint8Array>): ReadResult {

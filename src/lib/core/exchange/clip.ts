@@ -3,7 +3,7 @@ import { clipOf } from '../commands/clipboard';
 import { allRecords } from '../document/project';
 import { schemaVersion, type Rec } from '../document/record';
 import type { Query } from '../document/kind';
-import { application, readHouse } from './archive';
+import { application, readHouse } from './house-json';
 
 export const writeClip = (query: Query, ids: readonly string[]): string =>
   JSON.stringify({ application, schemaVersion, records: clipOf(query, ids) });

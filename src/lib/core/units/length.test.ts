@@ -39,7 +39,12 @@ describe('reading lengths', () => {
     ['(3 400 + 200) / 2', mm, 1800],
     ['3 400/2', mm, 1700],
     ['2.5 * 3', m, 7500],
-    ['1/8', m, 125]
+    ['1/8', m, 125],
+    [`3 * 8'6"`, mm, 306 * inch],
+    [`8'6" * 3`, mm, 306 * inch],
+    [`3 * (8'6" + 2")`, ft, 312 * inch],
+    [`2 * 3 * 1'`, mm, 72 * inch],
+    ["1/2 * 8'", ft, 48 * inch]
   ])('%s in %o is %d', (text, units, value) => expect(read(text, units)).toBeCloseTo(value, 9));
 
   it.each([
@@ -51,6 +56,9 @@ describe('reading lengths', () => {
     ['5/0', '2: a fraction whose lower number is not zero'],
     ['(3 400', '6: a closing bracket'],
     ["7'6 mm", '2: inches after the feet'],
+    ['3m * 2m', '5: a number to multiply or divide by'],
+    ['3 / 2m', '4: a number to multiply or divide by'],
+    ['3 * kg', '4: a number to multiply or divide by'],
     ['99999999999', '0: a length of at most 10 km']
   ])('%s is refused', (text, fault) => expect(read(text)).toBe(fault));
 

@@ -98,35 +98,46 @@ class LengthReader {
     }
   }
 
+  /** A length times or by numbers, on whichever side of it they stand: `8'6" * 3` and `3 * 8'6"`. */
   private product(): number {
-    let value = this.term();
+    let { size, factor } = this.term();
     for (;;) {
       this.spaces();
       const sign = this.match(/[*×/÷]/y);
-      if (!sign) return value;
+      if (!sign) return size;
       this.spaces();
       const at = this.at;
-      const by = this.number();
-      if (by === undefined) throw new Fault(this.at, 'a number to multiply or divide by');
-      if (sign[0] === '*' || sign[0] === '×') value *= by;
-      else if (by === 0) throw new Fault(at, 'a number other than zero to divide by');
-      else value /= by;
+      const next = this.at < this.text.length ? this.term('a number to multiply or divide by') : undefined;
+      if (!next) throw new Fault(at, 'a number to multiply or divide by');
+      const isTimes = sign[0] === '*' || sign[0] === '×';
+      if (next.factor === undefined) {
+        // Two lengths make an area, and a length in another is no length.
+        if (!isTimes || factor === undefined) throw new Fault(at, 'a number to multiply or divide by');
+        [size, factor] = [factor * next.size, undefined];
+      } else if (!isTimes && next.factor === 0) throw new Fault(at, 'a number other than zero to divide by');
+      else {
+        const by = isTimes ? next.factor : 1 / next.factor;
+        size = isTimes ? size * next.factor : size / next.factor;
+        if (factor !== undefined) factor *= by;
+      }
     }
   }
 
-  private term(): number {
+  /** Its size in mm, and the number that it is where it has no unit. */
+  private term(expected = 'a number'): { size: number; factor: number | undefined } {
     this.spaces();
     if (this.match(/\(/y)) {
-      const value = this.sum();
+      const size = this.sum();
       this.spaces();
       if (!this.match(/\)/y)) throw new Fault(this.at, 'a closing bracket');
-      return value;
+      return { size, factor: undefined };
     }
-    const size = this.quantity();
-    if (size === undefined) throw new Fault(this.at, 'a number');
-    const [value, unit] = size;
-    if (unit !== "'" && unit !== 'ft' && unit !== 'feet') return value;
-    return value + this.inchesAfterFeet();
+    const read = this.quantity();
+    if (read === undefined) throw new Fault(this.at, expected);
+    const [size, unit, value] = read;
+    if (unit === undefined) return { size, factor: value };
+    const isFeet = unit === "'" || unit === 'ft' || unit === 'feet';
+    return { size: isFeet ? size + this.inchesAfterFeet() : size, factor: undefined };
   }
 
   /** `7'2`, `7' 2 1/2"` and `7'-2"`: a dash joins when it touches both; with a space before it, it is a minus. */
@@ -145,7 +156,8 @@ class LengthReader {
     return value * inch;
   }
 
-  private quantity(): [number, string | undefined] | undefined {
+  /** Its size in mm, its unit, and the number itself. */
+  private quantity(): [number, string | undefined, number] | undefined {
     const value = this.number();
     if (value === undefined) return undefined;
     const after = this.at;
@@ -155,9 +167,9 @@ class LengthReader {
     if (unit === undefined) this.at = after;
     if (unit === 'mod') {
       if (this.module === undefined) throw new Fault(start, 'a planning grid, whose module this is,');
-      return [value * this.module, unit];
+      return [value * this.module, unit, value];
     }
-    return [value * (unit === undefined ? this.bare : unitSizes[unit]!), unit];
+    return [value * (unit === undefined ? this.bare : unitSizes[unit]!), unit, value];
   }
 
   private unit(): string | undefined {
