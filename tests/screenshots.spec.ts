@@ -72,7 +72,7 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
     await page.mouse.move(at.x, at.y);
     for (let i = 0; i < steps; i++) await page.mouse.wheel(0, -240);
   };
-  await zoom(10600, 7300, 5);
+  await zoom(11300, 7700, 5);
   await bench.key('j');
   await bench.point(11400, 7800);
   await page.getByRole('button', { name: /main block, north runs through/ }).click();
