@@ -42,8 +42,8 @@ export interface StringRoom {
   readonly paper: number;
   /** How deep the strings of a side may be, mm of paper. */
   readonly room: number;
-  /** What is drawn over the plan besides its walls: strings begin beyond it. */
-  readonly roofs?: readonly Ring[];
+  /** What is drawn besides walls, as eaves and columns: strings begin beyond it. */
+  readonly clear?: readonly Ring[];
 }
 
 /**
@@ -56,13 +56,13 @@ export function dimensionStrings(
   model: StoreyModel,
   surrounds: readonly Surround[],
   units: SizeUnits,
-  { paper, room, roofs = [] }: StringRoom,
+  { paper, room, clear = [] }: StringRoom,
   placed: readonly DimensionString[] = [],
   memory: StringMemory = new StringMemory()
 ): DimensionString[] {
   const isUnsure = unsureSizes(model);
   const made = surrounds.map((surround) => memory.buildingOf(surround));
-  const stray = [...strayWalls(model, surrounds), ...roofs];
+  const stray = [...strayWalls(model, surrounds), ...clear];
   const taken = made.map(({ rectangle, box }): Taken => ({ ring: rectangle, box }));
   const found = made.flatMap((building, i) => {
     const inputs = [...stray, ...placed, ...inputsOf(model, building), units.units, units.secondUnits];

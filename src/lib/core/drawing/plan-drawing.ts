@@ -3,6 +3,8 @@
  * ask this one function. Each list stays the same object while nothing that it shows changes.
  */
 import type { DimensionString, Mark } from '../display/marks';
+import { allCuts } from '../document/cuts';
+import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
 import { dimensionMark } from '../display/dimension';
 import type { Query } from '../document/kind';
@@ -55,6 +57,12 @@ export const stringsByHand = stage(
       : placedStrings({ tables }, storeyOf(key), { units: first, secondUnits: second }, paperOf(key))
 );
 
+/** Columns, chimneys and the like that a storey shows. */
+const cutsOn = (query: Query, storey: string): Cut[] => {
+  const { datum = 0, height = 0 } = query.project.tables.storey.get(storey) ?? {};
+  return query.get(allCuts, '').filter(({ z0, z1 }) => z0 < datum + height && z1 > datum);
+};
+
 /** The automatic strings, by `lookKey`. */
 export const automaticStrings = stageWithMemory(
   'automatic strings',
@@ -62,16 +70,23 @@ export const automaticStrings = stageWithMemory(
     model: result(storeyModels, storeyOf),
     surrounds: result(buildings, storeyOf),
     roofs: (query, key) => indexedRoofs(query, storeyOf(key)),
+    standing: (query, key) => cutsOn(query, storeyOf(key)),
     ...{ byHand: result(stringsByHand), units, secondUnits }
   },
   () => new StringMemory(),
-  ({ model, surrounds, roofs, byHand, ...units }, key, memory): readonly DimensionString[] =>
+  ({ model, surrounds, roofs, standing, byHand, ...units }, key, memory): readonly DimensionString[] =>
     model
       ? dimensionStrings(
           model,
           surrounds,
           units,
-          { ...looksOf(key), roofs: roofs.flatMap(({ planes }) => planes.map(({ ring }) => ring)) },
+          {
+            ...looksOf(key),
+            clear: [
+              ...roofs.flatMap(({ planes }) => planes.map(({ ring }) => ring)),
+              ...standing.map(({ ring }) => ring)
+            ]
+          },
           byHand,
           memory
         )

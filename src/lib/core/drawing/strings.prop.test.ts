@@ -10,6 +10,7 @@ import { add, cross, dot, leftOf, scale, subtract, type Point } from '../geometr
 import { ringHolds, segmentsCross, type Ring } from '../geometry/ring';
 import type { SizeUnits } from './dimensions';
 import { dimensionStrings } from './dimensions';
+import { ringsOn } from '../document/cuts';
 import { indexedRoofs } from '../kinds/roof/stages';
 import { buildings } from '../kinds/wall/stages';
 import { Model } from '../model/graph';
@@ -36,17 +37,20 @@ interface Written {
 const stringsOf = (project: Project, units: SizeUnits, paper: number, storey = 'storey-1') => {
   const query = new Model().at(project);
   const model = new Model().storey(project, storey)!;
-  const roofs = indexedRoofs(query, storey).flatMap(({ planes }) => planes.map(({ ring }) => ring));
+  const clear = [
+    ...indexedRoofs(query, storey).flatMap(({ planes }) => planes.map(({ ring }) => ring)),
+    ...ringsOn(project, storey).values()
+  ];
   return {
     model,
-    roofs,
-    found: dimensionStrings(model, query.get(buildings, storey), units, { paper, room: Infinity, roofs })
+    clear,
+    found: dimensionStrings(model, query.get(buildings, storey), units, { paper, room: Infinity, clear })
   };
 };
 
 /** The first fault of a drawing's texts; undefined where there is none. */
 function faultOf(project: Project, units: SizeUnits, paper: number, storey?: string): string | undefined {
-  const { model, roofs, found } = stringsOf(project, units, paper, storey);
+  const { model, clear, found } = stringsOf(project, units, paper, storey);
   const written = found.flatMap((string) =>
     string.sizes.map((size): Written => {
       const { at, along, reach } = placeOfSize(string, size, paper);
@@ -74,7 +78,8 @@ function faultOf(project: Project, units: SizeUnits, paper: number, storey?: str
     }
   const walls = model.walls.flatMap(({ bands }) => bands.flatMap(({ outline }) => outline));
   for (const { name, box } of written)
-    if ([...walls, ...roofs].some((ring) => meets(ring, box))) return `${name} lies on a wall or roof`;
+    if ([...walls, ...clear].some((ring) => meets(ring, box)))
+      return `${name} lies on a wall, a roof or a column`;
   return toldTwice(found);
 }
 
