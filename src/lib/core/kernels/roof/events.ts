@@ -21,6 +21,8 @@ export interface Corner extends Meeting {
   readonly from: number;
   into: Span | undefined;
   out: Span | undefined;
+  /** As it was last found. */
+  motion: Motion | undefined;
 }
 
 /** A stretch of the front, on one line. */
@@ -40,6 +42,7 @@ interface Sweep<T> extends Box {
 }
 
 interface Motion {
+  readonly z: number;
   readonly at: Point;
   readonly velocity: Point;
 }
@@ -186,15 +189,12 @@ export class Events {
         this.offerHit(corner, span, motion, z);
   }
 
+  /** Kept with the corner: each is asked for dozens of times at one height. */
   private motionsAt(z: number): (corner: Corner) => Motion {
-    const motions = new Map<Corner, Motion>();
     return (corner) => {
-      const known = motions.get(corner);
-      if (known) return known;
+      if (corner.motion?.z === z) return corner.motion;
       const at = this.lines.position(corner, z);
-      const found = { at, velocity: this.lines.velocity(corner, z) };
-      motions.set(corner, found);
-      return found;
+      return (corner.motion = { z, at, velocity: this.lines.velocity(corner, z) });
     };
   }
 

@@ -113,7 +113,8 @@ class Wavefront {
           anchor: edge.a,
           anchorZ: this.z,
           into: undefined,
-          out: undefined
+          out: undefined,
+          motion: undefined
         })
       );
       loop.forEach((corner, i) => fresh.push(this.events.link(corner, loop[(i + 1) % loop.length]!)));
@@ -273,7 +274,8 @@ class Wavefront {
       anchor: noded.points[part.from]!,
       anchorZ: this.z,
       into: undefined,
-      out: undefined
+      out: undefined,
+      motion: undefined
     };
   }
 
@@ -308,8 +310,8 @@ class Wavefront {
       { from: this.z, speed: 0 }
     ]);
     return [
-      { ...corner, after: step },
-      { ...corner, before: step }
+      { ...corner, after: step, motion: undefined },
+      { ...corner, before: step, motion: undefined }
     ];
   }
 
