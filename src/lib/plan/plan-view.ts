@@ -24,6 +24,9 @@ import { drawOverlay } from './overlay';
 import { planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
 
+/** Pixels for a mm of the building: no view is farther away. */
+const leastPixels = 0.002;
+
 export class PlanView {
   private readonly context: CanvasRenderingContext2D;
   private pixelsPerMm = 0.05;
@@ -95,7 +98,7 @@ export class PlanView {
 
   zoom(factor: number, x: number, y: number) {
     const held = this.toModel(x, y);
-    this.pixelsPerMm = Math.max(0.002, Math.min(5, this.pixelsPerMm * factor));
+    this.pixelsPerMm = Math.max(leastPixels, Math.min(5, this.pixelsPerMm * factor));
     const now = this.toModel(x, y);
     this.centre = { x: this.centre.x + held.x - now.x, y: this.centre.y + held.y - now.y };
     this.onView();
@@ -133,7 +136,9 @@ export class PlanView {
     const narrow = { minX: 60, minY: 60, maxX: 60, maxY: 60 };
     // Dimension strings keep their size on screen, and fewer are drawn at smaller scales.
     const marginsAt = (pixelsPerMm: number) => (only ? narrow : this.dimensionRoom(around, pixelsPerMm));
-    const scales = draftingScales(this.editor.settings.units.system).map((scale) => 96 / 25.4 / scale);
+    const scales = draftingScales(this.editor.settings.units.system)
+      .map((scale) => 96 / 25.4 / scale)
+      .filter((one) => one >= leastPixels);
     const chosen = scales.find((one) => fits(one, narrow) && fits(one, marginsAt(one))) ?? scales.at(-1)!;
     const margins = marginsAt(chosen);
     this.pixelsPerMm = chosen;
@@ -150,12 +155,12 @@ export class PlanView {
     around: { minX: number; minY: number; maxX: number; maxY: number },
     pixelsPerMm: number
   ): typeof around {
-    const paper = paperPixels / pixelsPerMm;
     const { editor } = this;
+    const look = lookFor(editor, 1 / pixelsPerMm);
     const marks = editor.hidesKind('dimension')
       ? []
-      : planDrawing(this.query, editor.storey, { paper, room: editor.stringRoom }).dimensions;
-    const box = marksBox(marks, paper) ?? around;
+      : planDrawing(this.query, editor.storey, look).dimensions;
+    const box = marksBox(marks, look.paper) ?? around;
     const room = (mm: number) => Math.max(40, mm * pixelsPerMm + 22);
     return {
       minX: room(around.minX - box.minX),

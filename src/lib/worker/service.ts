@@ -93,19 +93,20 @@ function showElement({ id, kind, storey, parts }: ElementBody): ShownElement {
   for (const { mesh } of parts) size += 6 * mesh.indices.length + 3 * mesh.edges.length;
   const memory = new ArrayBuffer(4 * size);
   let used = 0;
-  const take = (count: number) => new Float32Array(memory, 4 * used, count);
+  const take = (count: number) => {
+    const list = new Float32Array(memory, 4 * used, count);
+    used += count;
+    return list;
+  };
   return {
     id,
     kind,
     storey,
     parts: parts.map(({ role, material, mesh }) => {
-      const most = 3 * mesh.indices.length;
-      const [triangles, normals] = [take(most), new Float32Array(memory, 4 * (used + most), most)];
+      const [triangles, normals] = [take(3 * mesh.indices.length), take(3 * mesh.indices.length)];
       const count = writeTriangles(mesh, triangles, normals);
-      used += 2 * most;
       const edges = take(3 * mesh.edges.length);
       writeEdges(mesh, edges);
-      used += edges.length;
       return {
         role,
         material,

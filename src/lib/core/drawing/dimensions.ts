@@ -14,6 +14,7 @@ import {
   roomOf,
   sidesOf,
   strayWalls,
+  whats,
   type Building,
   type Side,
   type Taken,
@@ -150,13 +151,14 @@ function bestStrings(
   units: SizeUnits,
   paper: number
 ): SideStrings[] {
-  const banned = new Set<string>();
+  // How many of the three each side may have.
+  const most: number[] = sides.map(() => whats.length);
   for (;;) {
-    const chosen = choose(sides, placed, units, paper, banned);
+    const chosen = choose(sides, placed, units, paper, most);
     const laid = sides.map((side, i) => layOut(side, chosen[i]!, paper));
     const deep = laid.findIndex(({ depth }, i) => depth > sides[i]!.room && chosen[i]!.length > 0);
     if (deep < 0) return laid;
-    banned.add(`${deep} ${chosen[deep]!.at(-1)!.what}`);
+    most[deep] = whats.indexOf(chosen[deep]!.at(-1)!.what);
   }
 }
 
@@ -172,17 +174,16 @@ function choose(
   placed: readonly DimensionString[],
   units: SizeUnits,
   paper: number,
-  banned: ReadonlySet<string>
+  most: readonly number[]
 ): Chosen[][] {
   const told = new Told(placed);
   const chosen: Chosen[][] = sides.map(() => []);
   // Where a string is left out, finer ones are too: openings without faces would be read as faces.
   const ended = new Set<number>();
-  for (const what of ['overall', 'faces', 'openings'] as const)
+  for (const [rank, what] of whats.entries())
     sides.forEach((side, i) => {
-      if (ended.has(i)) return;
-      if (banned.has(`${i} ${what}`)) return void ended.add(i);
-      const { stops } = side.rows.find((row) => row.what === what)!;
+      if (ended.has(i) || rank >= most[i]!) return;
+      const stops = side.stops[what];
       const fresh = stops.slice(1).flatMap((to, k): Stretch[] => {
         const from = stops[k]!;
         return told.has(side.along, from, to) ? [] : [{ from, to, text: writeSize(to - from, units) }];

@@ -15,7 +15,16 @@ import {
   unit,
   type Point
 } from '../geometry/point';
-import { boxHolds, boxOf, boxesMeet, ringHolds, segmentsCross, type Box, type Ring } from '../geometry/ring';
+import {
+  boxHolds,
+  boxOf,
+  boxesMeet,
+  edgesOf,
+  ringHolds,
+  segmentsCross,
+  type Box,
+  type Ring
+} from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import { fromFrame } from '../kernels/joints/frame';
 import { paperGaps, textHeight } from '../display/dimension';
@@ -49,8 +58,6 @@ export function buildingOf(surround: Surround): Building {
   return { ...surround, axis, rectangle, box: boxOf(rectangle) };
 }
 
-const edgesOf = (ring: Ring) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const);
-
 export interface Side {
   readonly slant: 1 | -1;
   readonly along: Point;
@@ -58,13 +65,16 @@ export interface Side {
   /** How far out the building reaches, and from where to where it goes along. */
   readonly from: number;
   readonly ends: readonly [number, number];
-  /** What can be told, from the coarse to the fine. */
-  readonly rows: readonly { readonly what: What; readonly stops: readonly number[] }[];
+  /** What can be told. */
+  readonly stops: Readonly<Record<What, readonly number[]>>;
   /** Strings by hand outside this side. */
   readonly beside: ReturnType<typeof placedBeside>;
 }
 
-export type What = 'overall' | 'faces' | 'openings';
+/** From the coarse to the fine. */
+export const whats = ['overall', 'faces', 'openings'] as const;
+
+export type What = (typeof whats)[number];
 
 export function sidesOf(
   model: StoreyModel,
@@ -108,11 +118,11 @@ export function sidesOf(
     const from = reachOf(points, stray, { ends, along, out }, paper);
     return {
       ...{ slant, along, out, from, ends },
-      rows: [
-        { what: 'overall', stops: ends },
-        { what: 'faces', stops: faces },
-        { what: 'openings', stops: jambs.length > 0 ? sorted([...corners, ...jambs]) : [] }
-      ],
+      stops: {
+        overall: ends,
+        faces,
+        openings: jambs.length > 0 ? sorted([...corners, ...jambs]) : []
+      },
       beside: placedBeside(placed, along, out, from)
     };
   });
@@ -209,7 +219,7 @@ export function roomOf(
 }
 
 /** The nearest of the four turns that points mostly to the right. */
-export function squareAxis(d: Point): Point {
+function squareAxis(d: Point): Point {
   const turns = [d, leftOf(d), scale(d, -1), scale(leftOf(d), -1)];
   return turns.reduce((best, turn) => (turn.x > best.x + tolerances.sameTurn ? turn : best));
 }

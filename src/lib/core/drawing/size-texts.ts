@@ -81,11 +81,10 @@ export function placeAll(
     low,
     high
   );
-  return (
-    row &&
-    stretches.map((one): TextPlace =>
-      fits(one) ? { at: (one.from + one.to) / 2, row: 0 } : { at: row[outside.indexOf(one)]!, row: 1 }
-    )
+  if (!row) return undefined;
+  const places = row.values();
+  return stretches.map((one): TextPlace =>
+    fits(one) ? { at: (one.from + one.to) / 2, row: 0 } : { at: places.next().value!, row: 1 }
   );
 }
 

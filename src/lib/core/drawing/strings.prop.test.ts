@@ -7,7 +7,7 @@ import { placeOfSize, plainMarks, dimensionMark } from '../display/dimension';
 import type { DimensionString } from '../display/marks';
 import type { Project } from '../document/kind';
 import { add, cross, dot, leftOf, scale, subtract, type Point } from '../geometry/point';
-import { ringHolds, segmentsCross, type Ring } from '../geometry/ring';
+import { edgesOf, ringHolds, segmentsCross, type Ring } from '../geometry/ring';
 import type { SizeUnits } from './dimensions';
 import { dimensionStrings } from './dimensions';
 import { ringsOn } from '../document/cuts';
@@ -97,15 +97,13 @@ function toldTwice(found: readonly DimensionString[]): string | undefined {
   return undefined;
 }
 
-const edges = (ring: Ring) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const);
-
 function meets(p: Ring, q: Ring): boolean {
-  const crossed = edges(p).some(([a, b]) => edges(q).some(([c, d]) => segmentsCross(a, b, c, d)));
+  const crossed = edgesOf(p).some(([a, b]) => edgesOf(q).some(([c, d]) => segmentsCross(a, b, c, d)));
   return crossed || ringHolds(p, q[0]!) || ringHolds(q, p[0]!);
 }
 
 const lineMeets = ([a, b]: readonly [Point, Point], box: Ring) =>
-  edges(box).some(([c, d]) => segmentsCross(a, b, c, d)) ||
+  edgesOf(box).some(([c, d]) => segmentsCross(a, b, c, d)) ||
   ringHolds(box, add(a, scale(subtract(b, a), 0.5)));
 
 const read = (name: string): Project => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { ringArea, ringHolds, type Ring } from './ring';
-import { arrange, type Segment } from './arrangement';
+import { edgesOf, ringArea, ringHolds, type Ring } from './ring';
+import { arrange } from './arrangement';
 import { innerPoint } from './triangulate';
 
 const runs = Number(process.env.LAW_RUNS ?? 150);
@@ -24,14 +24,13 @@ const triangleArb: fc.Arbitrary<Ring> = fc
   .filter((ring) => Math.abs(ringArea(ring)) > 2000)
   .map((ring) => (ringArea(ring) > 0 ? ring : [...ring].reverse()));
 
-const edges = (ring: Ring): Segment[] => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!]);
 const areaOf = ({ outer, holes }: { outer: Ring; holes: readonly Ring[] }) =>
   ringArea(outer) + holes.reduce((sum, hole) => sum + ringArea(hole), 0);
 
 it('faces partition their outlines, and each shape is the sum of the faces in it', () => {
   fc.assert(
     fc.property(fc.array(fc.oneof(rectangleArb, triangleArb), { minLength: 1, maxLength: 7 }), (shapes) => {
-      const found = arrange(shapes.flatMap(edges))!;
+      const found = arrange(shapes.flatMap(edgesOf))!;
       const whole = found.outlines.reduce((sum, ring) => sum + ringArea(ring), 0);
       const parts = found.faces.reduce((sum, face) => sum + areaOf(face), 0);
       expect(Math.abs(parts - whole)).toBeLessThan(whole * 1e-6);
@@ -65,8 +64,8 @@ const halves: Ring[] = [
 it('arranging what was arranged changes nothing', () => {
   fc.assert(
     fc.property(fc.array(triangleArb, { minLength: 2, maxLength: 5 }), (shapes) => {
-      const once = arrange(shapes.flatMap(edges))!;
-      const twice = arrange(once.faces.flatMap(({ outer }) => edges(outer)))!;
+      const once = arrange(shapes.flatMap(edgesOf))!;
+      const twice = arrange(once.faces.flatMap(({ outer }) => edgesOf(outer)))!;
       const areas = ({ faces }: typeof once) =>
         faces.map(({ outer }) => ringArea(outer)).sort((p, q) => p - q);
       const [before, after] = [areas(once), areas(twice)];

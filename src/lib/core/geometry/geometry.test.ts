@@ -5,6 +5,7 @@ import { buildColumns, flat, heightAt, weldRings, type Cell } from './columns';
 import { meshVolume, openEdges } from './mesh';
 import { distance, leftOf, locate, meetLines, nearestOnSegment, rotate, unit } from './point';
 import {
+  edgesOf,
   boxOf,
   dropCollinear,
   dropRepeats,
@@ -122,25 +123,24 @@ describe('triangles', () => {
 });
 
 describe('arrangements', () => {
-  const edges = (ring: typeof square) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const);
   it('two overlapping squares: three faces, one outline', () => {
     const other = square.map((p) => at(p.x + 500, p.y + 500));
-    const { faces, outlines } = arrange([...edges(square), ...edges(other)])!;
+    const { faces, outlines } = arrange([...edgesOf(square), ...edgesOf(other)])!;
     expect(faces.map(({ outer }) => Math.round(ringArea(outer))).sort()).toEqual([250000, 750000, 750000]);
     expect(outlines.map((ring) => Math.round(ringArea(ring)))).toEqual([1750000]);
   });
   it('a square in a square is a face with a hole, and a face', () => {
     const inner = square.map((p) => at(300 + p.x * 0.2, 300 + p.y * 0.2));
-    const { faces } = arrange([...edges(square), ...edges(inner)])!;
+    const { faces } = arrange([...edgesOf(square), ...edgesOf(inner)])!;
     expect(faces.map(({ holes }) => holes.length).sort()).toEqual([0, 1]);
   });
   it('loose ends are pruned; nothing gives nothing', () => {
-    const { faces } = arrange([...edges(square), [at(1000, 500), at(3000, 500)]])!;
+    const { faces } = arrange([...edgesOf(square), [at(1000, 500), at(3000, 500)]])!;
     expect(faces).toHaveLength(1);
     expect(arrange([])!.faces).toEqual([]);
   });
   it('a line that runs along a border only splits it', () => {
-    const { faces } = arrange([...edges(square), [at(200, 0), at(700, 0)], [at(0, 500), at(1000, 500)]])!;
+    const { faces } = arrange([...edgesOf(square), [at(200, 0), at(700, 0)], [at(0, 500), at(1000, 500)]])!;
     expect(faces).toHaveLength(2);
   });
 });

@@ -27,6 +27,10 @@ export const lerp = (p: Point, q: Point, k: number): Point => ({
 export const angleOf = (p: Point): number => Math.atan2(p.y, p.x);
 export const fromAngle = (angle: number): Point => ({ x: Math.cos(angle), y: Math.sin(angle) });
 
+/** The same place to internal noding. */
+export const sameNode = (p: Point, q: Point): boolean =>
+  Math.abs(p.x - q.x) + Math.abs(p.y - q.y) < tolerances.nodeGrid;
+
 /** Unit vector; the zero vector stays zero. */
 export function unit(p: Point): Point {
   const size = length(p);

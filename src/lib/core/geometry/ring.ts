@@ -4,6 +4,10 @@ import { cross, distance, lerp, subtract, type Point } from './point';
 
 export type Ring = readonly Point[];
 
+/** Its edges, the one from each point to the next. */
+export const edgesOf = (ring: Ring): (readonly [Point, Point])[] =>
+  ring.map((p, i) => [p, ring[(i + 1) % ring.length]!]);
+
 export interface Box {
   readonly minX: number;
   readonly minY: number;

@@ -13,7 +13,7 @@ import {
   unit,
   type Point
 } from '../geometry/point';
-import { boxOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../geometry/ring';
+import { boxOf, edgesOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../geometry/ring';
 import type { StoreyFootprints, WallFootprint } from '../kernels/joints/footprints';
 import { innerPoint } from '../geometry/triangulate';
 import { standsIn } from '../kernels/joints/bands';
@@ -75,9 +75,7 @@ export function expectPartition(
         throw new Error(`${name} and ${other.name} overlap by ${common} mm2`);
     }
   });
-  const filled = arrange(
-    rings.flatMap(({ ring }) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const))
-  );
+  const filled = arrange(rings.flatMap(({ ring }) => edgesOf(ring)));
   expect(filled).toBeDefined();
   const outline = filled!.outlines.reduce((total, ring) => total + ringArea(ring), 0);
   if (!gaps) expect(Math.abs(outline - sum)).toBeLessThan(Math.max(1, outline * 1e-6));
@@ -111,9 +109,7 @@ function gapAt(
     return inside && rings.some(({ ring }) => ringHolds(ring, inside));
   });
   const key = (p: Point, q: Point) => `${p.x},${p.y} ${q.x},${q.y}`;
-  const edges = filled.flatMap(({ outer, holes }) =>
-    [outer, ...holes].flatMap((ring) => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const))
-  );
+  const edges = filled.flatMap(({ outer, holes }) => [outer, ...holes].flatMap(edgesOf));
   const known = new Set(edges.map(([p, q]) => key(p, q)));
   const sound = walls.filter(
     ({ frame, entangled, joints }) =>

@@ -107,8 +107,7 @@ class LengthReader {
       if (!sign) return size;
       this.spaces();
       const at = this.at;
-      const next = this.at < this.text.length ? this.term('a number to multiply or divide by') : undefined;
-      if (!next) throw new Fault(at, 'a number to multiply or divide by');
+      const next = this.term('a number to multiply or divide by');
       const isTimes = sign[0] === '*' || sign[0] === '×';
       if (next.factor === undefined) {
         // Two lengths make an area, and a length in another is no length.

@@ -15,7 +15,7 @@
  */
 import { arrange, type Face, type Segment } from '../../geometry/arrangement';
 import { cross, distance, subtract, type Point } from '../../geometry/point';
-import { ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
+import { edgesOf, ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint, trianglesOf } from '../../geometry/triangulate';
 import { dutyRank, frameRectangle, type Frame } from './frame';
@@ -80,8 +80,6 @@ function outranks(p: StripRing, q: StripRing, override?: JointOverride): number 
     (p.frame.wall.id < q.frame.wall.id ? -1 : 1)
   );
 }
-
-const edgesOf = (ring: Ring): Segment[] => ring.map((p, i) => [p, ring[(i + 1) % ring.length]!]);
 
 /** What a strip lays claim to: its own ring; and where it is asked to run through, the hull beyond its end. */
 interface Claim {

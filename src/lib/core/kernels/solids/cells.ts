@@ -11,8 +11,17 @@
  *
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
-import { along, distance, lerp, nearestOnSegment, type Point } from '../../geometry/point';
-import { boxHolds, boxOf, boxesMeet, ringArea, ringHolds, type Box, type Ring } from '../../geometry/ring';
+import { along, distance, lerp, nearestOnSegment, sameNode, type Point } from '../../geometry/point';
+import {
+  boxHolds,
+  boxOf,
+  boxesMeet,
+  edgesOf,
+  ringArea,
+  ringHolds,
+  type Box,
+  type Ring
+} from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { flat, heightAt, type Cell, type Interval, type Plane } from '../../geometry/columns';
 import { innerPoint } from '../../geometry/triangulate';
@@ -34,11 +43,10 @@ export interface Void {
 export function cutVoid(cut: Cut, across: Point, datum: number): Void {
   const { ring, box } = cut;
   const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
-  const edges = ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]);
   return {
     z0: cut.z0 - datum,
     z1: cut.z1 - datum,
-    borders: [...edges, [along(middle, across, -chordReach), along(middle, across, chordReach)]],
+    borders: [...edgesOf(ring), [along(middle, across, -chordReach), along(middle, across, chordReach)]],
     holds: (p) => ringHolds(ring, p),
     clip: (line) => [line]
   };
@@ -137,10 +145,9 @@ function piecesAcross(ring: Ring, cuts: readonly Segment[]): Ring[] | undefined 
   return pieces;
 }
 
-const near = (p: Point, q: Point) => Math.abs(p.x - q.x) + Math.abs(p.y - q.y) < tolerances.nodeGrid;
-
 /** Whichever way they run. */
-const isSame = ([a, b]: Segment, [c, d]: Segment) => (near(a, c) && near(b, d)) || (near(a, d) && near(b, c));
+const isSame = ([a, b]: Segment, [c, d]: Segment) =>
+  (sameNode(a, c) && sameNode(b, d)) || (sameNode(a, d) && sameNode(b, c));
 
 /** The ring itself where the line misses it, two where it goes right across, undefined in any other case. */
 function splitAcross(ring: Ring, [a, b]: Segment): Ring[] | undefined {
@@ -180,8 +187,7 @@ function splitAcross(ring: Ring, [a, b]: Segment): Ring[] | undefined {
 export function arrangeCells(ring: Ring, cuts: readonly Segment[]): Ring[] {
   const across = piecesAcross(ring, cuts);
   if (across) return across;
-  const border = ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]);
-  const arrangement = arrange([...border, ...cuts]);
+  const arrangement = arrange([...edgesOf(ring), ...cuts]);
   return (arrangement?.faces ?? []).flatMap(({ outer, holes }) => {
     const inside = innerPoint(outer, holes);
     return inside && holes.length === 0 && ringHolds(ring, inside) && ringArea(outer) > tolerances.scrap

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arrange, type Segment } from '../../geometry/arrangement';
 import { meshVolume, openEdges } from '../../geometry/mesh';
-import { ringArea, ringHolds, type Ring } from '../../geometry/ring';
+import { edgesOf, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { at } from '../../testing/build';
@@ -56,7 +56,7 @@ describe('bars', () => {
 
 describe('pieces of a ring between lines', () => {
   const pieces = (ring: Ring, cuts: readonly Segment[]) => {
-    const { faces } = arrange([...ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]), ...cuts])!;
+    const { faces } = arrange([...edgesOf(ring), ...cuts])!;
     // No caller lays lines so that they close within a ring.
     fc.pre(faces.every(({ holes }) => holes.length === 0));
     return faces

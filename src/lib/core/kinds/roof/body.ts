@@ -1,8 +1,8 @@
 /** Bodies of roofs: the space between undersides and tops of their planes. */
-import { boxOf, boxesMeet, ringHolds } from '../../geometry/ring';
+import { boxOf, boxesMeet, edgesOf, ringHolds } from '../../geometry/ring';
 import { acrossPage, cutVoid, isOnCut, raise } from '../../kernels/solids/cells';
 import { buildColumns, heightAt, type Cell } from '../../geometry/columns';
-import { arrange, type Segment } from '../../geometry/arrangement';
+import { arrange } from '../../geometry/arrangement';
 import { innerPoint } from '../../geometry/triangulate';
 import { own, result, stage } from '../../document/stage';
 import { roofModels } from './stages';
@@ -35,9 +35,7 @@ export function roofMesh(model: Pick<RoofModel, 'planes'>, datum: number, throug
 
 /** All planes in one arrangement with what cuts them, so that neighbours share the new points. */
 function roofPieces(model: Pick<RoofModel, 'planes'>, datum: number, cuts: readonly Cut[]) {
-  const edges = model.planes.flatMap(({ ring }) =>
-    ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!])
-  );
+  const edges = model.planes.flatMap(({ ring }) => edgesOf(ring));
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, datum));
   const faces = arrange([...edges, ...voids.flatMap(({ borders }) => borders)])?.faces ?? [];
   return faces.flatMap(({ outer, holes }) => {

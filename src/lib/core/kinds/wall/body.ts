@@ -19,7 +19,7 @@ import { buildPierced } from '../../kernels/solids/pierced';
 import { boxOf, dropCollinear, ringsArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs } from '../opening/jambs';
-import { cross, dot, length, locate, subtract, type Point } from '../../geometry/point';
+import { cross, dot, length, locate, sameNode, subtract, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
 import { footprintOf, frames } from './stages';
@@ -132,14 +132,13 @@ function stacked(bands: WallShape['bands'], strip: number): Stack[] {
 /** The same but for points on straight edges, and where the ring begins. */
 function sameOutlines(p: readonly Ring[], q: readonly Ring[]): boolean {
   if (p.length !== q.length) return false;
-  const near = (a: Point, b: Point) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < tolerances.nodeGrid;
   return p.every((ring, i) => {
     const [r, s] = [ring, q[i]!].map((one) => dropCollinear(one, tolerances.nodeGrid));
-    const shift = s!.findIndex((point) => near(point, r![0]!));
+    const shift = s!.findIndex((point) => sameNode(point, r![0]!));
     return (
       r!.length === s!.length &&
       shift >= 0 &&
-      r!.every((point, k) => near(point, s![(k + shift) % s!.length]!))
+      r!.every((point, k) => sameNode(point, s![(k + shift) % s!.length]!))
     );
   });
 }

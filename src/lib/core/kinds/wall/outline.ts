@@ -2,8 +2,8 @@
  * Outlines by walls: the outer line of the faces, the outer line of the structure, or the inner faces. The exterior walls
  * give them, or all walls where none is exterior.
  */
-import { boxOf, dropCollinear, ringArea, ringsArea, type Ring } from '../../geometry/ring';
-import { arrange, type Segment } from '../../geometry/arrangement';
+import { boxOf, dropCollinear, edgesOf, ringArea, ringsArea, type Ring } from '../../geometry/ring';
+import { arrange } from '../../geometry/arrangement';
 import { tolerances } from '../../geometry/tolerances';
 import { distance, lerp, nearestOnSegment } from '../../geometry/point';
 import type { WallFootprint } from '../../kernels/joints/footprints';
@@ -21,9 +21,6 @@ function outerWalls(walls: readonly WallFootprint<WallFrame>[]): WallFootprint<W
   const outer = walls.filter(({ frame }) => frame.wall.role === 'exterior');
   return outer.length > 0 ? outer : [...walls];
 }
-
-const edges = (rings: readonly Ring[]): Segment[] =>
-  rings.flatMap((ring) => ring.map((p, i): Segment => [p, ring[(i + 1) % ring.length]!]));
 
 /** Smallest area that counts as enclosed, mm2. */
 const leastRoom = 250_000;
@@ -110,7 +107,8 @@ export function deriveBuildings(
     outerWalls(all).filter(({ frame, bands }) => bands.length > 0 && !round.has(frame.wall.id))
   ).filter((group) => !group.some(isOfClosed));
   const open = groups.map((walls): Surround => {
-    const outlines = arrange(edges(walls.flatMap(({ bands }) => bands[0]!.outline)))?.outlines ?? [];
+    const outlines =
+      arrange(walls.flatMap(({ bands }) => bands[0]!.outline.flatMap(edgesOf)))?.outlines ?? [];
     const rings = outlines.map((ring) => dropCollinear(ring, tolerances.coincident));
     return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)), isClosed: false };
   });
@@ -132,7 +130,7 @@ function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace)
           .flat()
       : bands[0]!.outline;
   const none: Outline = { rings: [], walls: [] };
-  const arrangement = arrange(walls.flatMap((wall) => edges(ringsOf(wall))));
+  const arrangement = arrange(walls.flatMap((wall) => ringsOf(wall).flatMap(edgesOf)));
   if (!arrangement) return none;
   const solids = walls.flatMap(ringsOf).filter((ring) => ring.length > 0);
   const enclosing = arrangement.outlines.filter((outline) => {
@@ -176,7 +174,7 @@ function wallsOnRing(walls: readonly WallFootprint<WallFrame>[], ring: Ring): st
   const sides = walls.map(({ frame, bands }) => ({
     id: frame.wall.id,
     box: boxOf(bands[0]!.outline.flat()),
-    borders: edges(bands[0]!.outline)
+    borders: bands[0]!.outline.flatMap(edgesOf)
   }));
   return ring.map((p, i) => {
     const q = ring[(i + 1) % ring.length]!;

@@ -9,7 +9,16 @@ import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
 import { cutAtJambs } from '../opening/jambs';
 import { distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
-import { boxOf, boxesMeet, partsOutside, ringArea, ringHolds, sideOf, type Ring } from '../../geometry/ring';
+import {
+  boxOf,
+  boxesMeet,
+  edgesOf,
+  partsOutside,
+  ringArea,
+  ringHolds,
+  sideOf,
+  type Ring
+} from '../../geometry/ring';
 import { sureness } from '../../display/certainty';
 import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/cells';
 import { innerPoint } from '../../geometry/triangulate';
@@ -149,8 +158,7 @@ const isConvex = (ring: Ring) =>
 
 /** A convex piece without a convex ring; split across the wall first, so that no seam runs along its plies. */
 function outsideOf(frame: Frame, piece: Ring, ring: Ring): Ring[] {
-  const edges = ring
-    .map((p, i) => [p, ring[(i + 1) % ring.length]!] as const)
+  const edges = edgesOf(ring)
     .map(([p, q]) => ({ p, q, along: Math.abs(dot(unit(subtract(q, p)), frame.direction)) }))
     .sort((m, n) => m.along - n.along);
   const parts: Ring[] = [];
