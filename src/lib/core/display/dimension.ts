@@ -5,6 +5,7 @@ import {
   type DimensionMark,
   type DimensionString,
   type Mark,
+  type Pen,
   type PlainMark,
   type SizeText
 } from './marks';
@@ -50,13 +51,22 @@ export const plainMarks = (
   marks: readonly Mark[],
   paper: number,
   known?: WeakMap<DimensionMark, readonly PlainMark[]>
-): PlainMark[] =>
-  marks.flatMap((mark) => {
-    if (mark.kind !== 'dimension') return [mark];
-    const made = known?.get(mark) ?? drawString(mark.string, paper, mark.subject);
-    known?.set(mark, made);
-    return made;
-  });
+): PlainMark[] => {
+  const plain: PlainMark[] = [];
+  for (const mark of marks) {
+    if (mark.kind !== 'dimension') {
+      plain.push(mark);
+      continue;
+    }
+    let made = known?.get(mark);
+    if (!made) {
+      made = drawString(mark.string, paper, mark.subject);
+      known?.set(mark, made);
+    }
+    plain.push(...made);
+  }
+  return plain;
+};
 
 /** Texts along a string read from below or from the right. */
 export const readingAngle = (along: Point) =>
@@ -79,33 +89,34 @@ function drawString(string: DimensionString, paper: number, subject: string): Pl
     x: along.x * t + out.x * o,
     y: along.y * t + out.y * o
   });
-  const base = { subject, group: `dimensions ${what}`, ink: 'tide' as const };
+  const group = `dimensions ${what}`;
   const tick = scale(add(along, scale(out, slant)), paperGaps.tick * paper);
   const angle = readingAngle(along);
-  const thin: Point[] = [];
-  const ticks: Point[] = [];
+  const [thin, ticks, sure, unsure]: [Point[], Point[], Point[], Point[]] = [[], [], [], []];
   stops.forEach((t, i) => {
     const at = point(t, level);
     thin.push(point(t, froms[i]!), point(t, level + paperGaps.over * paper));
     ticks.push(subtract(at, tick), add(at, tick));
   });
-  const texts = sizes.map(({ middle, at, row, text }): PlainMark => {
-    const away = awayOf(along, out, row);
+  const marks: PlainMark[] = [];
+  const draw = (points: readonly Point[], pen: Pen) =>
+    marks.push({ kind: 'lines', subject, group, points, ink: 'tide', pen });
+  const texts: PlainMark[] = [];
+  const aways = [awayOf(along, out, 0), awayOf(along, out, 1)] as const;
+  sizes.forEach((size, i) => {
+    const { middle, row, text } = size;
     const turn = point(middle, level + paperGaps.straight * paper);
-    if (row > 0) thin.push(point(middle, level), turn, turn, point(at, level + paperGaps.row * paper));
-    return { ...base, kind: 'text', at: point(at, level + away * paper), angle, height: textHeight, text };
+    if (row > 0) thin.push(point(middle, level), turn, turn, point(size.at, level + paperGaps.row * paper));
+    if (size.locked) thin.push(...frameLines(placeOfSize(string, size, paper)));
+    (size.unsure ? unsure : sure).push(point(stops[i]!, level), point(stops[i + 1]!, level));
+    const at = point(size.at, level + aways[row > 0 ? 1 : 0] * paper);
+    texts.push({ kind: 'text', subject, group, at, angle, height: textHeight, text, ink: 'tide' });
   });
-  const stretch = (i: number) => [point(stops[i]!, level), point(stops[i + 1]!, level)];
-  const unsure = sizes.flatMap((size, i) => (size.unsure ? stretch(i) : []));
-  const sure = sizes.flatMap((size, i) => (size.unsure ? [] : stretch(i)));
-  for (const size of sizes) if (size.locked) thin.push(...frameLines(placeOfSize(string, size, paper)));
-  return [
-    { ...base, kind: 'lines', points: sure, pen: 'fine' },
-    ...(unsure.length > 0 ? [{ ...base, kind: 'lines', points: unsure, pen: 'dotted' } as const] : []),
-    { ...base, kind: 'lines', points: thin, pen: 'thin' },
-    { ...base, kind: 'lines', points: ticks, pen: 'face' },
-    ...texts
-  ];
+  draw(sure, 'fine');
+  if (unsure.length > 0) draw(unsure, 'dotted');
+  draw(thin, 'thin');
+  draw(ticks, 'face');
+  return [...marks, ...texts];
 }
 
 /** A frame round a size. */

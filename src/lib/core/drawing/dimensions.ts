@@ -12,7 +12,9 @@ import {
   bandOf,
   buildingOf,
   roomOf,
+  sideBeyond,
   sidesOf,
+  Stray,
   strayWalls,
   whats,
   type Building,
@@ -63,11 +65,12 @@ export function dimensionStrings(
 ): DimensionString[] {
   const isUnsure = unsureSizes(model);
   const made = surrounds.map((surround) => memory.buildingOf(surround));
-  const stray = [...strayWalls(model, surrounds), ...clear];
+  const beyond = memory.beyond([...strayWalls(model, made), ...clear], placed);
   const taken = made.map(({ rectangle, box }): Taken => ({ ring: rectangle, box }));
   const found = made.flatMap((building, i) => {
-    const inputs = [...stray, ...placed, ...inputsOf(model, building), units.units, units.secondUnits];
-    const sides = memory.sidesOf(building, inputs, () => sidesOf(model, building, stray, placed, paper));
+    const sides = memory.sidesOf(building, inputsOf(model, building, units), beyond, paper, () =>
+      sidesOf(model, building)
+    );
     const rooms = sides.map((side) => roomOf(side, taken, i, room, paper));
     const strings = memory.stringsOf(building, rooms, () => {
       const free = sides.flatMap((side, k) => (rooms[k]! > 0 ? [{ ...side, room: rooms[k]! }] : []));
@@ -84,18 +87,31 @@ export function dimensionStrings(
 }
 
 /** All that the strings round a building read of the storey: they are made anew where one of these is another. */
-const inputsOf = (model: StoreyModel, { rings, walls }: Surround): unknown[] => [
-  ...rings,
-  ...[...new Set(walls.flat(2))].flatMap((id) => [
-    model.frames.get(id),
-    model.places.get(id),
-    ...(model.footprints.walls.get(id)?.joints ?? [])
-  ])
-];
+function inputsOf(
+  model: StoreyModel,
+  { rings, ids }: Building,
+  { units, secondUnits }: SizeUnits
+): unknown[] {
+  const inputs: unknown[] = [units, secondUnits, ...rings];
+  for (const id of ids) {
+    inputs.push(model.frames.get(id), model.places.get(id));
+    for (const joint of model.footprints.walls.get(id)?.joints ?? []) inputs.push(joint);
+  }
+  return inputs;
+}
+
+/** What the strings of all buildings keep clear of. */
+interface Beyond {
+  readonly stray: Stray;
+  readonly placed: readonly DimensionString[];
+}
 
 interface KeptStrings {
   readonly building: Building;
   inputs: readonly unknown[];
+  /** The sides as if the building stood alone, and with what is beyond it. */
+  alone: readonly Side[];
+  beyond: Beyond | undefined;
   sides: readonly Side[];
   rooms: readonly number[] | undefined;
   strings: readonly SideStrings[];
@@ -104,18 +120,48 @@ interface KeptStrings {
 /** The strings of the last time, building by building: a change of one leaves the others. For one scale. */
 export class StringMemory {
   private readonly kept = new Map<Ring, KeptStrings>();
+  private last: Beyond = { stray: new Stray([]), placed: [] };
+
+  /** The same object while all that is beyond the buildings is. */
+  beyond(rings: readonly Ring[], placed: readonly DimensionString[]): Beyond {
+    const stray = sameInput(this.last.stray.rings, rings) ? this.last.stray : new Stray(rings);
+    if (stray !== this.last.stray || !sameInput(this.last.placed, placed)) this.last = { stray, placed };
+    return this.last;
+  }
 
   buildingOf(surround: Surround): Building {
     const known = this.kept.get(surround.rings[0]!);
-    if (known && sameInput(known.building.rings, surround.rings)) return known.building;
+    if (
+      known &&
+      sameInput(known.building.rings, surround.rings) &&
+      sameInput(known.building.walls, surround.walls)
+    )
+      return known.building;
     const building = buildingOf(surround);
-    this.kept.set(surround.rings[0]!, { building, inputs: [], sides: [], rooms: undefined, strings: [] });
+    const nothing = { inputs: [], alone: [], beyond: undefined, sides: [], rooms: undefined, strings: [] };
+    this.kept.set(surround.rings[0]!, { building, ...nothing });
     return building;
   }
 
-  sidesOf(building: Building, inputs: readonly unknown[], make: () => readonly Side[]): readonly Side[] {
+  sidesOf(
+    building: Building,
+    inputs: readonly unknown[],
+    beyond: Beyond,
+    paper: number,
+    make: () => readonly Side[]
+  ): readonly Side[] {
     const kept = this.kept.get(building.rings[0]!)!;
-    if (!sameInput(kept.inputs, inputs)) Object.assign(kept, { inputs, sides: make(), rooms: undefined });
+    const isSame = sameInput(kept.inputs, inputs);
+    if (!isSame) Object.assign(kept, { inputs, alone: make() });
+    if (isSame && kept.beyond === beyond) return kept.sides;
+    const sides = kept.alone.map((side) => sideBeyond(side, beyond.stray, beyond.placed, paper));
+    // Most of what moves lies beyond other buildings.
+    const isAsFar =
+      isSame &&
+      beyond.placed === kept.beyond?.placed &&
+      sides.every(({ from }, i) => from === kept.sides[i]!.from);
+    kept.beyond = beyond;
+    if (!isAsFar) Object.assign(kept, { sides, rooms: undefined });
     return kept.sides;
   }
 
@@ -281,10 +327,12 @@ class Told {
 
 /** Strings with the sizes between walls and openings that are not sure marked. */
 function unsureSizes(model: StoreyModel): (string: DimensionString) => DimensionString {
-  const isUnsure = ({ certainty }: { certainty: Certainty }) => certainty !== 'measured';
-  const walls = [...model.frames.values()].filter(({ wall }) => isUnsure(wall));
-  const openings = [...model.places.values()].flat().filter(({ opening }) => isUnsure(opening));
-  const unsure = new Set([...walls.map(({ wall }) => wall.id), ...openings.map(({ opening }) => opening.id)]);
+  const unsure = new Set<string>();
+  const look = ({ id, certainty }: { id: string; certainty: Certainty }) => {
+    if (certainty !== 'measured') unsure.add(id);
+  };
+  for (const { wall } of model.frames.values()) look(wall);
+  for (const list of model.places.values()) for (const { opening } of list) look(opening);
   if (unsure.size === 0) return (string) => string;
   return (string) => ({
     ...string,

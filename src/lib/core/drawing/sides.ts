@@ -2,6 +2,7 @@
  * What there is to tell on the sides of a building, and the room there is for it. Directions follow the longest face, so
  * that a turned house is dimensioned square to itself.
  */
+import Flatbush from 'flatbush';
 import {
   add,
   along,
@@ -37,6 +38,8 @@ export interface Building extends Surround {
   /** Round all of it, square to the axis. */
   readonly rectangle: Ring;
   readonly box: Box;
+  /** The ids of the walls round it. */
+  readonly ids: ReadonlySet<string>;
 }
 
 /** A part of the plan that no strings may run over. */
@@ -55,7 +58,7 @@ export function buildingOf(surround: Surround): Building {
   const corner = (u: number, v: number) => add(scale(axis, u), scale(leftOf(axis), v));
   const [x0, x1, y0, y1] = [Math.min(...x), Math.max(...x), Math.min(...y), Math.max(...y)];
   const rectangle = [corner(x0, y0), corner(x1, y0), corner(x1, y1), corner(x0, y1)];
-  return { ...surround, axis, rectangle, box: boxOf(rectangle) };
+  return { ...surround, axis, rectangle, box: boxOf(rectangle), ids: new Set(surround.walls.flat(2)) };
 }
 
 export interface Side {
@@ -76,13 +79,8 @@ export const whats = ['overall', 'faces', 'openings'] as const;
 
 export type What = (typeof whats)[number];
 
-export function sidesOf(
-  model: StoreyModel,
-  building: Building,
-  stray: readonly Ring[],
-  placed: readonly DimensionString[],
-  paper: number
-): Side[] {
+/** The sides of a building as if it stood alone. */
+export function sidesOf(model: StoreyModel, building: Building): Side[] {
   const { rings, walls: round, axis } = building;
   const points = rings.flat();
   const directions = [
@@ -115,17 +113,28 @@ export function sidesOf(
     );
     const faces = sorted([...corners, ...crossFaces(model, walls, along)]);
     const ends = [overall[0]!, overall.at(-1)!] as const;
-    const from = reachOf(points, stray, { ends, along, out }, paper);
     return {
-      ...{ slant, along, out, from, ends },
+      ...{ slant, along, out, ends },
+      from: farthest(points, out),
       stops: {
         overall: ends,
         faces,
         openings: jambs.length > 0 ? sorted([...corners, ...jambs]) : []
       },
-      beside: placedBeside(placed, along, out, from)
+      beside: []
     };
   });
+}
+
+/** A side with what strings must keep clear of: it reaches as far out as that, and has strings by hand beside it. */
+export function sideBeyond(
+  side: Side,
+  stray: Stray,
+  placed: readonly DimensionString[],
+  paper: number
+): Side {
+  const from = reachOf(side, stray, paper);
+  return { ...side, from, beside: placedBeside(placed, side.along, side.out, from) };
 }
 
 /** Whether something of the rings lies beyond a point in a direction. */
@@ -140,40 +149,59 @@ const isBehind = (rings: readonly Ring[], p: Point, out: Point) => {
 const farOff = 1e6;
 
 /** What the walls take of the plan that neither go round a building nor lie within one. */
-export function strayWalls(model: StoreyModel, surrounds: readonly Surround[]): Ring[] {
-  const round = new Set(surrounds.flatMap(({ walls }) => walls.flat(2)));
-  const rings = surrounds.flatMap((one) =>
-    one.isClosed ? one.rings.map((ring) => ({ ring, box: boxOf(ring) })) : []
+export function strayWalls(model: StoreyModel, buildings: readonly Building[]): Ring[] {
+  const round = new Set<string>();
+  for (const { ids } of buildings) for (const id of ids) round.add(id);
+  const closed = buildings.flatMap(({ isClosed, rings, box }) =>
+    isClosed ? rings.map((ring) => ({ ring, box })) : []
   );
-  return model.walls.flatMap(({ frame, bands }) => {
+  const stray: Ring[] = [];
+  // Walls of one building mostly follow one another: where the last one lay is looked at first.
+  let home = closed[0];
+  for (const { frame, bands } of model.walls) {
+    if (round.has(frame.wall.id)) continue;
     const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
-    const isStray =
-      !round.has(frame.wall.id) &&
-      !rings.some(({ ring, box }) => boxHolds(box, middle) && ringHolds(ring, middle));
-    return isStray ? bands.flatMap((band) => band.outline) : [];
-  });
+    const holds = ({ ring, box }: Taken) => boxHolds(box, middle) && ringHolds(ring, middle);
+    if (home && holds(home)) continue;
+    const within = closed.find(holds);
+    if (within) home = within;
+    else for (const { outline } of bands) stray.push(...outline);
+  }
+  return stray;
 }
 
-/** How far out a building reaches on a side, with the walls outside it that its strings would run over. */
-function reachOf(
-  points: readonly Point[],
-  stray: readonly Ring[],
-  side: Pick<Side, 'along' | 'out' | 'ends'>,
-  paper: number
-): number {
-  const far = (ring: Ring) => Math.max(...ring.map((p) => dot(p, side.out)));
-  let from = far(points);
-  const left = new Set(stray);
-  for (let isClear = false; !isClear;) {
-    const band = bandOf({ ...side, from }, deepest, paper);
-    const met = [...left].filter((ring) => far(ring) > from && ringsMeet(ring, band));
-    for (const ring of met) {
-      left.delete(ring);
-      from = Math.max(from, far(ring));
+/** Rings that lie outside buildings, found by their boxes. */
+export class Stray {
+  private readonly index: Flatbush | undefined;
+
+  constructor(readonly rings: readonly Ring[]) {
+    if (rings.length === 0) return;
+    this.index = new Flatbush(rings.length);
+    for (const ring of rings) {
+      const { minX, minY, maxX, maxY } = boxOf(ring);
+      this.index.add(minX, minY, maxX, maxY);
     }
-    isClear = met.length === 0;
+    this.index.finish();
   }
-  return from;
+
+  near({ minX, minY, maxX, maxY }: Box): Ring[] {
+    return this.index?.search(minX, minY, maxX, maxY).map((i) => this.rings[i]!) ?? [];
+  }
+}
+
+const farthest = (ring: Ring, out: Point) => Math.max(...ring.map((p) => dot(p, out)));
+
+/** How far out a building reaches on a side, with what lies outside it that its strings would run over. */
+function reachOf(side: Side, stray: Stray, paper: number): number {
+  let { from } = side;
+  for (;;) {
+    const band = bandOf({ ...side, from }, deepest, paper);
+    const met = stray
+      .near(boxOf(band))
+      .filter((ring) => farthest(ring, side.out) > from && ringsMeet(ring, band));
+    if (met.length === 0) return from;
+    from = Math.max(...met.map((ring) => farthest(ring, side.out)));
+  }
 }
 
 function ringsMeet(p: Ring, q: Ring): boolean {

@@ -28,9 +28,11 @@ import {
   footprints,
   frames,
   framesOn,
+  islandsOn,
   nodesOn,
   outlineOn,
   outlines,
+  outlinesOfIslands,
   wallsOn
 } from '../kinds/wall/stages';
 
@@ -44,11 +46,13 @@ export const sharedStages: readonly AnyStage[] = [
   wallsOn, // the walls of a storey, in the order of the table
   frames, // a wall in its own coordinates, its plies as strips
   framesOn, // all frames of a storey
+  islandsOn, // its walls in groups that do not meet
   nodesOn, // where the walls of a storey meet
   footprints, // joints of a storey, and the footprints of all plies
   places, // an opening along its wall
   placesIn, // all openings of a wall
   storeyModels, // these gathered, for the plan and for pointing
+  outlinesOfIslands, // the lines round the outer walls of each group
   outlines, // the line round the outer walls
   buildings, // that, and round the walls that enclose nothing
   roofModels, // a roof's planes from the outline

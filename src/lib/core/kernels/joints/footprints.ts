@@ -10,9 +10,10 @@
  *       cut of the joint   ---- straight sides ----   cut of the joint
  *
  * Promised: the footprints of a storey are a partition. No two overlap and none leaves a gap inside a joint, because
- * both sides of every cut are given the same points. Gathering is done afresh each time, as it is cheap; joints and
+ * both sides of every cut are given the same points. Islands of walls (islands.ts) are kept whole; within one, joints and
  * walls are kept by the identity of what they read, so that a drag solves the joints it touches only.
- * Cost: O(n log n) for the nodes of n walls and O(k) for the k walls of a changed joint. Source: own derivation.
+ * Cost: O(m log m) for the m walls of an island that changed and O(k) for the k walls of a changed joint. Source: own
+ * derivation.
  */
 import { distance, locate, type Point } from '../../geometry/point';
 import { boxOf, ringHolds, segmentsCross, type Box, type Ring } from '../../geometry/ring';
@@ -22,6 +23,7 @@ import { arrangeCluster, convexHull, dissolve, type ClusterJoint, type StripRing
 import { gatherNodes, type Member, type Node } from './gather';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame, type Frame } from './frame';
+import type { Island } from './islands';
 import type { JointOverride } from './override';
 
 export interface WallFootprint<F extends Frame = Frame> {
@@ -39,6 +41,39 @@ export interface StoreyFootprints<F extends Frame = Frame> {
   readonly joints: readonly SolvedJoint[];
   readonly walls: ReadonlyMap<string, WallFootprint<F>>;
 }
+
+/** Of all islands, and of each: the same object while its walls and its joints' overrides are the same. */
+export interface FootprintsByIsland<F extends Frame = Frame> extends StoreyFootprints<F> {
+  readonly islands: readonly StoreyFootprints<F>[];
+}
+
+/** The footprints of a storey island by island; what `deriveFootprints` says of all its walls at once. */
+export function footprintsByIsland<F extends Frame>(
+  islands: readonly Island<F>[],
+  overrides: ReadonlyMap<string, JointOverride>,
+  memory: JointMemory
+): FootprintsByIsland<F> {
+  const parts = islands.map((island): StoreyFootprints<F> => {
+    const own = overrides.size === 0 ? [] : island.nodes.map(({ key }) => overrides.get(key));
+    const kept = memory.islands.get(island);
+    // An island is only ever asked for with the frames that it has.
+    if (kept && sameMembers(kept.overrides, own)) return kept.found as StoreyFootprints<F>;
+    const found = deriveFootprints(island.frames, overrides, memory, island.nodes);
+    memory.islands.set(island, { overrides: own, found });
+    return found;
+  });
+  const walls = new Map<string, WallFootprint<F>>();
+  for (const part of parts) for (const [id, footprint] of part.walls) walls.set(id, footprint);
+  return {
+    islands: parts,
+    nodes: parts.flatMap(({ nodes }) => nodes),
+    joints: parts.flatMap(({ joints }) => joints),
+    walls
+  };
+}
+
+const sameMembers = (p: readonly unknown[], q: readonly unknown[]) =>
+  p.length === q.length && p.every((one, i) => one === q[i]);
 
 /** `overrides`: joints that are cut otherwise than usual, by the key of their node. */
 export function deriveFootprints<F extends Frame>(
@@ -126,6 +161,10 @@ export class JointMemory {
   readonly pairs = new WeakMap<SolvedJoint, Checked>();
   /** By the two joints: a joint has neighbours along each of its walls. */
   readonly beside = new WeakMap<SolvedJoint, WeakMap<SolvedJoint, Checked>>();
+  readonly islands = new WeakMap<
+    Island,
+    { readonly overrides: readonly (JointOverride | undefined)[]; readonly found: StoreyFootprints }
+  >();
   readonly clusters = new WeakMap<
     Frame,
     { readonly inputs: readonly unknown[]; readonly result: readonly WallFootprint[] }

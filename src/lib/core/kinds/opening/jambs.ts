@@ -6,13 +6,12 @@ import { tolerances } from '../../geometry/tolerances';
 import type { Ring } from '../../geometry/ring';
 import type { Segment } from '../../geometry/arrangement';
 
-/** Split a ring at jamb lines. Each line meets a wall's ply in two points; otherwise the arrangement does it. */
-export function cutAtJambs(
-  frame: Frame,
-  ring: Ring,
-  holes: readonly { readonly t0: number; readonly t1: number }[]
-): Ring[] {
-  const lines = [...new Set(holes.flatMap(({ t0, t1 }) => [t0, t1]))].sort((p, q) => p - q);
+/** Where holes begin and end along a wall, in order, each place once. */
+export const jambLines = (holes: readonly { readonly t0: number; readonly t1: number }[]): number[] =>
+  [...new Set(holes.flatMap(({ t0, t1 }) => [t0, t1]))].sort((p, q) => p - q);
+
+/** Split a ring at `jambLines`. Each line meets a wall's ply in two points; otherwise the arrangement does it. */
+export function cutAtJambs(frame: Frame, ring: Ring, lines: readonly number[]): Ring[] {
   let rest: Ring = ring;
   const pieces: Ring[] = [];
   for (const t of lines) {
@@ -33,25 +32,32 @@ export function cutAtJambs(
 }
 
 function splitAt(frame: Frame, ring: Ring, t: number): [Ring, Ring] | 'many' | undefined {
-  const ts = ring
-    .map((p) => dot(subtract(p, frame.origin), frame.direction) - t)
-    .map((v) => (Math.abs(v) < tolerances.nodeGrid ? 0 : v));
-  if (ts.every((v) => v >= 0) || ts.every((v) => v <= 0)) return undefined;
-  if (ts.includes(0)) return 'many';
+  const { origin, direction } = frame;
+  const ts: number[] = [];
+  let [isBelow, isAbove, isOn] = [false, false, false];
+  for (const p of ring) {
+    const v = dot(subtract(p, origin), direction) - t;
+    ts.push(Math.abs(v) < tolerances.nodeGrid ? 0 : v);
+    if (v <= -tolerances.nodeGrid) isBelow = true;
+    else if (v >= tolerances.nodeGrid) isAbove = true;
+    else isOn = true;
+  }
+  if (!isBelow || !isAbove) return undefined;
+  if (isOn) return 'many';
   const low: Point[] = [];
   const high: Point[] = [];
   let crossings = 0;
-  ring.forEach((p, i) => {
+  for (let i = 0; i < ring.length; i++) {
     const j = (i + 1) % ring.length;
-    const q = ring[j]!;
+    const [p, q] = [ring[i]!, ring[j]!];
     (ts[i]! < 0 ? low : high).push(p);
-    if (ts[i]! < 0 === ts[j]! < 0) return;
+    if (ts[i]! < 0 === ts[j]! < 0) continue;
     const k = ts[i]! / (ts[i]! - ts[j]!);
     const x = { x: p.x + (q.x - p.x) * k, y: p.y + (q.y - p.y) * k };
     low.push(x);
     high.push(x);
     crossings += 1;
-  });
+  }
   if (crossings > 2) return 'many';
   return crossings === 2 ? [low, high] : undefined;
 }

@@ -7,7 +7,7 @@ import type { Wall } from '../wall/record';
 import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/build';
 import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
-import { deriveOutline } from '../wall/outline';
+import { outlineOfParts, outlinesByPart } from '../wall/outline';
 import { deriveRoof, isPartition, offsetRing } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
@@ -48,7 +48,7 @@ const roofOf = (more: Partial<Roof> = {}): Roof => ({
 const solve = (points: [number, number][], more: Partial<Roof> = {}) => {
   const walls = house(points);
   const footprints = deriveFootprints(framesOf(projectWith(buildUpOf('p', [200, 'structure']), ...walls)));
-  return deriveRoof(roofOf(more), deriveOutline([...footprints.walls.values()], 'outer'))!;
+  return deriveRoof(roofOf(more), outlineOfParts(outlinesByPart([footprints], 'outer')))!;
 };
 
 describe('roofs on walls', () => {

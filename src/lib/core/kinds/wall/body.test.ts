@@ -10,7 +10,7 @@ import { deriveFootprints, type WallFootprint } from '../../kernels/joints/footp
 import type { OpeningPlace } from '../opening/place';
 import { deriveWallSolids } from './body';
 import { deriveRoof, type RoofModel } from '../roof/planes';
-import { deriveOutline } from './outline';
+import { outlineOfParts, outlinesByPart } from './outline';
 import { fromFrame } from '../../kernels/joints/frame';
 import { degree } from '../../units/angle';
 import { heightAt } from '../../geometry/columns';
@@ -200,7 +200,7 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
             wallOf(`w${i}`, p, corners[(i + 1) % 4]!, 'p', { settingOut: 'outer', top: { kind: 'roof' } })
           );
           const footprints = deriveFootprints(framesOf(projectWith(plain('p', thick), ...walls)));
-          const outline = deriveOutline([...footprints.walls.values()], 'outer')!;
+          const outline = outlineOfParts(outlinesByPart([footprints], 'outer'))!;
           const roof = deriveRoof(
             {
               id: 'r',

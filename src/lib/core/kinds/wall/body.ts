@@ -18,7 +18,7 @@ import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns'
 import { buildPierced } from '../../kernels/solids/pierced';
 import { boxOf, dropCollinear, ringsArea, type Box, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
-import { cutAtJambs } from '../opening/jambs';
+import { cutAtJambs, jambLines } from '../opening/jambs';
 import { cross, dot, length, locate, sameNode, subtract, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
@@ -161,7 +161,7 @@ function returnedAt(
 
 /** The pieces of a ring in a stretch of the wall. */
 function within(frame: Frame, ring: Ring, stretch: Stretch): Ring[] {
-  return cutAtJambs(frame, ring, [stretch]).filter((piece) => {
+  return cutAtJambs(frame, ring, [stretch.t0, stretch.t1]).filter((piece) => {
     const { t } = locate(middleOf(piece), frame.origin, frame.direction);
     return stretch.t0 < t && t < stretch.t1;
   });
@@ -197,7 +197,7 @@ function planesThatCut(planes: readonly RoofPlane[], { frame, bands }: WallShape
 /** Cells of a flat-topped ply: the footprint cut at the jambs. */
 function flatCells(frame: Frame, ring: Ring, holes: readonly Stretch[], z0: number, z1: number): Cell[] {
   const cutting = holes.filter((hole) => hole.z1 > z0 && hole.z0 < z1);
-  return cutAtJambs(frame, ring, cutting).map((piece) => {
+  return cutAtJambs(frame, ring, jambLines(cutting)).map((piece) => {
     const middle = middleOf(piece);
     const t = locate(middle, frame.origin, frame.direction).t;
     const within = cutting.filter((hole) => hole.t0 < t && t < hole.t1);

@@ -3,7 +3,7 @@ import { ringArea } from '../../geometry/ring';
 import type { Wall } from './record';
 import { at, framesOf, projectWith, stoneCavity, wallOf } from '../../testing/build';
 import { deriveFootprints } from '../../kernels/joints/footprints';
-import { deriveOutline } from './outline';
+import { outlineOfParts, outlinesByPart } from './outline';
 
 const box = (name: string, x: number, y: number, w: number, d: number, more: Partial<Wall> = {}) => {
   const corners = [at(x, y), at(x + w, y), at(x + w, y + d), at(x, y + d)];
@@ -16,7 +16,7 @@ const box = (name: string, x: number, y: number, w: number, d: number, more: Par
   );
 };
 const outline = (walls: Wall[], face: 'outer' | 'structure' | 'inner') =>
-  deriveOutline([...deriveFootprints(framesOf(projectWith(stoneCavity, ...walls))).walls.values()], face);
+  outlineOfParts(outlinesByPart([deriveFootprints(framesOf(projectWith(stoneCavity, ...walls)))], face));
 const areas = (walls: Wall[], face: 'outer' | 'structure' | 'inner') =>
   outline(walls, face)?.rings.map((ring) => Math.round(ringArea(ring)));
 

@@ -6,7 +6,7 @@ import { boxOf, dropCollinear, edgesOf, ringArea, ringsArea, type Ring } from '.
 import { arrange } from '../../geometry/arrangement';
 import { tolerances } from '../../geometry/tolerances';
 import { distance, lerp, nearestOnSegment } from '../../geometry/point';
-import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { StoreyFootprints, WallFootprint } from '../../kernels/joints/footprints';
 import type { WallFrame } from './frame';
 import type { SlabFace } from '../slab/record';
 
@@ -15,11 +15,6 @@ export interface Outline {
   readonly rings: readonly Ring[];
   /** For each ring and edge: the walls whose outline lies on it. */
   readonly walls: readonly (readonly (readonly string[])[])[];
-}
-
-function outerWalls(walls: readonly WallFootprint<WallFrame>[]): WallFootprint<WallFrame>[] {
-  const outer = walls.filter(({ frame }) => frame.wall.role === 'exterior');
-  return outer.length > 0 ? outer : [...walls];
 }
 
 /** Smallest area that counts as enclosed, mm2. */
@@ -54,6 +49,7 @@ interface KeptOutline {
  * bands of all its walls are the same objects, none of them changed shape, and its outline is answered again.
  */
 export class OutlineMemory {
+  readonly parts = new WeakMap<Part, { readonly hasOuter: boolean; readonly found: Outline }>();
   readonly groups = new WeakMap<WallFootprint['bands'], Map<SlabFace, KeptOutline>>();
 }
 
@@ -72,21 +68,54 @@ function outlineOfGroup(
   return found;
 }
 
+/** Walls that meet nothing of the others, as the joints have them. */
+type Part = Pick<StoreyFootprints<WallFrame>, 'walls'>;
+
+const isOuter = ({ frame }: WallFootprint<WallFrame>) => frame.wall.role === 'exterior';
+
+/** The outer walls of a part; all its walls where the storey has none, `hasOuter`. */
+const outerWalls = ({ walls }: Part, hasOuter: boolean) =>
+  [...walls.values()].filter((wall) => wall.bands.length > 0 && (!hasOuter || isOuter(wall)));
+
+/** Whether any wall of a storey is an outer one. */
+export const haveOuter = (parts: readonly Part[]) =>
+  parts.some(({ walls }) => {
+    for (const wall of walls.values()) if (isOuter(wall)) return true;
+    return false;
+  });
+
 /**
- * The outline of the outer walls, group by connected group. Undefined when the walls enclose nothing.
- * Cost: the arrangement of each group that changed; unchanged groups are answered from the last time.
+ * The outline of the outer walls of each part, group by connected group; empty where they enclose nothing.
+ * Cost: the arrangement of each group that changed; what did not change is answered from the last time.
  */
-export function deriveOutline(
-  all: readonly WallFootprint<WallFrame>[],
+export function outlinesByPart(
+  parts: readonly Part[],
   face: SlabFace,
   memory: OutlineMemory = new OutlineMemory()
-): Outline | undefined {
-  const walls = outerWalls(all).filter(({ bands }) => bands.length > 0);
-  const found = connected(walls).map((group) => outlineOfGroup(group, face, memory));
-  const pairs = found
+): Outline[] {
+  const hasOuter = haveOuter(parts);
+  return parts.map((part) => {
+    const kept = memory.parts.get(part);
+    if (kept?.hasOuter === hasOuter) return kept.found;
+    const found = merged(
+      connected(outerWalls(part, hasOuter)).map((group) => outlineOfGroup(group, face, memory))
+    );
+    memory.parts.set(part, { hasOuter, found });
+    return found;
+  });
+}
+
+/** The outline of a storey from those of its parts; undefined where its walls enclose nothing. */
+export function outlineOfParts(outlines: readonly Outline[]): Outline | undefined {
+  const outline = merged(outlines);
+  return outline.rings.length > 0 ? outline : undefined;
+}
+
+/** All rings of outlines, largest first. */
+function merged(outlines: readonly Outline[]): Outline {
+  const pairs = outlines
     .flatMap(({ rings, walls: on }) => rings.map((ring, i) => ({ ring, on: on[i]!, area: ringArea(ring) })))
     .sort((p, q) => q.area - p.area);
-  if (pairs.length === 0) return undefined;
   return { rings: pairs.map(({ ring }) => ring), walls: pairs.map(({ on }) => on) };
 }
 
@@ -95,16 +124,13 @@ export interface Surround extends Outline {
   readonly isClosed: boolean;
 }
 
-/** Every building of a storey; `closed`: the outline of those that are closed. */
-export function deriveBuildings(
-  all: readonly WallFootprint<WallFrame>[],
-  closed: Outline | undefined
-): Surround[] {
-  const round = new Set(closed?.walls.flat(2));
+/** Every building of a part; `closed`: the outline of those that are closed. */
+export function buildingsOfPart(part: Part, closed: Outline, hasOuter: boolean): Surround[] {
+  const round = new Set(closed.walls.flat(2));
   const isOfClosed = ({ joints }: WallFootprint) =>
     joints.some(({ node }) => node.members.some(({ frame }) => round.has(frame.wall.id)));
   const groups = connected(
-    outerWalls(all).filter(({ frame, bands }) => bands.length > 0 && !round.has(frame.wall.id))
+    outerWalls(part, hasOuter).filter(({ frame }) => !round.has(frame.wall.id))
   ).filter((group) => !group.some(isOfClosed));
   const open = groups.map((walls): Surround => {
     const outlines =
@@ -113,9 +139,9 @@ export function deriveBuildings(
     return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)), isClosed: false };
   });
   return [
-    ...(closed?.rings ?? []).map((ring, i): Surround => ({
+    ...closed.rings.map((ring, i): Surround => ({
       rings: [ring],
-      walls: [closed!.walls[i]!],
+      walls: [closed.walls[i]!],
       isClosed: true
     })),
     ...open.filter(({ rings }) => rings.length > 0)

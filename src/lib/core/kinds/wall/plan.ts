@@ -7,7 +7,7 @@ import { cutsOfWall, type WallShape } from './body';
 import { datumOf } from '../storey/record';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
-import { cutAtJambs } from '../opening/jambs';
+import { cutAtJambs, jambLines } from '../opening/jambs';
 import { distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
 import {
   boxOf,
@@ -95,11 +95,10 @@ function drawPlies(
   const { outer, covered } = returnedStrips(frame);
   const materialOf = (strip: number) =>
     materials.get(frame.buildUp.plies[frame.strips[strip]!.ply]!.material);
+  const jambs = jambLines([...holes, ...returns]);
   band.plies.forEach((rings, strip) => {
     for (const ring of rings)
-      for (const piece of cutAtJambs(frame, ring, [...holes, ...returns]).flatMap((one) =>
-        besides(frame, one, met)
-      )) {
+      for (const piece of cutAtJambs(frame, ring, jambs).flatMap((one) => besides(frame, one, met))) {
         const corners = piece.map((p) => locate(p, frame.origin, frame.direction));
         if (isIn(corners, holes)) continue;
         const turned = isIn(corners, returns);
@@ -111,7 +110,7 @@ function drawPlies(
           rings: [piece],
           ink: 'slate',
           fill: material?.colour ?? '#C9CCC6',
-          ...(material && material.hatch !== 'none' && { hatch: material.hatch })
+          hatch: material && material.hatch !== 'none' ? material.hatch : undefined
         });
         gatherBorders(piece, corners, met, low, lines, (p, q) =>
           borderPen(frame, p, q, holes, turned ? returns : [])

@@ -12,16 +12,26 @@ import {
 } from '../../document/stage';
 import {
   JointMemory,
-  deriveFootprints,
+  footprintsByIsland,
+  type FootprintsByIsland,
   type StoreyFootprints,
   type WallFootprint
 } from '../../kernels/joints/footprints';
-import { gatherNodes, nodeKey, type Node } from '../../kernels/joints/gather';
+import { nodeKey, type Node } from '../../kernels/joints/gather';
+import { IslandMemory, islandsOf, type Island } from '../../kernels/joints/islands';
 import { ringsArea } from '../../geometry/ring';
 import type { SlabFace } from '../slab/record';
 import { storeysInOrder } from '../storey/record';
 import { makeFrame, topDatumOf, type WallFrame } from './frame';
-import { OutlineMemory, deriveBuildings, deriveOutline, type Outline, type Surround } from './outline';
+import {
+  OutlineMemory,
+  buildingsOfPart,
+  haveOuter,
+  outlineOfParts,
+  outlinesByPart,
+  type Outline,
+  type Surround
+} from './outline';
 import type { Wall } from './record';
 import { groupedBy } from '../../document/grouped';
 
@@ -62,23 +72,30 @@ export const framesOn = stage(
   ({ found }): readonly WallFrame[] => found
 );
 
+/** The walls of a storey in groups that do not meet, with where those of each meet. By the storey's id. */
+export const islandsOn = stageWithMemory(
+  'islands of walls',
+  { frames: result(framesOn) },
+  () => new IslandMemory<WallFrame>(),
+  ({ frames: all }, _, memory): readonly Island<WallFrame>[] => islandsOf(all, memory)
+);
+
 /** Where the walls of a storey meet: all that commands which move walls need to know. By the storey's id. */
-export const nodesOn = stage('nodes', { frames: result(framesOn) }, ({ frames: all }): readonly Node[] =>
-  gatherNodes(all)
+export const nodesOn = stage('nodes', { islands: result(islandsOn) }, ({ islands }): readonly Node[] =>
+  islands.flatMap(({ nodes }) => nodes)
 );
 
 /** The joints of a storey's walls solved, and the footprints of their plies. By the storey's id. */
 export const footprints = stageWithMemory(
   'footprints',
   {
-    frames: result(framesOn),
-    nodes: result(nodesOn),
+    islands: result(islandsOn),
     overrides: ({ project }, storey) =>
       [...project.tables.joint.values()].filter((one) => one.storey === storey)
   },
   () => new JointMemory(),
-  ({ frames: all, nodes, overrides }, _, memory): StoreyFootprints<WallFrame> =>
-    deriveFootprints(all, new Map(overrides.map((one) => [nodeKey(one.members), one])), memory, nodes)
+  ({ islands, overrides }, _, memory): FootprintsByIsland<WallFrame> =>
+    footprintsByIsland(islands, new Map(overrides.map((one) => [nodeKey(one.members), one])), memory)
 );
 
 /** The footprint of one wall, by its id. */
@@ -92,24 +109,43 @@ export const outlineKey = (storey: string, face: SlabFace) => pairKey(face, stor
 const sameOutline = (p: Outline | undefined, q: Outline | undefined) =>
   p === q || (!!p && !!q && sameInput(p.rings, q.rings) && sameInput(p.walls, q.walls));
 
-/** The line round the outer walls of a storey: `outlineKey`. Undefined where they enclose nothing. */
-export const outlines = stageWithMemory(
-  'outlines',
-  { walls: (query, key) => [...query.get(footprints, partsOfKey(key)[1]).walls.values()] },
+/** The lines round the outer walls of each island: `outlineKey`. */
+export const outlinesOfIslands = stageWithMemory(
+  'outlines of islands',
+  { islands: (query, key) => query.get(footprints, partsOfKey(key)[1]).islands },
   () => new OutlineMemory(),
-  ({ walls }, key, memory): Outline | undefined =>
-    deriveOutline(walls, partsOfKey(key)[0] as SlabFace, memory),
+  ({ islands }, key, memory): readonly Outline[] =>
+    outlinesByPart(islands, partsOfKey(key)[0] as SlabFace, memory)
+);
+
+/** The line round the outer walls of a storey: `outlineKey`. Undefined where they enclose nothing. */
+export const outlines = stage(
+  'outlines',
+  { found: result(outlinesOfIslands) },
+  ({ found }) => outlineOfParts(found),
   sameOutline
 );
 
-/** The lines round every building of a storey, by its id. */
-export const buildings = stage(
+/** The lines round every building of a storey, by its id: the closed ones first. */
+export const buildings = stageWithMemory(
   'buildings',
   {
-    walls: (query, storey) => [...query.get(footprints, storey).walls.values()],
-    closed: result(outlines, (storey) => outlineKey(storey, 'outer'))
+    islands: (query, storey) => query.get(footprints, storey).islands,
+    closed: result(outlinesOfIslands, (storey) => outlineKey(storey, 'outer'))
   },
-  ({ walls, closed }): readonly Surround[] => deriveBuildings(walls, closed)
+  () => new WeakMap<Outline, { readonly of: StoreyFootprints; readonly found: readonly Surround[] }>(),
+  ({ islands, closed }, _, memory): readonly Surround[] => {
+    const hasOuter = haveOuter(islands);
+    const found = islands.flatMap((island, i) => {
+      const outline = closed[i]!;
+      const kept = memory.get(outline);
+      if (kept?.of === island) return kept.found;
+      const made = buildingsOfPart(island, outline, hasOuter);
+      memory.set(outline, { of: island, found: made });
+      return made;
+    });
+    return [...found.filter(({ isClosed }) => isClosed), ...found.filter(({ isClosed }) => !isClosed)];
+  }
 );
 
 export const outlineOn = (query: Query, storey: string, face: SlabFace): Outline | undefined =>
