@@ -376,5 +376,5 @@ test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({
   await bench.key('Escape', 'w');
   await page.keyboard.type('7 kg');
   await bench.key('Enter');
-  await expect(page.getByRole('alert')).toContainText('Expected a unit');
+  await expect(page.getByRole('alert')).toContainText('“kg” is not a length; try');
 });

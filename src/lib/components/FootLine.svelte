@@ -3,15 +3,18 @@
   import { formatLengthWithUnit } from '../core/units/length';
   import { scaleName } from '../core/units/scale';
   import { twinsOf } from '../core/kinds/twins/commands';
-  import { settingOutWords } from '../editor/style';
+  import { keysOfAll } from '../editor/stages';
+  import Kbd from 'flowbite-svelte/Kbd.svelte';
   import { nameElement } from '../core/document/names';
 
   let { house, tray = $bindable(), scale }: { house: House; tray: boolean; scale: () => number } = $props();
   const { editor } = $derived(house);
   const storey = $derived(house.shown.tables.storey.get(house.hand.storey));
   const message = $derived(house.hand.message);
-  const drawing = $derived(house.hand.tool?.name === 'wallRun' || house.hand.tool?.name === 'rectangle');
-  const tool = $derived(house.hand.tool !== undefined);
+  const { tool } = $derived(house.hand);
+  const keys = $derived([...(tool?.keys ?? []), ...keysOfAll]);
+  /** The tool changes itself: asked anew with each step. */
+  const note = $derived((house.tick, tool?.note));
   const counted = $derived(house.findings.filter((one) => one.deferred === undefined).length);
   const selected = $derived(house.hand.selection.has('project') ? 0 : house.hand.selection.size);
 
@@ -55,13 +58,13 @@
       class="truncate {message.kind === 'problem' ? 'text-rust' : 'text-kelp'}"
       ><strong>{message.text}</strong> {message.hint}</span
     >
-  {:else if drawing}
-    <span
-      >measured along the <strong class="text-slate">{settingOutWords[house.style.settingOut]}</strong>,
-      outside on the {house.style.outside} · F line · X side · P preset · N other snap · Shift no snap · C close</span
-    >
+  {:else if tool}
     {#if joins}<span class="truncate">will join <strong class="text-slate">{joins}</strong></span>{/if}
-  {:else if tool}<span>Enter accepts · Tab next blank · Esc back</span>
+    {#if note}<span>{note}</span>{/if}
+    <span class="truncate"
+      >{#each keys as { key, does } (key)}<Kbd class="ml-2 px-1 py-0 first:ml-0">{key}</Kbd>
+        {does}{/each}</span
+    >
   {:else if selected > 0}<span class="truncate"
       >{selected} selected · {twins}arrows nudge {formatLengthWithUnit(
         editor.settings.nudge,

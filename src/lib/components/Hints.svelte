@@ -13,7 +13,7 @@
     },
     {
       title: 'The sentence says what you are doing',
-      text: 'Type a number at any time and it goes into its first blank. Tab moves on, Enter accepts, any unit works: 7\'2 + 5 1/2".'
+      text: 'Type a number at any time and it goes into its first blank. Tab moves on, Enter accepts, any unit works: 7\'2 + 5 1/2". What you typed is blue and holds until you change it; over dashes stands what is proposed.'
     },
     {
       title: 'Plan and model are one',

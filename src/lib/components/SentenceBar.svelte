@@ -24,13 +24,13 @@
   const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
   const idle = $derived(parts.length === 0);
   const present = $derived(parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name);
-  /** Words that begin with a comma or stop stay on the line of the blank before them. */
+  /** Words that begin with a comma or stop stay on the line of what is before them. */
   const pieces = $derived.by(() => {
     const list: { part: SentencePart; tail: string }[] = [];
     for (const part of parts) {
       const last = list.at(-1);
       const [, mark, rest] = (!isBlank(part) && /^([,.])\s*(.*)$/.exec(part)) || [];
-      if (!mark || !last || !isBlank(last.part)) list.push({ part, tail: '' });
+      if (!mark || !last) list.push({ part, tail: '' });
       else {
         last.tail = mark;
         if (rest) list.push({ part: rest, tail: '' });
@@ -39,6 +39,12 @@
     return list;
   });
   const labelOf = ({ choices, value }: Blank) => choices?.find((one) => one.value === value)?.label ?? '';
+
+  /** Typed values on blue, proposed ones over dashes, what is kept as it is plain: told by the hints. */
+  const lookOf = ({ typed }: Blank) => {
+    if (typed) return 'bg-typed font-semibold text-tide';
+    return typed === undefined ? 'bg-chalk font-semibold text-slate' : 'border-dashed bg-chalk text-slate';
+  };
 
   /**
    * A key typed anywhere goes into the present blank; no text: the first blank of any kind. All at once, so that a
@@ -90,6 +96,8 @@
     if (document.activeElement === field && untrack(() => drafts[name]) === undefined) field.select();
   };
 
+  const isToolKey = (key: string) => editor.tool?.keys?.some((one) => one.key.toLowerCase() === key) ?? false;
+
   function onkeydown(event: KeyboardEvent, blank: Blank) {
     const field = event.currentTarget as HTMLInputElement | HTMLSelectElement;
     if (event.key === 'Enter') {
@@ -101,6 +109,11 @@
       event.preventDefault();
       leave();
       if (editor.tool) editor.escape();
+    } else if (/^[hx]$/.test(event.key) && blank.kind !== 'text' && isToolKey(event.key)) {
+      // No unit has these letters: what they do is done while a number is being typed.
+      event.preventDefault();
+      editor.tool?.key?.(event.key);
+      house.catchUp();
     } else if (
       event.key === 'Tab' &&
       field instanceof HTMLInputElement &&
@@ -122,7 +135,7 @@
   >
     {#each pieces as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
       {#if isBlank(part)}
-        <span class="whitespace-nowrap">
+        <span class="relative whitespace-nowrap">
           {#if part.kind === 'choice'}
             <select
               name={part.name}
@@ -144,12 +157,11 @@
               aria-label={part.label}
               aria-invalid={faults[part.name] !== undefined}
               data-present={part.name === present ? '' : undefined}
-              class="border-0 border-b-2 px-1.5 py-1 text-center font-semibold {part.typed
-                ? 'bg-typed text-tide'
-                : 'bg-chalk text-slate'} {faults[part.name]
-                ? 'border-rust'
+              class="border-0 border-b-2 px-1.5 py-1 text-center {lookOf(part)} {faults[part.name]
+                ? 'border-solid border-rust'
                 : 'border-shale focus:border-tide'}"
-              style:width="{Math.max(5, (drafts[part.name] ?? part.value).length + 2)}ch"
+              aria-describedby={faults[part.name] ? `fault-${part.name}` : undefined}
+              style:width="{Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
               autocomplete="off"
               value={drafts[part.name] ?? part.value}
               oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
@@ -160,20 +172,22 @@
             />
           {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
               >{besideBlank(part, editor.settings)}</span
-            >{/if}{tail}</span
+            >{/if}{tail}
+          {#if faults[part.name]}<span
+              id="fault-{part.name}"
+              role="alert"
+              class="absolute left-0 top-full z-30 mt-1 border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
+              >{faults[part.name]}</span
+            >{/if}</span
         >
       {:else}
-        <span>{part}</span>
+        <span>{part}{tail}</span>
       {/if}
     {/each}
     {#if idle}<span class="text-shale"
         >Nothing in hand. Take a tool from the left, or point at something to select it.</span
       >{/if}
-    {#if Object.values(faults)[0]}<span
-        role="alert"
-        class="ml-auto whitespace-nowrap text-xs font-medium text-rust">{Object.values(faults)[0]}</span
-      >
-    {:else if !idle}<span class="ml-auto hidden whitespace-nowrap text-xs text-shale 2xl:inline"
+    {#if !idle}<span class="ml-auto hidden whitespace-nowrap text-xs text-shale 2xl:inline"
         >{editor.tool ? 'Enter accepts · Tab next blank · Esc back' : 'Type to change · Enter accepts'}</span
       >{/if}
   </div>

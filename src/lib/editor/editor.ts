@@ -28,6 +28,8 @@ import {
 } from './history';
 import type { Tool } from './tool';
 import { hostOf } from '../core/document/copies';
+import { usualSizes, type UsualSizes } from '../core/units/usual';
+import { Values } from './values';
 
 export interface Message {
   readonly kind: 'problem' | 'done';
@@ -76,6 +78,7 @@ export class Editor {
   private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;
   private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
   private roomOfStrings = Infinity;
+  private readonly typed = new Map<string, Map<string, number>>();
   private withModule: { of: Settings; settings: Settings } | undefined;
 
   constructor(
@@ -289,6 +292,18 @@ export class Editor {
 
   giveStringRoom(room: number) {
     this.roomOfStrings = room;
+  }
+
+  /** What was typed in the sentence of a tool, for as long as the house is open; `proposed` elsewhere. */
+  valuesOf<K extends string>(tool: string, proposed: (name: K) => number): Values<K> {
+    let typed = this.typed.get(tool);
+    if (!typed) this.typed.set(tool, (typed = new Map()));
+    return new Values(typed, proposed);
+  }
+
+  /** Sizes that are proposed. */
+  get usual(): UsualSizes {
+    return usualSizes(this.settings.units);
   }
 
   get storeyModel(): StoreyModel | undefined {

@@ -25,7 +25,7 @@ export interface Blank {
   readonly choices?: readonly Choice[];
   /** A length as it is kept, mm. */
   readonly mm?: number;
-  /** Typed by the person, so it wins over the pointer. */
+  /** Typed by the person, so it holds and wins over the pointer; false: proposed. Left out: as it is kept. */
   readonly typed?: boolean;
 }
 
@@ -53,8 +53,9 @@ export const heightBlank = (
   label: string,
   value: number,
   units: LengthUnits,
+  typed = false,
   what = 'the datum'
-): Blank => ({ name, label, kind: 'height', value: formatHeight(value, units, what), typed: true });
+): Blank => ({ name, label, kind: 'height', value: formatHeight(value, units, what), typed });
 export const angleBlank = (name: string, label: string, value: number, typed = false): Blank => ({
   name,
   label,
@@ -62,17 +63,19 @@ export const angleBlank = (name: string, label: string, value: number, typed = f
   value: formatAngle(value, 1),
   typed
 });
-export const pitchBlank = (name: string, label: string, value: number): Blank => ({
+export const pitchBlank = (name: string, label: string, value: number, typed = false): Blank => ({
   name,
   label,
   kind: 'pitch',
-  value: formatAngle(value, 2)
+  value: formatAngle(value, 2),
+  typed
 });
-export const textBlank = (name: string, label: string, value: string): Blank => ({
+export const textBlank = (name: string, label: string, value: string, typed = false): Blank => ({
   name,
   label,
   kind: 'text',
-  value
+  value,
+  typed
 });
 export const choiceBlank = (
   name: string,

@@ -1,6 +1,7 @@
 /** Sizes in the plan as things to point at. */
 import { endsOfSize } from '../core/drawing/dimensions';
-import { placeOfSize, plainMarks } from '../core/display/dimension';
+import { dimensionMark, placeOfSize, plainMarks } from '../core/display/dimension';
+import { setOutString } from '../core/drawing/set-out';
 import type { DimensionString, PlainMark } from '../core/display/marks';
 import { drawPlaced, type PlacedString } from '../core/drawing/placed';
 import type { SizeEnd } from '../core/kinds/dimension/record';
@@ -41,12 +42,32 @@ export function placedMarks(editor: Editor, mmPerPixel: number): readonly PlainM
   return plainMarks(drawPlaced(shown, storey, placedOf(editor, mmPerPixel), paper), paper);
 }
 
+/** How a single opening in hand was set out. */
+function setOutOf(editor: Editor, mmPerPixel: number): DimensionString[] {
+  const [id] = editor.selection;
+  const model = editor.storeyModel;
+  if (!model || id === undefined || editor.selection.size > 1 || !editor.shown.tables.opening.has(id))
+    return [];
+  const string = setOutString(model, id, editor.settings, paperPixels * mmPerPixel);
+  return string ? [string] : [];
+}
+
+/** The same, drawn. */
+export function setOutMarks(editor: Editor, mmPerPixel: number): readonly PlainMark[] {
+  const marks = setOutOf(editor, mmPerPixel).map((string) => dimensionMark(string));
+  return plainMarks(marks, paperPixels * mmPerPixel);
+}
+
 /** The ends of the size that is written at a point of the plan. */
 export function sizeAt(editor: Editor, p: Point, mmPerPixel: number): [SizeEnd, SizeEnd] | undefined {
   const model = editor.storeyModel;
   if (!model) return undefined;
   const paper = paperPixels * mmPerPixel;
-  for (const string of [...placedOf(editor, mmPerPixel), ...stringsOf(editor, mmPerPixel)])
+  for (const string of [
+    ...setOutOf(editor, mmPerPixel),
+    ...placedOf(editor, mmPerPixel),
+    ...stringsOf(editor, mmPerPixel)
+  ])
     for (const [i, size] of string.sizes.entries()) {
       const { at, along, reach, height } = placeOfSize(string, size, paper);
       const off = subtract(p, at);

@@ -2,10 +2,15 @@
 import type { Point } from '../core/geometry/point';
 import type { Editor } from './editor';
 import { snapsAt, type Snap, type SnapInput } from './snapping';
-import type { Overlay } from './tool';
+import type { KeyHint, Overlay } from './tool';
 
 /** More candidates than this are not read. */
 const most = 7;
+
+export const snapKeys: readonly KeyHint[] = [
+  { key: 'N', does: 'next snap' },
+  { key: 'Shift', does: 'no snap' }
+];
 
 export class SnapHand {
   private snaps: readonly Snap[] = [];

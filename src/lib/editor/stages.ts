@@ -1,6 +1,6 @@
 /** The order of work: eight stages with their tools and keys. Nothing is locked. */
 import type { WorkStage } from '../core/document/kind';
-import type { ToolName } from './tool';
+import type { KeyHint, ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
 export type ActionName = 'project' | 'layTracingSheet' | 'buildUps' | 'storey' | 'review' | 'handOver';
@@ -80,6 +80,31 @@ export const stages: readonly StageInfo[] = [
     ],
     later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.'
   }
+];
+
+/** What every tool does with these. */
+export const keysOfAll: readonly KeyHint[] = [
+  { key: 'Enter', does: 'accepts' },
+  { key: 'Tab', does: 'next blank' },
+  { key: 'Esc', does: 'back' }
+];
+
+/** What these do while nothing, or something selected, is in hand. */
+export const keysWithout: readonly KeyHint[] = [
+  { key: '[ ]', does: 'step through things' },
+  { key: '{ }', does: 'add the next to the selection' },
+  { key: 'Arrows', does: 'nudge what is selected, or move the plan' },
+  { key: '⇧ Arrows', does: 'nudge ten times as far' },
+  { key: '⇧W', does: 'draw a wall like the selected one' },
+  { key: '⇧A', does: 'look at the selection alone' },
+  { key: '⇧V', does: 'veil what is in hand' },
+  { key: 'A', does: 'fit plan and model' },
+  { key: '+ −', does: 'zoom' },
+  { key: 'Del', does: 'delete the selection' },
+  { key: 'Ctrl Z', does: 'undo' },
+  { key: 'Ctrl ⇧Z', does: 'redo' },
+  { key: 'Ctrl C, Ctrl V', does: 'copy and paste, also between houses' },
+  { key: '?', does: 'these keys' }
 ];
 
 export const shelfByKey = new Map(

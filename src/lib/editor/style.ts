@@ -16,6 +16,8 @@ import {
   type Choice,
   type SentencePart
 } from './sentence';
+import type { KeyHint } from './tool';
+import type { Values } from './values';
 
 export const settingOutWords: Record<SettingOut, string> = {
   outer: 'outer face',
@@ -44,71 +46,80 @@ const roles = drawn.map((value): Choice => ({
   value,
   label: `${value === 'exterior' ? 'an' : 'a'} ${roleWords[value]}`
 }));
-/** Heights and bases of kinds that do not stand as high as their storey, mm. */
-const usualOf: Partial<Record<WallRole, { readonly height: number; readonly base?: number }>> = {
-  low: { height: 900 },
-  parapet: { height: 450 },
-  foundation: { height: 1050, base: -1050 }
-};
+type Size = 'thickness' | 'height' | 'base' | 'offset';
 
 /** One per editor, so each house keeps its own. */
 export class WallStyle {
   settingOut: SettingOut = 'outer';
   outside: Side = 'right';
   buildUp: string | undefined;
-  thickness = 200;
-  height: number | undefined;
   role: WallRole = 'exterior';
-  /** Above the storey's datum. */
-  base = 0;
-  /** Inwards from the outer face, where the setting-out line is at an offset. */
-  offset = 50;
   /** The preset that was taken last. */
   preset: string | undefined;
 
+  /** The base is above the storey's datum; the offset inwards from the outer face, for a line at an offset. */
+  private readonly sizes: Values<Size>;
+
   constructor(private readonly editor: Editor) {
-    if (editor.settings.units.system === 'ft') this.thickness = 139.7;
+    this.sizes = editor.valuesOf('wall', (name) => this.proposed(name));
+  }
+
+  private proposed(name: Size): number {
+    const { project, storey, usual } = this.editor;
+    if (name === 'thickness') return usual.wall;
+    if (name === 'offset') return usual.settingOutOffset;
+    const { role } = this;
+    if (name === 'base') return role === 'foundation' ? -usual.foundation : 0;
+    if (role === 'low') return usual.lowWall;
+    if (role === 'parapet' || role === 'foundation') return usual[role];
+    return Math.max(100, clearHeightOf(project, need(project, 'storey', storey)));
   }
 
   get args() {
-    const make = this.buildUp ? { buildUp: this.buildUp } : { thickness: this.thickness };
+    const { sizes } = this;
+    const make = this.buildUp ? { buildUp: this.buildUp } : { thickness: sizes.get('thickness') };
     return {
       settingOut: this.settingOut,
       outside: this.outside,
       role: this.role,
-      height: this.currentHeight,
-      base: this.base,
-      ...(this.settingOut === 'offset' && { settingOutOffset: this.offset }),
+      height: sizes.get('height'),
+      base: sizes.get('base'),
+      ...(this.settingOut === 'offset' && { settingOutOffset: sizes.get('offset') }),
       ...make
     };
   }
 
-  get currentHeight(): number {
-    const { project, storey } = this.editor;
-    return this.height ?? Math.max(100, clearHeightOf(project, need(project, 'storey', storey)));
+  private size(name: Size, label: string): Blank {
+    return lengthBlank(
+      name,
+      label,
+      this.sizes.get(name),
+      this.editor.settings.units,
+      this.sizes.isTyped(name)
+    );
   }
 
-  /** "of [build-up]", with its thickness where that is typed, then height and kind. */
+  /** "of [build-up]", with the thickness of a plain one, then height, base and kind. */
   get words(): SentencePart[] {
     const { units } = this.editor.settings;
     return [
       ', of',
       choiceBlank('buildUp', 'Build-up', this.buildUp ?? 'plain', buildUpChoices(this.editor.project)),
-      ...(this.buildUp ? [] : [lengthBlank('thickness', 'Thickness', this.thickness, units, true), 'thick']),
+      ...(this.buildUp ? [] : [this.size('thickness', 'Thickness'), 'thick']),
       ',',
-      lengthBlank('height', 'Height', this.currentHeight, units, true),
-      'high, as',
+      this.size('height', 'Height'),
+      'high, its base',
+      heightBlank('base', 'Base', this.sizes.get('base'), units, this.sizes.isTyped('base')),
+      ', as',
       choiceBlank('role', 'Kind of wall', this.role, roles),
-      ...(this.base === 0 ? [] : [', its base', heightBlank('base', 'Base', this.base, units)]),
       '.'
     ];
   }
 
   /** The setting-out line, with its offset where that is typed. */
   get line(): SentencePart[] {
-    const { units } = this.editor.settings;
     return this.settingOut === 'offset'
-      ? [this.lineBlank, lengthBlank('offset', 'Offset from the outer face', this.offset, units, true)]
+      ? [this.lineBlank, this.size('offset', 'Offset from the outer face')]
       : [this.lineBlank];
   }
 
@@ -129,48 +140,25 @@ export class WallStyle {
         this.settingOut = text as SettingOut;
         return true;
       case 'role':
-        this.takeRole(text as WallRole);
+        this.role = text as WallRole;
         return true;
-      case 'offset': {
-        const read = readBlank('length', text, units);
-        if (!read.ok) return read.message;
-        this.offset = read.value;
-        return true;
-      }
-      case 'base': {
-        const read = readBlank('height', text, units);
-        if (!read.ok) return read.message;
-        this.base = read.value;
-        return true;
-      }
       case 'buildUp':
         this.buildUp = text === 'plain' ? undefined : text;
         return true;
-      case 'thickness': {
-        const read = readBlank('length', text, units);
-        if (!read.ok) return read.message;
-        if (read.value <= 0) return 'A thickness must be more than zero.';
-        this.thickness = read.value;
-        return true;
-      }
+      case 'offset':
+      case 'base':
+      case 'thickness':
       case 'height': {
-        const read = readBlank('length', text, units);
+        const read = readBlank(blank === 'base' ? 'height' : 'length', text, units);
         if (!read.ok) return read.message;
-        if (read.value <= 0) return 'A height must be more than zero.';
-        this.height = read.value;
+        if ((blank === 'thickness' || blank === 'height') && read.value <= 0)
+          return `A ${blank} must be more than zero.`;
+        this.sizes.type(blank, read.value);
         return true;
       }
       default:
         return false;
     }
-  }
-
-  /** A kind of wall brings its usual height and base; what was typed for another kind is let go. */
-  private takeRole(role: WallRole) {
-    this.role = role;
-    const { height, base } = usualOf[role] ?? {};
-    this.height = height;
-    this.base = base ?? 0;
   }
 
   /** The other face to the setting-out line: outer, centre, inner in turn. */
@@ -179,7 +167,18 @@ export class WallStyle {
     this.settingOut = turn[(turn.indexOf(this.settingOut) + 1) % turn.length]!;
   }
 
-  /** F: the next setting-out line; X: the other side outside; P: the next preset. */
+  static readonly keys: readonly KeyHint[] = [
+    { key: 'F', does: 'next line' },
+    { key: 'X', does: 'turn the outside' },
+    { key: 'P', does: 'next preset' }
+  ];
+
+  /** Which way the outside looks, as the wall is drawn. */
+  get note(): string {
+    return `outside on the ${this.outside} as it is drawn`;
+  }
+
+  /** What `keys` say. */
   key(key: string): boolean {
     if (key === 'f') this.nextSettingOut();
     else if (key === 'x') this.flip();
@@ -203,26 +202,26 @@ export class WallStyle {
   /** As a preset, or as another wall is. */
   take(like: Preset | Wall) {
     this.settingOut = like.settingOut;
-    this.offset = like.settingOutOffset;
     this.outside = like.outside;
     this.buildUp = like.buildUp;
-    this.base = like.base;
     this.role = like.role;
-    this.height =
-      like.kind === 'preset'
-        ? (like.height ?? undefined)
-        : like.top.kind === 'height'
-          ? like.top.height
-          : undefined;
+    this.sizes.type('offset', like.settingOutOffset);
+    this.sizes.type('base', like.base);
+    const height =
+      like.kind === 'preset' ? like.height : like.top.kind === 'height' ? like.top.height : undefined;
+    if (height) this.sizes.type('height', height);
+    else this.sizes.letGo('height');
     this.preset = like.kind === 'preset' ? like.id : undefined;
   }
 
   /** What a preset would keep. */
   get settings() {
     const { settingOut, outside, role, base } = this.args;
+    const { sizes } = this;
+    const height = sizes.isTyped('height') ? sizes.get('height') : null;
     return {
-      ...{ settingOut, outside, role, base, settingOutOffset: this.offset, height: this.height ?? null },
-      ...(this.buildUp ? { buildUp: this.buildUp } : { thickness: this.thickness })
+      ...{ settingOut, outside, role, base, settingOutOffset: sizes.get('offset'), height },
+      ...(this.buildUp ? { buildUp: this.buildUp } : { thickness: sizes.get('thickness') })
     };
   }
 

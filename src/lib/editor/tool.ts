@@ -38,6 +38,12 @@ export interface Overlay {
   };
 }
 
+/** A key that does something while a tool is in hand. */
+export interface KeyHint {
+  readonly key: string;
+  readonly does: string;
+}
+
 export interface Tool {
   /** `paste` is taken by pasting, not from the rail. */
   readonly name: ToolName | 'paste';
@@ -54,5 +60,9 @@ export interface Tool {
   back(): boolean;
   /** A letter key while the tool is in hand; true when it was used. */
   key?(key: string): boolean;
+  /** What its letter keys do. */
+  readonly keys?: readonly KeyHint[];
+  /** What holds and no blank tells. */
+  readonly note?: string;
   overlay?(): Overlay;
 }

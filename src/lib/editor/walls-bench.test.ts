@@ -132,7 +132,7 @@ describe('the bench of build-ups', () => {
     expect(bench.addPly('partition')).toBeUndefined();
     expect(bench.removePly('partition', 1)).toBeUndefined();
     expect(plies()).toHaveLength(3);
-    expect(bench.setThickness('partition', 0, 'thick')).toContain('Expected');
+    expect(bench.setThickness('partition', 0, 'thick')).toContain('is not a length');
     expect(bench.setThickness('partition', 0, '0')).toContain('more than zero');
   });
   it('copies, renames, rates, deletes what is not used, and is given to the walls selected', () => {

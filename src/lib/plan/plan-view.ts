@@ -15,7 +15,7 @@ import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/fr
 import { ringsOn } from '../core/document/cuts';
 import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
-import { lookFor, paperPixels } from '../editor/sizes';
+import { lookFor, paperPixels, setOutMarks } from '../editor/sizes';
 import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
@@ -229,6 +229,9 @@ export class PlanView {
     inModel();
     this.drawTrial();
     this.drawSelection();
+    const setOut = setOutMarks(editor, this.mmPerPixel);
+    this.strokeBatches(this.batches.of(setOut));
+    this.drawTexts(setOut, ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     drawOverlay(
       { context, tokens: this.tokens, size: this.size, toScreen: (p) => this.toScreen(p) },

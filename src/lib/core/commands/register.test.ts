@@ -127,12 +127,12 @@ describe('refusals name the thing, the number and the remedy', () => {
     [
       'addOpening',
       { wall: 'wall-1', distance: 2500, width: 1000 },
-      /900\s*mm wide door in south wall 1 would overlap the 1\s000/
+      /910\s*mm wide door in south wall 1 would overlap the 1\s000/
     ],
     ['addOpening', { wall: 'wall-2', distance: 500, width: 1000, height: 4000 }, /head at 4\s000/],
     ['addOpening', { wall: 'wall-2', distance: 500, width: -1 }, /width of the opening/],
     ['moveWalls', { ids: ['wall-2'], by: { x: -7000, y: 0 } }, /shrink from 6\s000\s*mm to 0/],
-    ['moveWalls', { ids: ['wall-2'], by: { x: -2500, y: 0 } }, /squeezed out by 400/],
+    ['moveWalls', { ids: ['wall-2'], by: { x: -2500, y: 0 } }, /squeezed out by 410/],
     ['setWallLength', { id: 'wall-1', length: 0 }, /length of the wall/],
     ['setWalls', { ids: ['wall-1'], height: -3 }, /height of the wall/],
     ['addRoof', { storey: 'storey-1', pitch: 89 }, /pitch of 89°/],

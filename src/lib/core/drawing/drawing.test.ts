@@ -15,6 +15,7 @@ import type { Mark } from '../display/marks';
 import { act } from '../testing/house';
 import type { Project } from '../document/kind';
 import { planDrawing } from './plan-drawing';
+import { setOutString } from './set-out';
 
 const model = new Model();
 const build = (...commands: Call[]) => {
@@ -226,6 +227,31 @@ describe('automatic dimensions', () => {
     expect(all.filter(({ out }) => out.y > 0.9)).toEqual([]);
     expect(all.filter(({ along }) => along.y > 0.9).map(({ what }) => what)).toEqual(['faces', 'overall']);
     expect(list[0]!.level).toBeLessThan(list[1]!.level);
+  });
+  it('an opening set out from a face is told from that face, in the strings and by itself', () => {
+    const faced: Call = {
+      name: 'addOpening',
+      args: {
+        ...{
+          wall: 'wall-1',
+          filling: 'door',
+          end: 'a',
+          origin: { kind: 'face', wall: 'wall-4', side: 'left' }
+        },
+        ...{ to: 'near', distance: 1480, width: 1000 }
+      }
+    };
+    const first = south(75, rectangle(), faced)[0]!;
+    expect(first.sizes.map(({ text }) => text.replace('\u00a0', ''))).toContain('1480');
+    const told = (...more: Call[]) => {
+      const project = build(rectangle(), faced, ...more);
+      const string = setOutString(model.storey(project, 'storey-1')!, 'opening-1', settingsOf(project), 75);
+      return string?.sizes.map(({ text }) => text);
+    };
+    expect(told()).toEqual(['1\u00a0480', '1\u00a0000']);
+    const centred: Call = { name: 'setOpening', args: { id: 'opening-1', to: 'centre', distance: 2345 } };
+    expect(told(centred)).toEqual(['2\u00a0345']);
+    expect(told({ name: 'deleteItems', args: { ids: ['opening-1'] } })).toBeUndefined();
   });
   it('a second unit stands in brackets beside the first', () => {
     const both: Call = { name: 'setProject', args: { secondUnits: { system: 'ft', fineness: 16 } } };

@@ -30,6 +30,7 @@ import { tolerances } from '../geometry/tolerances';
 import { fromFrame } from '../kernels/joints/frame';
 import { paperGaps, textHeight } from '../display/dimension';
 import type { DimensionString } from '../display/marks';
+import { setOutStops, type OpeningPlace } from '../kinds/opening/place';
 import type { StoreyModel } from '../kinds/storey/model';
 import type { Surround } from '../kinds/wall/outline';
 
@@ -106,9 +107,14 @@ export function sidesOf(model: StoreyModel, building: Building): Side[] {
     const corners = sorted(facing.flatMap(({ p, q }) => [at(p), at(q)]));
     const walls = new Set(facing.flatMap((edge) => edge.walls));
     const jambs = [...walls].flatMap((wall) =>
-      (model.places.get(wall) ?? []).flatMap(({ t0, t1 }) => {
+      (model.places.get(wall) ?? []).flatMap((place) => {
         const frame = model.frames.get(wall)!;
-        return [at(fromFrame(frame, t0, 0)), at(fromFrame(frame, t1, 0))];
+        // The end of a line is no edge that one sees.
+        const stops =
+          place.opening.origin.kind === 'face'
+            ? setOutStops(frame, place, namedBy(model, place))
+            : [place.t0, place.t1];
+        return stops.map((t) => at(fromFrame(frame, t, 0)));
       })
     );
     const faces = sorted([...corners, ...crossFaces(model, walls, along)]);
@@ -136,6 +142,10 @@ export function sideBeyond(
   const from = reachOf(side, stray, paper);
   return { ...side, from, beside: placedBeside(placed, side.along, side.out, from) };
 }
+
+/** The wall that an opening is set out from. */
+export const namedBy = ({ frames }: StoreyModel, { opening: { origin } }: OpeningPlace) =>
+  origin.kind === 'face' ? frames.get(origin.wall) : undefined;
 
 /** Whether something of the rings lies beyond a point in a direction. */
 const isBehind = (rings: readonly Ring[], p: Point, out: Point) => {
@@ -269,7 +279,8 @@ function placedBeside(
   });
 }
 
-function sorted(values: readonly number[]): number[] {
+/** Ascending, each place once. */
+export function sorted(values: readonly number[]): number[] {
   const list = [...values].sort((p, q) => p - q);
   return list.filter((v, i) => i === 0 || v - list[i - 1]! > tolerances.coincident);
 }

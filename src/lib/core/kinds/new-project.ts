@@ -4,6 +4,7 @@ import { applyPatch, patchOf } from '../document/patch';
 import { projectFrom, settingsOf } from '../document/project';
 import type { Rec, Tabled } from '../document/record';
 import { defaultUnits, inch, type LengthUnits } from '../units/length';
+import { usualSizes } from '../units/usual';
 import type { Settings } from './project/record';
 import { kinds } from './register';
 import { starterBuildUps, starterMaterials } from './starter';
@@ -22,13 +23,14 @@ export function newProject(
   units: LengthUnits = defaultUnits.mm,
   guid: string = namelessGuid
 ): Project {
+  const usual = usualSizes(units);
   const settings: Settings = {
     id: 'project',
     kind: 'project',
     guid,
     name,
     units,
-    ground: -150,
+    ground: -usual.slab,
     heightLimit: null,
     secondUnits: null,
     areaLimit: null,
@@ -40,7 +42,7 @@ export function newProject(
     kind: 'storey',
     name: 'Ground',
     datum: 0,
-    height: 2700,
+    height: usual.storey,
     floorDepth: 0
   };
   return projectOf([settings, ground, ...starterMaterials, ...starterBuildUps(units.system)]);

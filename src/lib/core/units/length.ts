@@ -229,6 +229,9 @@ export function parseLength(text: string, units: LengthUnits): Parsed<number> {
 /** One sentence for a length that could not be read, quoting the spot. */
 export function explainFault(text: string, fault: { at: number; expected: string }): string {
   const rest = text.slice(fault.at).trim();
+  const word = /^[\p{L}²³]+/u.exec(rest)?.[0];
+  if (word && /angle|pitch/.test(fault.expected)) return `“${word}” is not ${fault.expected}`;
+  if (word) return `“${word}” is not a length; try 3.4 m or 11'2"`;
   const where = rest === '' ? (text.trim() === '' ? '' : ' at the end') : ` at "${rest.slice(0, 12)}"`;
   return `Expected ${fault.expected}${where}`;
 }

@@ -55,7 +55,7 @@ describe('details', () => {
   it('a bad value says what is wrong and changes nothing', () => {
     const { set, editor } = open(['wall-1']);
     const before = editor.project;
-    expect(set('length', 'long')).toContain('Expected');
+    expect(set('length', 'long')).toContain('not a length');
     expect(set('length', '0')).toContain('more than zero');
     expect(set('thickness', '0')).toContain('must be between');
     expect(editor.project).toBe(before);
@@ -136,7 +136,7 @@ describe('the sentence of a selection', () => {
     );
     expect(subject.fill('height', '2.5m')).toBeUndefined();
     expect(editor.project.tables.wall.get('wall-1')!.top).toEqual({ kind: 'height', height: 2500 });
-    expect(subject.fill('height', 'x')).toContain('Expected');
+    expect(subject.fill('height', 'x')).toContain('not a length');
     // The end that is held stays; the other goes, with what is joined there.
     sentenceOfSelection(editor)!.fill('hold', 'b');
     expect(sentenceOfSelection(editor)!.fill('length', '5 m')).toBeUndefined();

@@ -3,21 +3,28 @@ import { BaseTool } from './base';
 import { heightBlank, lengthBlank, readBlank, type SentencePart } from '../sentence';
 
 export abstract class FormTool extends BaseTool {
-  protected lengths: Record<string, number> = {};
+  /** What is proposed; and what was typed, which holds whatever else is chosen. */
+  protected proposed: Record<string, number> = {};
+  private typed: Record<string, number> = {};
+
+  protected get lengths(): Record<string, number> {
+    return { ...this.proposed, ...this.typed };
+  }
+
   protected abstract call(): { name: string; args: unknown };
 
   protected length(name: string, label: string): SentencePart {
-    return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, true);
+    return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, name in this.typed);
   }
 
   protected height(name: string, label: string): SentencePart {
-    return heightBlank(name, label, this.lengths[name] ?? 0, this.units);
+    return heightBlank(name, label, this.lengths[name] ?? 0, this.units, name in this.typed);
   }
 
   protected read(blank: string, text: string, kind: 'length' | 'height' = 'length'): string | undefined {
     const read = readBlank(kind, text, this.units);
     if (!read.ok) return read.message;
-    this.lengths = { ...this.lengths, [blank]: read.value };
+    this.typed = { ...this.typed, [blank]: read.value };
     this.preview();
     return undefined;
   }

@@ -4,6 +4,7 @@ import type { Rec } from '../../core/document/record';
 import type { Editor } from '../editor';
 import { lengthBlank, readBlank, type SentencePart } from '../sentence';
 import type { Overlay, Tool } from '../tool';
+import { snapKeys } from '../snap-hand';
 import { BaseTool } from './base';
 
 const isPoint = (value: unknown): value is Point =>
@@ -14,6 +15,7 @@ const pointsOf = (record: Rec): Point[] => Object.values(record).filter(isPoint)
 
 export class PasteTool extends BaseTool implements Tool {
   readonly name = 'paste';
+  readonly keys = snapKeys;
   private readonly anchor: Point;
   private readonly count: number;
   private by: Point = { x: 0, y: 0 };

@@ -15,6 +15,7 @@ import {
 } from '../sentence';
 import { wallAt } from '../hits';
 import type { Overlay, Tool } from '../tool';
+import { snapKeys } from '../snap-hand';
 import { BaseTool } from './base';
 
 const ways = {
@@ -45,6 +46,7 @@ const copyOrSelf: readonly Choice[] = [
 
 export class ShapeTool extends BaseTool implements Tool {
   readonly name = 'shape';
+  readonly keys = snapKeys;
   private way: Way = 'copy';
   private ids: string[];
   private values = { across: 0, up: 0, spacing: 600, distance: 1000, at: 1000 };

@@ -80,7 +80,7 @@ describe('the chimney tool', () => {
     tool.fill('wall', 'wall-2');
     tool.fill('distance', '1.5 m');
     expect(tool.fill('base', '1 410 below')).toBeUndefined();
-    expect(tool.fill('width', 'x')).toContain('Expected');
+    expect(tool.fill('width', 'x')).toContain('not a length');
     tool.fill('depth', '600');
     tool.accept();
     expect(session.editor.message?.text).toContain('of masonry');

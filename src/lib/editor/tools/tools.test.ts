@@ -118,7 +118,7 @@ describe('wall run', () => {
     tool.click!({ x: 0, y: 0 }, px);
     choose(tool, 'role', 'a foundation wall');
     expect(readSentence(tool.sentence())).toContain(
-      '[1 050] high, as [a foundation wall], its base [1 050 below the datum].'
+      '[1 050] high, its base [1 050 below the datum], as [a foundation wall].'
     );
     choose(tool, 'settingOut', 'line at an offset');
     expect(tool.fill('offset', '60')).toBeUndefined();
@@ -134,16 +134,22 @@ describe('wall run', () => {
       settingOutOffset: 60
     });
     choose(tool, 'role', 'a low wall');
-    expect(readSentence(tool.sentence())).toContain('[900] high, as [a low wall].');
+    // The height was proposed and follows the kind; the base was typed and holds, and so does a height from now on.
+    const low = '[900] high, its base [900 below the datum], as [a low wall].';
+    expect(readSentence(tool.sentence())).toContain(low);
+    tool.fill('height', '1200');
+    choose(tool, 'role', 'an outer wall');
+    session.take('column');
+    expect(readSentence(session.take('wallRun').sentence())).toContain('[1 200] high, its base [900 below');
   });
   it('refuses nonsense in a blank, and says where', () => {
     const { take } = startSession();
     const tool = take('wallRun');
     tool.click!({ x: 0, y: 0 }, px);
-    expect(tool.fill('length', '7 kg')).toContain('at "kg"');
+    expect(tool.fill('length', '7 kg')).toContain('“kg” is not a length');
     expect(tool.fill('length', '-3')).toContain('more than zero');
     expect(tool.fill('thickness', '0')).toContain('more than zero');
-    expect(tool.fill('height', 'tall')).toContain('Expected');
+    expect(tool.fill('height', 'tall')).toContain('not a length');
     expect(tool.fill('angle', 'steep')).toContain('angle');
   });
   it('joins what it ends on: the trial is the finished joint', () => {
@@ -218,7 +224,7 @@ describe('openings', () => {
     tool.move!({ x: 1500, y: 100 }, px);
     tool.fill('distance', '450');
     tool.move!({ x: 2500, y: 100 }, px);
-    tool.key!('f');
+    tool.key!('h');
     tool.key!('x');
     tool.accept();
     const [door] = session.editor.project.tables.opening.values();
@@ -244,6 +250,48 @@ describe('openings', () => {
       width: 1500,
       origin: { kind: 'line' }
     });
+  });
+  it('are set out from the nearest face to the first jamb, which stays as the pointer moves on', () => {
+    const session = startSession([rectangle()], 'ft');
+    const tool = session.take('door');
+    const told = () => readSentence(tool.sentence());
+    // 9" from the corner face: the door lies against that face, not backwards from the other one.
+    tool.move!({ x: 200 + 228.6, y: 100 }, px);
+    expect(told()).toContain('near jamb] [0"] from [the face of Wall 4]');
+    tool.move!({ x: 3500, y: 100 }, px);
+    expect(told()).toContain('from [the face of Wall 4]');
+    tool.move!({ x: 5700, y: 100 }, px);
+    expect(told()).toContain('from [the face of Wall 2, backwards]');
+    choose(tool, 'from', 'the face of Wall 4');
+    tool.move!({ x: 5700, y: 100 }, px);
+    expect(told()).toContain('from [the face of Wall 4]');
+  });
+  it('open to the side that is pointed at, until a side is chosen; and snap to thirds', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('door');
+    tool.move!({ x: 2000, y: 30 }, px);
+    expect(readSentence(tool.sentence())).toContain('opening [outwards]');
+    tool.move!({ x: 200 + 5600 / 3, y: 170 }, px);
+    expect(readSentence(tool.sentence())).toContain('opening [inwards]');
+    expect(tool.overlay!().snap?.name).toBe('a third of the clear wall');
+    tool.key!('x');
+    tool.move!({ x: 2000, y: 180 }, px);
+    expect(readSentence(tool.sentence())).toContain('opening [outwards]');
+  });
+  it('take a head in place of a height: what was typed last holds', () => {
+    const session = startSession([rectangle()], 'ft');
+    const tool = session.take('window');
+    const told = () => readSentence(tool.sentence());
+    expect(told()).toContain("[4'-0\"] wide and [4'-0\"] high, its sill [2'-8\" above the datum]");
+    expect(tool.fill('head', "7'")).toBeUndefined();
+    expect(told()).toContain(`[4'-4"] high`);
+    tool.fill('sill', `3'`);
+    expect(told()).toContain(`[4'-0"] high, its sill [3'-0" above the datum], its head [7'-0" above`);
+    tool.fill('height', `3'`);
+    expect(told()).toContain(`its head [6'-0" above the datum]`);
+    expect(tool.fill('head', `2'`)).toContain('above the sill');
+    // Taken again, what was typed holds.
+    expect(readSentence(session.take('window').sentence())).toContain(`[3'-0"] high`);
   });
   it('that do not fit say so at once', () => {
     const session = startSession([rectangle()]);

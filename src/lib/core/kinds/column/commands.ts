@@ -12,6 +12,8 @@ import { topOf } from '../wall/choose';
 import type { Project } from '../../document/kind';
 import type { Column, Profile } from './record';
 import { usualMaterial } from '../material/usual';
+import { usualSizes } from '../../units/usual';
+import { settingsOf } from '../../document/project';
 
 function profileOf(
   project: Project,
@@ -52,6 +54,11 @@ const columnShape = {
   top: wallArgs.top().default(undefined)
 };
 
+function usualProfile(project: Project): Profile {
+  const { column } = usualSizes(settingsOf(project).units);
+  return { kind: 'rectangle', width: column, depth: column };
+}
+
 export const addColumn = command({
   name: 'addColumn',
   about:
@@ -67,7 +74,7 @@ export const addColumn = command({
       storey: storey.id,
       at: storedPoint(args.at),
       angle: (args.angle ?? 0) * degree,
-      profile: profileOf(project, args.profile ?? { kind: 'rectangle', width: 300, depth: 300 }),
+      profile: profileOf(project, args.profile ?? usualProfile(project)),
       material: need(project, 'material', args.material ?? usualMaterial(project, 'column')).id,
       base: toStored(args.base ?? 0),
       top: topOf(

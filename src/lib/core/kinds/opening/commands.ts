@@ -6,6 +6,8 @@ import type { Handing, Opening, SetOutOrigin } from './record';
 import type { Project } from '../../document/kind';
 import { after, command, done, freshOrGiven, need, needPositive } from '../../document/command';
 import { checkCrossings, checkOpenings } from './checks';
+import { usualSizes } from '../../units/usual';
+import { settingsOf } from '../../document/project';
 
 const shape = {
   name: s.name(),
@@ -20,12 +22,6 @@ const shape = {
   handing: openingArgs.handing().default(undefined),
   certainty: s.certainty()
 };
-
-const usual = {
-  door: { width: 900, height: 2100, sill: 0 },
-  window: { width: 1200, height: 1200, sill: 900 },
-  none: { width: 1200, height: 2100, sill: 0 }
-} as const;
 
 function originOf(
   project: Project,
@@ -59,7 +55,7 @@ export const addOpening = command({
   run: (project, args) => {
     const wall = need(project, 'wall', args.wall);
     const filling = args.filling ?? 'none';
-    const size = usual[filling];
+    const size = usualSizes(settingsOf(project).units)[filling];
     const opening: Opening = {
       id: freshOrGiven(project, 'opening', args.id),
       kind: 'opening',

@@ -86,6 +86,20 @@ export function placeOpening(frame: Frame, opening: Opening, named: Frame | unde
   return { opening, t0, t1, z0: opening.sill, z1: opening.sill + opening.height };
 }
 
+/** What the distance of an opening runs to. */
+const measuredTo = ({ opening: { to, end }, t0, t1 }: OpeningPlace) =>
+  to === 'centre' ? (t0 + t1) / 2 : (to === 'near') === (end === 'a') ? t0 : t1;
+
+/**
+ * Places along a wall that tell an opening as it was set out: what it is measured from and to, and its width where that
+ * does not cut the measured distance in two.
+ */
+export function setOutStops(frame: Frame, place: OpeningPlace, named: Frame | undefined): number[] {
+  const { end, origin, to } = place.opening;
+  const ends = [originAt(frame, end, origin, named), measuredTo(place)];
+  return to === 'near' ? [...ends, place.t0, place.t1] : ends;
+}
+
 /** The distance that keeps an opening at t0 with this end, origin and set-out point. */
 export function distanceFor(frame: Frame, opening: Opening, named: Frame | undefined, t0: number): number {
   const start = originAt(frame, opening.end, opening.origin, named);

@@ -11,6 +11,8 @@ import type { Project, Query } from '../../document/kind';
 import type { Roof } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
+import { usualSizes } from '../../units/usual';
+import { settingsOf } from '../../document/project';
 
 const leastPitch = 1;
 
@@ -70,7 +72,8 @@ export const addRoof = command({
     const carried = new Set(needOutline(query, storey.id, 'outer').walls.flat(2));
     const walls = wallsOf(project, storey.id).filter((wall) => carried.has(wall.id));
     const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
-    const overhang = toStored(args.overhang ?? 400);
+    const usual = usualSizes(settingsOf(project).units);
+    const overhang = toStored(args.overhang ?? usual.overhang);
     if (overhang < 0)
       refuse(project, 'length.not-positive', {
         numbers: { value: overhang },
@@ -84,7 +87,7 @@ export const addRoof = command({
       pitch: pitchOf(project, args.pitch),
       overhang,
       plateLevel: toStored(args.plateLevel ?? (tops.length > 0 ? Math.max(...tops) : storey.height)),
-      thickness: toStored(args.thickness ?? 200),
+      thickness: toStored(args.thickness ?? usual.roof),
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
       edges: (args.edges as Roof['edges'] | undefined) ?? []
     };

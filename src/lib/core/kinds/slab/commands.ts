@@ -8,6 +8,8 @@ import type { Query } from '../../document/kind';
 import type { Slab, SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
+import { usualSizes } from '../../units/usual';
+import { settingsOf } from '../../document/project';
 
 function slabOutline(
   query: Query,
@@ -42,7 +44,9 @@ export const addSlab = command({
   example: { storey: 'storey-1', face: 'outer', thickness: 150, offset: 0 },
   run: (project, args, query) => {
     const storey = need(project, 'storey', args.storey);
-    const thickness = toStored(args.thickness ?? (storey.floorDepth || 150));
+    const thickness = toStored(
+      args.thickness ?? (storey.floorDepth || usualSizes(settingsOf(project).units).slab)
+    );
     needPositive(project, 'thickness', 'the slab', thickness);
     const slab: Slab = {
       id: freshOrGiven(project, 'slab', args.id),

@@ -20,6 +20,8 @@ import { checkWall } from '../wall/checks';
 import { checkOpenings } from '../opening/checks';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
+import { usualSizes } from '../../units/usual';
+import { settingsOf } from '../../document/project';
 
 export function checkStorey(project: Project, storey: Storey) {
   needPositive(project, 'height', nameOf(project, storey), storey.height);
@@ -87,7 +89,7 @@ export const addStorey = command({
       name: args.name ?? (below ? 'Basement' : 'Upper'),
       datum: toStored(args.datum ?? (below ? lowest.datum - height : top.datum + top.height)),
       height,
-      floorDepth: toStored(args.floorDepth ?? 300)
+      floorDepth: toStored(args.floorDepth ?? usualSizes(settingsOf(project).units).floorDepth)
     };
     checkStorey(project, storey);
     const other = order.find(({ datum }) => Math.abs(datum - storey.datum) < 1);

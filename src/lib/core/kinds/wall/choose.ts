@@ -9,6 +9,7 @@ import type { Wall, WallTop } from './record';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
 import { usualMaterial } from '../material/usual';
+import { usualSizes } from '../../units/usual';
 
 export const leastThickness = 5;
 
@@ -42,7 +43,7 @@ export function chooseBuildUp(
 ): { buildUp: BuildUp; made: Rec[] } {
   if (given.buildUp !== undefined) return { buildUp: need(project, 'buildUp', given.buildUp), made: [] };
   const { units } = settingsOf(project);
-  const thickness = toStored(given.thickness ?? (units.system === 'ft' ? 139.7 : 200));
+  const thickness = toStored(given.thickness ?? usualSizes(units).wall);
   if (!(thickness >= leastThickness && thickness <= mostThickness))
     refuse(project, 'wall.thickness', {
       numbers: { thickness, least: leastThickness, most: mostThickness },

@@ -9,39 +9,39 @@ import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } f
 import { wallAt } from '../../hits';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
+import type { Values } from '../../values';
 
 type Arrangement = 'both' | 'inside' | 'outside';
-type Size = 'width' | 'depth' | 'fireWidth' | 'fireHeight' | 'hearth' | 'flue' | 'above' | 'gap';
+type Size = 'width' | 'depth' | 'fireWidth' | 'fireHeight' | 'hearth' | 'flue' | 'above' | 'gap' | 'base';
 
 const arrangements: readonly { readonly value: Arrangement; readonly label: string }[] = [
   { value: 'both', label: 'back to back in' },
   { value: 'inside', label: 'inside of' },
   { value: 'outside', label: 'outside of' }
 ];
-const depths: Record<Arrangement, number> = { both: 900, inside: 600, outside: 600 };
-/** How deep a fire opening is, and what stays between its face and the flue, mm. */
-const fireDepth = 340;
-const flueIn = 100;
-/** Steps the pointer takes along a wall, mm. */
-const step = 50;
 
 export class ChimneyTool extends BaseTool implements Tool {
   readonly name = 'chimney';
   private arrangement: Arrangement = 'both';
   private wall: string | undefined;
-  private distance = 1000;
+  private distance: number;
   private fixed = false;
   private inMiddle = false;
-  private base: number;
-  private sizes: Record<Size, number> = {
-    ...{ width: 1500, depth: depths.both, fireWidth: 800, fireHeight: 900 },
-    ...{ hearth: 400, flue: 200, above: 900, gap: 50 }
-  };
+  private readonly sizes: Values<Size>;
 
   constructor(editor: Editor) {
     super(editor);
-    const storey = editor.project.tables.storey.get(editor.storey);
-    this.base = Math.min(0, editor.settings.ground - (storey?.datum ?? 0) - 600);
+    this.distance = editor.usual.setOut;
+    this.sizes = editor.valuesOf('chimney', (name) => this.proposed(name));
+  }
+
+  private proposed(name: Size): number {
+    const { project, storey, settings, usual } = this.editor;
+    const { chimney } = usual;
+    if (name === 'depth') return this.arrangement === 'both' ? chimney.backToBack : chimney.breast;
+    if (name !== 'base') return chimney[name];
+    const { datum = 0 } = project.tables.storey.get(storey) ?? {};
+    return Math.min(0, settings.ground - datum - chimney.foot);
   }
 
   private get model() {
@@ -54,7 +54,8 @@ export class ChimneyTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { units } = this;
-    const size = (name: Size, label: string) => lengthBlank(name, label, this.sizes[name], units, true);
+    const size = (name: Size, label: string) =>
+      lengthBlank(name, label, this.sizes.get(name), units, this.sizes.isTyped(name));
     return [
       'Stand a chimney',
       choiceBlank('arrangement', 'Arrangement', this.arrangement, arrangements),
@@ -74,7 +75,7 @@ export class ChimneyTool extends BaseTool implements Tool {
       'out, a flue of',
       size('flue', 'Flue'),
       'square, standing',
-      heightBlank('base', 'Foot', this.base, units),
+      heightBlank('base', 'Foot', this.sizes.get('base'), units, this.sizes.isTyped('base')),
       ', ending',
       size('above', 'Height above the roofs'),
       'above the roofs,',
@@ -84,20 +85,17 @@ export class ChimneyTool extends BaseTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'arrangement') {
-      const before = this.arrangement;
-      this.arrangement = text as Arrangement;
-      if (this.sizes.depth === depths[before]) this.sizes.depth = depths[this.arrangement];
-    } else if (blank === 'wall') this.wall = text || undefined;
+    if (blank === 'arrangement') this.arrangement = text as Arrangement;
+    else if (blank === 'wall') this.wall = text || undefined;
     else {
       const read = readBlank(blank === 'base' ? 'height' : 'length', text, this.units);
       if (!read.ok) return read.message;
-      if (blank === 'base') this.base = read.value;
-      else if (blank === 'distance') [this.distance, this.fixed] = [read.value, true];
+      if (blank === 'distance') [this.distance, this.fixed] = [read.value, true];
       else {
-        if (read.value < 0 || (read.value === 0 && blank !== 'hearth' && blank !== 'gap'))
+        const least = blank === 'base' ? -Infinity : 0;
+        if (read.value < least || (read.value === 0 && !['hearth', 'gap', 'base'].includes(blank)))
           return 'That must be more than zero.';
-        this.sizes = { ...this.sizes, [blank]: read.value };
+        this.sizes.type(blank as Size, read.value);
       }
     }
     this.preview();
@@ -106,6 +104,7 @@ export class ChimneyTool extends BaseTool implements Tool {
 
   move(point: Point) {
     if (this.fixed && this.wall) return;
+    const { step } = this.editor.usual;
     this.wall = wallAt(this.model, point, 300) ?? (this.fixed ? this.wall : undefined);
     const { frame } = this;
     if (frame && !this.fixed) {
@@ -120,7 +119,7 @@ export class ChimneyTool extends BaseTool implements Tool {
 
   /** Where the middle of the chimney lies across the wall, and the sides of its fires. */
   private placed(frame: Frame): { y: number; sides: ('front' | 'back')[]; reach: number } {
-    const { depth, gap } = this.sizes;
+    const [depth, gap] = [this.sizes.get('depth'), this.sizes.get('gap')];
     if (this.arrangement === 'both')
       return { y: (frame.y0 + frame.y1) / 2, sides: ['front', 'back'], reach: 0 };
     const toLeft = (frame.wall.outside === 'left') === (this.arrangement === 'outside');
@@ -132,7 +131,9 @@ export class ChimneyTool extends BaseTool implements Tool {
   }
 
   private callIn(frame: Frame) {
-    const { width, depth, fireWidth, fireHeight, hearth, flue, above, gap } = this.sizes;
+    const size = (name: Size) => this.sizes.get(name);
+    const [depth, flue, gap] = [size('depth'), size('flue'), size('gap')];
+    const { flueIn, fireDepth } = this.editor.usual.chimney;
     const { y, sides, reach } = this.placed(frame);
     const across = depth / 2 - (flueIn + fireDepth) / 2;
     return {
@@ -141,11 +142,15 @@ export class ChimneyTool extends BaseTool implements Tool {
         storey: this.editor.storey,
         at: fromFrame(frame, this.distance, y),
         angle: angleOf(frame.direction) / degree,
-        ...{ width, depth, base: this.base, gap, top: { kind: 'roof', above } },
+        ...{ width: size('width'), depth, base: size('base'), gap },
+        top: { kind: 'roof', above: size('above') },
         flues: sides.map((side) => ({
           across: side === 'front' ? -across : across,
           ...{ width: flue, depth: flue },
-          fire: { side, width: fireWidth, height: fireHeight, depth: fireDepth, reach, hearth }
+          fire: {
+            ...{ side, width: size('fireWidth'), height: size('fireHeight') },
+            ...{ depth: fireDepth, reach, hearth: size('hearth') }
+          }
         }))
       }
     };

@@ -9,16 +9,21 @@ import type { Editor } from '../../editor';
 import { angleBlank, choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { Overlay, Tool } from '../../tool';
+import { snapKeys } from '../../snap-hand';
 import { BaseTool } from '../../tools/base';
+import type { Values } from '../../values';
 import { cornerChoices, pointOfCorner } from '../../tools/corners';
 
-type Size = 'width' | 'depth' | 'diameter' | 'height';
+const sizes = ['width', 'depth', 'diameter', 'height'] as const;
+type Size = (typeof sizes)[number];
+const isSize = (blank: string): blank is Size => sizes.some((one) => one === blank);
 
 export class ColumnTool extends BaseTool implements Tool {
   readonly name = 'column';
+  readonly keys = snapKeys;
   private profile: Profile['kind'] = 'rectangle';
   private material = 'concrete';
-  private sizes: Record<Size, number>;
+  private readonly sizes: Values<Size>;
   private typed: { angle?: number; across?: number; up?: number } = {};
   private corner = '';
   private at: Point | undefined;
@@ -26,11 +31,10 @@ export class ColumnTool extends BaseTool implements Tool {
 
   constructor(editor: Editor) {
     super(editor);
-    const height = Math.max(
-      100,
-      clearHeightOf(editor.project, need(editor.project, 'storey', editor.storey))
-    );
-    this.sizes = { width: 300, depth: 300, diameter: 300, height };
+    this.sizes = editor.valuesOf('column', (name) => {
+      if (name !== 'height') return editor.usual.column;
+      return Math.max(100, clearHeightOf(editor.project, need(editor.project, 'storey', editor.storey)));
+    });
     if (!editor.project.tables.material.has(this.material))
       this.material = [...editor.project.tables.material.keys()][0] ?? '';
   }
@@ -41,7 +45,8 @@ export class ColumnTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { editor, units, typed } = this;
-    const size = (name: Size, label: string) => lengthBlank(name, label, this.sizes[name], units, true);
+    const size = (name: Size, label: string) =>
+      lengthBlank(name, label, this.sizes.get(name), units, this.sizes.isTyped(name));
     const offset = (name: 'across' | 'up', label: string) =>
       lengthBlank(name, label, typed[name] ?? 0, units, typed[name] !== undefined);
     return [
@@ -85,9 +90,9 @@ export class ColumnTool extends BaseTool implements Tool {
     else {
       const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
-      if (blank in this.sizes) {
+      if (isSize(blank)) {
         if (read.value <= 0) return `A ${blank} must be more than zero.`;
-        this.sizes = { ...this.sizes, [blank]: read.value };
+        this.sizes.type(blank, read.value);
       } else {
         this.typed = { ...this.typed, [blank]: read.value };
         if (blank !== 'angle' && !this.corner && !this.at) this.corner = 'zero';
@@ -108,7 +113,7 @@ export class ColumnTool extends BaseTool implements Tool {
   }
 
   private callAt(at: Point) {
-    const { width, depth, diameter, height } = this.sizes;
+    const [width, depth, diameter, height] = sizes.map((name) => this.sizes.get(name));
     return {
       name: 'addColumn',
       args: {

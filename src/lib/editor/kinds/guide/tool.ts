@@ -6,6 +6,7 @@ import type { SizeEnd } from '../../../core/kinds/dimension/record';
 import { choiceBlank, lengthBlank, readBlank, textBlank, type SentencePart } from '../../sentence';
 import { endChoices, keyOfEnd, lineOfEnd, readEndKey, sizeEndAt } from '../../size-ends';
 import type { Overlay, Tool } from '../../tool';
+import { snapKeys } from '../../snap-hand';
 import { BaseTool } from '../../tools/base';
 
 const ways = [
@@ -19,6 +20,7 @@ const pointed = { value: '', label: 'what you point at' };
 
 export class GuideTool extends BaseTool implements Tool {
   readonly name = 'guide';
+  readonly keys = snapKeys;
   private way: Way = 'face';
   private from: SizeEnd | undefined;
   private to: SizeEnd | undefined;

@@ -1,7 +1,7 @@
 /** Doors, windows and bare openings: point at a wall, type the set-out. Snaps: the middle, and distances from the corner face. */
 import { locate, type Point } from '../../../core/geometry/point';
 import { clearRange, setOutsOf, type SetOutFrom } from '../../../core/kinds/opening/place';
-import { tolerances } from '../../../core/geometry/tolerances';
+import { formatHeight } from '../../../core/units/height';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
 import type { Filling, SetOutTo } from '../../../core/kinds/opening/record';
@@ -10,17 +10,27 @@ import { nameElement } from '../../../core/document/names';
 import type { Editor } from '../../editor';
 import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
-import type { Overlay, Tool } from '../../tool';
+import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
+import type { Values } from '../../values';
 
 export const fillingWords: Record<Filling, string> = { door: 'door', window: 'window', none: 'bare opening' };
-const sizes: Record<Filling, { width: number; height: number; sill: number }> = {
-  door: { width: 910, height: 2110, sill: 0 },
-  window: { width: 1200, height: 1210, sill: 900 },
-  none: { width: 1200, height: 2110, sill: 0 }
-};
-/** Steps the pointer takes along a wall, mm. */
-const step = 50;
+/** A head that was typed holds, and the height follows it; until a height is typed. */
+type Size = 'width' | 'height' | 'sill' | 'head';
+
+const doorKeys = [
+  { key: 'H', does: 'hang on the other jamb' },
+  { key: 'X', does: 'open the other way' }
+];
+
+/** Where the middle of an opening snaps along the clear wall, and within how many pixels. */
+const shares = [
+  { of: 1 / 2, reach: 12, name: 'middle of the clear wall' },
+  { of: 1 / 3, reach: 6, name: 'a third of the clear wall' },
+  { of: 2 / 3, reach: 6, name: 'two thirds of the clear wall' },
+  { of: 1 / 4, reach: 6, name: 'a quarter of the clear wall' },
+  { of: 3 / 4, reach: 6, name: 'three quarters of the clear wall' }
+];
 
 const atStart: SetOutFrom = { end: 'a', origin: { kind: 'line' }, t: 0 };
 const keyOf = ({ end, origin }: SetOutFrom) => `${end} ${origin.kind === 'face' ? origin.wall : 'line'}`;
@@ -33,15 +43,19 @@ export function describeFrom(project: Project, { end, origin }: Pick<SetOutFrom,
 
 export class OpeningTool extends BaseTool implements Tool {
   readonly name;
+  readonly keys: readonly KeyHint[];
   private wall: string | undefined;
   private from: SetOutFrom = atStart;
   private to: SetOutTo = 'near';
-  private distance = 600;
+  private distance: number;
   private fixed = false;
-  private size;
+  private readonly sizes: Values<Size>;
   private hinge: 'near' | 'far' = 'near';
   private opens: 'inside' | 'outside' = 'inside';
   private snapped = '';
+  /** Chosen by the person: they hold. */
+  private isFromChosen = false;
+  private isWayChosen = false;
 
   constructor(
     editor: Editor,
@@ -49,7 +63,15 @@ export class OpeningTool extends BaseTool implements Tool {
   ) {
     super(editor);
     this.name = filling === 'none' ? ('opening' as const) : filling;
-    this.size = { ...sizes[filling] };
+    this.keys = filling === 'door' ? doorKeys : [];
+    this.distance = editor.usual.setOut;
+    this.sizes = editor.valuesOf(filling, (name): number => {
+      const usual = editor.usual[filling];
+      if (name === 'head') return this.sizes.get('sill') + this.sizes.get('height');
+      return name === 'height' && this.sizes.isTyped('head')
+        ? this.sizes.get('head') - this.sizes.get('sill')
+        : usual[name];
+    });
   }
 
   private get frame(): Frame | undefined {
@@ -93,12 +115,14 @@ export class OpeningTool extends BaseTool implements Tool {
         this.froms.map((from) => ({ value: keyOf(from), label: describeFrom(editor.project, from) }))
       ),
       ',',
-      lengthBlank('width', 'Width', this.size.width, units, true),
+      lengthBlank('width', 'Width', this.sizes.get('width'), units, this.sizes.isTyped('width')),
       'wide and',
-      lengthBlank('height', 'Height', this.size.height, units, true),
+      lengthBlank('height', 'Height', this.sizes.get('height'), units, this.sizes.isTyped('height')),
       'high,',
       this.filling === 'window' ? 'its sill' : 'its threshold',
-      heightBlank('sill', 'Sill', this.size.sill, units)
+      heightBlank('sill', 'Sill', this.sizes.get('sill'), units, this.sizes.isTyped('sill')),
+      ', its head',
+      heightBlank('head', 'Head', this.sizes.get('head'), units, this.sizes.isTyped('head'))
     ];
     if (this.filling === 'door')
       parts.push(
@@ -127,26 +151,36 @@ export class OpeningTool extends BaseTool implements Tool {
         break;
       case 'from':
         this.from = this.froms.find((from) => keyOf(from) === text) ?? atStart;
+        this.isFromChosen = true;
         break;
       case 'hinge':
         this.hinge = text as 'near' | 'far';
         break;
       case 'opens':
         this.opens = text as 'inside' | 'outside';
+        this.isWayChosen = true;
         break;
       default: {
-        const read = readBlank(blank === 'sill' ? 'height' : 'length', text, this.units);
+        const read = readBlank(blank === 'sill' || blank === 'head' ? 'height' : 'length', text, this.units);
         if (!read.ok) return read.message;
         if ((blank === 'width' || blank === 'height') && read.value <= 0)
           return `A ${blank} must be more than zero.`;
+        if (blank === 'head' && read.value <= this.sizes.get('sill'))
+          return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, 'the datum')}.`;
         if (blank === 'distance') {
           this.distance = read.value;
           this.fixed = true;
-        } else this.size = { ...this.size, [blank]: read.value };
+        } else this.typeSize(blank as Size, read.value);
       }
     }
     this.preview();
     return undefined;
+  }
+
+  private typeSize(name: Size, value: number) {
+    this.sizes.type(name, value);
+    if (name === 'head') this.sizes.letGo('height');
+    if (name === 'height') this.sizes.letGo('head');
   }
 
   move(point: Point, mmPerPixel: number) {
@@ -156,37 +190,59 @@ export class OpeningTool extends BaseTool implements Tool {
       14 * mmPerPixel
     );
     if (!hit && this.wall) return;
+    const isOther = hit !== this.wall;
     this.wall = hit;
     const { frame } = this;
-    if (frame && !this.fixed) this.follow(frame, point, mmPerPixel);
+    if (frame) {
+      const { t, y } = locate(point, frame.origin, frame.direction);
+      if (isOther) [this.from, this.isFromChosen] = [this.nearest(t), false];
+      // A door opens to the side of the wall that is pointed at.
+      const off = y - (frame.y0 + frame.y1) / 2;
+      if (!this.isWayChosen && Math.abs(off) > 2 * mmPerPixel)
+        this.opens = off > 0 === (frame.wall.outside === 'left') ? 'outside' : 'inside';
+      if (!this.fixed) this.follow(frame, t, mmPerPixel);
+    }
     this.preview();
   }
 
-  /** To the middle of the clear wall when near it; else so far from the nearer face, in steps. */
-  private follow(frame: Frame, point: Point, mmPerPixel: number) {
+  /** The corner face that lies nearest; the end of a line, which a drawing rarely shows, where there is none. */
+  private nearest(t: number): SetOutFrom {
+    const faces = this.froms.filter(({ origin }) => origin.kind === 'face');
+    // Only what the distance runs away from: a face at the far end looks back.
+    const ahead = faces.filter(({ end, t: at }) => (end === 'a' ? t >= at : t <= at));
+    const list = ahead.length > 0 ? ahead : faces.length > 0 ? faces : this.froms;
+    return list.reduce((best, one) => (Math.abs(one.t - t) < Math.abs(best.t - t) ? one : best), list[0]!);
+  }
+
+  /**
+   * To the middle, thirds and quarters of the clear wall when near them; else so far from the face it is set out from, in
+   * steps. That face stays as the pointer moves on, until another is far nearer.
+   */
+  private follow(frame: Frame, t: number, mmPerPixel: number) {
+    const { step } = this.editor.usual;
+    const width = this.sizes.get('width');
     const [c0, c1] = this.clear;
-    const { width } = this.size;
-    const t = locate(point, frame.origin, frame.direction).t;
-    const middle = (c0 + c1) / 2;
-    const inMiddle = Math.abs(t - middle) < 12 * mmPerPixel;
-    this.to = 'near';
-    const start = inMiddle ? middle - width / 2 : Math.max(c0, Math.min(c1 - width, t - width / 2));
-    const gap = ({ end, t: at }: SetOutFrom) => (end === 'a' ? start - at : at - start - width);
-    // A face wins over the end of the line, which a drawing rarely shows.
-    const cost = (from: SetOutFrom) => gap(from) + (from.origin.kind === 'line' ? frame.length : 0);
-    const [nearest] = this.froms
-      .filter((from) => gap(from) >= -tolerances.coincident)
-      .sort((p, q) => cost(p) - cost(q));
-    this.from = nearest ?? atStart;
-    const exact = Math.max(0, gap(this.from));
-    this.distance = inMiddle ? exact : Math.round(exact / step) * step;
-    this.snapped = inMiddle
-      ? 'middle of the clear wall'
+    const nearest = this.nearest(t);
+    const isFarNearer = Math.abs(nearest.t - t) < Math.abs(this.from.t - t) / 2;
+    if (!this.isFromChosen && isFarNearer) this.from = nearest;
+    const share = shares.find(
+      ({ of, reach }) => Math.abs(t - (c0 + (c1 - c0) * of)) < reach * mmPerPixel && c1 - c0 > 2 * width
+    );
+    const middle = share ? c0 + (c1 - c0) * share.of : t;
+    const start = Math.max(c0, Math.min(c1 - width, middle - width / 2));
+    const { end, t: from } = this.from;
+    const [least, most] = end === 'a' ? [c0 - from, c1 - width - from] : [from - c1, from - width - c0];
+    const near = end === 'a' ? start - from : from - start - width;
+    const stepped = Math.max(0, least, Math.min(most, Math.round(near / step) * step));
+    const lead = this.to === 'near' ? 0 : this.to === 'centre' ? width / 2 : width;
+    this.distance = lead + (share ? near : stepped);
+    this.snapped = share
+      ? share.name
       : `${formatLengthWithUnit(this.distance, this.units)} from ${describeFrom(this.editor.project, this.from)}`;
   }
 
   private call() {
-    const { wall, from, to, distance, size } = this;
+    const { wall, from, to, distance, sizes } = this;
     return {
       name: 'addOpening',
       args: {
@@ -196,7 +252,7 @@ export class OpeningTool extends BaseTool implements Tool {
         origin: from.origin,
         to,
         distance,
-        ...size,
+        ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sizes.get('sill') },
         ...(this.filling === 'door' && { handing: { hinge: this.hinge, opens: this.opens } })
       }
     };
@@ -221,7 +277,7 @@ export class OpeningTool extends BaseTool implements Tool {
       return;
     }
     if (this.perform(this.call())) {
-      this.fixed = false;
+      this.fixed = this.isFromChosen = this.isWayChosen = false;
       this.wall = undefined;
       this.editor.toolChanged();
     }
@@ -236,8 +292,10 @@ export class OpeningTool extends BaseTool implements Tool {
   }
 
   key(key: string): boolean {
-    if (key === 'f') this.hinge = this.hinge === 'near' ? 'far' : 'near';
-    else if (key === 'x') this.opens = this.opens === 'inside' ? 'outside' : 'inside';
+    if (this.filling !== 'door') return false;
+    if (key === 'h') this.hinge = this.hinge === 'near' ? 'far' : 'near';
+    else if (key === 'x')
+      [this.opens, this.isWayChosen] = [this.opens === 'inside' ? 'outside' : 'inside', true];
     else return false;
     this.preview();
     return true;

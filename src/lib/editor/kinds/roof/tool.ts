@@ -5,22 +5,25 @@ import { degree } from '../../../core/units/angle';
 import { pitchBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Editor } from '../../editor';
 
+const usualPitch = 30 * degree;
+
 export class RoofTool extends FormTool implements Tool {
   readonly name = 'roof';
-  private pitch = 30 * degree;
+  private pitch: number | undefined;
 
   constructor(editor: Editor) {
     super(editor);
     const model = editor.model.storey(editor.project, editor.storey);
     const tops = [...(model?.frames.values() ?? [])].map(({ top }) => top).filter(Number.isFinite);
-    this.lengths = { overhang: 450, thickness: 200, plateLevel: tops.length > 0 ? Math.max(...tops) : 2400 };
+    const { overhang, roof, plate } = editor.usual;
+    this.proposed = { overhang, thickness: roof, plateLevel: tops.length > 0 ? Math.max(...tops) : plate };
     this.preview();
   }
 
   sentence(): SentencePart[] {
     return [
       'Put a roof at',
-      pitchBlank('pitch', 'Pitch', this.pitch),
+      pitchBlank('pitch', 'Pitch', this.pitch ?? usualPitch, this.pitch !== undefined),
       ', overhanging',
       this.length('overhang', 'Overhang'),
       ', its plate',
@@ -44,7 +47,13 @@ export class RoofTool extends FormTool implements Tool {
     const { overhang, plateLevel, thickness } = this.lengths;
     return {
       name: 'addRoof',
-      args: { storey: this.editor.storey, pitch: this.pitch / degree, overhang, plateLevel, thickness }
+      args: {
+        storey: this.editor.storey,
+        pitch: (this.pitch ?? usualPitch) / degree,
+        overhang,
+        plateLevel,
+        thickness
+      }
     };
   }
 }

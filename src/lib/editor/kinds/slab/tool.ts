@@ -12,7 +12,7 @@ export class SlabTool extends FormTool implements Tool {
   constructor(editor: Editor) {
     super(editor);
     const storey = editor.project.tables.storey.get(editor.storey);
-    this.lengths = { thickness: storey?.floorDepth || 150, offset: 0 };
+    this.proposed = { thickness: storey?.floorDepth || editor.usual.slab, offset: 0 };
     this.preview();
   }
 
@@ -45,8 +45,7 @@ export class SlabTool extends FormTool implements Tool {
       args: {
         storey: this.editor.storey,
         face: this.face,
-        thickness: this.lengths.thickness,
-        offset: this.lengths.offset
+        ...this.lengths
       }
     };
   }

@@ -13,7 +13,8 @@ export class CopyUpTool extends FormTool implements Tool {
   constructor(editor: Editor) {
     super(editor);
     const storey = editor.project.tables.storey.get(editor.storey);
-    this.lengths = { height: storey?.height ?? 2700, floorDepth: 300 };
+    const { usual } = editor;
+    this.proposed = { height: storey?.height ?? usual.storey, floorDepth: usual.floorDepth };
     this.preview();
   }
 
@@ -29,7 +30,7 @@ export class CopyUpTool extends FormTool implements Tool {
         { value: 'below', label: 'down' }
       ]),
       'to a new storey called',
-      textBlank('name', 'Name', this.nameShown),
+      textBlank('name', 'Name', this.nameShown, this.storeyName !== undefined),
       ',',
       this.length('height', 'Height'),
       'high, its floor',

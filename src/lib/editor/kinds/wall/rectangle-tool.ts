@@ -2,7 +2,8 @@
 import type { Point } from '../../../core/geometry/point';
 import type { Editor } from '../../editor';
 import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
-import type { WallStyle } from '../../style';
+import { snapKeys } from '../../snap-hand';
+import { WallStyle } from '../../style';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 import { cornerChoices, pointOfCorner } from '../../tools/corners';
@@ -11,6 +12,7 @@ type Size = 'width' | 'depth' | 'across' | 'up';
 
 export class RectangleTool extends BaseTool implements Tool {
   readonly name = 'rectangle';
+  readonly keys = [...WallStyle.keys, ...snapKeys];
   private corner: Point | undefined;
   private cornerChoice = 'zero';
   private pointer: Point | undefined;

@@ -15,12 +15,14 @@ import type { Call } from '../../../core/commands/register';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import type { Editor } from '../../editor';
 import { angleBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
-import type { WallStyle } from '../../style';
+import { snapKeys } from '../../snap-hand';
+import { WallStyle } from '../../style';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 
 export class WallRunTool extends BaseTool implements Tool {
   readonly name = 'wallRun';
+  readonly keys = [...WallStyle.keys, ...snapKeys, { key: 'C', does: 'close the run' }];
   private points: Point[] = [];
   /** Walls of this run, in order. */
   private drawn: string[] = [];
@@ -32,6 +34,10 @@ export class WallRunTool extends BaseTool implements Tool {
     private readonly style: WallStyle
   ) {
     super(editor);
+  }
+
+  get note() {
+    return this.style.note;
   }
 
   private get start(): Point | undefined {

@@ -1,0 +1,58 @@
+/** Sizes that are proposed where none is said, mm: round ones in the units of the project. */
+import { inch, type LengthUnits } from './length';
+
+const metric = {
+  wall: 200,
+  lowWall: 900,
+  parapet: 450,
+  foundation: 1050,
+  settingOutOffset: 50,
+  door: { width: 910, height: 2110, sill: 0 },
+  window: { width: 1200, height: 1210, sill: 900 },
+  none: { width: 1200, height: 2110, sill: 0 },
+  storey: 2700,
+  floorDepth: 300,
+  slab: 150,
+  overhang: 450,
+  roof: 200,
+  plate: 2400,
+  column: 300,
+  chimney: {
+    ...{ width: 1500, backToBack: 900, breast: 600 },
+    ...{ fireWidth: 800, fireHeight: 900, fireDepth: 340, hearth: 400 },
+    ...{ flue: 200, flueIn: 100, above: 900, gap: 50, foot: 600 }
+  },
+  /** From a corner face or to the start, before anything is pointed at; and the pointer's step along a wall. */
+  setOut: 600,
+  step: 50
+};
+
+export type UsualSizes = typeof metric;
+
+const feet = 12 * inch;
+const imperial: UsualSizes = {
+  wall: 5.5 * inch,
+  lowWall: 3 * feet,
+  parapet: 1.5 * feet,
+  foundation: 3.5 * feet,
+  settingOutOffset: 2 * inch,
+  door: { width: 3 * feet, height: 80 * inch, sill: 0 },
+  window: { width: 4 * feet, height: 4 * feet, sill: 32 * inch },
+  none: { width: 4 * feet, height: 80 * inch, sill: 0 },
+  storey: 9 * feet,
+  floorDepth: feet,
+  slab: 6 * inch,
+  overhang: 1.5 * feet,
+  roof: 8 * inch,
+  plate: 8 * feet,
+  column: feet,
+  chimney: {
+    ...{ width: 5 * feet, backToBack: 3 * feet, breast: 2 * feet },
+    ...{ fireWidth: 32 * inch, fireHeight: 3 * feet, fireDepth: 14 * inch, hearth: 16 * inch },
+    ...{ flue: 8 * inch, flueIn: 4 * inch, above: 3 * feet, gap: 2 * inch, foot: 2 * feet }
+  },
+  setOut: 2 * feet,
+  step: 2 * inch
+};
+
+export const usualSizes = ({ system }: LengthUnits): UsualSizes => (system === 'ft' ? imperial : metric);
