@@ -151,6 +151,10 @@
     tint();
   });
 
+  export function fit() {
+    look(current);
+  }
+
   function look(view: ViewName) {
     current = view;
     scene?.look(view);

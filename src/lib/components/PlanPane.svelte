@@ -14,7 +14,11 @@
   import { getBlob } from '../storage/store';
   import { layTracingSheetFile, pickTracingSheet } from './tracing-sheets';
 
-  let { house, take }: { house: House; take: (name: ToolName | ActionName) => void } = $props();
+  let {
+    house,
+    take,
+    onfit
+  }: { house: House; take: (name: ToolName | ActionName) => void; onfit: () => void } = $props();
   let canvas: HTMLCanvasElement;
   let frame: HTMLElement;
   let view: PlanView | undefined;
@@ -235,7 +239,7 @@
   {/if}
   <button
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
-    onclick={fit}>Fit plan</button
+    onclick={onfit}>Fit</button
   >
   <ShowPanel {house} />
 </div>

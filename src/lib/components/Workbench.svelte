@@ -30,6 +30,7 @@
   let canvases = $state(0);
   let over = $state(0);
   let plan = $state<PlanPane>()!;
+  let model = $state<ModelPane>();
   let sentence: SentenceBar;
 
   const { editor } = $derived(house);
@@ -82,7 +83,7 @@
       plan.panBy(event.key);
     else if (event.key.startsWith('Arrow') && editor.selection.size > 0 && !onControl(event.target))
       nudgeBy(event);
-    else if (event.key === 'a' && !editor.tool) plan.fit();
+    else if (event.key === 'a' && !editor.tool) fit();
     else if (event.key === 'W' && editor.selected[0]?.kind === 'wall') {
       takeLike(editor, house.style, editor.selected[0]);
       plan.focus();
@@ -128,6 +129,12 @@
     else return;
     event.preventDefault();
     plan.focus();
+  }
+
+  /** All of the house in the plan and in the model. */
+  function fit() {
+    plan.fit();
+    model?.fit();
   }
 
   async function modelAnew() {
@@ -186,17 +193,19 @@
     <div class="relative min-h-0 flex-1" style:--over="{over}px">
       <PaneGroup direction="horizontal">
         <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
-          ><PlanPane {house} bind:this={plan} {take} /></Pane
+          ><PlanPane {house} bind:this={plan} {take} onfit={fit} /></Pane
         >
         <PaneResizer
           class="w-1 bg-fog hover:bg-lichen focus-visible:bg-tide"
           aria-label="Width of plan and model"
         />
         <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
-          <div class="relative h-full">
-            {#key canvases}<ModelPane {house} onagain={modelAnew} />{/key}
+          <div class="relative flex h-full flex-col">
+            <div class="relative min-h-0 flex-1">
+              {#key canvases}<ModelPane {house} bind:this={model} onagain={modelAnew} />{/key}
+              <JointPictures {house} />
+            </div>
             <Details {house} />
-            <JointPictures {house} />
           </div>
         </Pane>
       </PaneGroup>

@@ -176,7 +176,7 @@ export class ModelScene {
     const aspect = width / height;
     Object.assign(this.camera, { left: -half * aspect, right: half * aspect, top: half, bottom: -half });
     this.camera.updateProjectionMatrix();
-    if (!this.fitted) this.look(this.view);
+    if (!this.steered) this.look(this.view);
     this.redraw();
   }
 

@@ -282,7 +282,7 @@ describe('openings', () => {
     const session = startSession([rectangle()], 'ft');
     const tool = session.take('window');
     const told = () => readSentence(tool.sentence());
-    expect(told()).toContain("[4'-0\"] wide and [4'-0\"] high, its sill [2'-8\" above the datum]");
+    expect(told()).toContain('[4\'-0"] wide and [4\'-0"] high, its sill [2\'-8" above the datum]');
     expect(tool.fill('head', "7'")).toBeUndefined();
     expect(told()).toContain(`[4'-4"] high`);
     tool.fill('sill', `3'`);

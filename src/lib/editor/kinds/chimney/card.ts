@@ -9,6 +9,9 @@ import {
   type Field,
   type FieldGroup
 } from '../../details/card';
+import { standingPictures } from '../../details/standing-picture';
+import type { Picture } from '../../details/picture';
+import type { Editor } from '../../editor';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { chimneyTop } from '../../../core/kinds/chimney/body';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
@@ -26,7 +29,7 @@ export function chimneyCard(make: CardMaker, chimney: Chimney): DetailsCard {
   return {
     title: 'Chimney',
     subtitle: chimney.name || nameElement(editor.project, chimney.id),
-    plies: [],
+    pictures: chimneyPictures(editor, chimney),
     actions: [
       act('Add a flue beside', [
         ...chimney.flues,
@@ -36,17 +39,17 @@ export function chimneyCard(make: CardMaker, chimney: Chimney): DetailsCard {
     ],
     groups: [
       {
-        title: 'Where',
+        title: 'Where does it stand?',
         fields: [
           make.text('name', 'Name', chimney.name, (name) => set({ name })),
           ...placeFields(make, chimney, set),
           make.length('gap', 'Clear of others', [chimney.gap], (gap) => set({ gap }))
         ]
       },
-      { title: 'Size', fields: chimneySize(make, chimney, set) },
+      { title: 'How big is it?', fields: chimneySize(make, chimney, set) },
       ...chimney.flues.map((_, i) => flueGroup(make, chimney, i, set)),
       {
-        title: 'Make-up',
+        title: 'What is it made of?',
         fields: [
           materialField(make, chimney, set, ['material', 'Masonry']),
           materialField(make, chimney, set, ['capMaterial', 'Cap of']),
@@ -59,6 +62,18 @@ export function chimneyCard(make: CardMaker, chimney: Chimney): DetailsCard {
       }
     ]
   };
+}
+
+function chimneyPictures(editor: Editor, chimney: Chimney): Picture[] {
+  const { project } = editor;
+  const { width, depth, base } = chimney;
+  const storey = project.tables.storey.get(chimney.storey);
+  const top = chimneyTop(editor.model.at(editor.shown), chimney.id);
+  if (!storey || top === undefined) return [];
+  return standingPictures({
+    ...{ width, depth, base, isRound: false, top: top - storey.datum, height: undefined },
+    ...{ storey: storey.name, fill: project.tables.material.get(chimney.material)?.colour ?? 'fog' }
+  });
 }
 
 /** Masonry between a flue and one added beside it, mm: half a brick with its joints. */

@@ -31,7 +31,7 @@ export function guideCard(make: CardMaker, guide: Guide): DetailsCard {
   return {
     title: 'Guide',
     subtitle: guide.name,
-    plies: [],
+    pictures: [],
     groups: [
       { title: 'Where', fields: [make.text('name', 'Name', guide.name, (name) => set({ name })), ...place] }
     ]

@@ -1,5 +1,6 @@
 /** The card of an opening. */
 import { nameElement } from '../../../core/document/names';
+import { openingPictures } from './picture';
 import { describeFrom } from './tool';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { certaintyField } from '../../details/shared-fields';
@@ -19,7 +20,7 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
   const set = (changes: object) => ({ name: 'setOpening', args: { id: opening.id, ...changes } });
   const groups: FieldGroup[] = [
     {
-      title: 'Where',
+      title: 'Where is it set out?',
       fields: [
         make.text('name', 'Name', opening.name, (name) => set({ name })),
         fact('In', nameElement(project, opening.wall)),
@@ -39,20 +40,23 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
       ]
     },
     {
-      title: 'Size',
+      title: 'How big is it, and how sure?',
       fields: [
         make.length('width', 'Width', [opening.width], (width) => set({ width })),
         make.length('height', 'Height', [opening.height], (height) => set({ height })),
         make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill })),
+        make.height('head', 'Head', 'the datum', [opening.sill + opening.height], (head) =>
+          set({ height: head - opening.sill })
+        ),
         certaintyField(make, [opening.certainty], set)
       ]
     },
-    { title: 'Filling', fields: fillingFields(make, opening, set) }
+    { title: 'What fills it?', fields: fillingFields(make, opening, set) }
   ];
   return {
     title: nameElement(project, opening.id),
     subtitle: '',
-    plies: [],
+    pictures: openingPictures(make.editor, opening),
     actions: selectors(make.editor, opening),
     groups
   };

@@ -95,7 +95,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   return {
     title: 'Project',
     subtitle: settings.name,
-    plies: [],
+    pictures: [],
     groups: [
       { title: 'Name', fields: [make.text('name', 'Name', settings.name, (name) => set({ name }))] },
       {

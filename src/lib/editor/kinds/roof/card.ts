@@ -2,6 +2,7 @@
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard } from '../../details/card';
 import { formatLengthWithUnit } from '../../../core/units/length';
+import { eavePicture } from './picture';
 import { materialField } from '../../details/shared-fields';
 import type { Roof } from '../../../core/kinds/roof/record';
 
@@ -15,10 +16,10 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   return {
     title: nameElement(editor.project, roof.id),
     subtitle: '',
-    plies: [],
+    pictures: [eavePicture(roof, solved?.overhang ?? roof.overhang)],
     groups: [
       {
-        title: 'Size',
+        title: 'How does it run, what is it covered with?',
         fields: [
           make.text('name', 'Name', roof.name, (name) => set({ name })),
           make.pitch('Pitch', roof.pitch, (pitch) => set({ pitch })),
@@ -31,7 +32,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
         ]
       },
       {
-        title: 'Result',
+        title: 'What comes of it?',
         fields: [
           fact('Ridge above zero', solved ? formatLengthWithUnit(datum + solved.ridge, units) : 'no outline'),
           fact('Planes', String(solved?.planes.length ?? 0)),

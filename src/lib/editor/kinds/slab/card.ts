@@ -2,6 +2,7 @@
 import { fact, type CardMaker, type DetailsCard } from '../../details/card';
 import { nameElement } from '../../../core/document/names';
 import { materialField } from '../../details/shared-fields';
+import { slabPicture } from './picture';
 import type { Slab } from '../../../core/kinds/slab/record';
 
 export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
@@ -25,10 +26,10 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
-    plies: [],
+    pictures: [slabPicture(slab, make.editor.project.tables.storey.get(slab.storey)?.name ?? '')],
     groups: [
       {
-        title: 'Where',
+        title: 'Where does it lie?',
         fields: [
           make.text('name', 'Name', slab.name, (name) => set({ name })),
           ...face,
@@ -36,7 +37,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         ]
       },
       {
-        title: 'Size',
+        title: 'What is it made of?',
         fields: [
           make.length('thickness', 'Thickness', [slab.thickness], (thickness) => set({ thickness })),
           materialField(make, slab, set, ['material', 'Material'])

@@ -1,5 +1,6 @@
 /** The cards of storeys and tracing sheets. */
 import { storeysInOrder, type Storey } from '../../../core/kinds/storey/record';
+import { storeyPicture } from './picture';
 import type { CardAction, CardMaker, DetailsCard } from '../../details/card';
 
 export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
@@ -17,7 +18,7 @@ export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
   return {
     title: 'Storey',
     subtitle: storey.name,
-    plies: [],
+    pictures: [storeyPicture(storey)],
     actions: [
       act('Add above', 'addStorey', { where: 'above' }),
       act('Add below', 'addStorey', { where: 'below' }),
@@ -28,7 +29,7 @@ export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
     ],
     groups: [
       {
-        title: 'Levels',
+        title: 'What is it called?',
         fields: [
           make.text('name', 'Name', storey.name, (name) => set({ name })),
           make.height('datum', 'Datum', 'zero', [storey.datum], (datum) => set({ datum })),
@@ -37,7 +38,7 @@ export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
         ]
       },
       {
-        title: 'Under the plan',
+        title: 'What shows under the plan?',
         fields: [
           {
             name: 'ghost',

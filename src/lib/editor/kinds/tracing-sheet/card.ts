@@ -7,7 +7,7 @@ export function sheetCard(make: CardMaker, sheet: TracingSheet): DetailsCard {
   return {
     title: 'Tracing sheet',
     subtitle: sheet.name,
-    plies: [],
+    pictures: [],
     groups: [
       {
         title: 'Show',

@@ -11,17 +11,15 @@ import { topChoiceFields } from '../../details/tops';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
 import { CardMaker, type CardAction, type DetailsCard, type Field } from '../../details/card';
+import { wallPictures } from './picture';
 
-function pliesOf(editor: Editor, buildUp: BuildUp | undefined): DetailsCard['plies'] {
-  return (buildUp?.plies ?? []).map(({ material, thickness }) => {
-    const known = editor.project.tables.material.get(material);
-    return {
-      colour: known?.colour ?? '#C9CCC6',
-      thickness,
-      label: `${known?.name ?? material} ${formatLengthWithUnit(thickness, editor.settings.units)}`
-    };
-  });
-}
+const pliesOf = ({ project, settings }: Editor, buildUp: BuildUp | undefined): string =>
+  (buildUp?.plies ?? [])
+    .map(({ material, thickness }) => {
+      const name = project.tables.material.get(material)?.name ?? material;
+      return `${name} ${formatLengthWithUnit(thickness, settings.units)}`;
+    })
+    .join(', ');
 
 export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
   const { editor } = make;
@@ -33,12 +31,13 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
   return {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
-    plies: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : [],
+    pictures: one ? wallPictures(editor, first) : [],
+    note: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : undefined,
     actions: selectors(editor, first),
     groups: [
-      { title: 'Where', fields: wallPlace(make, walls, set) },
+      { title: 'Where does it stand?', fields: wallPlace(make, walls, set) },
       {
-        title: 'Size',
+        title: 'How high is it, and how sure?',
         fields: [
           ...wallSize(make, walls, set),
           certaintyField(
@@ -49,7 +48,7 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
         ]
       },
       {
-        title: 'Make-up and joints',
+        title: 'What is it made of, how does it meet the others?',
         fields: [
           make.choice(
             'buildUp',
