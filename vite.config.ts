@@ -5,6 +5,8 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   worker: { format: 'es' },
+  // Its build for today's browsers, as modules: 3 kB less to load.
+  resolve: { alias: { dexie: 'dexie/dist/modern/dexie.mjs' } },
   optimizeDeps: { exclude: ['manifold-3d'] },
   build: {
     chunkSizeWarningLimit: 1200,

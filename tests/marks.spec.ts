@@ -48,7 +48,7 @@ test('presets, grid, guides and dimensions; a locked size holds; twins follow un
   await page.getByRole('button', { name: 'Thin', exact: true }).click();
   const low = await bench.at(2206, 202);
   await page.mouse.move(low.x, low.y);
-  await expect(page.locator('footer')).toContainText('N other snap');
+  await expect(page.locator('footer')).toContainText('N next snap');
   await page.mouse.click(low.x, low.y);
   await bench.point(2200, 4000);
   await bench.key('Escape', 'Escape');
@@ -156,9 +156,12 @@ test('a wall is drawn in the model view; boxes, layers, veil and looking alone',
   await bench.key('V', 'A');
   await expect(shown.getByLabel('The selection alone')).toBeChecked();
   await expect(shown.getByLabel('Veil all but what is in hand')).toBeChecked();
-  for (const look of ['Wireframe', 'Shaded', 'Shaded with edges', 'Materials']) {
-    await page.getByLabel('How the model is drawn').selectOption({ label: look });
+  const edges = page.getByRole('button', { name: 'Edges' });
+  for (const look of ['No surfaces', 'Plain surfaces', 'Materials']) {
+    await page.getByLabel('Surfaces of the model').selectOption({ label: look });
     await bench.drawn();
+    if (look === 'No surfaces') await expect(edges).toBeDisabled();
+    else await edges.click();
   }
   await page.getByRole('button', { name: 'Below', exact: true }).click();
   await bench.key('V', 'A');

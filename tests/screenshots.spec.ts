@@ -82,10 +82,10 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.key('Escape', 'Escape', 'a');
   await zoom(4040, 5000, 5);
   await bench.point(4350, 5600);
-  await page.getByLabel('Lift off above').check();
+  await page.getByRole('button', { name: 'Lift off above' }).click();
   await bench.drawn();
   await page.screenshot({ path: `${folder}/chimney.png` });
-  await page.getByLabel('Lift off above').uncheck();
+  await page.getByRole('button', { name: 'Lift off above' }).click();
 
   await bench.key('Escape', 'Escape', 'k');
   await bench.drawn();

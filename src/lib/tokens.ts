@@ -1,5 +1,5 @@
 /** The colours of the drawing table by day and by night; app.css has the same names for the interface. */
-import { mixColours } from './core/exchange/svg';
+import { mixColours } from './core/display/colours';
 
 export interface Tokens {
   readonly chalk: string;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Press from '$lib/components/Press.svelte';
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
@@ -15,7 +16,6 @@
     projectsHere,
     removeProject
   } from '$lib/components/projects';
-  import type { UnitSystem } from '$lib/core/units/length';
   import { isInMemory, storageProblem, workInMemory } from '$lib/storage/database';
   import { storageFault } from '$lib/storage/faults';
   import { isOpenElsewhere } from '$lib/storage/tabs';
@@ -24,19 +24,11 @@
   let rows = $state.raw<ProjectRow[] | undefined>();
   let fault = $state('');
   let asking = $state(false);
-  let name = $state('New house');
-  let system = $state<UnitSystem>('mm');
   let doomed = $state('');
   let isElsewhere = $state(false);
   let refused = $state.raw<Awaited<ReturnType<typeof storageProblem>>>();
   let picker: HTMLInputElement;
 
-  const systems: { value: UnitSystem; label: string; example: string }[] = [
-    { value: 'mm', label: 'Millimetres', example: '3 400' },
-    { value: 'cm', label: 'Centimetres', example: '340.0' },
-    { value: 'm', label: 'Metres', example: '3.400' },
-    { value: 'ft', label: 'Feet and inches', example: `11'-1 7/8"` }
-  ];
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
   onMount(async () => {
@@ -82,9 +74,16 @@
     });
   }
 
-  function begin(event: SubmitEvent) {
-    event.preventDefault();
-    return tell(async () => goto(`/project/${await (await making()).startProject(name, system)}`));
+  async function begin(
+    ...given: Parameters<Awaited<ReturnType<typeof making>>['startProject']>
+  ): Promise<string | undefined> {
+    let refused: string | undefined;
+    await tell(async () => {
+      const made = await (await making()).startProject(...given);
+      if (made.ok) await goto(`/project/${made.id}`);
+      else refused = `${made.problem.message} ${made.problem.hint}`;
+    });
+    return refused;
   }
 
   const remove = (id: string) =>
@@ -145,37 +144,9 @@
     <p role="alert" class="mt-4 border-l-4 border-rust bg-white px-4 py-3 text-rust">{fault}</p>
   {/if}
 
-  {#if asking}
-    <form class="mt-5 border border-fog bg-white p-5" onsubmit={begin}>
-      <label class="block font-medium" for="project-name">What is the house called?</label>
-      <input
-        id="project-name"
-        bind:value={name}
-        class="mt-1 w-80 border border-shale px-2 py-1.5"
-        maxlength="120"
-      />
-      <fieldset class="mt-4">
-        <legend class="font-medium">Which units is it measured in?</legend>
-        <p class="text-shale">A bare number is read in these. Any other unit can still be typed, anywhere.</p>
-        <div class="mt-2 grid grid-cols-4 gap-2">
-          {#each systems as one (one.value)}
-            <label
-              class="flex cursor-pointer items-start gap-2 border px-3 py-2 {system === one.value
-                ? 'border-kelp bg-primary-50'
-                : 'border-fog'}"
-            >
-              <input type="radio" name="units" value={one.value} bind:group={system} class="mt-1" />
-              <span>{one.label}<br /><span class="text-tide">{one.example}</span></span>
-            </label>
-          {/each}
-        </div>
-      </fieldset>
-      <div class="mt-4 flex gap-2">
-        <Button type="submit">Start drawing</Button>
-        <Button color="light" onclick={() => (asking = false)}>Not now</Button>
-      </div>
-    </form>
-  {/if}
+  {#if asking}{#await import('$lib/components/NewProject.svelte') then { default: NewProject }}
+      <NewProject onbegin={begin} onleave={() => (asking = false)} />
+    {/await}{/if}
 
   {#if refused}
     <div role="alert" class="mt-8 border border-fog border-l-4 border-l-rust bg-white p-6">
@@ -209,16 +180,16 @@
             <Button size="xs" color="red" onclick={() => remove(row.id)}>Remove for good</Button>
             <Button size="xs" color="light" onclick={() => (doomed = '')}>Keep</Button>
           {:else}
-            <button
+            <Press
               class="p-2 text-shale hover:text-kelp"
               aria-label="Copy {row.name}"
               title="Copy it as a project of its own"
-              onclick={() => copy(row.id)}><Copy size={16} /></button
+              onclick={() => copy(row.id)}><Copy size={16} /></Press
             >
-            <button
+            <Press
               class="p-2 text-shale hover:text-rust"
               aria-label="Remove {row.name}"
-              onclick={() => askToRemove(row.id)}><Trash2 size={16} /></button
+              onclick={() => askToRemove(row.id)}><Trash2 size={16} /></Press
             >
           {/if}
         </li>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Press from './Press.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
@@ -39,18 +42,18 @@
   aria-label="Build-ups"
 >
   <header class="flex items-center gap-4 border-b border-fog px-4 py-2">
-    <button
+    <Press
       class="py-1 {page === 'buildUps' ? 'border-b-2 border-kelp font-semibold' : 'text-shale'}"
       aria-pressed={page === 'buildUps'}
-      onclick={() => (page = 'buildUps')}>Build-ups</button
+      onclick={() => (page = 'buildUps')}>Build-ups</Press
     >
-    <button
+    <Press
       class="py-1 {page === 'materials' ? 'border-b-2 border-kelp font-semibold' : 'text-shale'}"
       aria-pressed={page === 'materials'}
-      onclick={() => (page = 'materials')}>Materials</button
+      onclick={() => (page = 'materials')}>Materials</Press
     >
     <span class="flex-1 truncate text-xs text-rust" role="alert">{fault}</span>
-    <button class="p-1 text-shale" aria-label="Close the build-ups" onclick={onclose}><X size={16} /></button>
+    <Press class="p-1 text-shale" aria-label="Close the build-ups" onclick={onclose}><X size={16} /></Press>
   </header>
 
   {#if page === 'buildUps'}
@@ -58,7 +61,7 @@
       <ul class="overflow-y-auto border-r border-fog bg-chalk py-1">
         {#each rows as row (row.id)}
           <li>
-            <button
+            <Press
               class="w-full px-3 py-1.5 text-left text-[13px] {row.id === table?.id
                 ? 'bg-white font-semibold'
                 : 'hover:bg-fog'}"
@@ -73,13 +76,13 @@
                     ? '1 wall'
                     : `${row.used} walls`}</span
               >
-            </button>
+            </Press>
           </li>
         {/each}
       </ul>
       {#if table}
         <div class="overflow-y-auto p-4">
-          <input
+          <Input
             class="w-full border-0 border-b border-fog p-0 pb-1 font-semibold"
             aria-label="Name of the build-up"
             value={table.name}
@@ -120,46 +123,48 @@
                 }}
               >
                 <GripVertical size={14} class="text-shale" />
-                <select
-                  class="{cell} pr-6"
+                <Select
+                  placeholder=""
+                  classes={{ select: `${cell} pr-6` }}
                   aria-label="Material of ply {i + 1}"
                   value={ply.material}
                   onchange={(event) => say(bench.setPly(table.id, i, { material: value(event) }))}
                 >
                   {#each materials as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
-                </select>
-                <input
+                </Select>
+                <Input
                   class="{cell} text-right text-tide"
                   aria-label="Thickness of ply {i + 1}"
                   value={thickness}
                   onchange={(event) => say(bench.setThickness(table.id, i, value(event)))}
                 />
-                <select
-                  class="{cell} pr-6"
+                <Select
+                  placeholder=""
+                  classes={{ select: `${cell} pr-6` }}
                   aria-label="Duty of ply {i + 1}"
                   value={ply.duty}
                   onchange={(event) =>
                     say(bench.setPly(table.id, i, { duty: value(event) as (typeof duties)[number] }))}
                 >
                   {#each duties as duty (duty)}<option value={duty}>{duty}</option>{/each}
-                </select>
+                </Select>
                 <span class="flex text-shale">
-                  <button
+                  <Press
                     class="p-0.5 disabled:opacity-30"
                     disabled={i === 0}
                     aria-label="Move ply {i + 1} outwards"
-                    onclick={() => say(bench.movePly(table.id, i, i - 1))}><ArrowUp size={14} /></button
+                    onclick={() => say(bench.movePly(table.id, i, i - 1))}><ArrowUp size={14} /></Press
                   >
-                  <button
+                  <Press
                     class="p-0.5 disabled:opacity-30"
                     disabled={i === table.plies.length - 1}
                     aria-label="Move ply {i + 1} inwards"
-                    onclick={() => say(bench.movePly(table.id, i, i + 1))}><ArrowDown size={14} /></button
+                    onclick={() => say(bench.movePly(table.id, i, i + 1))}><ArrowDown size={14} /></Press
                   >
-                  <button
+                  <Press
                     class="p-0.5 hover:text-rust"
                     aria-label="Remove ply {i + 1}"
-                    onclick={() => say(bench.removePly(table.id, i))}><Trash2 size={14} /></button
+                    onclick={() => say(bench.removePly(table.id, i))}><Trash2 size={14} /></Press
                   >
                 </span>
                 {#if beside}<span class="col-span-2 col-start-2 text-right text-xs text-tide">{beside}</span
@@ -168,7 +173,7 @@
             {/each}
           </ol>
           <p class="mt-1 flex items-center justify-between text-[13px]">
-            <button class="text-kelp underline" onclick={() => say(bench.addPly(table.id))}>Add a ply</button>
+            <Press class="text-kelp underline" onclick={() => say(bench.addPly(table.id))}>Add a ply</Press>
             <span
               ><strong>{table.thickness} in all</strong>{#if table.beside}<span class="pl-1 text-xs text-tide"
                   >{table.beside}</span
@@ -183,7 +188,7 @@
             <dd>{table.mass} kg/m²</dd>
             <dt class="text-shale">Fire rating</dt>
             <dd>
-              <input
+              <Input
                 class={cell}
                 aria-label="Fire rating"
                 placeholder="as you note it"
@@ -193,7 +198,7 @@
             </dd>
             <dt class="text-shale">Sound rating</dt>
             <dd>
-              <input
+              <Input
                 class={cell}
                 aria-label="Sound rating"
                 placeholder="as you note it"
@@ -204,23 +209,23 @@
           </dl>
 
           <div class="mt-4 flex flex-wrap gap-2 text-[13px]">
-            {#if walls > 0}<button
+            {#if walls > 0}<Press
                 class="border border-kelp px-2 py-1 text-kelp"
                 onclick={() => say(bench.give(table.id))}
-                >Give it to {walls === 1 ? 'the wall selected' : `the ${walls} walls selected`}</button
+                >Give it to {walls === 1 ? 'the wall selected' : `the ${walls} walls selected`}</Press
               >{/if}
-            <button
+            <Press
               class="border border-fog px-2 py-1"
-              onclick={() => (chosen = bench.copy(table.id) ?? chosen)}>Copy it</button
+              onclick={() => (chosen = bench.copy(table.id) ?? chosen)}>Copy it</Press
             >
-            <button
+            <Press
               class="border border-fog px-2 py-1 text-rust disabled:opacity-40"
               disabled={table.used > 0}
               title={table.used > 0 ? 'Walls have it: give them another first' : ''}
               onclick={() => {
                 say(bench.remove(table.id));
                 chosen = '';
-              }}>Delete it</button
+              }}>Delete it</Press
             >
           </div>
           <p class="mt-3 text-xs text-shale">
@@ -243,7 +248,7 @@
           {#each materials as one (one.id)}
             <tr>
               <td
-                ><input
+                ><Input
                   type="color"
                   class="h-6 w-8 border-0 p-0"
                   aria-label="Colour of {one.name}"
@@ -252,7 +257,7 @@
                 /></td
               >
               <td
-                ><input
+                ><Input
                   class={cell}
                   aria-label="Name of {one.name}"
                   value={one.name}
@@ -260,26 +265,28 @@
                 /></td
               >
               <td
-                ><select
-                  class="{cell} pr-6"
+                ><Select
+                  placeholder=""
+                  classes={{ select: `${cell} pr-6` }}
                   aria-label="Cut of {one.name}"
                   value={one.hatch}
                   onchange={(event) => say(bench.setMaterial(one.id, { hatch: value(event) }))}
-                  >{#each hatches as hatch (hatch)}<option value={hatch}>{hatch}</option>{/each}</select
+                  >{#each hatches as hatch (hatch)}<option value={hatch}>{hatch}</option>{/each}</Select
                 ></td
               >
               <td
-                ><select
-                  class="{cell} pr-6"
+                ><Select
+                  placeholder=""
+                  classes={{ select: `${cell} pr-6` }}
                   aria-label="Texture of {one.name}"
                   value={one.texture}
                   onchange={(event) => say(bench.setMaterial(one.id, { texture: value(event) }))}
                   >{#each textures as texture (texture)}<option value={texture}>{texture}</option
-                    >{/each}</select
+                    >{/each}</Select
                 ></td
               >
               <td
-                ><input
+                ><Input
                   class="{cell} w-16"
                   aria-label="Conductivity of {one.name}"
                   value={one.conductivity ?? ''}
@@ -287,7 +294,7 @@
                 /></td
               >
               <td
-                ><input
+                ><Input
                   class="{cell} w-16"
                   aria-label="Density of {one.name}"
                   value={one.density}
@@ -298,7 +305,7 @@
           {/each}
         </tbody>
       </table>
-      <button class="mt-3 text-kelp underline" onclick={() => bench.addMaterial()}>Add a material</button>
+      <Press class="mt-3 text-kelp underline" onclick={() => bench.addMaterial()}>Add a material</Press>
     </div>
   {/if}
 </section>

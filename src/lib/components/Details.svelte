@@ -6,6 +6,7 @@
   import DetailsField from './DetailsField.svelte';
   import DetailsPicture from './DetailsPicture.svelte';
   import type { Field } from '../editor/details/card';
+  import { picturesOf } from '../editor/kinds/pictures';
   import { fieldsInPictures } from '../editor/details/picture';
   import { describeSelection, fieldNow } from '../editor/details/describe';
 
@@ -22,7 +23,8 @@
   const fields = $derived(
     new Map(card?.groups.flatMap((group) => group.fields.map((field) => [field.name, field] as const)) ?? [])
   );
-  const drawn = $derived(fieldsInPictures(card?.pictures ?? []));
+  const pictures = $derived(card ? picturesOf(house.editor) : []);
+  const drawn = $derived(fieldsInPictures(pictures));
   /** What has no place in the drawing. */
   const groups = $derived(
     (card?.groups ?? []).flatMap(({ title, fields: all }) => {
@@ -71,8 +73,8 @@
       <div
         class="flex min-h-0 flex-1 flex-col overflow-y-auto px-3 pb-2 @md:flex-row @md:gap-3 @md:overflow-hidden"
       >
-        <div class="shrink-0 @md:overflow-y-auto {card.pictures.length > 0 ? '@md:w-[250px]' : ''}">
-          {#each card.pictures as picture (picture.label)}
+        <div class="shrink-0 @md:overflow-y-auto {pictures.length > 0 ? '@md:w-[250px]' : ''}">
+          {#each pictures as picture (picture.label)}
             <DetailsPicture {picture} {fields} {faults} {set} />
           {/each}
           {#each [...drawn].filter((name) => faults[name]) as name (name)}

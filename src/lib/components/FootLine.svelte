@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Press from './Press.svelte';
   import type { House } from './house.svelte';
   import { formatLengthWithUnit } from '../core/units/length';
   import { scaleName } from '../core/units/scale';
@@ -75,12 +76,12 @@
       >Click selects · click a size to write another · drag moves · wheel zooms · right button pans · [ and ]
       step through things</span
     >{/if}
-  <button
+  <Press
     class="ml-auto px-2 font-semibold {counted > 0 ? 'text-rust' : 'text-kelp'}"
     aria-expanded={tray}
     onclick={() => (tray = !tray)}
     data-testid="findings"
   >
     {counted === 0 ? 'No findings' : `${counted} finding${counted === 1 ? '' : 's'}`}
-  </button>
+  </Press>
 </footer>

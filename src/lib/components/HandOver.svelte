@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Press from './Press.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import type { House } from './house.svelte';
   import { Model } from '../core/model/graph';
   import { saveFile, saveProjectFile, stemOf } from './project-file';
@@ -45,28 +47,31 @@
   <h2 class="font-semibold">Hand over</h2>
   <ul class="mt-2 space-y-3">
     <li>
-      <button class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveProject}>
+      <Press class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveProject}>
         <span class="block font-medium">Save the project as a file</span><span class="text-shale"
           >Everything in it, tracing sheets too (.cliffstead)</span
         >
-      </button>
+      </Press>
     </li>
     <li>
-      <button class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveGlb}>
+      <Press class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveGlb}>
         <span class="block font-medium">Export the model</span><span class="text-shale"
           >glTF binary in true metres (.glb)</span
         >
-      </button>
+      </Press>
     </li>
     <li class="flex items-stretch gap-2">
-      <button class="flex-1 border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveSvg}>
+      <Press class="flex-1 border border-fog px-3 py-2 text-left hover:border-kelp" onclick={saveSvg}>
         <span class="block font-medium">Export this plan</span><span class="text-shale"
           >Drawing to scale (.svg)</span
         >
-      </button>
+      </Press>
       <label class="flex flex-col justify-center text-shale"
-        >Scale<select class="border border-fog px-2 py-1 pr-7 text-slate" bind:value={scale}
-          >{#each scales as one (one)}<option value={one}>1 : {one}</option>{/each}</select
+        >Scale<Select
+          placeholder=""
+          classes={{ select: 'border border-fog px-2 py-1 pr-7 text-slate' }}
+          bind:value={scale}
+          >{#each scales as one (one)}<option value={one}>1 : {one}</option>{/each}</Select
         ></label
       >
     </li>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Press from './Press.svelte';
   import type { House } from './house.svelte';
   import { writeSvg } from '../core/exchange/svg';
   import type { JointOption } from '../core/drawing/joint-options';
@@ -21,7 +22,7 @@
     <div class="mt-2 grid grid-cols-2 gap-2">
       {#each shown.options as option, i (option.label)}
         {@const present = isPresent(option, shown.record)}
-        <button
+        <Press
           class="border p-1 text-left text-xs {present
             ? 'border-2 border-kelp'
             : 'border-fog hover:border-shale'}"
@@ -30,7 +31,7 @@
         >
           <img src={picture(option)} alt="" class="h-24 w-full object-contain" />
           <span class="mt-1 block">{option.label}</span>
-        </button>
+        </Press>
       {/each}
     </div>
     <p class="mt-2 text-xs text-shale">

@@ -1,11 +1,13 @@
 <script lang="ts">
+  import Press from './Press.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { declarationOf, findRecord } from '../core/document/project';
   import { storeysInOrder } from '../core/kinds/storey/record';
-  import { lookModes, type LookMode, type ViewName } from '../scene/look';
+  import { surfaceLooks, type SurfaceLook, type ViewName } from '../scene/look';
   import type { ModelScene } from '../scene/model-scene';
   import type { ModelUpdate } from '../worker/protocol';
   import { whenIdle } from '../frame-loop';
@@ -16,7 +18,8 @@
   let frame: HTMLElement;
   let scene = $state.raw<ModelScene | undefined>();
   let current = $state<ViewName>('oblique');
-  let mode = $state<LookMode>('materials');
+  let surfaces = $state<SurfaceLook>('materials');
+  let edges = $state(true);
   let chip = $state<{ x: number; y: number; text: string } | undefined>();
   /** The pointer is over the model: there the tool is followed. */
   let inModel = false;
@@ -140,14 +143,13 @@
     tint();
   });
 
-  const modeWords: Record<LookMode, string> = {
-    materials: 'Materials',
-    edges: 'Shaded with edges',
-    shaded: 'Shaded',
-    wireframe: 'Wireframe'
+  const surfaceWords: Record<SurfaceLook, string> = {
+    none: 'No surfaces',
+    plain: 'Plain surfaces',
+    materials: 'Materials'
   };
   $effect(() => {
-    scene?.setMode(mode);
+    scene?.drawAs({ surfaces, edges });
     tint();
   });
 
@@ -232,23 +234,36 @@
   >
     <div class="flex border border-fog bg-white" role="group" aria-label="Look at the model from">
       {#each views as { value, label } (value)}
-        <button
+        <Press
           class="px-2 py-1 text-xs {current === value ? 'bg-slate text-white' : 'text-shale hover:bg-fog'}"
           aria-pressed={current === value}
-          onclick={() => look(value)}>{label}</button
+          onclick={() => look(value)}>{label}</Press
         >
       {/each}
     </div>
-    <label class="flex items-center gap-1.5 border border-fog bg-white px-2 py-1 text-xs text-shale"
-      ><input type="checkbox" class="h-3 w-3" bind:checked={below} />Lift off above</label
+    <Press
+      class="border border-fog px-2 py-1 text-xs {below ? 'bg-slate text-white' : 'bg-white text-shale'}"
+      aria-pressed={below}
+      title="Lift off the storeys and roofs above the storey in hand"
+      onclick={() => (below = !below)}>Lift off above</Press
     >
-    <select
-      class="border border-fog bg-white py-0.5 pl-2 pr-6 text-xs text-shale"
-      aria-label="How the model is drawn"
-      bind:value={mode}
+    <Select
+      placeholder=""
+      class="w-auto"
+      classes={{ select: 'border border-fog bg-white py-0.5 pl-2 pr-6 text-xs text-shale' }}
+      aria-label="Surfaces of the model"
+      bind:value={surfaces}
     >
-      {#each lookModes as value (value)}<option {value}>{modeWords[value]}</option>{/each}
-    </select>
+      {#each surfaceLooks as value (value)}<option {value}>{surfaceWords[value]}</option>{/each}
+    </Select>
+    <Press
+      class="border border-fog px-2 py-1 text-xs {edges || surfaces === 'none'
+        ? 'bg-slate text-white'
+        : 'bg-white text-shale'}"
+      aria-pressed={edges || surfaces === 'none'}
+      disabled={surfaces === 'none'}
+      onclick={() => (edges = !edges)}>Edges</Press
+    >
   </div>
   {#if chip}<span
       class="pointer-events-none absolute z-10 whitespace-nowrap rounded-sm bg-slate px-1.5 py-0.5 text-xs text-white"
@@ -280,7 +295,7 @@
     >
       Building the model: {house.progress.done} of {house.progress.of}
       <progress class="h-1.5 w-28" value={house.progress.done} max={house.progress.of}></progress>
-      <button class="text-rust underline" onclick={() => house.cancelWork()}>Cancel</button>
+      <Press class="text-rust underline" onclick={() => house.cancelWork()}>Cancel</Press>
     </div>
   {/if}
 </div>

@@ -1,9 +1,9 @@
 <script lang="ts">
+  import Press from './Press.svelte';
   import { onMount } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { theme } from './theme.svelte';
   import type { House } from './house.svelte';
-  import ShowPanel from './ShowPanel.svelte';
   import type { Point } from '../core/geometry/point';
   import { Drag, hitAt, idsInBox, thingsOn } from '../editor/pointing';
   import { sizeAt } from '../editor/sizes';
@@ -29,6 +29,10 @@
   let moved = false;
 
   const { editor } = $derived(house);
+  let showing = $state(false);
+  const isShownInPart = $derived(
+    house.hand.veil || house.hand.isolated !== undefined || house.project.tables.layer.size > 0
+  );
   const empty = $derived((house.shown, thingsOn(editor).length === 0 && !house.hand.tool));
 
   export function focus() {
@@ -231,15 +235,24 @@
           <Button size="sm" onclick={() => take('wallRun')}>Draw a wall run</Button>
           <Button size="sm" color="light" onclick={() => take('rectangle')}>Type a rectangle</Button>
         </div>
-        <button class="mt-3 text-kelp underline" onclick={() => pickTracingSheet(house)}
-          >Choose a picture of a plan</button
+        <Press class="mt-3 text-kelp underline" onclick={() => pickTracingSheet(house)}
+          >Choose a picture of a plan</Press
         >
       </div>
     </div>
   {/if}
-  <button
+  <Press
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
-    onclick={onfit}>Fit</button
+    onclick={onfit}>Fit</Press
   >
-  <ShowPanel {house} />
+  {#if showing}{#await import('./ShowPanel.svelte') then { default: ShowPanel }}<ShowPanel
+        {house}
+      />{/await}{/if}
+  <Press
+    class="absolute bottom-2 left-[74px] border border-fog bg-white px-2 py-1 text-xs hover:text-slate {isShownInPart
+      ? 'font-semibold text-kelp'
+      : 'text-shale'}"
+    aria-expanded={showing}
+    onclick={() => (showing = !showing)}>Show</Press
+  >
 </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Press from './Press.svelte';
   import Bookmark from '@lucide/svelte/icons/bookmark';
   import X from '@lucide/svelte/icons/x';
   import type { House } from './house.svelte';
@@ -30,27 +32,26 @@
 <li class="mt-1 border-t border-fog px-1 pt-1 text-xs text-shale">Presets of walls</li>
 {#each presets as preset (preset.id)}
   <li class="flex items-center">
-    <button
+    <Press
       class="flex min-w-0 flex-1 items-center gap-2 rounded px-2 py-1 text-left {present === preset.id
         ? 'bg-primary-100 font-semibold text-kelp'
         : 'hover:bg-fog'}"
       aria-pressed={present === preset.id}
       onclick={() => takeLike(editor, style, preset)}
-      ><Bookmark size={13} /><span class="truncate" title={preset.name}>{preset.name}</span></button
+      ><Bookmark size={13} /><span class="truncate" title={preset.name}>{preset.name}</span></Press
     >
-    <button
+    <Press
       class="p-1 text-shale hover:text-rust"
       aria-label="Delete the preset {preset.name}"
       onclick={() => editor.perform({ name: 'deleteItems', args: { ids: [preset.id] } })}
-      ><X size={12} /></button
+      ><X size={12} /></Press
     >
   </li>
 {/each}
 <li class="px-1">
   {#if naming}
     <form onsubmit={keep}>
-      <!-- svelte-ignore a11y_autofocus -->
-      <input
+      <Input
         class="w-full border-0 bg-chalk px-2 py-1 text-[13px]"
         aria-label="Name of the preset"
         placeholder="Name it, then Enter"
@@ -64,8 +65,8 @@
       {#if fault}<p role="alert" class="text-xs text-rust">{fault}</p>{/if}
     </form>
   {:else}
-    <button class="px-1 py-1 text-left text-xs text-kelp underline" onclick={() => (naming = true)}
-      >Save as preset</button
+    <Press class="px-1 py-1 text-left text-xs text-kelp underline" onclick={() => (naming = true)}
+      >Save as preset</Press
     >
   {/if}
 </li>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Press from './Press.svelte';
   import BrickWall from '@lucide/svelte/icons/brick-wall';
   import DoorOpen from '@lucide/svelte/icons/door-open';
   import Layers from '@lucide/svelte/icons/layers';
@@ -89,7 +90,7 @@
     {@const Icon = icons[stage]}
     {@const findings = count(stage)}
     <div class={open === stage ? 'border-l-[3px] border-kelp bg-white' : 'border-l-[3px] border-transparent'}>
-      <button
+      <Press
         class="flex w-full items-center gap-2.5 px-3 py-2 text-left {open === stage
           ? 'font-semibold'
           : 'text-shale'}"
@@ -102,13 +103,13 @@
             class="rounded-full bg-rust px-1.5 text-xs font-semibold text-white"
             title="{findings} findings">{findings}</span
           >{/if}
-      </button>
+      </Press>
       {#if open === stage}
         <ul class="px-2 pb-2">
           {#each tools as { tool, label: word, key } (tool)}
             {@const ToolIcon = toolIcons[tool]}
             <li>
-              <button
+              <Press
                 class="flex w-full items-center gap-2 rounded px-2 py-1 text-left {inHand === tool
                   ? 'bg-primary-100 font-semibold text-kelp'
                   : 'hover:bg-fog'}"
@@ -120,7 +121,7 @@
                 ><kbd class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
                   >{key === key.toUpperCase() ? `⇧${key}` : key}</kbd
                 >
-              </button>
+              </Press>
             </li>
           {/each}
           {#if stage === 'walls'}<Presets {house} />{/if}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Press from './Press.svelte';
   import X from '@lucide/svelte/icons/x';
   import type { House } from './house.svelte';
   import { boxOf } from '../core/geometry/ring';
@@ -39,46 +41,43 @@
 <section class="max-h-52 overflow-auto border-t border-fog bg-white" aria-label="Review tray">
   <header class="sticky top-0 flex items-center bg-white px-4 py-2">
     <h2 class="flex-1 font-semibold">Review</h2>
-    <button class="p-1 text-shale" aria-label="Close the review tray" onclick={onclose}
-      ><X size={16} /></button
-    >
+    <Press class="p-1 text-shale" aria-label="Close the review tray" onclick={onclose}><X size={16} /></Press>
   </header>
   <ul class="divide-y divide-fog px-4 pb-2">
     {#each counted as finding (finding.storey + finding.id)}
       <li class="flex items-center gap-3">
-        <button class="flex-1 py-1.5 text-left hover:bg-chalk" onclick={() => show(finding)}>
+        <Press class="flex-1 py-1.5 text-left hover:bg-chalk" onclick={() => show(finding)}>
           <span class="font-medium text-rust">{finding.message}</span>
           <span class="text-shale">{finding.hint}</span>
-        </button>
+        </Press>
         {#if finding.repair}
           {@const { label, call } = finding.repair}
-          <button
+          <Press
             class="whitespace-nowrap border border-kelp px-2 py-0.5 text-[13px] text-kelp hover:bg-chalk"
             aria-label="{label}: {finding.message}"
-            onclick={() => house.editor.perform(call)}>{label}</button
+            onclick={() => house.editor.perform(call)}>{label}</Press
           >
         {/if}
         {#if waiting === finding.id}
           <form class="flex gap-1" onsubmit={(event) => deferred(event, finding)}>
-            <!-- svelte-ignore a11y_autofocus -->
-            <input
+            <Input
               class="w-56 border border-shale px-2 py-0.5 text-[13px]"
               placeholder="Why may it wait?"
               aria-label="Reason"
               autofocus
               bind:value={reason}
-              maxlength="400"
+              maxlength={400}
             />
-            <button class="border border-kelp px-2 text-kelp">Put off</button>
+            <Press type="submit" class="border border-kelp px-2 text-kelp">Put off</Press>
           </form>
         {:else}
-          <button
+          <Press
             class="px-2 text-[13px] text-shale underline"
             aria-label="Put off: {finding.message}"
             onclick={() => {
               waiting = finding.id;
               reason = '';
-            }}>Put off</button
+            }}>Put off</Press
           >
         {/if}
       </li>
@@ -90,13 +89,13 @@
     {/each}
     {#each house.findings.filter((one) => one.deferred !== undefined) as finding (`off ${finding.storey}${finding.id}`)}
       <li class="flex items-center gap-3 py-1 text-[13px] text-shale">
-        <button class="flex-1 text-left hover:bg-chalk" onclick={() => show(finding)}
-          >{finding.message} <em>Put off: {finding.deferred}</em></button
+        <Press class="flex-1 text-left hover:bg-chalk" onclick={() => show(finding)}
+          >{finding.message} <em>Put off: {finding.deferred}</em></Press
         >
-        <button
+        <Press
           class="px-2 underline"
           onclick={() => house.editor.perform({ name: 'resumeFinding', args: { finding: finding.id } })}
-          >Take up again</button
+          >Take up again</Press
         >
       </li>
     {/each}

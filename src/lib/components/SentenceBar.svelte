@@ -1,5 +1,8 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import { flushSync, untrack } from 'svelte';
+  import { inputOf } from './dress';
   import type { House } from './house.svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
   import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
@@ -137,12 +140,15 @@
       {#if isBlank(part)}
         <span class="relative whitespace-nowrap">
           {#if part.kind === 'choice'}
-            <select
+            <Select
+              placeholder=""
               name={part.name}
               aria-label={part.label}
-              class="max-w-64 border-0 border-b-2 border-shale bg-chalk py-1 pl-2 pr-6 font-semibold focus:border-tide"
-              style:width="calc({labelOf(part).length * 0.92}ch + 34px)"
-              style:background-position="right 4px center"
+              classes={{
+                select: 'max-w-96 border-b-2 text-base font-semibold'
+              }}
+              class="inline-block w-auto"
+              style="width: calc({labelOf(part).length * 0.92}ch + 34px)"
               value={part.value}
               onkeydown={(event) => onkeydown(event, part)}
               onchange={(event) => fill(part, event.currentTarget.value)}
@@ -150,24 +156,24 @@
               {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
                   >{choice.label}</option
                 >{/each}
-            </select>
+            </Select>
           {:else}
-            <input
+            <Input
               name={part.name}
               aria-label={part.label}
               aria-invalid={faults[part.name] !== undefined}
               data-present={part.name === present ? '' : undefined}
-              class="border-0 border-b-2 px-1.5 py-1 text-center {lookOf(part)} {faults[part.name]
+              class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faults[part.name]
                 ? 'border-solid border-rust'
                 : 'border-shale focus:border-tide'}"
               aria-describedby={faults[part.name] ? `fault-${part.name}` : undefined}
-              style:width="{Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
+              style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
               autocomplete="off"
               value={drafts[part.name] ?? part.value}
-              oninput={(event) => (drafts[part.name] = event.currentTarget.value)}
-              onfocus={(event) => event.currentTarget.select()}
+              oninput={(event: Event) => (drafts[part.name] = inputOf(event).value)}
+              onfocus={(event: Event) => inputOf(event).select()}
               {@attach selectAnew(part.name, part.value)}
-              onblur={(event) => drafts[part.name] !== undefined && fill(part, event.currentTarget.value)}
+              onblur={(event: Event) => drafts[part.name] !== undefined && fill(part, inputOf(event).value)}
               onkeydown={(event) => onkeydown(event, part)}
             />
           {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Press from './Press.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import Eye from '@lucide/svelte/icons/eye';
   import EyeOff from '@lucide/svelte/icons/eye-off';
   import Lock from '@lucide/svelte/icons/lock';
@@ -9,7 +12,6 @@
   import type { Layer } from '../core/kinds/layer/record';
 
   let { house }: { house: House } = $props();
-  let open = $state(false);
 
   const { editor } = $derived(house);
   const layers = $derived(layersOf(house.project));
@@ -25,88 +27,72 @@
   }
 </script>
 
-{#if open}
-  <section
-    class="absolute bottom-10 left-2 z-10 flex max-h-[calc(100%-60px)] w-[268px] flex-col border border-fog bg-white px-3 py-2 text-[13px] shadow-md"
-    aria-label="What is shown"
-  >
-    <label class="flex items-center gap-2 py-0.5"
-      ><input
-        type="checkbox"
-        checked={veil}
-        onchange={(event) => editor.setVeil(event.currentTarget.checked)}
-      />
-      <span class="flex-1">Veil all but what is in hand</span><kbd class="font-sans text-xs text-shale"
-        >⇧V</kbd
-      ></label
-    >
-    <label class="flex items-center gap-2 py-0.5"
-      ><input
-        type="checkbox"
-        checked={alone}
-        disabled={!alone && house.hand.selection.size === 0}
-        onchange={() => editor.isolate()}
-      />
-      <span class="flex-1">The selection alone</span><kbd class="font-sans text-xs text-shale">⇧A</kbd></label
-    >
-    <label class="flex items-center gap-2 py-0.5"
-      ><span class="flex-1">A box selects what it</span>
-      <select
-        class="border-0 bg-chalk py-1 pl-2 pr-6 text-[13px]"
-        aria-label="A box selects what it"
-        value={takes}
-        onchange={(event) => editor.selectByBox(event.currentTarget.value as typeof takes)}
-      >
-        <option value="enclosed">encloses</option>
-        <option value="touched">touches</option>
-      </select></label
-    >
-    <h3 class="mt-2 border-t border-fog pt-2 text-xs font-semibold text-shale">Layers</h3>
-    <ul class="overflow-y-auto">
-      {#each layers as layer (layer.id)}
-        <li class="flex items-center gap-1">
-          <span class="flex-1 truncate {layer.shown ? '' : 'text-shale line-through'}">{layer.name}</span>
-          {#if layer.holds.by === 'items'}
-            <button
-              class="p-1 text-shale hover:text-slate"
-              onclick={() => editor.select(layer.holds.by === 'items' ? layer.holds.items : [])}
-              >{layer.holds.items.length}</button
-            >
-            <button
-              class="p-1 text-shale hover:text-rust"
-              aria-label="Delete the layer {layer.name}, not what is on it"
-              onclick={() => editor.perform({ name: 'deleteItems', args: { ids: [layer.id] } })}
-              ><Trash2 size={13} /></button
-            >
-          {/if}
-          <button
-            class="p-1 {layer.shown ? 'text-shale' : 'text-rust'}"
-            aria-label="{layer.shown ? 'Hide' : 'Show'} {layer.name}"
-            aria-pressed={!layer.shown}
-            onclick={() => set(layer, { shown: !layer.shown })}
-            >{#if layer.shown}<Eye size={14} />{:else}<EyeOff size={14} />{/if}</button
-          >
-          <button
-            class="p-1 {layer.locked ? 'text-rust' : 'text-shale'}"
-            aria-label="{layer.locked ? 'Unlock' : 'Lock'} {layer.name}"
-            aria-pressed={layer.locked}
-            onclick={() => set(layer, { locked: !layer.locked })}
-            >{#if layer.locked}<Lock size={14} />{:else}<LockOpen size={14} />{/if}</button
-          >
-        </li>
-      {/each}
-    </ul>
-    <p class="mt-1 text-xs text-shale">
-      Select things and choose “Make a layer” in Details for a set of your own.
-    </p>
-  </section>
-{/if}
-<button
-  class="absolute bottom-2 left-[74px] border border-fog bg-white px-2 py-1 text-xs hover:text-slate {veil ||
-  alone ||
-  house.project.tables.layer.size > 0
-    ? 'font-semibold text-kelp'
-    : 'text-shale'}"
-  aria-expanded={open}
-  onclick={() => (open = !open)}>Show</button
+<section
+  class="absolute bottom-10 left-2 z-10 flex max-h-[calc(100%-60px)] w-[268px] flex-col border border-fog bg-white px-3 py-2 text-[13px] shadow-md"
+  aria-label="What is shown"
 >
+  <label class="flex items-center gap-2 py-0.5"
+    ><Checkbox checked={veil} onchange={(event) => editor.setVeil(event.currentTarget.checked)} />
+    <span class="flex-1">Veil all but what is in hand</span><kbd class="font-sans text-xs text-shale">⇧V</kbd
+    ></label
+  >
+  <label class="flex items-center gap-2 py-0.5"
+    ><Checkbox
+      checked={alone}
+      disabled={!alone && house.hand.selection.size === 0}
+      onchange={() => editor.isolate()}
+    />
+    <span class="flex-1">The selection alone</span><kbd class="font-sans text-xs text-shale">⇧A</kbd></label
+  >
+  <label class="flex items-center gap-2 py-0.5"
+    ><span class="flex-1">A box selects what it</span>
+    <Select
+      placeholder=""
+      classes={{ select: 'border-0 bg-chalk py-1 pl-2 pr-6 text-[13px]' }}
+      aria-label="A box selects what it"
+      value={takes}
+      onchange={(event) => editor.selectByBox(event.currentTarget.value as typeof takes)}
+    >
+      <option value="enclosed">encloses</option>
+      <option value="touched">touches</option>
+    </Select></label
+  >
+  <h3 class="mt-2 border-t border-fog pt-2 text-xs font-semibold text-shale">Layers</h3>
+  <ul class="overflow-y-auto">
+    {#each layers as layer (layer.id)}
+      <li class="flex items-center gap-1">
+        <span class="flex-1 truncate {layer.shown ? '' : 'text-shale line-through'}">{layer.name}</span>
+        {#if layer.holds.by === 'items'}
+          <Press
+            class="p-1 text-shale hover:text-slate"
+            onclick={() => editor.select(layer.holds.by === 'items' ? layer.holds.items : [])}
+            >{layer.holds.items.length}</Press
+          >
+          <Press
+            class="p-1 text-shale hover:text-rust"
+            aria-label="Delete the layer {layer.name}, not what is on it"
+            onclick={() => editor.perform({ name: 'deleteItems', args: { ids: [layer.id] } })}
+            ><Trash2 size={13} /></Press
+          >
+        {/if}
+        <Press
+          class="p-1 {layer.shown ? 'text-shale' : 'text-rust'}"
+          aria-label="{layer.shown ? 'Hide' : 'Show'} {layer.name}"
+          aria-pressed={!layer.shown}
+          onclick={() => set(layer, { shown: !layer.shown })}
+          >{#if layer.shown}<Eye size={14} />{:else}<EyeOff size={14} />{/if}</Press
+        >
+        <Press
+          class="p-1 {layer.locked ? 'text-rust' : 'text-shale'}"
+          aria-label="{layer.locked ? 'Unlock' : 'Lock'} {layer.name}"
+          aria-pressed={layer.locked}
+          onclick={() => set(layer, { locked: !layer.locked })}
+          >{#if layer.locked}<Lock size={14} />{:else}<LockOpen size={14} />{/if}</Press
+        >
+      </li>
+    {/each}
+  </ul>
+  <p class="mt-1 text-xs text-shale">
+    Select things and choose “Make a layer” in Details for a set of your own.
+  </p>
+</section>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Press from './Press.svelte';
+  import { inputOf } from './dress';
   import type { House } from './house.svelte';
   import { floorArea } from '../core/kinds/wall/stages';
   import { storeysInOrder } from '../core/kinds/storey/record';
@@ -190,24 +193,23 @@
       onpointercancel={drop}
       onkeydown={(event) => nudge(event, storey.id, storey.datum)}
     ></div>
-    <input
+    <Input
       class="absolute right-0 z-20 w-[44px] border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
-      style:top="{base + 3}px"
+      style="top: {base + 3}px"
       aria-label="Datum of {storey.name}, above zero"
       value={said(storey.datum)}
       autocomplete="off"
-      onfocus={(event) => event.currentTarget.select()}
+      onfocus={(event: Event) => inputOf(event).select()}
       onchange={(event) => type(event, storey.id)}
     />
     {@const top = picture.y(storey.datum + storey.height)}
-    <button
+    <Press
       class="absolute left-[14px] w-[52px] break-words px-0.5 text-center text-xs {current === storey.id
         ? 'font-semibold'
         : 'text-shale'}"
-      style:top="{top}px"
-      style:height="{Math.max(18, picture.y(storey.datum) - top)}px"
+      style="top: {top}px; height: {Math.max(18, picture.y(storey.datum) - top)}px"
       aria-pressed={current === storey.id}
-      onclick={() => choose(storey.id)}>{storey.name}</button
+      onclick={() => choose(storey.id)}>{storey.name}</Press
     >
   {/each}
   {#if area}<span

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Press from './Press.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import FileOutput from '@lucide/svelte/icons/file-output';
   import History from '@lucide/svelte/icons/history';
@@ -38,36 +39,36 @@
       {clock.format(house.saved)}{/if}
   </span>
   <span class="flex-1"></span>
-  <button
+  <Press
     class="flex items-center gap-2 px-2 py-1 disabled:opacity-50"
     onclick={() => house.editor.undo()}
     disabled={!undoLabel}
     title={undoLabel ? `Undo: ${undoLabel}` : 'Nothing to undo'}
   >
     <Undo2 size={17} /><span class="hidden xl:inline">Undo</span><span class="sr-only xl:hidden">Undo</span>
-  </button>
-  <button
+  </Press>
+  <Press
     class="flex items-center gap-2 px-2 py-1 disabled:opacity-50"
     onclick={() => house.editor.redo()}
     disabled={!redoLabel}
     title={redoLabel ? `Redo: ${redoLabel}` : 'Nothing to redo'}
   >
     <Redo2 size={17} /><span class="hidden xl:inline">Redo</span><span class="sr-only xl:hidden">Redo</span>
-  </button>
-  <button
+  </Press>
+  <Press
     class="px-2 py-1"
     aria-label={theme.name === 'day' ? 'Night colours' : 'Day colours'}
     title={theme.name === 'day' ? 'Night colours' : 'Day colours'}
     onclick={() => theme.toggle()}
-    >{#if theme.name === 'day'}<Moon size={17} />{:else}<Sun size={17} />{/if}</button
+    >{#if theme.name === 'day'}<Moon size={17} />{:else}<Sun size={17} />{/if}</Press
   >
-  <button
+  <Press
     class="flex items-center gap-2 px-2 py-1"
     aria-expanded={versions}
     onclick={() => {
       versions = !versions;
       handing = false;
-    }}><History size={17} />Versions</button
+    }}><History size={17} />Versions</Press
   >
   <Button
     size="sm"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { House } from './house.svelte';
@@ -38,12 +39,12 @@
     Everything is saved as you go. Name a state to find it again; going back can be undone.
   </p>
   <form class="mt-3 flex gap-2" onsubmit={keep}>
-    <input
+    <Input
       class="min-w-0 flex-1 border border-shale px-2 py-1"
       placeholder="Before the roof"
       aria-label="Name of this version"
       bind:value={name}
-      maxlength="80"
+      maxlength={80}
     />
     <Button size="xs" type="submit">Name this state</Button>
   </form>

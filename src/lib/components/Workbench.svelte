@@ -1,16 +1,13 @@
 <script lang="ts">
-  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import Pane from 'flowbite-svelte/Pane.svelte';
+  import SplitPane from 'flowbite-svelte/SplitPane.svelte';
   import { tinykeys } from 'tinykeys';
   import { onMount, tick as settle } from 'svelte';
-  import Details from './Details.svelte';
   import FootLine from './FootLine.svelte';
-  import Hints from './Hints.svelte';
   import type { House } from './house.svelte';
-  import JointPictures from './JointPictures.svelte';
   import ModelPane from './ModelPane.svelte';
   import PlanPane from './PlanPane.svelte';
   import Rail from './Rail.svelte';
-  import ReviewTray from './ReviewTray.svelte';
   import SentenceBar from './SentenceBar.svelte';
   import StackStrip from './StackStrip.svelte';
   import TopBar from './TopBar.svelte';
@@ -34,6 +31,12 @@
   let sentence: SentenceBar;
 
   const { editor } = $derived(house);
+  const jointing = $derived(house.hand.tool?.name === 'joint');
+  /** Something was selected: from then on its details are at hand. Panels are read when they are first needed. */
+  let looked = $state(false);
+  $effect(() => {
+    if (house.hand.selection.size > 0) looked = true;
+  });
 
   function take(name: ToolName | ActionName) {
     if (name === 'layTracingSheet') void pickTracingSheet(house);
@@ -191,32 +194,32 @@
   <main class="flex min-w-0 flex-col">
     <SentenceBar {house} bind:this={sentence} bind:over onleave={() => plan.focus()} />
     <div class="relative min-h-0 flex-1" style:--over="{over}px">
-      <PaneGroup direction="horizontal">
-        <Pane defaultSize={56} minSize={0} collapsible collapsedSize={0}
-          ><PlanPane {house} bind:this={plan} {take} onfit={fit} /></Pane
-        >
-        <PaneResizer
-          class="w-1 bg-fog hover:bg-lichen focus-visible:bg-tide"
-          aria-label="Width of plan and model"
-        />
-        <Pane defaultSize={44} minSize={0} collapsible collapsedSize={0}>
+      <SplitPane initialSizes={[56, 44]} minSize={1} responsive={false} transition={false}>
+        <Pane><PlanPane {house} bind:this={plan} {take} onfit={fit} /></Pane>
+        <Pane>
           <div class="relative flex h-full flex-col">
             <div class="relative min-h-0 flex-1">
               {#key canvases}<ModelPane {house} bind:this={model} onagain={modelAnew} />{/key}
-              <JointPictures {house} />
+              {#if jointing}{#await import('./JointPictures.svelte') then { default: JointPictures }}
+                  <JointPictures {house} />
+                {/await}{/if}
             </div>
-            <Details {house} />
+            {#if looked}{#await import('./Details.svelte') then { default: Details }}
+                <Details {house} />
+              {/await}{/if}
           </div>
         </Pane>
-      </PaneGroup>
+      </SplitPane>
       {#if making}{#await import('./BuildUps.svelte') then { default: BuildUps }}
           <BuildUps {house} onclose={() => (making = false)} />
         {/await}{/if}
     </div>
-    {#if tray}<ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />{/if}
+    {#if tray}{#await import('./ReviewTray.svelte') then { default: ReviewTray }}
+        <ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />
+      {/await}{/if}
   </main>
   <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />
-  <Hints {house} />
+  {#await import('./Hints.svelte') then { default: Hints }}<Hints {house} />{/await}
 </div>
 {#if house.isLost}{#await import('./LostProject.svelte') then { default: LostProject }}
     <LostProject {house} />

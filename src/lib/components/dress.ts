@@ -8,6 +8,7 @@ export const dress: ThemeConfig = {
   input: { base: 'rounded-none', input: field },
   select: { base: 'rounded-none', select: `${field} pr-6 bg-position-[right_4px_center]` },
   checkbox: { base: 'me-0 rounded-none border-shale bg-chalk text-kelp', div: 'items-center gap-2' },
+  divider: 'bg-fog hover:bg-lichen focus:bg-tide focus:outline-0',
   kbd: 'rounded-sm border-fog bg-paper px-1 py-0 font-sans text-xs font-normal text-shale'
 };
 

@@ -1,5 +1,7 @@
 /** Making projects and opening them from files. */
 import { nanoid } from 'nanoid';
+import { perform } from '../core/commands/register';
+import { applyPatch } from '../core/document/patch';
 import { readProject } from '../core/exchange/archive';
 import type { Problem } from '../core/document/problems';
 import { copyOfProject, newProject } from '../core/kinds/new-project';
@@ -9,10 +11,25 @@ import type { Project } from '../core/document/kind';
 import { newGuid } from './guid';
 import { restored } from './restored';
 
-export async function startProject(name: string, system: UnitSystem): Promise<string> {
+/** mm above the ground floor, and as limits; null where there is none. */
+export interface Surroundings {
+  readonly ground: number;
+  readonly heightLimit: number | null;
+  /** mm2. */
+  readonly areaLimit: number | null;
+}
+
+export async function startProject(
+  name: string,
+  system: UnitSystem,
+  surroundings: Surroundings
+): Promise<{ ok: true; id: string } | { ok: false; problem: Problem }> {
+  const made = newProject(name.trim() || 'New house', defaultUnits[system], newGuid());
+  const set = perform(made, { name: 'setProject', args: surroundings });
+  if (!set.ok) return set;
   const id = nanoid(10);
-  await createProject(id, newProject(name.trim() || 'New house', defaultUnits[system], newGuid()));
-  return id;
+  await createProject(id, applyPatch(made, set.patch));
+  return { ok: true, id };
 }
 
 /** A copy beside the original, without its history and versions; pictures under the plan are shared. */

@@ -1,11 +1,11 @@
 /** Tracing sheets from the person's files. */
-import { fileOpen } from 'browser-fs-access';
 import type { House } from './house.svelte';
 import { problem } from '../core/document/problems';
 
 export async function pickTracingSheet(house: House): Promise<void> {
   let file: File;
   try {
+    const { fileOpen } = await import('browser-fs-access');
     file = await fileOpen({
       mimeTypes: ['image/png', 'image/jpeg'],
       extensions: ['.png', '.jpg', '.jpeg'],

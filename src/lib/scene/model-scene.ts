@@ -6,7 +6,7 @@ import { roleLooks } from '../core/exchange/glb';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
 import { onFrame } from '../frame-loop';
-import type { LookMode, ViewName } from './look';
+import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
@@ -101,7 +101,7 @@ export class ModelScene {
     new THREE.BufferGeometry(),
     new THREE.LineBasicMaterial({ color: themes.day.gorse, depthTest: false })
   );
-  private mode: LookMode = 'materials';
+  private drawnAs: ModelLook = { surfaces: 'materials', edges: true };
   private closed = false;
   private last = performance.now();
   private fitted = false;
@@ -333,7 +333,7 @@ export class ModelScene {
   /** Bounds of all elements together; undefined when they must be gathered anew. */
   private bounds: THREE.Box3 | undefined;
   private emphasis = noEmphasis;
-  private dressedAs: LookMode = 'materials';
+  private dressedAs = this.drawnAs;
 
   private allBounds(): THREE.Box3 {
     const box = new THREE.Box3();
@@ -347,10 +347,10 @@ export class ModelScene {
     this.emphasis = emphasis;
     const isWhole =
       old.veil !== emphasis.veil ||
-      this.dressedAs !== this.mode ||
+      this.dressedAs !== this.drawnAs ||
       old.visibility.length !== emphasis.visibility.length ||
       old.visibility.some((one, i) => one !== emphasis.visibility[i]);
-    this.dressedAs = this.mode;
+    this.dressedAs = this.drawnAs;
     if (isWhole) for (const shown of this.shown.values()) this.dress(shown);
     else
       for (const id of changedBetween(old, emphasis)) {
@@ -368,21 +368,21 @@ export class ModelScene {
     const tint: Tint = inHand ? 'selected' : trial.has(id) ? 'trial' : veil ? 'faint' : 'plain';
     lines.material = this.edgeInk[tint];
     lines.renderOrder = tint === 'selected' ? 2 : 0;
-    lines.visible = this.mode !== 'shaded' || tint === 'selected' || tint === 'trial';
+    const { surfaces, edges } = this.drawnAs;
+    lines.visible = edges || surfaces === 'none' || tint === 'selected' || tint === 'trial';
     const over = tint === 'trial' ? this.trialSurface : tint === 'faint' ? this.veilSurface : undefined;
     if (solid) solid.material = over ?? this.surface;
     for (const mesh of textured)
       mesh.material =
-        over ?? (mesh.userData[this.mode === 'materials' ? 'surface' : 'plain'] as THREE.Material);
+        over ?? (mesh.userData[surfaces === 'materials' ? 'surface' : 'plain'] as THREE.Material);
     for (const child of group.children)
-      if (child !== lines)
-        child.visible = this.mode !== 'wireframe' && !(tint === 'faint' && child.userData.glass);
+      if (child !== lines) child.visible = surfaces !== 'none' && !(tint === 'faint' && child.userData.glass);
     group.visible = !isHidden(element);
   }
 
   /** Takes effect with the next emphasis. */
-  setMode(mode: LookMode) {
-    this.mode = mode;
+  drawAs(look: ModelLook) {
+    this.drawnAs = look;
   }
 
   /** Where the pointer meets the level, as a point of the plan; undefined where it looks along it. */

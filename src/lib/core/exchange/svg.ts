@@ -1,6 +1,7 @@
 /** A display list as SVG in true millimetres of paper at a scale. The font is named, with plain fallbacks. */
 import { drawingFont, hatchTiles, pens, type Ink, type Mark, type PlainMark } from '../display/marks';
 import { marksBox } from '../display/box';
+import { mixColours } from '../display/colours';
 import type { Point } from '../geometry/point';
 import type { Box } from '../geometry/ring';
 import { plainMarks } from '../display/dimension';
@@ -12,13 +13,6 @@ export const inks: Record<Ink, string> = {
   chalk: '#FFFFFF',
   lichen: '#A9B48A'
 };
-/** `share` of a colour on a paper, both #rrggbb. */
-export function mixColours(paper: string, colour: string, share: number): string {
-  const part = (hex: string, i: number) => Number.parseInt(hex.slice(i, i + 2), 16);
-  const mix = (i: number) => Math.round(part(paper, i) * (1 - share) + part(colour, i) * share);
-  return `#${[1, 3, 5].map((i) => mix(i).toString(16).padStart(2, '0')).join('')}`;
-}
-
 /** Materials print lighter, so that lines and texts stay the loudest. */
 export const paperFill = (colour: string): string =>
   colour in inks ? inks[colour as Ink] : mixColours(inks.chalk, colour, 0.75);

@@ -4,7 +4,6 @@ import { formatHeight, parseHeight } from '../../core/units/height';
 import { besideLength, explainFault, formatLength, parseLength, type Parsed } from '../../core/units/length';
 import type { Editor } from '../editor';
 import type { Choice } from '../sentence';
-import type { Picture } from './picture';
 
 export interface Field {
   readonly name: string;
@@ -34,9 +33,7 @@ export interface DetailsCard {
   readonly actions?: readonly CardAction[];
   readonly title: string;
   readonly subtitle: string;
-  /** Drawn one under the other; the fields that they hold are not listed again. */
-  readonly pictures: readonly Picture[];
-  /** Told under the pictures, as what it is made of. */
+  /** Told first, as what it is made of. */
   readonly note?: string | undefined;
   readonly groups: readonly FieldGroup[];
 }

@@ -41,7 +41,6 @@ function mixedCard(editor: Editor, records: readonly Rec[]): DetailsCard {
   return {
     title: `${records.length} things`,
     subtitle: [...counts].map(([kind, count]) => `${count} ${kind}${count > 1 ? 's' : ''}`).join(', '),
-    pictures: [],
     groups: []
   };
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { rectangle, startSession } from '../testing/session';
 import type { Call } from '../../core/commands/register';
 import { describeSelection, fieldNow } from './describe';
+import { picturesOf } from '../kinds/pictures';
 import { fieldsInPictures } from './picture';
 
 const opening: Call = {
@@ -23,7 +24,10 @@ const things: Record<string, readonly Call[]> = {
 function cardOf(id: string) {
   const session = startSession([rectangle(), ...things[id]!]);
   session.editor.select([id]);
-  return { ...session, card: describeSelection(session.editor)! };
+  return {
+    ...session,
+    card: { ...describeSelection(session.editor)!, pictures: picturesOf(session.editor) }
+  };
 }
 
 describe('pictures of what is in hand', () => {

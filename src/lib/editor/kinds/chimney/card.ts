@@ -9,9 +9,6 @@ import {
   type Field,
   type FieldGroup
 } from '../../details/card';
-import { standingPictures } from '../../details/standing-picture';
-import type { Picture } from '../../details/picture';
-import type { Editor } from '../../editor';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { chimneyTop } from '../../../core/kinds/chimney/body';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
@@ -29,7 +26,6 @@ export function chimneyCard(make: CardMaker, chimney: Chimney): DetailsCard {
   return {
     title: 'Chimney',
     subtitle: chimney.name || nameElement(editor.project, chimney.id),
-    pictures: chimneyPictures(editor, chimney),
     actions: [
       act('Add a flue beside', [
         ...chimney.flues,
@@ -62,18 +58,6 @@ export function chimneyCard(make: CardMaker, chimney: Chimney): DetailsCard {
       }
     ]
   };
-}
-
-function chimneyPictures(editor: Editor, chimney: Chimney): Picture[] {
-  const { project } = editor;
-  const { width, depth, base } = chimney;
-  const storey = project.tables.storey.get(chimney.storey);
-  const top = chimneyTop(editor.model.at(editor.shown), chimney.id);
-  if (!storey || top === undefined) return [];
-  return standingPictures({
-    ...{ width, depth, base, isRound: false, top: top - storey.datum, height: undefined },
-    ...{ storey: storey.name, fill: project.tables.material.get(chimney.material)?.colour ?? 'fog' }
-  });
 }
 
 /** Masonry between a flue and one added beside it, mm: half a brick with its joints. */

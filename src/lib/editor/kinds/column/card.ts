@@ -3,27 +3,7 @@ import { nameElement } from '../../../core/document/names';
 import { materialField, placeFields, type Setter } from '../../details/shared-fields';
 import { topChoiceFields } from '../../details/tops';
 import type { CardMaker, DetailsCard } from '../../details/card';
-import { heightsOf } from '../../../core/kinds/wall/frame';
-import { standingPictures } from '../../details/standing-picture';
-import type { Picture } from '../../details/picture';
-import type { Editor } from '../../editor';
 import type { Column } from '../../../core/kinds/column/record';
-
-function columnPictures({ project }: Editor, column: Column): Picture[] {
-  const { profile, base, top } = column;
-  const storey = project.tables.storey.get(column.storey);
-  const heights = heightsOf(project, column);
-  if (!storey || !heights) return [];
-  return standingPictures({
-    ...(profile.kind === 'round'
-      ? { width: profile.diameter, depth: profile.diameter }
-      : { width: profile.width, depth: profile.depth }),
-    ...{ isRound: profile.kind === 'round', base, storey: storey.name },
-    top: Number.isFinite(heights.top) ? heights.top : storey.height,
-    height: top.kind === 'height' ? 'height' : top.kind === 'datum' ? 'topOffset' : undefined,
-    fill: project.tables.material.get(column.material)?.colour ?? 'fog'
-  });
-}
 
 export function columnCard(make: CardMaker, column: Column): DetailsCard {
   const set: Setter = (changes) => ({ name: 'setColumn', args: { id: column.id, ...changes } });
@@ -33,7 +13,6 @@ export function columnCard(make: CardMaker, column: Column): DetailsCard {
   return {
     title: 'Column',
     subtitle: column.name || nameElement(make.editor.project, column.id),
-    pictures: columnPictures(make.editor, column),
     groups: [
       {
         title: 'Where does it stand?',

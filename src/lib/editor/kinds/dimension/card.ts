@@ -16,7 +16,6 @@ export function dimensionCard(make: CardMaker, dimension: Dimension): DetailsCar
   return {
     title,
     subtitle: '',
-    pictures: [],
     groups: [
       { title: 'What it tells', fields: contentFields(make, dimension, set) },
       ...(form.kind === 'note'

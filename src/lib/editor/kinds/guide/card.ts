@@ -31,7 +31,6 @@ export function guideCard(make: CardMaker, guide: Guide): DetailsCard {
   return {
     title: 'Guide',
     subtitle: guide.name,
-    pictures: [],
     groups: [
       { title: 'Where', fields: [make.text('name', 'Name', guide.name, (name) => set({ name })), ...place] }
     ]

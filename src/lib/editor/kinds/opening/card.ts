@@ -1,6 +1,5 @@
 /** The card of an opening. */
 import { nameElement } from '../../../core/document/names';
-import { openingPictures } from './picture';
 import { describeFrom } from './tool';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { certaintyField } from '../../details/shared-fields';
@@ -56,7 +55,6 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
   return {
     title: nameElement(project, opening.id),
     subtitle: '',
-    pictures: openingPictures(make.editor, opening),
     actions: selectors(make.editor, opening),
     groups
   };

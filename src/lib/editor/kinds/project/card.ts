@@ -95,7 +95,6 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   return {
     title: 'Project',
     subtitle: settings.name,
-    pictures: [],
     groups: [
       { title: 'Name', fields: [make.text('name', 'Name', settings.name, (name) => set({ name }))] },
       {

@@ -2,7 +2,6 @@
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard } from '../../details/card';
 import { formatLengthWithUnit } from '../../../core/units/length';
-import { eavePicture } from './picture';
 import { materialField } from '../../details/shared-fields';
 import type { Roof } from '../../../core/kinds/roof/record';
 
@@ -16,7 +15,6 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   return {
     title: nameElement(editor.project, roof.id),
     subtitle: '',
-    pictures: [eavePicture(roof, solved?.overhang ?? roof.overhang)],
     groups: [
       {
         title: 'How does it run, what is it covered with?',

@@ -1,6 +1,7 @@
 /** A roof as the section of its eave. */
 import type { Roof } from '../../../core/kinds/roof/record';
 import type { Picture } from '../../details/picture';
+import type { Editor } from '../../editor';
 import { rectangleOf, segment } from '../../details/picture';
 
 /** Drawn of the wall below the plate and of the slope beyond it, mm. */
@@ -8,8 +9,12 @@ const wallDrawn = 700;
 const slopeDrawn = 1500;
 const wallThick = 300;
 
-/** The wall's outer face is the upright through nought; the slope rises to the right. */
-export function eavePicture({ pitch, overhang, plateLevel, thickness }: Roof, made: number): Picture {
+export const roofPictures = ({ model, shown }: Editor, roof: Roof): Picture[] => [
+  eave(roof, model.roof(shown, roof)?.overhang ?? roof.overhang)
+];
+
+/** The wall's outer face is the upright through nought; the slope rises to the right. `made`: the overhang that fits. */
+function eave({ pitch, overhang, plateLevel, thickness }: Roof, made: number): Picture {
   const slope = Math.tan(pitch);
   const under = (x: number) => plateLevel + x * slope;
   // Square to the slope, so deeper along the upright.

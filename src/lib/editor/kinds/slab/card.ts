@@ -2,7 +2,6 @@
 import { fact, type CardMaker, type DetailsCard } from '../../details/card';
 import { nameElement } from '../../../core/document/names';
 import { materialField } from '../../details/shared-fields';
-import { slabPicture } from './picture';
 import type { Slab } from '../../../core/kinds/slab/record';
 
 export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
@@ -26,7 +25,6 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
-    pictures: [slabPicture(slab, make.editor.project.tables.storey.get(slab.storey)?.name ?? '')],
     groups: [
       {
         title: 'Where does it lie?',

@@ -1,10 +1,15 @@
 /** A slab as its section between the levels of its storey. */
 import type { Slab } from '../../../core/kinds/slab/record';
+import type { Editor } from '../../editor';
 import { rectangleOf, segment, type Picture } from '../../details/picture';
 
 const drawn = 1100;
 
-export const slabPicture = ({ thickness, offset }: Slab, storey: string): Picture => ({
+export const slabPictures = ({ project }: Editor, slab: Slab): Picture[] => [
+  section(slab, project.tables.storey.get(slab.storey)?.name ?? '')
+];
+
+const section = ({ thickness, offset }: Slab, storey: string): Picture => ({
   label: 'Section of the slab: its top above or below the datum, and how thick it is',
   height: 130,
   shapes: [

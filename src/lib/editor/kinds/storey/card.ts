@@ -1,6 +1,5 @@
 /** The cards of storeys and tracing sheets. */
 import { storeysInOrder, type Storey } from '../../../core/kinds/storey/record';
-import { storeyPicture } from './picture';
 import type { CardAction, CardMaker, DetailsCard } from '../../details/card';
 
 export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
@@ -18,7 +17,6 @@ export function storeyCard(make: CardMaker, storey: Storey): DetailsCard {
   return {
     title: 'Storey',
     subtitle: storey.name,
-    pictures: [storeyPicture(storey)],
     actions: [
       act('Add above', 'addStorey', { where: 'above' }),
       act('Add below', 'addStorey', { where: 'below' }),

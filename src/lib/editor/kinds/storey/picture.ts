@@ -1,10 +1,13 @@
 /** A storey as the section through it: from datum to datum, with its floor. */
 import type { Storey } from '../../../core/kinds/storey/record';
+import type { Editor } from '../../editor';
 import { rectangleOf, segment, type Picture } from '../../details/picture';
 
 const drawn = 2600;
 
-export const storeyPicture = ({ name, height, floorDepth }: Storey): Picture => ({
+export const storeyPictures = (_: Editor, storey: Storey): Picture[] => [section(storey)];
+
+const section = ({ name, height, floorDepth }: Storey): Picture => ({
   label: 'Section through the storey: from its datum to the next, and the depth of its floor',
   height: 190,
   shapes: [

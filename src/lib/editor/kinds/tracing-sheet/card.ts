@@ -7,7 +7,6 @@ export function sheetCard(make: CardMaker, sheet: TracingSheet): DetailsCard {
   return {
     title: 'Tracing sheet',
     subtitle: sheet.name,
-    pictures: [],
     groups: [
       {
         title: 'Show',

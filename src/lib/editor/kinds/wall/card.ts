@@ -11,7 +11,6 @@ import { topChoiceFields } from '../../details/tops';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
 import { CardMaker, type CardAction, type DetailsCard, type Field } from '../../details/card';
-import { wallPictures } from './picture';
 
 const pliesOf = ({ project, settings }: Editor, buildUp: BuildUp | undefined): string =>
   (buildUp?.plies ?? [])
@@ -31,7 +30,6 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
   return {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
-    pictures: one ? wallPictures(editor, first) : [],
     note: walls.every((wall) => wall.buildUp === first.buildUp) ? pliesOf(editor, buildUp) : undefined,
     actions: selectors(editor, first),
     groups: [
