@@ -287,7 +287,7 @@
               >
               <td
                 ><Input
-                  class="{cell} w-16"
+                  class={cell}
                   aria-label="Conductivity of {one.name}"
                   value={one.conductivity ?? ''}
                   onchange={(event) => say(bench.setMaterial(one.id, { conductivity: number(event) }))}
@@ -295,7 +295,7 @@
               >
               <td
                 ><Input
-                  class="{cell} w-16"
+                  class={cell}
                   aria-label="Density of {one.name}"
                   value={one.density}
                   onchange={(event) => say(bench.setMaterial(one.id, { density: number(event) ?? 0 }))}

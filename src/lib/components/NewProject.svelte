@@ -61,7 +61,7 @@
 
 <form class="mt-5 border border-fog bg-white p-5" onsubmit={begin}>
   <label class="block font-medium" for="project-name">What is the house called?</label>
-  <Input id="project-name" bind:value={name} bind:elementRef={first} class="mt-1 w-80" maxlength={120} />
+  <Input id="project-name" bind:value={name} bind:elementRef={first} class="mt-1" maxlength={120} />
   <fieldset class="mt-4">
     <legend class="font-medium">Which units is it measured in?</legend>
     <p class="text-shale">A bare number is read in these. Any other unit can still be typed, anywhere.</p>

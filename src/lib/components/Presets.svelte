@@ -52,7 +52,6 @@
   {#if naming}
     <form onsubmit={keep}>
       <Input
-        class="w-full border-0 bg-chalk px-2 py-1 text-[13px]"
         aria-label="Name of the preset"
         placeholder="Name it, then Enter"
         autofocus

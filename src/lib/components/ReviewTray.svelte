@@ -61,7 +61,7 @@
         {#if waiting === finding.id}
           <form class="flex gap-1" onsubmit={(event) => deferred(event, finding)}>
             <Input
-              class="w-56 border border-shale px-2 py-0.5 text-[13px]"
+              style="width: 14rem"
               placeholder="Why may it wait?"
               aria-label="Reason"
               autofocus

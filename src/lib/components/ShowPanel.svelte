@@ -48,7 +48,7 @@
     ><span class="flex-1">A box selects what it</span>
     <Select
       placeholder=""
-      classes={{ select: 'border-0 bg-chalk py-1 pl-2 pr-6 text-[13px]' }}
+      class="w-auto"
       aria-label="A box selects what it"
       value={takes}
       onchange={(event) => editor.selectByBox(event.currentTarget.value as typeof takes)}

@@ -193,15 +193,16 @@
       onpointercancel={drop}
       onkeydown={(event) => nudge(event, storey.id, storey.datum)}
     ></div>
-    <Input
-      class="absolute right-0 z-20 w-[44px] border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
-      style="top: {base + 3}px"
-      aria-label="Datum of {storey.name}, above zero"
-      value={said(storey.datum)}
-      autocomplete="off"
-      onfocus={(event: Event) => inputOf(event).select()}
-      onchange={(event) => type(event, storey.id)}
-    />
+    <span class="absolute right-0 z-20 w-[44px]" style:top="{base + 3}px"
+      ><Input
+        class="border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
+        aria-label="Datum of {storey.name}, above zero"
+        value={said(storey.datum)}
+        autocomplete="off"
+        onfocus={(event: Event) => inputOf(event).select()}
+        onchange={(event) => type(event, storey.id)}
+      /></span
+    >
     {@const top = picture.y(storey.datum + storey.height)}
     <Press
       class="absolute left-[14px] w-[52px] break-words px-0.5 text-center text-xs {current === storey.id

@@ -40,7 +40,7 @@
   </p>
   <form class="mt-3 flex gap-2" onsubmit={keep}>
     <Input
-      class="min-w-0 flex-1 border border-shale px-2 py-1"
+      class="min-w-0 flex-1"
       placeholder="Before the roof"
       aria-label="Name of this version"
       bind:value={name}

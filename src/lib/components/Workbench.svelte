@@ -24,6 +24,7 @@
   let tray = $state(false);
   let handing = $state(false);
   let making = $state(false);
+  let listing = $state(false);
   let canvases = $state(0);
   let over = $state(0);
   let plan = $state<PlanPane>()!;
@@ -67,7 +68,8 @@
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
       return;
     if (event.key === 'Escape') {
-      if (handing) handing = false;
+      if (listing) listing = false;
+      else if (handing) handing = false;
       else if (making) making = false;
       else editor.escape();
     } else if (/^[0-9.('"]$/.test(event.key) && (editor.tool || editor.selection.size > 0))
@@ -90,7 +92,8 @@
     else if (event.key === 'W' && editor.selected[0]?.kind === 'wall') {
       takeLike(editor, house.style, editor.selected[0]);
       plan.focus();
-    } else if (event.key === 'A') editor.isolate();
+    } else if (event.key === '?') listing = !listing;
+    else if (event.key === 'A') editor.isolate();
     else if (event.key === 'V') {
       editor.setVeil(!editor.veil);
     } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
@@ -210,6 +213,9 @@
           </div>
         </Pane>
       </SplitPane>
+      {#if listing}{#await import('./KeysPanel.svelte') then { default: KeysPanel }}
+          <KeysPanel {house} onclose={() => (listing = false)} />
+        {/await}{/if}
       {#if making}{#await import('./BuildUps.svelte') then { default: BuildUps }}
           <BuildUps {house} onclose={() => (making = false)} />
         {/await}{/if}
