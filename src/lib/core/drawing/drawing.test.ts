@@ -48,6 +48,14 @@ describe('the plan', () => {
   it('strong lines run round the faces, outside and inside, and not across joints', () => {
     expect(lengthOf(marksOf(rectangle()), 'cut')).toBeCloseTo(20000 + 2 * (5600 + 3600), 6);
   });
+  it('what only divides rooms is lighter than outer walls, and structure stronger than other plies', () => {
+    const inside = marksOf(rectangle({ role: 'partition' }));
+    expect([lengthOf(inside, 'cut'), lengthOf(inside, 'face')]).toEqual([0, 20000 + 18400]);
+    const cavity = marksOf(rectangle({ buildUp: 'stone-cavity', thickness: undefined }));
+    // Both borders of the block are drawn so, from both sides: 270 and 410 in from the outer face.
+    const round = (depth: number) => 2 * (6000 + 4000 - 4 * depth);
+    expect(lengthOf(cavity, 'face')).toBeCloseTo(2 * (round(270) + round(410)), 3);
+  });
   it('a door takes its width out of both faces and adds two jambs', () => {
     const marks = marksOf(rectangle(), opening('door'));
     expect(lengthOf(marks, 'cut')).toBeCloseTo(20000 + 18400 - 2 * 1000 + 2 * 200, 6);
@@ -131,11 +139,10 @@ describe('the plan', () => {
       marksOf(cavity, opening('window'), returned)
     ];
     expect(stone(turned) - stone(plain)).toBeCloseTo(2 * 100 * (50 + 120 + 140), 3);
-    const thin = (marks: Mark[]) =>
-      lengthOf(
-        marks.filter(({ subject }) => subject === 'wall-1'),
-        'thin'
-      );
+    const thin = (marks: Mark[]) => {
+      const own = marks.filter(({ subject }) => subject === 'wall-1');
+      return lengthOf(own, 'thin') + lengthOf(own, 'face');
+    };
     // Gone: three lines of 100 at each jamb, drawn from both sides; new: where it meets the plies it covers.
     expect(thin(turned) - thin(plain)).toBeCloseTo(2 * (-6 * 100 + 310), 3);
   });

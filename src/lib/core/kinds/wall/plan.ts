@@ -88,6 +88,7 @@ function drawPlies(
   const band = bands.find(({ z0, z1 }) => z0 <= height && height <= z1) ?? bands[0];
   if (!band) return [];
   const low = frame.top < cutHeight;
+  const pens = pensOf(frame, low);
   const holes = places.filter(({ z0, z1 }) => z0 < height && height < z1);
   const marks: Mark[] = [];
   const lines = new Map<Pen, Point[]>();
@@ -112,13 +113,13 @@ function drawPlies(
           fill: material?.colour ?? '#C9CCC6',
           hatch: material && material.hatch !== 'none' ? material.hatch : undefined
         });
-        gatherBorders(piece, corners, met, low, lines, (p, q) =>
-          borderPen(frame, p, q, holes, turned ? returns : [])
+        gatherBorders(piece, corners, met, pens, lines, (p, q) =>
+          borderPen(frame, pens, p, q, holes, turned ? returns : [])
         );
       }
   });
   for (const [pen, all] of [
-    [low ? 'face' : 'cut', band.exposed],
+    [pens.cut, band.exposed],
     ['thin', band.butts]
   ] as const) {
     const points = met.reduce<readonly Point[]>((left, { ring }) => partsOutside(left, ring), all);
@@ -129,9 +130,21 @@ function drawPlies(
   for (const [pen, points] of lines)
     marks.push({
       ...{ kind: 'lines', subject: frame.wall.id, group: 'walls', points, ink: 'slate' },
-      pen: pen === 'thin' ? pen : sureness(pen, frame.wall)
+      pen: pen === pens.cut ? sureness(pen, frame.wall) : pen
     });
   return marks;
+}
+
+/** What the borders of a wall are drawn with: its faces where they are cut, and its structure within it. */
+interface WallPens {
+  readonly cut: Pen;
+  readonly core: Pen;
+}
+
+/** What only divides rooms is lighter than what bears and keeps the weather out; what is not cut is lighter too. */
+function pensOf({ wall }: WallFrame, low: boolean): WallPens {
+  const isLight = wall.role === 'partition' || wall.role === 'nib';
+  return { cut: low || isLight ? 'face' : 'cut', core: isLight ? 'fine' : 'face' };
 }
 
 /** The parts of a piece outside what stands there. */
@@ -205,24 +218,24 @@ function gatherBorders(
   piece: Ring,
   corners: readonly Located[],
   met: readonly Cut[],
-  low: boolean,
+  pens: WallPens,
   lines: Map<Pen, Point[]>,
   penOf: (p: Located, q: Located) => Pen | undefined
 ) {
   piece.forEach((p, i) => {
     const j = (i + 1) % piece.length;
-    const pen = isOnCut(met, p, piece[j]!) ? 'cut' : penOf(corners[i]!, corners[j]!);
+    const pen = isOnCut(met, p, piece[j]!) ? pens.cut : penOf(corners[i]!, corners[j]!);
     if (!pen || distance(p, piece[j]!) < tolerances.coincident) return;
-    const used: Pen = low && pen === 'cut' ? 'face' : pen;
-    const list = lines.get(used);
+    const list = lines.get(pen);
     if (list) list.push(p, piece[j]!);
-    else lines.set(used, [p, piece[j]!]);
+    else lines.set(pen, [p, piece[j]!]);
   });
 }
 
 /** `returned`: stretches that the outer ply fills to the far face's ply, where no line runs between the strips. */
 function borderPen(
   frame: Frame,
+  pens: WallPens,
   p: Located,
   q: Located,
   holes: readonly Stretch[],
@@ -232,12 +245,13 @@ function borderPen(
   const isAt = (list: readonly Stretch[]) =>
     list.some(({ t0, t1 }) => Math.abs(p.t - t0) < gap || Math.abs(p.t - t1) < gap);
   if (Math.abs(p.y - q.y) < gap) {
-    if (Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap) return 'cut';
+    if (Math.abs(p.y - frame.y0) < gap || Math.abs(p.y - frame.y1) < gap) return pens.cut;
     const far = frame.strips[0]!.ply === 0 ? frame.strips.at(-1)!.y0 : frame.strips[0]!.y1;
-    return returned.length === 0 || Math.abs(p.y - far) < gap ? 'thin' : undefined;
+    if (returned.length > 0 && Math.abs(p.y - far) >= gap) return undefined;
+    return frame.core.some((y) => Math.abs(p.y - y) < gap) ? pens.core : 'thin';
   }
   if (Math.abs(p.t - q.t) > gap) return undefined;
-  if (isAt(holes)) return 'cut';
+  if (isAt(holes)) return pens.cut;
   const y = (p.y + q.y) / 2;
   const covered = y > frame.strips[0]!.y1 && y < frame.strips.at(-1)!.y0;
   return covered && isAt(returned) ? 'thin' : undefined;
