@@ -89,7 +89,7 @@
               {#each group.fields as field (field.name)}
                 <label class="mt-1.5 block text-[13px]">
                   <span class="block text-xs text-shale">{field.label}</span>
-                  <DetailsField {field} {set} fault={faults[field.name]} />
+                  <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
                   {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
                 </label>
                 {#if faults[field.name]}<p role="alert" class="text-xs text-rust">

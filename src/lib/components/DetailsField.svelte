@@ -5,7 +5,7 @@
   import { inputOf } from './dress';
   import type { Field } from '../editor/details/card';
 
-  /** `label`: spoken where none is written beside it; `set` is given what was typed or chosen. */
+  /** `label`: spoken; `width`: of a field in a drawing; `set` is given what was typed or chosen. */
   let {
     field,
     fault,
@@ -56,7 +56,7 @@
 {:else}
   <Input
     aria-label={label}
-    title={label}
+    title={width && label}
     style={width && `width: ${width}`}
     class={width ? 'px-1 text-center font-semibold text-tide' : ''}
     value={shown}

@@ -19,6 +19,7 @@
   import { shelfByKey, type ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
   import { pickTracingSheet } from './tracing-sheets';
+  import { whenIdle } from '../frame-loop';
 
   let { house }: { house: House } = $props();
   let tray = $state(false);
@@ -154,6 +155,16 @@
     if (house.isAtRisk) event.preventDefault();
   }
 
+  /** What lays the sheet out, read once the model view is there: the browser does not wait for it when it prints. */
+  let print: typeof import('./print') | undefined;
+  let printed: (() => void) | undefined;
+  onMount(() =>
+    whenIdle(async () => {
+      await import('../scene/model-scene');
+      print = await import('./print');
+    })
+  );
+
   function nudgeBy(event: KeyboardEvent) {
     const step = editor.settings.nudge * (event.shiftKey ? 10 : 1);
     const ways: Record<string, [number, number]> = {
@@ -185,7 +196,14 @@
   );
 </script>
 
-<svelte:window {onkeydown} {oncopy} {onpaste} {onbeforeunload} />
+<svelte:window
+  {onkeydown}
+  {oncopy}
+  {onpaste}
+  {onbeforeunload}
+  onbeforeprint={() => (printed = print?.layOutForPrint(editor))}
+  onafterprint={() => printed?.()}
+/>
 <svelte:head><title>{settingsOf(house.project).name}: Cliffstead</title></svelte:head>
 
 <div

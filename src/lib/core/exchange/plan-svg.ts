@@ -1,19 +1,61 @@
-/** The plan of one storey as SVG at a scale: the same drawing as on the screen. */
+/** The plan of one storey on a sheet, as SVG: the same drawing as on the screen, in a frame with its title block. */
+import { marksBox } from '../display/box';
+import type { Mark } from '../display/marks';
 import type { Query } from '../document/kind';
 import { settingsOf } from '../document/project';
 import { planDrawing } from '../drawing/plan-drawing';
-import { storeysInOrder } from '../kinds/storey/record';
+import { scaleForPage, sheetFor, sheetMarks, type Sheet } from '../drawing/sheet';
+import { storeysInOrder, type Storey } from '../kinds/storey/record';
+import { formatLengthWithUnit, type LengthUnits } from '../units/length';
+import { draftingScales } from '../units/scale';
 import { writeSvg } from './svg';
 
 /** Of the lowest storey where none is named; undefined where there is no such storey. `scale`: 75 for 1:75. */
 export function writePlanSvg(query: Query, storeyId: string | undefined, scale: number): string | undefined {
+  return planSheet(query, storeyId, scale)?.svg;
+}
+
+/** The plan at the largest drafting scale at which it fits a lying A4. */
+export function planForPage(query: Query, storey: string): { svg: string; sheet: Sheet } | undefined {
+  const scales = draftingScales(settingsOf(query.project).units.system);
+  const boxAt = (scale: number) => boxOfPlan(plan(query, storey, scale), scale);
+  return planSheet(query, storey, scaleForPage(scales, boxAt));
+}
+
+function plan(query: Query, storey: string, scale: number): Mark[] {
+  const { things, over, dimensions } = planDrawing(query, storey, { paper: scale });
+  return [...things.flat(), ...over.flat(), ...dimensions];
+}
+
+/** An empty plan takes a metre. */
+const boxOfPlan = (marks: readonly Mark[], scale: number) =>
+  marksBox(marks, scale) ?? { minX: 0, minY: 0, maxX: 1000, maxY: 1000 };
+
+function planSheet(
+  query: Query,
+  storeyId: string | undefined,
+  scale: number
+): { svg: string; sheet: Sheet } | undefined {
   const { project } = query;
   const storey = storeyId ? project.tables.storey.get(storeyId) : storeysInOrder(project)[0];
   if (!storey) return undefined;
-  const { things, over, dimensions } = planDrawing(query, storey.id, { paper: scale });
-  return writeSvg(
-    [...things.flat(), ...over.flat(), ...dimensions],
+  const marks = plan(query, storey.id, scale);
+  const sheet = sheetFor(boxOfPlan(marks, scale), scale);
+  const { name, units } = settingsOf(project);
+  const drawing = `Plan of ${storey.name}`;
+  const block = { project: name, drawing, note: levelOf(storey, units) };
+  const svg = writeSvg(
+    [...marks, ...sheetMarks(sheet, block, units)],
     scale,
-    `${settingsOf(project).name}: plan of ${storey.name}`
+    `${name}: plan of ${storey.name}`,
+    {
+      ...{ box: sheet.box, margin: 0 }
+    }
   );
+  return { svg, sheet };
+}
+
+function levelOf({ datum }: Storey, units: LengthUnits): string {
+  const sign = datum < 0 ? '−' : datum > 0 ? '+' : '±';
+  return `floor ${sign}${formatLengthWithUnit(Math.abs(datum), units)}`;
 }

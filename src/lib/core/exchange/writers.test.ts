@@ -9,7 +9,7 @@ import { runScript, type Script } from '../commands/register';
 import { Model } from '../model/graph';
 import type { Project } from '../document/kind';
 import { writeGlb } from './glb';
-import { writePlanSvg } from './plan-svg';
+import { planForPage, writePlanSvg } from './plan-svg';
 import { escapeXml, paperFill, writeSvg } from './svg';
 
 let project: Project;
@@ -76,10 +76,18 @@ describe('SVG', () => {
     const [, x0, , x1] = /d="M([\d.]+) ([\d.]+)L([\d.]+) \2"/.exec(overall)!;
     expect(Math.abs(Number(x1) - Number(x0))).toBeCloseTo(276, 2);
     expect(overall).toContain('>13\u00a0800<');
-    const half = writePlanSvg(model.at(project), 'storey-1', 100)!;
-    expect(Number(/width="([\d.]+)mm"/.exec(half)![1])).toBeLessThan(
-      Number(/width="([\d.]+)mm"/.exec(svg)![1])
-    );
+    // On a sheet: an A2 at 1:50, an A4 at the scale that fits one, with its title, level and scale.
+    expect(svg).toContain('width="594mm" height="420mm"');
+    const page = planForPage(model.at(project), 'storey-2')!;
+    expect(page.svg).toContain('width="297mm" height="210mm"');
+    for (const words of [
+      'Gannet House',
+      'Plan of Upper, floor +2\u00a0880\u00a0mm',
+      `1 : ${page.sheet.scale}`,
+      'N',
+      'A4'
+    ])
+      expect(page.svg).toContain(`>${words}</text>`);
   });
   it('the upper plan has the roof over it; an unknown storey has none', () => {
     expect(writePlanSvg(model.at(project), 'storey-2', 75)).toContain('stroke-dasharray="4 1.5"');

@@ -1,0 +1,65 @@
+/** The drawing table: details as drawings, keys, refusals at their blank, single partitions, the sheet that is printed. */
+import { Bench, expect, test } from './bench';
+
+test('a wall and a door are changed in their drawings; a refusal stands at its blank', async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.newProject('Table');
+  await bench.key('r');
+  await bench.say({ Width: '6 m', Depth: '4 m' });
+  await bench.key('Escape', 'Escape', ']');
+  const details = page.getByRole('region', { name: 'Details' });
+  const field = (label: string) => details.getByLabel(label, { exact: true });
+  await expect(details.getByRole('img', { name: /Section of the wall/ })).toBeVisible();
+  const height = field('Height');
+  await height.fill('2.4 m');
+  await height.press('Enter');
+  await expect(height).toHaveValue('2\u00a0400');
+  // The model beside it is not covered.
+  const [model, panel] = [await page.getByTestId('model').boundingBox(), await details.boundingBox()];
+  expect(model!.y + model!.height).toBeLessThanOrEqual(panel!.y + 1);
+
+  // Pointed at from outside, a door opens outwards; flipped while a number is being typed.
+  await bench.key('Escape', 'd');
+  const place = await bench.at(2600, -20);
+  await page.mouse.move(place.x, place.y);
+  await page.keyboard.type('1480');
+  await page.keyboard.press('x');
+  await page.keyboard.type('5');
+  await expect(bench.blank('Distance')).toHaveValue('14805');
+  await expect(bench.blank('Opening to')).toHaveValue('inside');
+  await page.keyboard.type('kg');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('“kg” is not a length; try 3.4 m or 11\'2".');
+  await bench.say({ Distance: '1480', 'Measured from': 'the face of Wall 4' });
+  await bench.key('Escape', 'Escape');
+  await bench.point(2100, 100);
+  await expect(details).toContainText('Door');
+  // What was typed is found again: as a size of the elevation, which is a field.
+  await expect(field('Distance')).toHaveValue('1\u00a0480');
+  const leaf = details.getByRole('button', { name: 'Hung on the far jamb, opening outwards' });
+  await leaf.focus();
+  await page.keyboard.press('Enter');
+  await expect(leaf).toHaveAttribute('aria-pressed', 'true');
+  await expect(field('Head')).toHaveValue('2\u00a0110');
+  await field('Head').fill('2200');
+  await field('Head').press('Enter');
+  await expect(field('Height')).toHaveValue('2\u00a0200');
+});
+
+test('the keys are listed; the browser prints the sheet of the plan on one page', async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.openDemo();
+  await bench.key('w', '?');
+  const keys = page.getByRole('region', { name: 'Keys' });
+  await expect(keys).toContainText('close the run');
+  await bench.key('Escape');
+  await expect(keys).toBeHidden();
+  await expect(bench.blank('Across from project zero')).toBeVisible();
+  await bench.key('Escape');
+  const pdf = (await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1');
+  expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(1);
+  const [, width, height] = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;
+  expect([Math.round(Number(width)), Math.round(Number(height))]).toEqual([842, 595]);
+  await expect(page.locator('.print-sheet')).toHaveCount(0);
+  await expect(bench.plan).toBeVisible();
+});
