@@ -143,7 +143,7 @@ test('the partitions of a bathroom of Gannet House are pasted in another house',
   await page.keyboard.up('Shift');
   await expect(page.locator('footer')).toContainText('2 selected');
   await page.keyboard.press('Control+c');
-  await expect(page.getByText('Copied 2 things.')).toBeVisible();
+  await expect(page.getByText('Copied 2 walls.')).toBeVisible();
 
   await bench.newProject('Takes a partition');
   await bench.key('r');

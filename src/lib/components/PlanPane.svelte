@@ -133,11 +133,18 @@
       return;
     }
     if (editor.tool) editor.tool.move?.(point, per);
-    else if (drag) drag.move(point, per);
-    else {
+    else if (drag) {
+      drag.move(point);
+      view!.pulled = drag.overlay;
+    } else {
       view!.box = { from: pressed.at, to: point };
       view!.redraw();
     }
+  }
+
+  function letGo() {
+    drag = undefined;
+    view!.pulled = undefined;
   }
 
   function hover(id: string | undefined) {
@@ -168,13 +175,13 @@
       else editor.select(id ? [id] : []);
     }
     view!.box = undefined;
-    drag = undefined;
+    letGo();
     view!.redraw();
   }
 
   function onpointercancel() {
     drag?.cancel();
-    drag = undefined;
+    letGo();
     pressed = undefined;
     view!.box = undefined;
   }
@@ -182,7 +189,7 @@
   function onkeydown(event: KeyboardEvent) {
     if (event.key !== 'Escape' || !drag) return;
     drag.cancel();
-    drag = undefined;
+    letGo();
     event.preventDefault();
   }
 

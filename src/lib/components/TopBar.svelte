@@ -28,7 +28,7 @@
   <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Cliffstead: all projects"
     ><img src="/mark.svg" alt="" class="h-6 w-6" />Cliffstead</a
   >
-  <span class="ml-2 text-[15px]" data-testid="project-name">{name}</span>
+  <h1 class="ml-2 max-w-[30vw] truncate text-[15px]" data-testid="project-name" title={name}>{name}</h1>
   <span class="text-on-bar/85" data-testid="saved" aria-live="polite">
     {#if house.isLost}<span class="bg-rust px-2 py-0.5 text-white">Nothing more is kept</span
       >{:else if house.unsaved}<span

@@ -14,6 +14,7 @@
   import { copyingOf } from '../core/document/copies';
   import { findRecord, settingsOf } from '../core/document/project';
   import { readClip, writeClip } from '../core/exchange/clip';
+  import { countOf } from '../editor/details/describe';
   import { nudge, stepThrough } from '../editor/pointing';
   import { takeLike, takePaste } from '../editor/take-tool';
   import { shelfByKey, type ActionName } from '../editor/stages';
@@ -117,7 +118,10 @@
     event.preventDefault();
     editor.say({
       kind: 'done',
-      text: `Copied ${ids.length === 1 ? 'a thing' : `${ids.length} things`}.`,
+      text: `Copied ${countOf(
+        editor,
+        ids.flatMap((id) => findRecord(project, id) ?? [])
+      )}.`,
       hint: 'Paste here, or in another house.'
     });
   }

@@ -15,7 +15,7 @@ const door = {
 };
 const dragging = (session: ReturnType<typeof startSession>, from: [number, number], to: [number, number]) => {
   const drag = Drag.begin(session.editor, { x: from[0], y: from[1] }, px);
-  drag?.move({ x: to[0], y: to[1] }, px);
+  drag?.move({ x: to[0], y: to[1] });
   return drag;
 };
 
@@ -24,6 +24,8 @@ describe('dragging', () => {
     const session = startSession([rectangle(), door]);
     const drag = dragging(session, [4000, 3900], [4700, 4400])!;
     expect(drag.subject).toBe('wall-3');
+    // Told as what is done: 500 upwards, though the pointer went aside too.
+    expect(drag.overlay.snap?.name).toBe('500\u00a0mm');
     expect(session.operations).toHaveLength(0);
     drag.drop();
     expect(session.operations).toHaveLength(1);
@@ -32,6 +34,11 @@ describe('dragging', () => {
       b: { x: 0, y: 4500 }
     });
     expect(session.editor.project.tables.wall.get('wall-2')!.b).toEqual({ x: 6000, y: 4500 });
+  });
+  it('goes by the step of the project at any scale', () => {
+    const session = startSession([rectangle()]);
+    dragging(session, [4000, 3900], [4000, 4653])!.drop();
+    expect(session.editor.project.tables.wall.get('wall-3')!.a.y).toBe(4750);
   });
   it('a wall that stands free goes where it is pulled', () => {
     const session = startSession([
@@ -47,7 +54,7 @@ describe('dragging', () => {
     const session = startSession([rectangle(), door]);
     const drag = dragging(session, [2400, 100], [2900, 600])!;
     expect(drag.subject).toBe('door');
-    drag.move({ x: 9000, y: 100 }, px);
+    drag.move({ x: 9000, y: 100 });
     expect(session.editor.message?.kind).toBe('problem');
     drag.drop();
     expect(session.editor.project.tables.opening.get('door')!.distance).toBe(2000);

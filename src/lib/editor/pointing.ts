@@ -4,17 +4,16 @@ import { boxHolds, boxOf, boxesMeet, sideOf, type Box } from '../core/geometry/r
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/document/project';
 import type { Editor } from './editor';
+import { formatLengthWithUnit } from '../core/units/length';
 import { allEditorKinds, editorKindOf } from './kinds/register';
+import type { Overlay } from './tool';
 
 /** A corner of walls, or one thing. */
 type Grip = { readonly kind: 'corner'; readonly at: Point } | { readonly kind: 'thing'; readonly id: string };
 
-/** Steps that a dragged thing takes, mm; finer when zoomed in. */
-const stepFor = (mmPerPixel: number) =>
-  mmPerPixel > 20 ? 100 : mmPerPixel > 8 ? 50 : mmPerPixel > 2 ? 10 : 5;
-
 export class Drag {
   private last: Call | undefined;
+  private pulled: { readonly at: Point; readonly size: number } | undefined;
   private isRefused = false;
 
   private constructor(
@@ -44,12 +43,41 @@ export class Drag {
     return this.grip.kind === 'corner' ? undefined : this.grip.id;
   }
 
-  move(p: Point, mmPerPixel: number) {
-    const call = this.callFor(subtract(p, this.start), stepFor(mmPerPixel));
+  /** By the project's own step, whatever the scale. */
+  move(p: Point) {
+    const by = subtract(p, this.start);
+    const call = this.callFor(by, this.editor.settings.nudge);
     if (!call) return;
+    this.pulled = { at: p, size: this.sizeOf(call) };
     const result = this.editor.attempt(call);
     this.isRefused = result?.ok === false;
     this.last = this.isRefused ? undefined : call;
+  }
+
+  /** How far it has been pulled, at the pointer. */
+  get overlay(): Overlay {
+    const { pulled, editor } = this;
+    return pulled
+      ? { snap: { at: pulled.at, name: formatLengthWithUnit(pulled.size, editor.settings.units) } }
+      : {};
+  }
+
+  /** Of what is done, which may be less than the pointer went: a wall moves square to itself. */
+  private sizeOf({ args }: Call): number {
+    const {
+      by,
+      from,
+      to,
+      id,
+      distance: set
+    } = args as {
+      readonly [K in 'by' | 'from' | 'to']?: Point;
+    } & { readonly id?: string; readonly distance?: number };
+    if (by) return distance(by, { x: 0, y: 0 });
+    if (from && to) return distance(from, to);
+    const old = id === undefined ? undefined : findRecord(this.editor.project, id);
+    const was = old && 'distance' in old ? old.distance : undefined;
+    return set !== undefined && was !== undefined ? Math.abs(set - was) : 0;
   }
 
   private callFor(by: Point, step: number): Call | undefined {

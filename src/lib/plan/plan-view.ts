@@ -15,6 +15,7 @@ import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/fr
 import { ringsOn } from '../core/document/cuts';
 import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
+import type { Overlay } from '../editor/tool';
 import { lookFor, paperPixels, setOutMarks } from '../editor/sizes';
 import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
@@ -34,6 +35,8 @@ export class PlanView {
   private tokens: Tokens = themes.day;
   private sized = false;
   private readonly pictures = new Map<string, ImageBitmap>();
+  /** What a drag without a tool shows. */
+  pulled: Overlay | undefined;
   box: { from: Point; to: Point } | undefined;
   /** The time of the last drawing, ms: for the benchmark in the page. */
   lastDraw = 0;
@@ -235,7 +238,7 @@ export class PlanView {
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     drawOverlay(
       { context, tokens: this.tokens, size: this.size, toScreen: (p) => this.toScreen(p) },
-      editor.tool?.overlay?.(),
+      editor.tool?.overlay?.() ?? this.pulled,
       this.box
     );
   }

@@ -32,15 +32,18 @@ function cardOf(editor: Editor): DetailsCard | undefined {
   return own ?? (records.length > 1 ? mixedCard(editor, records) : undefined);
 }
 
-function mixedCard(editor: Editor, records: readonly Rec[]): DetailsCard {
+/** "3 walls, 1 column". */
+export function countOf(editor: Editor, records: readonly Rec[]): string {
   const counts = new Map<string, number>();
   for (const record of records) {
     const kind = declarationOf(editor.shown, record).words.one;
     counts.set(kind, (counts.get(kind) ?? 0) + 1);
   }
-  return {
-    title: `${records.length} things`,
-    subtitle: [...counts].map(([kind, count]) => `${count} ${kind}${count > 1 ? 's' : ''}`).join(', '),
-    groups: []
-  };
+  return [...counts].map(([kind, count]) => `${count} ${kind}${count > 1 ? 's' : ''}`).join(', ');
 }
+
+const mixedCard = (editor: Editor, records: readonly Rec[]): DetailsCard => ({
+  title: `${records.length} things`,
+  subtitle: countOf(editor, records),
+  groups: []
+});

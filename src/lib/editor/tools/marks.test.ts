@@ -71,7 +71,7 @@ describe('the guide tool', () => {
     const id = hitAt(session.editor, { x: 9000, y: 1230 }, px)!;
     expect(id).toBe('guide-1');
     const drag = Drag.begin(session.editor, { x: 9000, y: 1200 }, px)!;
-    drag.move({ x: 9100, y: 1500 }, px);
+    drag.move({ x: 9100, y: 1500 });
     drag.drop();
     expect(only(session.editor.project.tables.guide).line).toMatchObject({ distance: 1300 });
     session.editor.select([id]);
@@ -156,7 +156,7 @@ describe('the dimension tool', () => {
     expect(hitAt(editor, { x: 5800 - 600 * Math.SQRT1_2 * Math.SQRT2, y: 800 }, px)).toBe('dimension-1');
     expect(hitAt(editor, { x: 3300, y: -700 }, px)).toBe('dimension-2');
     const drag = Drag.begin(editor, { x: 3300, y: -700 }, px)!;
-    drag.move({ x: 3400, y: -900 }, px);
+    drag.move({ x: 3400, y: -900 });
     drag.drop();
     expect(editor.project.tables.dimension.get('dimension-2')!.form).toMatchObject({
       offset: { x: 700, y: -1700 }

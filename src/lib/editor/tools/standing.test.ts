@@ -103,12 +103,12 @@ describe('what stands by itself', () => {
     expect(idsInBox(editor, { x: 2500, y: 1500 }, { x: 3500, y: 2500 })).toEqual(['post']);
     expect(thingsOn(editor)).toContain('post');
     const drag = Drag.begin(editor, { x: 3000, y: 2000 }, px)!;
-    drag.move({ x: 3480, y: 1490 }, px);
+    drag.move({ x: 3484, y: 1492 });
     drag.drop();
-    expect(columnsOf(session)[0]!.at).toEqual({ x: 3500, y: 1500 });
+    expect(columnsOf(session)[0]!.at).toEqual({ x: 3480, y: 1490 });
     editor.select(['post']);
     nudge(editor, { x: 0, y: 10 });
-    expect(columnsOf(session)[0]!.at).toEqual({ x: 3500, y: 1510 });
+    expect(columnsOf(session)[0]!.at).toEqual({ x: 3480, y: 1500 });
   });
   it('a column has a card and a sentence', () => {
     const session = startSession([post]);
