@@ -57,11 +57,28 @@ test('the workbench', async ({ page }) => {
   await bench.drawn();
   await page.screenshot({ path: `${folder}/opening.png` });
 
+  // What is in hand as its drawing: a door, then the eave of a roof.
+  const stepTo = async (words: RegExp) => {
+    const details = page.getByRole('region', { name: 'Details' });
+    for (let i = 0; i < 80; i++) {
+      await bench.key(']');
+      await details.waitFor();
+      if (words.test(await details.innerText())) return;
+    }
+  };
   await bench.key('Escape', 'Escape');
+  await stepTo(/Door front-door/);
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/details-door.png` });
+  await bench.key('Escape');
   await page.getByRole('button', { name: 'Upper', exact: true }).click();
   await bench.key('Escape', 'g');
   await bench.drawn();
   await page.screenshot({ path: `${folder}/roof.png` });
+  await bench.key('Escape', 'Escape');
+  await stepTo(/^Roof/);
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/details-roof.png` });
 });
 
 test('walls close up: joints, build-ups, the stack, materials, by night', async ({ page }) => {

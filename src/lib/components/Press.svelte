@@ -9,6 +9,6 @@
 <Button
   {...rest}
   color="alternative"
-  class="inline-block rounded-none border-0 bg-transparent p-0 text-[length:inherit] font-normal text-inherit hover:bg-transparent hover:text-inherit focus-within:text-inherit {own}"
+  class="inline-block justify-start rounded-none border-0 bg-transparent p-0 text-[length:inherit] font-normal text-inherit hover:bg-transparent hover:text-inherit focus-within:text-inherit {own}"
   >{@render children?.()}</Button
 >

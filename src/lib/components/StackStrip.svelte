@@ -172,7 +172,9 @@
     >{/if}
   {#each picture.levels as level (level.text + level.z)}
     <span
-      class="absolute right-1 text-[11px] {level.over ? 'font-semibold text-rust' : 'text-shale'}"
+      class="absolute right-1 bg-fog px-0.5 text-[11px] {level.over
+        ? 'font-semibold text-rust'
+        : 'text-shale'}"
       style:top="{picture.y(level.z) + 1}px">{level.text}</span
     >
   {/each}
