@@ -12,6 +12,11 @@ test('a wall and a door are changed in their drawings; a refusal stands at its b
   await expect(details.getByRole('img', { name: /Section of the wall/ })).toBeVisible();
   const height = field('Height');
   await height.fill('2.4 m');
+  // Drawn anew meanwhile, as by the pointer over the plan: what is being typed stays.
+  const [over, off] = [await bench.at(3000, 3950), await bench.at(3000, 2000)];
+  await page.mouse.move(over.x, over.y);
+  await page.mouse.move(off.x, off.y);
+  await expect(height).toHaveValue('2.4 m');
   await height.press('Enter');
   await expect(height).toHaveValue('2\u00a0400');
   // The model beside it is not covered.

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Input from 'flowbite-svelte/Input.svelte';
+  import Entry from './Entry.svelte';
   import Press from './Press.svelte';
   import Select from 'flowbite-svelte/Select.svelte';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
@@ -33,7 +34,7 @@
   }
   const say = (answer: string | undefined) => (fault = answer ?? '');
   const value = (event: Event) => (event.currentTarget as HTMLInputElement | HTMLSelectElement).value;
-  const number = (event: Event) => (value(event).trim() === '' ? null : Number(value(event)));
+  const number = (text: string) => (text.trim() === '' ? null : Number(text));
   const cell = 'border-0 border-b border-fog bg-transparent px-1 py-0.5 text-[13px] w-full';
 </script>
 
@@ -82,11 +83,11 @@
       </ul>
       {#if table}
         <div class="overflow-y-auto p-4">
-          <Input
+          <Entry
             class="w-full border-0 border-b border-fog p-0 pb-1 font-semibold"
             aria-label="Name of the build-up"
             value={table.name}
-            onchange={(event) => say(bench.rename(table.id, value(event)))}
+            onput={(text) => say(bench.rename(table.id, text))}
           />
           <div
             class="mt-3 flex h-14 border border-slate"
@@ -132,11 +133,11 @@
                 >
                   {#each materials as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
                 </Select>
-                <Input
+                <Entry
                   class="{cell} text-right text-tide"
                   aria-label="Thickness of ply {i + 1}"
                   value={thickness}
-                  onchange={(event) => say(bench.setThickness(table.id, i, value(event)))}
+                  onput={(text) => say(bench.setThickness(table.id, i, text))}
                 />
                 <Select
                   placeholder=""
@@ -188,22 +189,22 @@
             <dd>{table.mass} kg/m²</dd>
             <dt class="text-shale">Fire rating</dt>
             <dd>
-              <Input
+              <Entry
                 class={cell}
                 aria-label="Fire rating"
                 placeholder="as you note it"
                 value={table.record.fireRating}
-                onchange={(event) => say(bench.rate(table.id, { fireRating: value(event) }))}
+                onput={(text) => say(bench.rate(table.id, { fireRating: text }))}
               />
             </dd>
             <dt class="text-shale">Sound rating</dt>
             <dd>
-              <Input
+              <Entry
                 class={cell}
                 aria-label="Sound rating"
                 placeholder="as you note it"
                 value={table.record.soundRating}
-                onchange={(event) => say(bench.rate(table.id, { soundRating: value(event) }))}
+                onput={(text) => say(bench.rate(table.id, { soundRating: text }))}
               />
             </dd>
           </dl>
@@ -257,11 +258,11 @@
                 /></td
               >
               <td
-                ><Input
+                ><Entry
                   class={cell}
                   aria-label="Name of {one.name}"
                   value={one.name}
-                  onchange={(event) => say(bench.setMaterial(one.id, { name: value(event) }))}
+                  onput={(text) => say(bench.setMaterial(one.id, { name: text }))}
                 /></td
               >
               <td
@@ -286,19 +287,19 @@
                 ></td
               >
               <td
-                ><Input
+                ><Entry
                   class={cell}
                   aria-label="Conductivity of {one.name}"
-                  value={one.conductivity ?? ''}
-                  onchange={(event) => say(bench.setMaterial(one.id, { conductivity: number(event) }))}
+                  value={String(one.conductivity ?? '')}
+                  onput={(text) => say(bench.setMaterial(one.id, { conductivity: number(text) }))}
                 /></td
               >
               <td
-                ><Input
+                ><Entry
                   class={cell}
                   aria-label="Density of {one.name}"
-                  value={one.density}
-                  onchange={(event) => say(bench.setMaterial(one.id, { density: number(event) ?? 0 }))}
+                  value={String(one.density)}
+                  onput={(text) => say(bench.setMaterial(one.id, { density: number(text) ?? 0 }))}
                 /></td
               >
             </tr>

@@ -23,13 +23,19 @@
     set: (field: Field, text: string) => void;
   } = $props();
 
-  const put = ({ value }: HTMLInputElement) => set(field, value === shown ? field.value : value);
+  /** What is being typed: it stays, whatever is drawn anew meanwhile, and where it is refused. */
+  let draft = $state<string | undefined>();
+
+  function put({ value }: HTMLInputElement) {
+    set(field, draft === undefined || value === shown ? field.value : value);
+    if (fault === undefined) draft = undefined;
+  }
 
   function onkeydown(event: KeyboardEvent) {
     const input = inputOf(event);
     if (event.key === 'Enter') put(input);
     else if (event.key === 'Escape') {
-      input.value = shown;
+      draft = undefined;
       set(field, field.value);
       input.blur();
     }
@@ -59,7 +65,8 @@
     title={width && label}
     style={width && `width: ${width}`}
     class={width ? 'px-1 text-center font-semibold text-tide' : ''}
-    value={shown}
+    value={draft ?? shown}
+    oninput={(event: Event) => (draft = inputOf(event).value)}
     autocomplete="off"
     aria-invalid={fault !== undefined}
     onfocus={(event: FocusEvent) => inputOf(event).select()}

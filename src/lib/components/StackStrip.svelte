@@ -1,5 +1,5 @@
 <script lang="ts">
-  import Input from 'flowbite-svelte/Input.svelte';
+  import Entry from './Entry.svelte';
   import Press from './Press.svelte';
   import { inputOf } from './dress';
   import type { House } from './house.svelte';
@@ -78,13 +78,11 @@
     house.editor.perform(call(id, datum + (event.key === 'ArrowUp' ? 1 : -1) * steps(event)));
   }
   /** Typed datums say above or below, as every height does. */
-  function type(event: Event & { currentTarget: HTMLInputElement }, id: string) {
+  function type(text: string, id: string) {
     const { editor } = house;
-    const parsed = parseHeight(event.currentTarget.value, editor.settings.units);
-    if (!parsed.ok)
-      editor.say({ kind: 'problem', text: `${explainFault(event.currentTarget.value, parsed)}.`, hint: '' });
+    const parsed = parseHeight(text, editor.settings.units);
+    if (!parsed.ok) editor.say({ kind: 'problem', text: `${explainFault(text, parsed)}.`, hint: '' });
     else editor.perform(call(id, parsed.value));
-    event.currentTarget.value = said(editor.project.tables.storey.get(id)?.datum ?? 0);
   }
   const said = (z: number) => (z < 0 ? `${picture.label(-z)} below` : picture.label(z));
   const area = $derived.by(() => {
@@ -196,13 +194,13 @@
       onkeydown={(event) => nudge(event, storey.id, storey.datum)}
     ></div>
     <span class="absolute right-0 z-20 w-[44px]" style:top="{base + 3}px"
-      ><Input
+      ><Entry
         class="border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
         aria-label="Datum of {storey.name}, above zero"
         value={said(storey.datum)}
         autocomplete="off"
         onfocus={(event: Event) => inputOf(event).select()}
-        onchange={(event) => type(event, storey.id)}
+        onput={(text) => type(text, storey.id)}
       /></span
     >
     {@const top = picture.y(storey.datum + storey.height)}

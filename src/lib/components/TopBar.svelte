@@ -12,8 +12,11 @@
   import { theme } from './theme.svelte';
   import { settingsOf } from '../core/document/project';
 
-  let { house, handing = $bindable() }: { house: House; handing: boolean } = $props();
-  let versions = $state(false);
+  let {
+    house,
+    handing = $bindable(),
+    versions = $bindable()
+  }: { house: House; handing: boolean; versions: boolean } = $props();
   const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
   const history = $derived(house.history);

@@ -27,6 +27,7 @@
   let handing = $state(false);
   let making = $state(false);
   let listing = $state(false);
+  let versions = $state(false);
   let canvases = $state(0);
   let over = $state(0);
   let plan = $state<PlanPane>()!;
@@ -48,6 +49,7 @@
     else if (name === 'buildUps') {
       editor.take(undefined);
       making = !making;
+      listing = false;
     } else if (name === 'project' || name === 'storey') {
       editor.take(undefined);
       editor.select([name === 'project' ? 'project' : editor.storey]);
@@ -72,6 +74,7 @@
     if (event.key === 'Escape') {
       if (listing) listing = false;
       else if (handing) handing = false;
+      else if (versions) versions = false;
       else if (making) making = false;
       else editor.escape();
     } else if (/^[0-9.('"]$/.test(event.key) && (editor.tool || editor.selection.size > 0))
@@ -94,8 +97,10 @@
     else if (event.key === 'W' && editor.selected[0]?.kind === 'wall') {
       takeLike(editor, house.style, editor.selected[0]);
       plan.focus();
-    } else if (event.key === '?') listing = !listing;
-    else if (event.key === 'A') editor.isolate();
+    } else if (event.key === '?') {
+      listing = !listing;
+      making = false;
+    } else if (event.key === 'A') editor.isolate();
     else if (event.key === 'V') {
       editor.setVeil(!editor.veil);
     } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
@@ -213,7 +218,7 @@
 <div
   class="grid h-dvh grid-cols-[auto_108px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_30px] overflow-hidden"
 >
-  <TopBar {house} bind:handing />
+  <TopBar {house} bind:handing bind:versions />
   <Rail {house} {take} />
   <StackStrip {house} />
   <main class="flex min-w-0 flex-col">
