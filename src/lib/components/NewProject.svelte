@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Radio from 'flowbite-svelte/Radio.svelte';
+  import { inputOf } from './dress';
   import type { Surroundings } from './making';
   import { formatHeight, parseHeight } from '../core/units/height';
   import { defaultUnits, explainFault, parseLength, type UnitSystem } from '../core/units/length';
@@ -85,7 +86,7 @@
       <Input
         class="mt-1"
         value={ground}
-        oninput={(event: Event) => (typedGround = (event.currentTarget as HTMLInputElement).value)}
+        oninput={(event: Event) => (typedGround = inputOf(event).value)}
       />{@render fault(faults.ground)}</label
     >
     <label

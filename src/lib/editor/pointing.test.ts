@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Call } from '../core/commands/register';
 import { Drag, hitAt, idsInBox, nudge } from './pointing';
 import { openingAt, wallAt } from './hits';
 import type { Editor } from './editor';
@@ -34,6 +35,22 @@ describe('dragging', () => {
       b: { x: 0, y: 4500 }
     });
     expect(session.editor.project.tables.wall.get('wall-2')!.b).toEqual({ x: 6000, y: 4500 });
+  });
+  it('says no distance where what is done does not tell one', () => {
+    const dimension: Call = {
+      name: 'addDimension',
+      args: {
+        id: 'd',
+        ...{ storey: 'storey-1', at: { x: 0, y: -1200 } },
+        ends: [
+          { wall: 'wall-4', side: 'left' },
+          { wall: 'wall-2', side: 'left' }
+        ]
+      }
+    };
+    const session = startSession([rectangle(), dimension]);
+    session.editor.select(['d']);
+    expect(dragging(session, [3000, -1200], [3000, -1800])?.overlay).toEqual({});
   });
   it('goes by the step of the project at any scale', () => {
     const session = startSession([rectangle()]);

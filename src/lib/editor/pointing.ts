@@ -13,7 +13,7 @@ type Grip = { readonly kind: 'corner'; readonly at: Point } | { readonly kind: '
 
 export class Drag {
   private last: Call | undefined;
-  private pulled: { readonly at: Point; readonly size: number } | undefined;
+  private pulled: { readonly at: Point; readonly size: number | undefined } | undefined;
   private isRefused = false;
 
   private constructor(
@@ -54,16 +54,16 @@ export class Drag {
     this.last = this.isRefused ? undefined : call;
   }
 
-  /** How far it has been pulled, at the pointer. */
+  /** How far it has been pulled, at the pointer; nothing where what is done does not say it. */
   get overlay(): Overlay {
     const { pulled, editor } = this;
-    return pulled
+    return pulled?.size !== undefined
       ? { snap: { at: pulled.at, name: formatLengthWithUnit(pulled.size, editor.settings.units) } }
       : {};
   }
 
   /** Of what is done, which may be less than the pointer went: a wall moves square to itself. */
-  private sizeOf({ args }: Call): number {
+  private sizeOf({ args }: Call): number | undefined {
     const {
       by,
       from,
@@ -77,7 +77,7 @@ export class Drag {
     if (from && to) return distance(from, to);
     const old = id === undefined ? undefined : findRecord(this.editor.project, id);
     const was = old && 'distance' in old ? old.distance : undefined;
-    return set !== undefined && was !== undefined ? Math.abs(set - was) : 0;
+    return set !== undefined && was !== undefined ? Math.abs(set - was) : undefined;
   }
 
   private callFor(by: Point, step: number): Call | undefined {

@@ -7,15 +7,7 @@ import type { Preset } from '../core/kinds/preset/record';
 import type { Project } from '../core/document/kind';
 import { formatLength } from '../core/units/length';
 import type { Editor } from './editor';
-import {
-  choiceBlank,
-  heightBlank,
-  lengthBlank,
-  readBlank,
-  type Blank,
-  type Choice,
-  type SentencePart
-} from './sentence';
+import { choiceBlank, readBlank, type Blank, type Choice, type SentencePart } from './sentence';
 import type { KeyHint } from './tool';
 import type { Values } from './values';
 
@@ -90,13 +82,7 @@ export class WallStyle {
   }
 
   private size(name: Size, label: string): Blank {
-    return lengthBlank(
-      name,
-      label,
-      this.sizes.get(name),
-      this.editor.settings.units,
-      this.sizes.isTyped(name)
-    );
+    return this.sizes.length(name, label, this.editor.settings.units);
   }
 
   /** "of [build-up]", with the thickness of a plain one, then height, base and kind. */
@@ -109,7 +95,7 @@ export class WallStyle {
       ',',
       this.size('height', 'Height'),
       'high, its base',
-      heightBlank('base', 'Base', this.sizes.get('base'), units, this.sizes.isTyped('base')),
+      this.sizes.height('base', 'Base', units),
       ', as',
       choiceBlank('role', 'Kind of wall', this.role, roles),
       '.'

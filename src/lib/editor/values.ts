@@ -1,3 +1,6 @@
+import type { LengthUnits } from '../core/units/length';
+import { heightBlank, lengthBlank, type Blank } from './sentence';
+
 /**
  * Values of a sentence's blanks. One that was typed holds until it is typed anew, whatever else is chosen, and whenever
  * the tool is taken again; the others are proposed, and follow what is chosen.
@@ -18,6 +21,16 @@ export class Values<K extends string> {
 
   type(name: K, value: number) {
     this.typed.set(name, value);
+  }
+
+  /** As a blank that shows whether it was typed. */
+  length(name: K, label: string, units: LengthUnits): Blank {
+    return lengthBlank(name, label, this.get(name), units, this.isTyped(name));
+  }
+
+  /** Above or below the datum. */
+  height(name: K, label: string, units: LengthUnits): Blank {
+    return heightBlank(name, label, this.get(name), units, this.isTyped(name));
   }
 
   /** Back to what is proposed. */

@@ -57,7 +57,7 @@ export function footprintsByIsland<F extends Frame>(
     const own = overrides.size === 0 ? [] : island.nodes.map(({ key }) => overrides.get(key));
     const kept = memory.islands.get(island);
     // An island is only ever asked for with the frames that it has.
-    if (kept && sameMembers(kept.overrides, own)) return kept.found as StoreyFootprints<F>;
+    if (kept && sameList(kept.overrides, own)) return kept.found as StoreyFootprints<F>;
     const found = deriveFootprints(island.frames, overrides, memory, island.nodes);
     memory.islands.set(island, { overrides: own, found });
     return found;
@@ -72,7 +72,7 @@ export function footprintsByIsland<F extends Frame>(
   };
 }
 
-const sameMembers = (p: readonly unknown[], q: readonly unknown[]) =>
+const sameList = (p: readonly unknown[], q: readonly unknown[]) =>
   p.length === q.length && p.every((one, i) => one === q[i]);
 
 /** `overrides`: joints that are cut otherwise than usual, by the key of their node. */
@@ -417,8 +417,7 @@ function solveCluster(
   ].sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1));
   const inputs = [...frames, ...frames.flatMap((frame) => byWall.get(frame.wall.id)!)];
   const old = clusters.get(frames[0]!);
-  if (old && old.inputs.length === inputs.length && old.inputs.every((input, i) => input === inputs[i]))
-    return old.result;
+  if (old && sameList(old.inputs, inputs)) return old.result;
   const bad = new Set(cluster);
   const levels = levelsOf(frames);
   const bands = new Map<Frame, BandFootprint[]>(frames.map((frame) => [frame, []]));

@@ -5,7 +5,7 @@ import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
 import { degree } from '../../../core/units/angle';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import type { Editor } from '../../editor';
-import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
@@ -54,8 +54,7 @@ export class ChimneyTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { units } = this;
-    const size = (name: Size, label: string) =>
-      lengthBlank(name, label, this.sizes.get(name), units, this.sizes.isTyped(name));
+    const size = (name: Size, label: string) => this.sizes.length(name, label, units);
     return [
       'Stand a chimney',
       choiceBlank('arrangement', 'Arrangement', this.arrangement, arrangements),
@@ -75,7 +74,7 @@ export class ChimneyTool extends BaseTool implements Tool {
       'out, a flue of',
       size('flue', 'Flue'),
       'square, standing',
-      heightBlank('base', 'Foot', this.sizes.get('base'), units, this.sizes.isTyped('base')),
+      this.sizes.height('base', 'Foot', units),
       ', ending',
       size('above', 'Height above the roofs'),
       'above the roofs,',

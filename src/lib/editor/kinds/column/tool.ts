@@ -45,8 +45,7 @@ export class ColumnTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const { editor, units, typed } = this;
-    const size = (name: Size, label: string) =>
-      lengthBlank(name, label, this.sizes.get(name), units, this.sizes.isTyped(name));
+    const size = (name: Size, label: string) => this.sizes.length(name, label, units);
     const offset = (name: 'across' | 'up', label: string) =>
       lengthBlank(name, label, typed[name] ?? 0, units, typed[name] !== undefined);
     return [

@@ -34,7 +34,7 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
   const { z0, z1 } = place;
   const high = Math.max(Number.isFinite(frame.top) ? frame.top : model.storey.height, z1 + 100);
   const low = Math.min(frame.base, z0);
-  const near = (opening.end === 'a') !== flip ? 'left' : 'right';
+  const nearLeft = (opening.end === 'a') !== flip;
   // What is left of the wall on either side; on the side that it is set out from, that is what was typed.
   const nib = (from: number, to: number, wide: number, isNear: boolean): PictureSize | undefined =>
     wide > 1
@@ -61,9 +61,9 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
         ...panes
       ],
       sizes: [
-        nib(w0, x0, x0 - c0, near === 'left'),
+        nib(w0, x0, x0 - c0, nearLeft),
         { from: { x: x0, y: low }, to: { x: x1, y: low }, lane: 1, field: 'width' },
-        nib(x1, w1, c1 - x1, near === 'right'),
+        nib(x1, w1, c1 - x1, !nearLeft),
         { from: { x: x1, y: z0 }, to: { x: x1, y: z1 }, lane: 1, field: 'height' }
       ].filter((one): one is PictureSize => one !== undefined),
       words: [
@@ -78,15 +78,14 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
         { at: { x: w0, y: z0 }, field: 'sill', to: 'left' }
       ]
     },
-    ...(opening.filling === 'door' ? [leafPicture(editor, opening, place.t1 - place.t0, flip)] : [])
+    ...(opening.filling === 'door' ? [leafPicture(editor, opening, place.t1 - place.t0, nearLeft)] : [])
   ];
 }
 
 /** The four ways in which a door can be hung: point at where the leaf is to stand. The room is below, the outside above. */
-function leafPicture(editor: Editor, opening: Opening, width: number, flip: boolean): Picture {
+function leafPicture(editor: Editor, opening: Opening, width: number, nearLeft: boolean): Picture {
   const { handing } = opening;
   const deep = 150;
-  const nearLeft = (opening.end === 'a') !== flip;
   const ways = (['near', 'far'] as const).flatMap((hinge) =>
     (['inside', 'outside'] as const).map((opens): PictureChoice => {
       const atLeft = (hinge === 'near') === nearLeft;

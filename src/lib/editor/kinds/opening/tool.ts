@@ -8,7 +8,7 @@ import type { Filling, SetOutTo } from '../../../core/kinds/opening/record';
 import type { Project } from '../../../core/document/kind';
 import { nameElement } from '../../../core/document/names';
 import type { Editor } from '../../editor';
-import { choiceBlank, heightBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
@@ -115,14 +115,14 @@ export class OpeningTool extends BaseTool implements Tool {
         this.froms.map((from) => ({ value: keyOf(from), label: describeFrom(editor.project, from) }))
       ),
       ',',
-      lengthBlank('width', 'Width', this.sizes.get('width'), units, this.sizes.isTyped('width')),
+      this.sizes.length('width', 'Width', units),
       'wide and',
-      lengthBlank('height', 'Height', this.sizes.get('height'), units, this.sizes.isTyped('height')),
+      this.sizes.length('height', 'Height', units),
       'high,',
       this.filling === 'window' ? 'its sill' : 'its threshold',
-      heightBlank('sill', 'Sill', this.sizes.get('sill'), units, this.sizes.isTyped('sill')),
+      this.sizes.height('sill', 'Sill', units),
       ', its head',
-      heightBlank('head', 'Head', this.sizes.get('head'), units, this.sizes.isTyped('head'))
+      this.sizes.height('head', 'Head', units)
     ];
     if (this.filling === 'door')
       parts.push(
