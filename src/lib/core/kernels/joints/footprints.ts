@@ -23,6 +23,7 @@ import { arrangeCluster, convexHull, dissolve, type ClusterJoint, type StripRing
 import { gatherNodes, type Member, type Node } from './gather';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame, type Frame } from './frame';
+import { nearWalls } from './near';
 import type { Island } from './islands';
 import type { JointOverride } from './override';
 
@@ -80,7 +81,7 @@ export function deriveFootprints<F extends Frame>(
   frames: readonly F[],
   overrides: ReadonlyMap<string, JointOverride> = new Map(),
   memory: JointMemory = new JointMemory(),
-  nodes: readonly Node[] = gatherNodes(frames)
+  nodes: readonly Node[] = gatherNodes(nearWalls(frames))
 ): StoreyFootprints<F> {
   const joints = nodes.map((node) => solveNode(node, overrides.get(node.key), memory.known));
   const byWall = new Map<string, SolvedJoint[]>();

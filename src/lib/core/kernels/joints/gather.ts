@@ -3,11 +3,11 @@
  * then lower ids) and of wall bodies that pass a node or cross each other, as far as they stand at one height.
  * Independent of record order.
  */
-import Flatbush from 'flatbush';
 import { angleOf, distance, locate, scale, type Point } from '../../geometry/point';
 import { segmentsCross } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame, type Frame, type WallPart } from './frame';
+import type { NearWalls } from './near';
 
 /** A wall's part in a node: one of its ends, or its body passing at t. */
 export interface Member {
@@ -36,35 +36,29 @@ function keyOf(names: string[]): string {
   return names.sort().join(' ');
 }
 
-interface EndPoint {
-  readonly frame: Frame;
-  readonly part: 'a' | 'b';
-  readonly point: Point;
-}
-
-/** Gather the nodes of one storey. Cost O(n log n) through box indexes. */
-export function gatherNodes(frames: readonly Frame[]): Node[] {
-  const usable = frames.filter((frame) => frame.length >= tolerances.leastLength / 10);
-  const joining = usable
-    .filter((frame) => !frame.wall.standsApart)
-    .sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1));
-  const clusters = clusterEnds(joining);
-  if (joining.length > 0) addBodies(joining, clusters);
-  for (const frame of usable)
-    if (frame.wall.standsApart)
+/** The nodes of walls. Cost O(n) beside who is near whom. */
+export function gatherNodes(walls: NearWalls): Node[] {
+  const joins = walls.frames.map((frame) => isUsable(frame) && !frame.wall.standsApart);
+  const clusters = clusterEnds(walls, joins);
+  const of = addBodies(walls, joins, clusters);
+  addCrossings(walls, joins, clusters, of);
+  for (const frame of walls.frames)
+    if (frame.wall.standsApart && isUsable(frame))
       for (const part of ['a', 'b'] as const)
-        clusters.push({ point: frame.wall[part], members: [endMember(frame, part)] });
+        clusters.push({ point: frame.wall[part], members: [endMember(frame, part)], first: 0 });
   return clusters.flatMap((cluster) => byHeight(cluster).map(asNode));
 }
 
-const asNode = ({ point, members }: Cluster): Node => ({
+const isUsable = (frame: Frame) => frame.length >= tolerances.leastLength / 10;
+
+const asNode = ({ point, members }: Meeting): Node => ({
   key: keyOf(members.map(({ frame, part }) => `${frame.wall.id}:${part}`)),
   point,
   members
 });
 
 /** What meets in plan meets only if it stands at one height: a foundation wall is no part of the corner above it. */
-function byHeight(cluster: Cluster): Cluster[] {
+function byHeight(cluster: Meeting): Meeting[] {
   let [base, least] = [-Infinity, Infinity];
   for (const { frame } of cluster.members) {
     base = Math.max(base, frame.base);
@@ -85,9 +79,14 @@ function byHeight(cluster: Cluster): Cluster[] {
     .map((members) => ({ point: cluster.point, members: order(members) }));
 }
 
-interface Cluster {
-  point: Point;
-  members: Member[];
+interface Meeting {
+  readonly point: Point;
+  readonly members: Member[];
+}
+
+interface Cluster extends Meeting {
+  /** The place of its first member's wall: all that can be in it is near that one. */
+  readonly first: number;
 }
 
 const endMember = (frame: Frame, part: 'a' | 'b'): Member => ({
@@ -96,81 +95,77 @@ const endMember = (frame: Frame, part: 'a' | 'b'): Member => ({
   t: part === 'a' ? 0 : frame.length
 });
 
-function clusterEnds(frames: readonly Frame[]): Cluster[] {
-  const ends: EndPoint[] = [];
-  for (const frame of frames)
-    ends.push({ frame, part: 'a', point: frame.wall.a }, { frame, part: 'b', point: frame.wall.b });
-  const groups = ends.map((_, i) => [i]);
-  const groupOf = ends.map((_, i) => i);
-  for (const { i, j } of closePairs(ends)) {
-    const [p, q] = [groups[groupOf[i]!]!, groups[groupOf[j]!]!];
-    if (p === q) continue;
-    const fits = p.every((m) =>
-      q.every(
-        (n) =>
-          distance(ends[m]!.point, ends[n]!.point) <= tolerances.joint && ends[m]!.frame !== ends[n]!.frame
-      )
-    );
-    if (!fits) continue;
-    for (const n of q) groupOf[n] = groupOf[i]!;
+/**
+ * Ends are numbered by the places of their walls: 2 i is end a of wall i, and 2 i + 1 its end b. Those at one point are a
+ * group, as most that meet are; then pairs within the joint tolerance bring groups together, the nearest first, then the
+ * lower.
+ */
+function clusterEnds({ frames, near }: NearWalls, joins: readonly boolean[]): Cluster[] {
+  const points = frames.flatMap(({ wall }) => [wall.a, wall.b]);
+  const groups = points.map((_, end) => [end]);
+  const groupOf = Uint32Array.from(points.keys());
+  const pairs: { readonly m: number; readonly n: number; readonly gap: number }[] = [];
+  const r = tolerances.joint;
+  points.forEach((p, m) => {
+    const i = m >> 1;
+    if (!joins[i]) return;
+    for (const k of near[i]!)
+      for (let n = 2 * k; n <= 2 * k + 1 && k > i && joins[k]; n++) {
+        const q = points[n]!;
+        if (Math.abs(q.x - p.x) > r || Math.abs(q.y - p.y) > r) continue;
+        const gap = distance(p, q);
+        if (gap > 0) {
+          if (gap <= r) pairs.push({ m, n, gap });
+        } else if (groupOf[n] === n) {
+          // The lowest end at a point finds all the others there.
+          groupOf[n] = m;
+          groups[m]!.push(n);
+          groups[n] = [];
+        }
+      }
+  });
+  const fits = (m: number, n: number) => m >> 1 !== n >> 1 && distance(points[m]!, points[n]!) <= r;
+  for (const { m, n } of pairs.sort((p, q) => p.gap - q.gap || p.m - q.m || p.n - q.n)) {
+    const [to, from] = [groupOf[m]!, groupOf[n]!];
+    const [p, q] = [groups[to]!, groups[from]!];
+    if (to === from || !p.every((one) => q.every((other) => fits(one, other)))) continue;
+    for (const end of q) groupOf[end] = to;
     p.push(...q);
-    q.length = 0;
+    groups[from] = [];
   }
   const clusters: Cluster[] = [];
   for (const group of groups) {
-    if (group.length === 0) continue;
+    const first = group[0]! >> 1;
+    if (group.length === 0 || !joins[first]) continue;
     let [x, y] = [0, 0];
-    for (const i of group) {
-      x += ends[i]!.point.x;
-      y += ends[i]!.point.y;
+    for (const end of group) {
+      x += points[end]!.x;
+      y += points[end]!.y;
     }
-    clusters.push({
-      point: scale({ x, y }, 1 / group.length),
-      members: group.map((i) => endMember(ends[i]!.frame, ends[i]!.part))
-    });
+    const members = group.map((end) => endMember(frames[end >> 1]!, end % 2 === 0 ? 'a' : 'b'));
+    clusters.push({ point: scale({ x, y }, 1 / group.length), members, first });
   }
   return clusters;
 }
 
-/** Pairs of ends within the joint tolerance, by a sweep along x. */
-function closePairs(ends: readonly EndPoint[]): { i: number; j: number; gap: number }[] {
-  const across = Float64Array.from(ends, ({ point }) => point.x);
-  const order = Uint32Array.from(ends.keys()).sort((i, j) => across[i]! - across[j]!);
-  const pairs: { i: number; j: number; gap: number }[] = [];
-  const r = tolerances.joint;
-  order.forEach((i, at) => {
-    const p = ends[i]!.point;
-    for (let k = at + 1; k < order.length; k++) {
-      const j = order[k]!;
-      const q = ends[j]!.point;
-      if (q.x - p.x > r) break;
-      const gap = Math.abs(q.y - p.y) <= r ? distance(p, q) : Infinity;
-      if (gap <= r) pairs.push({ i: Math.min(i, j), j: Math.max(i, j), gap });
+/** Bodies that pass a cluster join it. Of each wall, the clusters that it is in. */
+function addBodies(
+  { frames, near }: NearWalls,
+  joins: readonly boolean[],
+  clusters: readonly Cluster[]
+): Cluster[][] {
+  const placeOf = new Map(frames.map((frame, i) => [frame, i]));
+  const of = frames.map((): Cluster[] => []);
+  for (const cluster of clusters)
+    for (const { frame } of cluster.members) of[placeOf.get(frame)!]!.push(cluster);
+  for (const cluster of clusters)
+    for (const k of near[cluster.first]!) {
+      const body = joins[k] && !of[k]!.includes(cluster) ? bodyAt(frames[k]!, cluster.point) : undefined;
+      if (!body) continue;
+      cluster.members.push(body);
+      of[k]!.push(cluster);
     }
-  });
-  // Ends come sorted by wall id, so i and j break ties by the lower id.
-  return pairs.sort((p, q) => p.gap - q.gap || p.i - q.i || p.j - q.j);
-}
-
-function addBodies(frames: readonly Frame[], clusters: Cluster[]) {
-  const index = new Flatbush(frames.length);
-  for (const { wall } of frames)
-    index.add(
-      Math.min(wall.a.x, wall.b.x),
-      Math.min(wall.a.y, wall.b.y),
-      Math.max(wall.a.x, wall.b.x),
-      Math.max(wall.a.y, wall.b.y)
-    );
-  index.finish();
-  const r = tolerances.joint;
-  for (const cluster of clusters) {
-    const { x, y } = cluster.point;
-    for (const k of index.search(x - r, y - r, x + r, y + r)) {
-      const body = bodyAt(frames[k]!, cluster.point);
-      if (body && !cluster.members.some((member) => member.frame === body.frame)) cluster.members.push(body);
-    }
-  }
-  addCrossings(frames, index, clusters);
+  return of;
 }
 
 function bodyAt(frame: Frame, point: Point): Member | undefined {
@@ -179,24 +174,28 @@ function bodyAt(frame: Frame, point: Point): Member | undefined {
   return inside && Math.abs(y) <= tolerances.joint ? { frame, part: 'body', t } : undefined;
 }
 
-function addCrossings(frames: readonly Frame[], index: Flatbush, clusters: Cluster[]) {
+/** Bodies that cross where no cluster has both. */
+function addCrossings(
+  { frames, near }: NearWalls,
+  joins: readonly boolean[],
+  clusters: Cluster[],
+  of: readonly (readonly Cluster[])[]
+) {
   frames.forEach((frame, i) => {
+    if (!joins[i]) return;
     const { a, b } = frame.wall;
-    const box = [Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y)] as const;
-    for (const j of index.search(...box, (k) => k > i)) {
+    for (const j of near[i]!) {
       const other = frames[j]!;
-      if (!segmentsCross(a, b, other.wall.a, other.wall.b)) continue;
+      if (j < i || !joins[j] || !segmentsCross(a, b, other.wall.a, other.wall.b)) continue;
       const sine = frame.direction.x * other.direction.y - frame.direction.y * other.direction.x;
       const to = { x: other.origin.x - a.x, y: other.origin.y - a.y };
       const point = fromFrame(frame, (to.x * other.direction.y - to.y * other.direction.x) / sine, 0);
       const [p, q] = [bodyAt(frame, point), bodyAt(other, point)];
       if (!p || !q) continue;
-      const met = clusters.find(
-        (cluster) =>
-          distance(cluster.point, point) <= tolerances.joint &&
-          [frame, other].every((f) => cluster.members.some((m) => m.frame === f))
+      const met = of[i]!.some(
+        (cluster) => of[j]!.includes(cluster) && distance(cluster.point, point) <= tolerances.joint
       );
-      if (!met) clusters.push({ point, members: [p, q] });
+      if (!met) clusters.push({ point, members: [p, q], first: i });
     }
   });
 }

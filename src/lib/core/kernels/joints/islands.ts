@@ -9,10 +9,10 @@
  *
  * Cost: O(n) to see which walls are new, O(m log m) for the m walls of the islands that these touch. Source: own.
  */
-import Flatbush from 'flatbush';
 import { boxesMeet, type Box } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { gatherNodes, type Node } from './gather';
+import { nearWalls, type NearWalls } from './near';
 import type { Frame } from './frame';
 
 /** The same object while the frames of all its walls are the same. */
@@ -39,27 +39,28 @@ export function islandsOf<F extends Frame>(
   memory: IslandMemory<F> = new IslandMemory()
 ): readonly Island<F>[] {
   const still = new Map<Kept<F>, number>();
-  const loose: F[] = [];
+  const fresh: F[] = [];
   for (const frame of frames) {
     const kept = memory.of.get(frame);
     if (kept) still.set(kept, (still.get(kept) ?? 0) + 1);
-    else loose.push(frame);
+    else fresh.push(frame);
   }
   const broken = new Set<Kept<F>>();
   for (const [kept, count] of still) if (count < kept.island.frames.length) broken.add(kept);
   const gone = broken.size > 0 ? new Set(frames) : undefined;
-  for (const { island } of broken) loose.push(...island.frames.filter((frame) => gone!.has(frame)));
+  const loose = [...fresh];
+  for (const { island } of broken) for (const frame of island.frames) if (gone!.has(frame)) loose.push(frame);
   // What joins an island is looked at with the whole of it. Other islands are no nearer to it than they were.
-  const boxes = loose.map(boxOfWall);
+  const boxes = fresh.map((frame) => boxOfAll([frame]));
   const whole = [...still.keys()].filter((kept) => {
     if (broken.has(kept)) return false;
     const isMet = boxes.some((box) => boxesMeet(box, kept.box));
-    if (isMet) loose.push(...kept.island.frames);
+    if (isMet) for (const frame of kept.island.frames) loose.push(frame);
     return !isMet;
   });
-  const made = apart(loose).map((group): Kept<F> => {
-    const island = { frames: group, nodes: gatherNodes(group) };
-    return { island, box: boxOfAll(group) };
+  const made = apart(nearWalls(loose)).map((group): Kept<F> => {
+    const island = { frames: group.frames, nodes: gatherNodes(group) };
+    return { island, box: boxOfAll(group.frames) };
   });
   const idOf = ({ island }: Kept<F>) => island.frames[0]!.wall.id;
   const all = [...whole, ...made].sort((p, q) => (idOf(p) < idOf(q) ? -1 : 1));
@@ -72,44 +73,34 @@ export function islandsOf<F extends Frame>(
   return all.map(({ island }) => island);
 }
 
-/** A wall's line, and as far round it as one that meets it can be. */
-function boxOfWall({ wall: { a, b } }: Frame): Box {
-  const r = tolerances.joint;
-  return {
-    ...{ minX: Math.min(a.x, b.x) - r, maxX: Math.max(a.x, b.x) + r },
-    ...{ minY: Math.min(a.y, b.y) - r, maxY: Math.max(a.y, b.y) + r }
-  };
-}
-
+/** Round walls' lines, and as far from them as walls that meet them can be. */
 function boxOfAll(frames: readonly Frame[]): Box {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const box of frames.map(boxOfWall)) {
-    [minX, minY] = [Math.min(minX, box.minX), Math.min(minY, box.minY)];
-    [maxX, maxY] = [Math.max(maxX, box.maxX), Math.max(maxY, box.maxY)];
+  for (const { wall } of frames) {
+    minX = Math.min(minX, wall.a.x, wall.b.x);
+    minY = Math.min(minY, wall.a.y, wall.b.y);
+    maxX = Math.max(maxX, wall.a.x, wall.b.x);
+    maxY = Math.max(maxY, wall.a.y, wall.b.y);
   }
-  return { minX, minY, maxX, maxY };
+  const r = tolerances.joint;
+  return { minX: minX - r, minY: minY - r, maxX: maxX + r, maxY: maxY + r };
 }
 
-/** Walls in groups whose boxes hang together, each by id. */
-function apart<F extends Frame>(frames: readonly F[]): F[][] {
-  if (frames.length === 0) return [];
-  const index = new Flatbush(frames.length);
-  const boxes = frames.map(boxOfWall);
-  for (const { minX, minY, maxX, maxY } of boxes) index.add(minX, minY, maxX, maxY);
-  index.finish();
-  const seen = new Set<number>();
+/** Walls in groups that hang together. */
+function apart<F extends Frame>({ frames, near }: NearWalls<F>): NearWalls<F>[] {
+  const place = new Int32Array(frames.length).fill(-1);
   return frames.flatMap((_, seed) => {
-    if (seen.has(seed)) return [];
-    seen.add(seed);
+    if (place[seed]! >= 0) return [];
+    place[seed] = 0;
     const group = [seed];
-    for (const i of group) {
-      const { minX, minY, maxX, maxY } = boxes[i]!;
-      index.search(minX, minY, maxX, maxY, (k) => {
-        if (!seen.has(k)) group.push(k);
-        seen.add(k);
-        return false;
-      });
-    }
-    return [group.map((i) => frames[i]!).sort((p, q) => (p.wall.id < q.wall.id ? -1 : 1))];
+    for (const i of group)
+      for (const k of near[i]!)
+        if (place[k]! < 0) {
+          place[k] = 0;
+          group.push(k);
+        }
+    if (group.length === frames.length) return [{ frames, near }];
+    group.sort((i, k) => i - k).forEach((i, at) => (place[i] = at));
+    return [{ frames: group.map((i) => frames[i]!), near: group.map((i) => near[i]!.map((k) => place[k]!)) }];
   });
 }
