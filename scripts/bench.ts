@@ -338,33 +338,52 @@ async function measureOneWall(): Promise<string> {
   ].join('\n');
 }
 
-/** Outlines of many edges, alike in every run: a ring that wavers, and columns of unlike depth side by side. */
-function outlineOf(kind: 'free' | 'right-angled', edges: number): Point[] {
+const outlineKinds = ['right-angled', 'free', 'ring'] as const;
+
+/**
+ * Outlines of many edges, alike in every run: columns of unlike depth side by side, the same with every corner moved,
+ * and a ring that wavers. Only the first two are alike at every size: the larger the ring, the more of its corners are
+ * re-entrant, and each of those costs an event more.
+ */
+function outlineOf(kind: (typeof outlineKinds)[number], edges: number): Point[] {
   let seed = 7 + edges;
   const random = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
-  if (kind === 'free')
+  if (kind === 'ring')
     return Array.from({ length: edges }, (_, i) => {
       const radius = edges * (330 + 20 * Math.sin((6 * Math.PI * i) / edges)) + 300 * random();
       return scale(fromAngle((2 * Math.PI * i) / edges), radius / 4);
     });
   let x = 0;
-  const columns = Array.from({ length: edges / 4 }, () => {
+  const columns = Array.from({ length: edges / 4 }, (_, i) => {
     const from = x;
     x += Math.round(1500 + 4000 * random());
-    return { from, to: x, low: -Math.round(3000 * random()), high: Math.round(5000 + 4000 * random()) };
+    const out = (i % 2) * 1600;
+    const [low, high] = [-out - Math.round(1000 * random()), 6000 + out + Math.round(1000 * random())];
+    return { from, to: x, low, high };
   });
-  return [
+  const corners = [
     ...columns.flatMap(({ from, to, low }) => [at(from, low), at(to, low)]),
     ...columns.reverse().flatMap(({ from, to, high }) => [at(to, high), at(from, high)])
   ];
+  const moved = () => (kind === 'free' ? 600 * (random() - 0.5) : 0);
+  return corners.map((corner) => at(corner.x + moved(), corner.y + moved()));
+}
+
+/** The share of an outline's corners that are re-entrant, in per cent. */
+function reentrant(ring: readonly Point[]): number {
+  const found = ring.filter((p, i) => {
+    const [q, r] = [ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!];
+    return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x) < 0;
+  });
+  return Math.round((100 * found.length) / ring.length);
 }
 
 /** Roofs of one pitch over outlines of more and more edges, turn by turn, so that a busy machine slows all alike. */
 function measureRoofs(): string {
   const counts = [60, 120, 240, 400, 1600];
-  const rows = (['right-angled', 'free'] as const).map((kind) => {
-    const fronts = counts.map((count) => {
-      const ring = outlineOf(kind, count);
+  const rows = outlineKinds.map((kind) => {
+    const outlines = counts.map((count) => outlineOf(kind, count));
+    const fronts = outlines.map((ring) => {
       return ring.map((a, i) => ({
         a,
         b: ring[(i + 1) % ring.length]!,
@@ -379,7 +398,7 @@ function measureRoofs(): string {
         if (round >= 0) times[k]!.push(clock() - from);
       });
     const told = times.map((list) => list.sort((p, q) => p - q)[list.length >> 1]!);
-    return `| ${kind} | ${told.map(ms).join(' | ')} | ${(told[3]! / told[0]!).toFixed(1)} | ${(told[4]! / told[3]!).toFixed(1)} |`;
+    return `| ${kind} (${outlines.map(reentrant).join(', ')} % re-entrant) | ${told.map(ms).join(' | ')} | ${(told[3]! / told[0]!).toFixed(1)} | ${(told[4]! / told[3]!).toFixed(1)} |`;
   });
   const order = (p: number, q: number) => ((p * Math.log(p)) / (q * Math.log(q))).toFixed(1);
   return [
