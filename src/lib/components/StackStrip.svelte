@@ -3,47 +3,42 @@
   import Press from './Press.svelte';
   import { inputOf } from './dress';
   import type { House } from './house.svelte';
+  import { spread, stackOf } from '../editor/stack';
   import { floorArea } from '../core/kinds/wall/stages';
-  import { storeysInOrder } from '../core/kinds/storey/record';
   import { parseHeight } from '../core/units/height';
   import { explainFault, formatLength } from '../core/units/length';
 
   let { house }: { house: House } = $props();
   let height = $state(600);
 
-  interface Level {
-    readonly z: number;
-    readonly text: string;
-    readonly over: boolean;
-  }
+  const label = (z: number) => formatLength(z, house.editor.settings.units);
   const picture = $derived.by(() => {
     const { editor } = house;
-    const { ground, heightLimit, units } = editor.settings;
-    const project = house.shown;
-    const storeys = storeysInOrder(project);
-    const ridges = [...project.tables.roof.values()].flatMap((roof) => {
-      const solved = editor.model.roof(project, roof);
-      const storey = project.tables.storey.get(roof.storey);
-      return solved && storey
-        ? [{ plate: storey.datum + roof.plateLevel, ridge: storey.datum + solved.ridge }]
-        : [];
-    });
-    const limit = heightLimit === null ? undefined : ground + heightLimit;
-    const last = storeys.at(-1)!;
-    const top = Math.max(last.datum + last.height, ...ridges.map(({ ridge }) => ridge), limit ?? 0) + 600;
-    const bottom = Math.min(ground, storeys[0]!.datum) - 900;
-    const scale = (height - 60) / (top - bottom);
-    const y = (z: number) => 36 + (top - z) * scale;
-    const label = (z: number) => formatLength(z, units);
-    const levels: Level[] = [
-      ...ridges.map(({ ridge }) => ({
-        z: ridge,
-        text: label(ridge),
-        over: limit !== undefined && ridge > limit + 0.01
-      }))
-    ];
-    return { storeys, ridges, levels, limit, ground, y, scale, label };
+    return stackOf(house.shown, editor.model, editor.settings, height);
   });
+  /** Labels of heights at the right, and the names of storeys, are kept clear of each other. */
+  const labels = $derived.by(() => {
+    const { storeys, roofs, limit, y } = picture;
+    const ridges = roofs.map(({ ridge }) => ridge);
+    const crowded = (z: number) => limit !== undefined && Math.abs(y(limit) - y(z)) < 18;
+    const heights = [...storeys.map(({ datum }) => y(datum) + 3), ...ridges.map((ridge) => y(ridge) + (crowded(ridge) ? 3 : -16))];
+    if (limit !== undefined) heights.push(y(limit) - 17);
+    const places = spread(heights, 16, 24, height - 34);
+    const isOver = (z: number) => limit !== undefined && z > limit + 0.01;
+    return {
+      storeys: places.slice(0, storeys.length),
+      roofs: ridges.map((z, i) => ({ z, top: places[storeys.length + i]!, isOver: isOver(z) })),
+      limit: limit === undefined ? undefined : { z: limit, top: places.at(-1)! }
+    };
+  });
+  const namePlaces = $derived(
+    spread(
+      picture.storeys.map(({ top, bottom }) => (top + bottom) / 2),
+      18,
+      30,
+      height - 30
+    )
+  );
   const current = $derived(house.hand.storey);
 
   /** A datum being dragged: tried at each move, done when dropped. */
@@ -84,7 +79,7 @@
     if (!parsed.ok) editor.say({ kind: 'problem', text: `${explainFault(text, parsed)}.`, hint: '' });
     else editor.perform(call(id, parsed.value));
   }
-  const said = (z: number) => (z < 0 ? `${picture.label(-z)} below` : picture.label(z));
+  const said = (z: number) => (z < 0 ? `${label(-z)} below` : label(z));
   const area = $derived.by(() => {
     const { editor } = house;
     const limit = editor.settings.areaLimit;
@@ -115,39 +110,52 @@
       stroke="var(--color-lichen)"
       stroke-width="1.5"
     />
-    {#each picture.storeys as storey (storey.id)}
-      {@const top = picture.y(storey.datum + storey.height)}
-      {@const base = picture.y(storey.datum)}
-      {#if storey.floorDepth > 0}<rect
+    {#each picture.storeys as storey, i (storey.id)}
+      {#if storey.floor > 0}<rect
           x="14"
-          y={base}
+          y={storey.bottom}
           width="52"
-          height={Math.max(2, storey.floorDepth * picture.scale)}
+          height={storey.floor}
           fill="var(--color-deep)"
         />{/if}
       <rect
         x="14"
-        y={top}
+        y={storey.top}
         width="52"
-        height={base - top}
+        height={storey.bottom - storey.top}
         fill={current === storey.id ? 'var(--color-held)' : 'var(--color-paper)'}
         stroke={current === storey.id ? 'var(--color-gorse)' : 'var(--color-deep)'}
         stroke-width={current === storey.id ? 2 : 1}
       />
-      <line x1="66" x2="108" y1={base} y2={base} stroke="var(--color-shale)" />
+      {#if storey.walls !== undefined}<rect
+          x="14"
+          y={storey.walls}
+          width="5"
+          height={storey.bottom - storey.walls}
+          fill="var(--color-deep)"
+        />{/if}
+      <path d="M66 {storey.bottom}H69L74 {labels.storeys[i]! + 7}" fill="none" stroke="var(--color-shale)" />
     {/each}
-    {#each picture.ridges as { plate, ridge } (ridge)}
+    {#each picture.roofs as roof, i (roof.id)}
+      {#each roof.gaps as [from, to] (from)}
+        <path
+          d="M{from.x} {from.y}L{to.x} {to.y}"
+          stroke="var(--color-slate)"
+          stroke-dasharray="1 4"
+          stroke-linecap="round"
+        />
+      {/each}
+      {#each roof.pieces as piece (piece)}
+        <path
+          d="M{piece.map(({ x, y }) => `${x} ${y}`).join('L')}Z"
+          fill="var(--color-deep)"
+          stroke="var(--color-slate)"
+          stroke-linejoin="round"
+        />
+      {/each}
       <path
-        d="M8 {picture.y(plate)}L40 {picture.y(ridge)}L72 {picture.y(plate)}"
+        d="M{40} {picture.y(roof.ridge)}H74"
         fill="none"
-        stroke="var(--color-slate)"
-        stroke-width="1.5"
-      />
-      <line
-        x1="40"
-        x2="108"
-        y1={picture.y(ridge)}
-        y2={picture.y(ridge)}
         stroke="var(--color-shale)"
         stroke-dasharray="2 3"
       />
@@ -164,23 +172,19 @@
       />
     {/if}
   </svg>
-  {#if picture.limit !== undefined}<span
-      class="absolute left-1 text-[11px] text-rust"
-      style:top="{picture.y(picture.limit) - 16}px">limit {picture.label(picture.limit)}</span
+  {#if labels.limit}<span class="absolute right-1 text-[11px] text-rust" style:top="{labels.limit.top}px"
+      >limit {label(labels.limit.z)}</span
     >{/if}
-  {#each picture.levels as level (level.text + level.z)}
+  {#each labels.roofs as { z, top, isOver }, i (i)}
     <span
-      class="absolute right-1 bg-fog px-0.5 text-[11px] {level.over
-        ? 'font-semibold text-rust'
-        : 'text-shale'}"
-      style:top="{picture.y(level.z) + 1}px">{level.text}</span
+      class="absolute right-1 text-[11px] {isOver ? 'font-semibold text-rust' : 'text-shale'}"
+      style:top="{top}px">{label(z)}</span
     >
   {/each}
-  {#each picture.storeys as storey (storey.id)}
-    {@const base = picture.y(storey.datum)}
+  {#each picture.storeys as storey, i (storey.id)}
     <div
       class="absolute left-0 right-0 z-10 h-2 -translate-y-1 cursor-ns-resize touch-none hover:bg-gorse/30 focus-visible:bg-gorse/40"
-      style:top="{base}px"
+      style:top="{storey.bottom}px"
       role="slider"
       tabindex="0"
       aria-orientation="vertical"
@@ -193,7 +197,7 @@
       onpointercancel={drop}
       onkeydown={(event) => nudge(event, storey.id, storey.datum)}
     ></div>
-    <span class="absolute right-0 z-20 w-[44px]" style:top="{base + 3}px"
+    <span class="absolute right-0 z-20 w-[44px]" style:top="{labels.storeys[i]!}px"
       ><Entry
         class="border-0 bg-transparent p-0 pr-1 text-right text-[11px] text-shale hover:bg-white focus:bg-white focus:text-tide"
         aria-label="Datum of {storey.name}, above zero"
@@ -203,14 +207,19 @@
         onput={(text) => type(text, storey.id)}
       /></span
     >
-    {@const top = picture.y(storey.datum + storey.height)}
+    {@const lines = Math.max(1, Math.floor((storey.bottom - storey.top) / 18))}
+    {@const tall = Math.max(18, storey.bottom - storey.top)}
     <Press
-      class="absolute left-[14px] w-[52px] break-words px-0.5 text-center text-xs {current === storey.id
+      class="absolute left-[14px] w-[52px] px-0.5 text-center text-xs {current === storey.id
         ? 'font-semibold'
         : 'text-shale'}"
-      style="top: {top}px; height: {Math.max(18, picture.y(storey.datum) - top)}px"
+      style="top: {namePlaces[i]! - tall / 2}px; height: {tall}px"
+      title={storey.name}
       aria-pressed={current === storey.id}
-      onclick={() => choose(storey.id)}>{storey.name}</Press
+      onclick={() => choose(storey.id)}
+      ><span class="overflow-hidden [overflow-wrap:anywhere]" style="max-height: {lines * 16}px"
+        >{storey.name}</span
+      ></Press
     >
   {/each}
   {#if area}<span

@@ -11,6 +11,7 @@ import { outlineOfParts, outlinesByPart } from '../wall/outline';
 import { deriveRoof, isPartition, offsetRing } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
+import { roofSection } from './section';
 import { Model } from '../../model/graph';
 
 const house = (points: [number, number][]): Wall[] =>
@@ -128,6 +129,23 @@ describe('roofs on walls', () => {
     ];
     expect(solve(notch, { overhang: 800 }).overhang).toBeLessThanOrEqual(300);
     expect(solve(notch, { overhang: 200 }).overhang).toBe(200);
+  });
+  it('in section: from eave to eave across the ridge, at the slopes of its planes', () => {
+    const section = roofSection(solve(box));
+    expect(section.map(({ s }) => Math.round(s))).toEqual([-4350, 0, 0, 4350]);
+    const [eave, ridge] = [section[0]!, section[1]!];
+    expect(ridge.top).toBeCloseTo(solve(box).ridge, 6);
+    expect((ridge.top - eave.top) / (ridge.s - eave.s)).toBeCloseTo(Math.tan(32 * degree), 9);
+    expect(ridge.top - ridge.underside).toBeCloseTo(200 / Math.cos(32 * degree), 9);
+    // Of one wing only; through the tip of a pyramid; of a lid, which is level; of no planes, nothing.
+    expect(roofSection(solve(ell))[0]!.s).toBeCloseTo(-roofSection(solve(ell)).at(-1)!.s, 6);
+    const square = roofSection(
+      solve([at(0, 0), at(6000, 0), at(6000, 6000), at(0, 6000)].map(({ x, y }) => [x, y]))
+    );
+    expect(square.map(({ s }) => Math.round(s))).toEqual([-3450, 0, 0, 3450]);
+    const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const }));
+    expect(new Set(roofSection(solve(box, { edges: all })).map(({ top }) => Math.round(top))).size).toBe(1);
+    expect(roofSection({ ...solve(box), planes: [] })).toEqual([]);
   });
   it('its body is closed and its volume is plan area times the plumb thickness', () => {
     for (const points of [box, ell]) {
