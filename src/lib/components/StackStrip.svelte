@@ -21,7 +21,10 @@
     const { storeys, roofs, limit, y } = picture;
     const ridges = roofs.map(({ ridge }) => ridge);
     const crowded = (z: number) => limit !== undefined && Math.abs(y(limit) - y(z)) < 18;
-    const heights = [...storeys.map(({ datum }) => y(datum) + 3), ...ridges.map((ridge) => y(ridge) + (crowded(ridge) ? 3 : -16))];
+    const heights = [
+      ...storeys.map(({ datum }) => y(datum) + 3),
+      ...ridges.map((ridge) => y(ridge) + (crowded(ridge) ? 3 : -16))
+    ];
     if (limit !== undefined) heights.push(y(limit) - 17);
     const places = spread(heights, 16, 24, height - 34);
     const isOver = (z: number) => limit !== undefined && z > limit + 0.01;
