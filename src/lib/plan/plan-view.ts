@@ -470,7 +470,13 @@ export class PlanView {
     const { editor } = this;
     if (id === '') return undefined;
     if (editor.trialIds.has(id)) return this.tokens.gorse;
-    return editor.selection.has(id) || editor.hover === id ? this.tokens.heather : undefined;
+    return this.pointedInk(id);
+  }
+
+  /** Of what is selected, and another of what the pointer is over. */
+  private pointedInk(id: string): string | undefined {
+    const { editor, tokens } = this;
+    return editor.selection.has(id) ? tokens.heather : editor.hover === id ? tokens.kelp : undefined;
   }
 
   private outlineOf(id: string): WallFootprint | undefined {
@@ -525,18 +531,20 @@ export class PlanView {
     for (const id of [...editor.selection, ...(editor.hover ? [editor.hover] : [])]) {
       const footprint = this.outlineOf(id);
       const selected = editor.selection.has(id);
-      context.strokeStyle = this.tokens.heather;
-      context.lineWidth = (selected ? 2 : 1) / this.pixelsPerMm;
+      context.strokeStyle = this.pointedInk(id)!;
+      context.lineWidth = (selected ? 2 : 1.5) / this.pixelsPerMm;
       for (const ring of footprint?.bands[0]?.outline ?? []) this.strokeRing(ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
     this.drawTwins();
-    this.outlineOpenings((id) => editor.selection.has(id) || editor.hover === id, this.tokens.heather);
+    this.outlineOpenings((id) => editor.hover === id, this.tokens.kelp);
+    this.outlineOpenings((id) => editor.selection.has(id), this.tokens.heather);
     this.drawChosenDimensions();
-    context.strokeStyle = this.tokens.heather;
     for (const [id, ring] of ringsOn(editor.shown, editor.storey)) {
-      if (!editor.selection.has(id) && editor.hover !== id) continue;
-      context.lineWidth = (editor.selection.has(id) ? 2 : 1) / this.pixelsPerMm;
+      const ink = this.pointedInk(id);
+      if (!ink) continue;
+      context.strokeStyle = ink;
+      context.lineWidth = (editor.selection.has(id) ? 2 : 1.5) / this.pixelsPerMm;
       this.strokeRing(ring);
     }
   }

@@ -8,6 +8,8 @@ import type { Material } from '../core/kinds/material/record';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
+import { Outlines } from './outlines';
+import { Surroundings } from './surroundings';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
 
@@ -45,13 +47,14 @@ const noEmphasis: Emphasis = {
 interface Shown {
   readonly element: ShownElement;
   readonly group: THREE.Group;
+  readonly edges: Float32Array;
   readonly lines: THREE.LineSegments;
   readonly solid: THREE.Mesh | undefined;
   readonly textured: readonly THREE.Mesh[];
   readonly box: THREE.Box3;
 }
 
-type Tint = 'plain' | 'selected' | 'trial' | 'faint';
+type Tint = 'plain' | 'trial' | 'faint';
 
 const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
   [min.x, max.x].flatMap((x) =>
@@ -64,7 +67,8 @@ export class ModelScene {
   private readonly camera = new THREE.OrthographicCamera(-10, 10, 10, -10, -500, 1000);
   private readonly controls: CameraControls;
   private readonly shown = new Map<string, Shown>();
-  private readonly ground: THREE.Mesh;
+  private readonly surroundings: Surroundings;
+  private readonly outlines: Outlines;
   private readonly surface = new THREE.MeshLambertMaterial({
     vertexColors: true,
     polygonOffset: true,
@@ -86,7 +90,6 @@ export class ModelScene {
   });
   private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
     plain: new THREE.LineBasicMaterial({ color: themes.day.slate, transparent: true, opacity: 0.75 }),
-    selected: new THREE.LineBasicMaterial({ color: themes.day.heather, depthTest: false }),
     trial: new THREE.LineBasicMaterial({ color: '#8A6207' }),
     faint: new THREE.LineBasicMaterial({ color: themes.day.shale, transparent: true, opacity: 0.14 })
   };
@@ -118,21 +121,8 @@ export class ModelScene {
     this.renderer = new THREE.WebGLRenderer({ canvas, antialias: true });
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio || 1));
     this.scene.background = new THREE.Color(themes.day.sky);
-    this.scene.add(new THREE.HemisphereLight('#FFFFFF', '#B9B6A8', 1.9));
-    const sun = new THREE.DirectionalLight('#FFF6E4', 1.7);
-    sun.position.set(-6, 10, 8);
-    this.scene.add(sun);
-    this.ground = new THREE.Mesh(
-      new THREE.PlaneGeometry(1, 1).rotateX(-Math.PI / 2),
-      new THREE.MeshBasicMaterial({
-        color: themes.day.ground,
-        polygonOffset: true,
-        polygonOffsetFactor: 2,
-        polygonOffsetUnits: 2
-      })
-    );
-    this.ground.visible = false;
-    this.scene.add(this.ground);
+    this.surroundings = new Surroundings(this.scene, this.renderer);
+    this.outlines = new Outlines(this.scene);
     this.guideLines.renderOrder = 3;
     this.guideLines.frustumCulled = false;
     this.scene.add(this.guideLines);
@@ -159,13 +149,14 @@ export class ModelScene {
 
   private readonly contextRestored = () => {
     this.onLost(false);
+    this.surroundings.castAnew();
     this.redraw();
   };
 
   setTokens(tokens: Tokens) {
     this.scene.background = new THREE.Color(tokens.sky);
-    (this.ground.material as THREE.MeshBasicMaterial).color.set(tokens.ground);
-    this.edgeInk.selected.color.set(tokens.heather);
+    this.surroundings.setTokens(tokens);
+    this.outlines.setTokens(tokens);
     this.redraw();
   }
 
@@ -183,6 +174,7 @@ export class ModelScene {
   /** A material changed: everything of the model takes its new look. */
   repaint() {
     for (const { element } of [...this.shown.values()]) this.put(element);
+    this.surroundings.castAnew();
     this.redraw();
   }
 
@@ -199,7 +191,7 @@ export class ModelScene {
   update(changed: readonly ShownElement[], removed: readonly string[], ground: number) {
     for (const id of removed) this.drop(id);
     for (const element of changed) this.put(element);
-    this.placeGround(ground);
+    this.surroundings.place((this.bounds ??= this.allBounds()), ground);
     if (!this.fitted && this.shown.size > 0) this.look(this.view);
     this.follow();
     this.redraw();
@@ -213,16 +205,6 @@ export class ModelScene {
       .map((corner) => corner.project(this.camera))
       .reduce((most, { x, y }) => [Math.max(most[0], Math.abs(x)), Math.max(most[1], Math.abs(y))], [0, 0]);
     if (Math.max(x, y) > 1 || Math.max(x, y) < 0.4) this.look(this.view);
-  }
-
-  private placeGround(level: number) {
-    const box = (this.bounds ??= this.allBounds());
-    this.ground.visible = !box.isEmpty();
-    if (box.isEmpty()) return;
-    const size = box.getSize(new THREE.Vector3());
-    const centre = box.getCenter(new THREE.Vector3());
-    this.ground.scale.set(size.x + 8, 1, size.z + 8);
-    this.ground.position.set(centre.x, level / 1000, centre.z);
   }
 
   private make(element: ShownElement): Shown {
@@ -252,7 +234,7 @@ export class ModelScene {
     group.add(lines);
     const box = new THREE.Box3();
     for (const { triangles } of element.parts) box.union(boxOfTriangles(triangles));
-    return { element, group, lines, solid, textured, box };
+    return { element, group, edges, lines, solid, textured, box };
   }
 
   /** The material, where it has a texture of a size. */
@@ -321,6 +303,7 @@ export class ModelScene {
   private drop(id: string) {
     const old = this.shown.get(id);
     if (!old) return;
+    this.outlines.put(id, old.edges, undefined);
     // Only where it reached the border of all can that be nearer without it.
     if (this.bounds && touches(this.bounds, old.box)) this.bounds = undefined;
     this.scene.remove(old.group);
@@ -357,27 +340,30 @@ export class ModelScene {
         const shown = this.shown.get(id);
         if (shown) this.dress(shown);
       }
+    if (isWhole || old.trial !== emphasis.trial) this.surroundings.castAnew();
     if (old.trial.size > 0) this.follow();
     this.redraw();
   }
 
-  private dress({ lines, solid, textured, group, element }: Shown) {
+  private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
     const { selection, trial, hover, isHidden, veil } = this.emphasis;
     const { id } = element;
-    const inHand = selection.has(id) || hover === id;
-    const tint: Tint = inHand ? 'selected' : trial.has(id) ? 'trial' : veil ? 'faint' : 'plain';
+    const mark = hover === id ? 'hover' : selection.has(id) ? 'selected' : undefined;
+    const tint: Tint = trial.has(id) ? 'trial' : veil && !mark ? 'faint' : 'plain';
     lines.material = this.edgeInk[tint];
-    lines.renderOrder = tint === 'selected' ? 2 : 0;
     const { surfaces, edges } = this.drawnAs;
-    lines.visible = edges || surfaces === 'none' || tint === 'selected' || tint === 'trial';
+    lines.visible = edges || surfaces === 'none' || tint === 'trial';
     const over = tint === 'trial' ? this.trialSurface : tint === 'faint' ? this.veilSurface : undefined;
     if (solid) solid.material = over ?? this.surface;
     for (const mesh of textured)
       mesh.material =
         over ?? (mesh.userData[surfaces === 'materials' ? 'surface' : 'plain'] as THREE.Material);
+    for (const mesh of solid ? [solid, ...textured] : textured)
+      [mesh.castShadow, mesh.receiveShadow] = [tint !== 'faint', tint === 'plain'];
     for (const child of group.children)
       if (child !== lines) child.visible = surfaces !== 'none' && !(tint === 'faint' && child.userData.glass);
     group.visible = !isHidden(element);
+    this.outlines.put(id, outline, group.visible ? mark : undefined);
   }
 
   /** Takes effect with the next emphasis. */
@@ -525,6 +511,8 @@ export class ModelScene {
     const now = performance.now();
     const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
     this.last = now;
+    this.surroundings.face(this.camera);
+    this.outlines.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
     if (moved) requestAnimationFrame(() => this.redraw());
   };
@@ -541,6 +529,8 @@ export class ModelScene {
     for (const id of [...this.shown.keys()]) this.drop(id);
     for (const texture of this.textures.values()) texture.dispose();
     for (const surface of this.surfaces.values()) surface.dispose();
+    this.surroundings.dispose();
+    this.outlines.dispose();
     this.controls.dispose();
     this.canvas.removeEventListener('webglcontextlost', this.contextLost);
     this.canvas.removeEventListener('webglcontextrestored', this.contextRestored);

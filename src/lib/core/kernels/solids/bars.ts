@@ -41,8 +41,8 @@ export function buildBars(
     const [[a, b], [c, d]] = corners[k] as [readonly [number, number], readonly [number, number]];
     const [[e, f], [g, h]] = corners[next] as [readonly [number, number], readonly [number, number]];
     const onward = pairs[next]![0][0] - pairs[k]![0][0];
-    mesh.quad(a, e, g, c, 'side');
-    mesh.quad(b, d, h, f, 'side');
+    mesh.quad(a, e, g, c, 'front');
+    mesh.quad(b, d, h, f, 'back');
     mesh.quad(a, b, f, e, nameOf(-onward));
     mesh.quad(c, g, h, d, nameOf(onward));
     if (isRound) continue;

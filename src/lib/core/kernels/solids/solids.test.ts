@@ -30,13 +30,12 @@ describe('bars', () => {
   ].map(([outer, inner]) => [outer as unknown as Spot, inner as unknown as Spot]);
   const built = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean) =>
     buildBars(pairs, isRound, (t, y) => at(t, y), -35, 35, 900);
-  it('close round a frame, and their edges are those of its tops and undersides', () => {
+  it('close round a frame, and its edges are those of the two boxes that it is between', () => {
     const mesh = built(corners, true);
     expect(openEdges(mesh)).toBe(0);
     expect(meshVolume(mesh)).toBeCloseTo((1000 * 1200 - 880 * 1080) * 70, 3);
-    expect([...mesh.faces].sort()).toEqual(['bottom', 'side', 'top']);
-    // Sill and head have a top and an underside each, and each of these four edges.
-    expect(mesh.edges.length / 2).toBe(16);
+    expect([...mesh.faces].sort()).toEqual(['back', 'bottom', 'front', 'side', 'top']);
+    expect(mesh.edges.length / 2).toBe(24);
     expect(Math.min(...mesh.positions.filter((_, i) => i % 3 === 2))).toBe(900);
   });
   it('have ends where they do not go round', () => {
