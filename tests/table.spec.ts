@@ -35,6 +35,20 @@ test('a wall and a door are changed in their drawings; a refusal stands at its b
   await page.keyboard.type('kg');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toHaveText('“kg” is not a length; try 3.4 m or 11\'2".');
+  // So is what a command refuses: at the blank that its numbers are of, in one place, until it is put right.
+  await bench.blank('Distance').fill('1480');
+  await bench.blank('Distance').press('Tab');
+  const width = bench.blank('Width');
+  const usual = await width.inputValue();
+  for (const [text, alerts] of [
+    ['9 m', 1],
+    [usual, 0]
+  ] as const) {
+    await width.fill(text);
+    await width.press('Tab');
+    await expect(page.getByRole('alert')).toHaveCount(alerts);
+    if (alerts > 0) await expect(page.locator('#fault-width')).toContainText('Make the opening narrower');
+  }
   await bench.say({ Distance: '1480', 'Measured from': 'the face of Wall 4' });
   await bench.key('Escape', 'Escape');
   await bench.point(2100, 100);

@@ -8,10 +8,16 @@
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import { nameElement } from '../core/document/names';
 
-  let { house, tray = $bindable(), scale }: { house: House; tray: boolean; scale: () => number } = $props();
+  /** `refusing`: what is refused is said at a blank of the sentence. */
+  let {
+    house,
+    tray = $bindable(),
+    refusing,
+    scale
+  }: { house: House; tray: boolean; refusing: boolean; scale: () => number } = $props();
   const { editor } = $derived(house);
   const storey = $derived(house.shown.tables.storey.get(house.hand.storey));
-  const message = $derived(house.hand.message);
+  const message = $derived(refusing ? undefined : house.hand.message);
   const { tool } = $derived(house.hand);
   const keys = $derived([...(tool?.keys ?? []), ...keysOfAll]);
   /** The tool changes itself: asked anew with each step. */

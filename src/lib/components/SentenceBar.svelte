@@ -5,26 +5,44 @@
   import { inputOf } from './dress';
   import type { House } from './house.svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
-  import { besideBlank, isBlank, type Blank, type SentencePart } from '../editor/sentence';
+  import { besideBlank, blankAtFault, isBlank, type Blank, type SentencePart } from '../editor/sentence';
 
-  /** `over`: how far a long sentence reaches over what is below, px. */
+  /** `over`: how far a long sentence reaches over what is below, px; `refusing`: a refusal is said at one of the blanks. */
   let {
     house,
     onleave,
-    over = $bindable(0)
-  }: { house: House; onleave: () => void; over?: number } = $props();
+    over = $bindable(0),
+    refusing = $bindable(false)
+  }: { house: House; onleave: () => void; over?: number; refusing?: boolean } = $props();
   let height = $state(48);
   $effect(() => {
     over = Math.max(0, height - 48);
   });
   let faults = $state<Record<string, string>>({});
   let drafts = $state<Record<string, string>>({});
+  /** Into which a value went last. */
+  let typedLast = $state<string | undefined>();
   let bar: HTMLElement;
 
   const { editor } = $derived(house);
   /** Asked anew each time: what is typed must reach the tool in hand, not the one drawn a frame ago. */
   const current = () => editor.tool ?? sentenceOfSelection(editor);
   const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
+  /** What is refused of the whole, at the blank that it is about: there and nowhere else. */
+  const refused = $derived.by(() => {
+    const { message } = house.hand;
+    if (message?.kind !== 'problem') return undefined;
+    const blank = blankAtFault(parts, message.about ?? [], typedLast);
+    return blank === undefined ? undefined : { blank, text: `${message.text} ${message.hint}` };
+  });
+  const faultAt = (name: string) => faults[name] ?? (refused?.blank === name ? refused.text : undefined);
+  $effect(() => {
+    refusing = refused !== undefined;
+  });
+  $effect(() => {
+    void house.hand.tool;
+    typedLast = undefined;
+  });
   const idle = $derived(parts.length === 0);
   const present = $derived(parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name);
   /** Words that begin with a comma or stop stay on the line of what is before them. */
@@ -76,6 +94,7 @@
       delete faults[blank.name];
       return true;
     }
+    typedLast = blank.name;
     const fault = current()?.fill(blank.name, text);
     house.catchUp();
     if (fault) {
@@ -97,6 +116,12 @@
   /** A field in focus whose value is drawn anew is selected anew: what is typed next replaces it. */
   const selectAnew = (name: string, _value: string) => (field: HTMLInputElement) => {
     if (document.activeElement === field && untrack(() => drafts[name]) === undefined) field.select();
+  };
+
+  /** What is said at a blank near the right edge is drawn back from it. */
+  const withinPage = (said: HTMLElement) => {
+    const over = said.getBoundingClientRect().right - (window.innerWidth - 8);
+    if (over > 0) said.style.left = `${-over}px`;
   };
 
   const isToolKey = (key: string) => editor.tool?.keys?.some((one) => one.key.toLowerCase() === key) ?? false;
@@ -161,12 +186,12 @@
             <Input
               name={part.name}
               aria-label={part.label}
-              aria-invalid={faults[part.name] !== undefined}
+              aria-invalid={faultAt(part.name) !== undefined}
               data-present={part.name === present ? '' : undefined}
-              class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faults[part.name]
+              class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faultAt(part.name)
                 ? 'border-solid border-rust'
                 : 'border-shale focus:border-tide'}"
-              aria-describedby={faults[part.name] ? `fault-${part.name}` : undefined}
+              aria-describedby={faultAt(part.name) ? `fault-${part.name}` : undefined}
               style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
               autocomplete="off"
               value={drafts[part.name] ?? part.value}
@@ -179,11 +204,12 @@
           {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
               >{besideBlank(part, editor.settings)}</span
             >{/if}{tail}
-          {#if faults[part.name]}<span
+          {#if faultAt(part.name)}<span
               id="fault-{part.name}"
               role="alert"
-              class="absolute left-0 top-full z-30 mt-1 border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
-              >{faults[part.name]}</span
+              {@attach withinPage}
+              class="absolute left-0 top-full z-30 mt-1 w-max max-w-96 whitespace-normal border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
+              >{faultAt(part.name)}</span
             >{/if}</span
         >
       {:else}

@@ -139,7 +139,7 @@
         />{/if}
       <path d="M66 {storey.bottom}H69L74 {labels.storeys[i]! + 7}" fill="none" stroke="var(--color-shale)" />
     {/each}
-    {#each picture.roofs as roof, i (roof.id)}
+    {#each picture.roofs as roof (roof.id)}
       {#each roof.gaps as [from, to] (from)}
         <path
           d="M{from.x} {from.y}L{to.x} {to.y}"

@@ -33,6 +33,7 @@
   let plan = $state<PlanPane>()!;
   let model = $state<ModelPane>();
   let sentence: SentenceBar;
+  let refusing = $state(false);
 
   const { editor } = $derived(house);
   const jointing = $derived(house.hand.tool?.name === 'joint');
@@ -222,7 +223,7 @@
   <Rail {house} {take} />
   <StackStrip {house} />
   <main class="flex min-w-0 flex-col">
-    <SentenceBar {house} bind:this={sentence} bind:over onleave={() => plan.focus()} />
+    <SentenceBar {house} bind:this={sentence} bind:over bind:refusing onleave={() => plan.focus()} />
     <div class="relative min-h-0 flex-1" style:--over="{over}px">
       <SplitPane initialSizes={[56, 44]} minSize={1} responsive={false} transition={false}>
         <Pane><PlanPane {house} bind:this={plan} {take} onfit={fit} /></Pane>
@@ -251,7 +252,7 @@
         <ReviewTray {house} onclose={() => (tray = false)} onzoom={(box) => plan.zoomTo(box)} />
       {/await}{/if}
   </main>
-  <FootLine {house} bind:tray scale={() => plan?.scale() ?? 75} />
+  <FootLine {house} {refusing} bind:tray scale={() => plan?.scale() ?? 75} />
   {#await import('./Hints.svelte') then { default: Hints }}<Hints {house} />{/await}
 </div>
 {#if house.isLost}{#await import('./LostProject.svelte') then { default: LostProject }}

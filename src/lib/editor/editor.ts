@@ -35,6 +35,8 @@ export interface Message {
   readonly kind: 'problem' | 'done';
   readonly text: string;
   readonly hint: string;
+  /** Of a refusal, what its numbers are of: a blank of that name is where it is said. */
+  readonly about?: readonly string[];
 }
 
 export interface EditorEvents {
@@ -342,7 +344,10 @@ export class Editor {
   refusal(call: Call): string | undefined {
     const before = this.state;
     this.perform(call);
-    return this.state === before ? this.message?.text : undefined;
+    const { message } = this;
+    if (this.state !== before || message?.kind !== 'problem') return undefined;
+    this.say(undefined);
+    return `${message.text} ${message.hint}`.trim();
   }
 
   undo() {
@@ -451,6 +456,6 @@ function alsoMessage(also: string | undefined, when: 'would' | 'did'): Message |
   return also === undefined ? undefined : { kind: 'done', text: also, hint };
 }
 
-function problemMessage({ message, hint }: Problem): Message {
-  return { kind: 'problem', text: message, hint };
+function problemMessage({ message, hint, numbers }: Problem): Message {
+  return { kind: 'problem', text: message, hint, about: Object.keys(numbers) };
 }

@@ -84,6 +84,20 @@ export const choiceBlank = (
   choices: readonly Choice[]
 ): Blank => ({ name, label, kind: 'choice', value, choices });
 
+/**
+ * The blank at which a refusal is said: the one that its numbers are of, else the one that was typed into last; none where
+ * the pointer led there.
+ */
+export function blankAtFault(
+  parts: readonly SentencePart[],
+  about: readonly string[],
+  typedLast: string | undefined
+): string | undefined {
+  const blanks = parts.filter(isBlank);
+  const named = blanks.find(({ name, kind }) => kind !== 'choice' && about.includes(name));
+  return (named ?? blanks.find(({ name }) => name === typedLast))?.name;
+}
+
 /** What stands beside a blank: a typed length that was rounded as it is kept; any length in the second unit. */
 export function besideBlank({ mm, typed }: Blank, { units, secondUnits }: Settings): string | undefined {
   if (mm === undefined) return undefined;

@@ -71,8 +71,6 @@ export interface Declaration<R extends Rec = Rec> {
   readonly plan: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
   /** What of it lies over the plan of a storey, drawn after everything else; likewise. */
   readonly planOver: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
-  /** Rules of the review, asked once for each storey. */
-  readonly review: readonly Rule[];
   /** What `inspect` and tables say of its records, under a name of their own; null where they say nothing. */
   readonly schedule: { readonly as: string; readonly rows: (query: Query) => readonly object[] } | null;
 }

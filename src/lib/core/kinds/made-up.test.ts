@@ -52,7 +52,7 @@ const lamp = {
   copying: 'rides',
   locks: { layer: true, sizes: false },
   ...{ keeps: null, leaves: null, law: null, holds: null, commands: [], ring: null },
-  ...{ body: null, cuts: null, plan: null, planOver: null, review: [] },
+  ...{ body: null, cuts: null, plan: null, planOver: null },
   schedule: {
     as: 'lamps',
     rows: ({ project }: { project: Project }) =>

@@ -6,6 +6,7 @@ import { declarationsOf, findRecord, settingsOf } from '../document/project';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
 import { findIntoAbove, findRoofsInWay, findSlabsInWalls } from './collisions';
+import { rulesOf } from './rules';
 import { findUnsure } from './unsure';
 
 export type Finding = Problem & {
@@ -31,7 +32,7 @@ export function reviewProject(query: Query): Finding[] {
   const findings: Finding[] = [];
   const { project } = query;
   const { units } = settingsOf(project);
-  const rules = [...declarationsOf(project).flatMap(({ review }) => review), ...rulesAcross];
+  const rules = [...declarationsOf(project).flatMap(({ kind }) => rulesOf[kind] ?? []), ...rulesAcross];
   storeysInOrder(project).forEach(({ id: storey }, i) => {
     const scope: Scope = {
       ...{ project, query, storey, isFirst: i === 0 },

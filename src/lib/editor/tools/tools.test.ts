@@ -1,10 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import { inch } from '../../core/units/length';
+import { angleBlank, blankAtFault, choiceBlank, textBlank } from '../sentence';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 20;
 const wallsOf = ({ editor }: ReturnType<typeof startSession>) =>
   [...editor.project.tables.wall.values()].map(({ a, b }) => [a.x, a.y, b.x, b.y]);
+
+it('a refusal is said at the blank that its numbers are of, else at the one typed into last', () => {
+  const parts = [
+    'A door',
+    choiceBlank('end', 'End', 'a', []),
+    angleBlank('angle', 'Angle', 0),
+    textBlank('name', 'Name', '')
+  ];
+  expect(blankAtFault(parts, ['over', 'angle'], 'name')).toBe('angle');
+  expect(blankAtFault(parts, ['over', 'end'], 'name')).toBe('name');
+  expect(blankAtFault(parts, ['over'], 'gone')).toBeUndefined();
+});
 
 describe('wall run', () => {
   it('is typed end to start and closed on its first point', () => {

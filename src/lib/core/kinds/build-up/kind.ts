@@ -25,6 +25,5 @@ export const buildUp: Declaration<BuildUp> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

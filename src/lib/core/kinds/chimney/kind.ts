@@ -55,6 +55,5 @@ export const chimney: Declaration<Chimney> = {
   cuts: chimneyCuts,
   plan: planOfChimneys,
   planOver: null,
-  review: [],
   schedule: { as: 'chimneys', rows: chimneyRows }
 };

@@ -55,6 +55,5 @@ export const column: Declaration<Column> = {
   cuts: columnCuts,
   plan: planOfColumns,
   planOver: null,
-  review: [],
   schedule: { as: 'columns', rows: columnRows }
 };

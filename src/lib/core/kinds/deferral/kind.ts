@@ -25,6 +25,5 @@ export const deferral: Declaration<Deferral> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

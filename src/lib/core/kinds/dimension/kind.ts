@@ -8,7 +8,6 @@ import { moved, turnedVector, type Motion } from '../../geometry/motion';
 import { homeDimension } from './heirs';
 import { keepLockedSizes } from './lock';
 import { addAngle, addDimension, addNote, setDimension } from './commands';
-import { findAskewDimensions } from './review';
 import { dimensionRows } from './schedule';
 
 function movedDimension(dimension: Dimension, motion: Motion): Dimension {
@@ -61,6 +60,5 @@ export const dimension: Declaration<Dimension> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [findAskewDimensions],
   schedule: { as: 'dimensions', rows: dimensionRows }
 };

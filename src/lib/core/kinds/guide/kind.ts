@@ -7,7 +7,6 @@ import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { homeGuide } from './heirs';
 import { addGuide, setGuide } from './commands';
-import { findAskewGuides } from './review';
 import type { Point } from '../../geometry/point';
 
 function movedGuide(guide: Guide, motion: Motion): Guide {
@@ -48,6 +47,5 @@ export const guide: Declaration<Guide> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [findAskewGuides],
   schedule: null
 };

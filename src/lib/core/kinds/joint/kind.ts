@@ -38,6 +38,5 @@ export const joint: Declaration<Joint> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

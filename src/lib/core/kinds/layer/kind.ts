@@ -26,6 +26,5 @@ export const layer: Declaration<Layer> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

@@ -25,6 +25,5 @@ export const material: Declaration<Material> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

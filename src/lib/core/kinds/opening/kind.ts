@@ -7,7 +7,6 @@ import { schema, type Opening } from './record';
 import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
 import { openingBodies } from './body';
-import { findOpenings } from './review';
 import { openingRows } from './schedule';
 import type { Motion } from '../../geometry/motion';
 import { addOpening, setOpening } from './commands';
@@ -56,6 +55,5 @@ export const opening: Declaration<Opening> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [findOpenings],
   schedule: { as: 'openings', rows: openingRows }
 };

@@ -25,6 +25,5 @@ export const preset: Declaration<Preset> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

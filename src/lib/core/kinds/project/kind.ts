@@ -5,7 +5,6 @@ import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { setProject } from './commands';
 import { setGrid } from './grid';
-import { findArea } from './review';
 
 const keptAlways = (record: Settings): Refused => ({
   code: 'record.kept',
@@ -42,6 +41,5 @@ export const project: Declaration<Settings> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [findArea],
   schedule: null
 };

@@ -4,7 +4,6 @@ import { schema, type Roof } from './record';
 import { wallsOf, type Wall } from '../wall/record';
 import { addRoof, setRoof, setRoofEdge } from './commands';
 import { roofBodies } from './body';
-import { findRoofs } from './review';
 import { roofRows } from './schedule';
 import { planOfRoofs } from './plan';
 
@@ -43,6 +42,5 @@ export const roof: Declaration<Roof> = {
   cuts: null,
   plan: null,
   planOver: planOfRoofs,
-  review: [findRoofs],
   schedule: { as: 'roofs', rows: roofRows }
 };

@@ -5,7 +5,6 @@ import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { addSlab, setSlab } from './commands';
 import { slabBodies } from './body';
-import { findSlabs } from './review';
 import { slabRows } from './schedule';
 
 function movedSlab(slab: Slab, motion: Motion): Slab {
@@ -40,6 +39,5 @@ export const slab: Declaration<Slab> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [findSlabs],
   schedule: { as: 'slabs', rows: slabRows }
 };

@@ -31,6 +31,5 @@ export const storey: Declaration<Storey> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: { as: 'storeys', rows: storeyRows }
 };

@@ -33,6 +33,5 @@ export const tracingSheet: Declaration<TracingSheet> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: null
 };

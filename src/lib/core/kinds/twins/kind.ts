@@ -30,6 +30,5 @@ export const twins: Declaration<Twins> = {
   cuts: null,
   plan: null,
   planOver: null,
-  review: [],
   schedule: { as: 'twins', rows: twinRows }
 };

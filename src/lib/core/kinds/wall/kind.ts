@@ -9,8 +9,6 @@ import { compassOf } from '../../geometry/compass';
 import { leftOf, scale, subtract } from '../../geometry/point';
 import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
-import { findOpenRuns, findOverlaps, findUnsolved } from './review';
-import { findGaps, findInsideOut, findSkew, findTopless, findTops, findUnsupported } from './review-among';
 import { wallCommands } from './commands';
 import { wallMoveCommands } from './moves';
 import { wallBodies } from './body';
@@ -57,11 +55,6 @@ const layers = {
   of: ({ role }: Wall) => (role === 'exterior' || role === 'partition' ? role : 'otherWall')
 };
 
-const wallRules = [
-  ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
-  ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
-];
-
 export const wall: Declaration<Wall> = {
   kind: 'wall',
   prefix: 'wall',
@@ -88,6 +81,5 @@ export const wall: Declaration<Wall> = {
   cuts: null,
   plan: planOfWalls,
   planOver: null,
-  review: wallRules,
   schedule: { as: 'walls', rows: wallRows }
 };

@@ -1,0 +1,46 @@
+/**
+ * The rules of the review, by kind: apart from the declarations of the kinds, which the page reads as well, as only the
+ * worker and the command line review. A new kind is a line here.
+ */
+import type { Rule } from '../document/kind';
+import type { Kind } from '../document/record';
+import { findAskewDimensions } from '../kinds/dimension/review';
+import { findAskewGuides } from '../kinds/guide/review';
+import { findOpenings } from '../kinds/opening/review';
+import { findArea } from '../kinds/project/review';
+import { findRoofs } from '../kinds/roof/review';
+import { findSlabs } from '../kinds/slab/review';
+import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
+import {
+  findGaps,
+  findInsideOut,
+  findSkew,
+  findTopless,
+  findTops,
+  findUnsupported
+} from '../kinds/wall/review-among';
+
+/** Each is asked once for each storey. */
+export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
+  project: [findArea],
+  storey: [],
+  material: [],
+  buildUp: [],
+  wall: [
+    ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
+    ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
+  ],
+  opening: [findOpenings],
+  column: [],
+  chimney: [],
+  slab: [findSlabs],
+  roof: [findRoofs],
+  tracingSheet: [],
+  joint: [],
+  deferral: [],
+  guide: [findAskewGuides],
+  dimension: [findAskewDimensions],
+  preset: [],
+  layer: [],
+  twins: []
+};
