@@ -135,16 +135,21 @@
     if (editor.tool) editor.tool.move?.(point, per);
     else if (drag) {
       drag.move(point);
-      view!.pulled = drag.overlay;
+      showPull();
     } else {
       view!.box = { from: pressed.at, to: point };
       view!.redraw();
     }
   }
 
+  function showPull() {
+    view!.pulled = drag?.overlay;
+    editor.pull(drag?.words);
+  }
+
   function letGo() {
     drag = undefined;
-    view!.pulled = undefined;
+    showPull();
   }
 
   function hover(id: string | undefined) {
@@ -187,9 +192,16 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.key !== 'Escape' || !drag) return;
-    drag.cancel();
+    if (!drag) return;
+    if (event.key === 'Escape') drag.cancel();
+    else if (event.key === 'Enter') drag.drop();
+    else if (drag.key(event.key)) {
+      showPull();
+      event.preventDefault();
+      return;
+    } else return;
     letGo();
+    pressed = undefined;
     event.preventDefault();
   }
 

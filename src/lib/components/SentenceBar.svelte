@@ -39,8 +39,9 @@
   $effect(() => {
     refusing = refused !== undefined;
   });
+  const tool = $derived(house.hand.tool);
   $effect(() => {
-    void house.hand.tool;
+    void tool;
     typedLast = undefined;
   });
   const idle = $derived(parts.length === 0);
@@ -161,66 +162,71 @@
     role="group"
     aria-label="The sentence"
   >
-    {#each pieces as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
-      {#if isBlank(part)}
-        <span class="relative whitespace-nowrap">
-          {#if part.kind === 'choice'}
-            <Select
-              placeholder=""
-              name={part.name}
-              aria-label={part.label}
-              classes={{
-                select: 'max-w-96 border-b-2 text-base font-semibold'
-              }}
-              class="inline-block w-auto"
-              style="width: calc({labelOf(part).length * 0.92}ch + 34px)"
-              value={part.value}
-              onkeydown={(event) => onkeydown(event, part)}
-              onchange={(event) => fill(part, event.currentTarget.value)}
-            >
-              {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
-                  >{choice.label}</option
-                >{/each}
-            </Select>
-          {:else}
-            <Input
-              name={part.name}
-              aria-label={part.label}
-              aria-invalid={faultAt(part.name) !== undefined}
-              data-present={part.name === present ? '' : undefined}
-              class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faultAt(part.name)
-                ? 'border-solid border-rust'
-                : 'border-shale focus:border-tide'}"
-              aria-describedby={faultAt(part.name) ? `fault-${part.name}` : undefined}
-              style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
-              autocomplete="off"
-              value={drafts[part.name] ?? part.value}
-              oninput={(event: Event) => (drafts[part.name] = inputOf(event).value)}
-              onfocus={(event: Event) => inputOf(event).select()}
-              {@attach selectAnew(part.name, part.value)}
-              onblur={(event: Event) => drafts[part.name] !== undefined && fill(part, inputOf(event).value)}
-              onkeydown={(event) => onkeydown(event, part)}
-            />
-          {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
-              >{besideBlank(part, editor.settings)}</span
-            >{/if}{tail}
-          {#if faultAt(part.name)}<span
-              id="fault-{part.name}"
-              role="alert"
-              {@attach withinPage}
-              class="absolute left-0 top-full z-30 mt-1 w-max max-w-96 whitespace-normal border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
-              >{faultAt(part.name)}</span
-            >{/if}</span
-        >
-      {:else}
-        <span>{part}{tail}</span>
-      {/if}
-    {/each}
-    {#if idle}<span class="text-shale"
-        >Nothing in hand. Take a tool from the left, or point at something to select it.</span
-      >{/if}
-    {#if !idle}<span class="ml-auto hidden whitespace-nowrap text-xs text-shale 2xl:inline"
-        >{editor.tool ? 'Enter accepts · Tab next blank · Esc back' : 'Type to change · Enter accepts'}</span
-      >{/if}
+    {#if house.hand.pulled}<span
+        ><strong class="text-tide">{house.hand.pulled}</strong>
+        <span class="text-shale">· type how far, Enter sets it, Esc lets go</span></span
+      >{:else}{#each pieces as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
+        {#if isBlank(part)}
+          <span class="relative whitespace-nowrap">
+            {#if part.kind === 'choice'}
+              <Select
+                placeholder=""
+                name={part.name}
+                aria-label={part.label}
+                classes={{
+                  select: 'max-w-96 border-b-2 text-base font-semibold'
+                }}
+                class="inline-block w-auto"
+                style="width: calc({labelOf(part).length * 0.92}ch + 34px)"
+                value={part.value}
+                onkeydown={(event) => onkeydown(event, part)}
+                onchange={(event) => fill(part, event.currentTarget.value)}
+              >
+                {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
+                    >{choice.label}</option
+                  >{/each}
+              </Select>
+            {:else}
+              <Input
+                name={part.name}
+                aria-label={part.label}
+                aria-invalid={faultAt(part.name) !== undefined}
+                data-present={part.name === present ? '' : undefined}
+                class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faultAt(part.name)
+                  ? 'border-solid border-rust'
+                  : 'border-shale focus:border-tide'}"
+                aria-describedby={faultAt(part.name) ? `fault-${part.name}` : undefined}
+                style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
+                autocomplete="off"
+                value={drafts[part.name] ?? part.value}
+                oninput={(event: Event) => (drafts[part.name] = inputOf(event).value)}
+                onfocus={(event: Event) => inputOf(event).select()}
+                {@attach selectAnew(part.name, part.value)}
+                onblur={(event: Event) => drafts[part.name] !== undefined && fill(part, inputOf(event).value)}
+                onkeydown={(event) => onkeydown(event, part)}
+              />
+            {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
+                >{besideBlank(part, editor.settings)}</span
+              >{/if}{tail}
+            {#if faultAt(part.name)}<span
+                id="fault-{part.name}"
+                role="alert"
+                {@attach withinPage}
+                class="absolute left-0 top-full z-30 mt-1 w-max max-w-96 whitespace-normal border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
+                >{faultAt(part.name)}</span
+              >{/if}</span
+          >
+        {:else}
+          <span>{part}{tail}</span>
+        {/if}
+      {/each}
+      {#if idle}<span class="text-shale"
+          >Nothing in hand. Take a tool from the left, or point at something to select it.</span
+        >{/if}
+      {#if !idle}<span class="ml-auto hidden whitespace-nowrap text-xs text-shale 2xl:inline"
+          >{editor.tool
+            ? 'Enter accepts · Tab next blank · Esc back'
+            : 'Type to change · Enter accepts'}</span
+        >{/if}{/if}
   </div>
 </div>

@@ -58,6 +58,8 @@ export interface Hand {
   readonly hover: string | undefined;
   readonly tool: Tool | undefined;
   readonly message: Message | undefined;
+  /** What is being dragged, and how far. */
+  readonly pulled: string | undefined;
   /** Why nothing may be changed here; undefined while it may. */
   readonly readOnly: Message | undefined;
   /** Whether everything but what is in hand is shown faintly. */
@@ -95,6 +97,7 @@ export class Editor {
       hover: undefined,
       tool: undefined,
       message: undefined,
+      pulled: undefined,
       readOnly: undefined,
       veil: false,
       isolated: undefined,
@@ -402,6 +405,11 @@ export class Editor {
       // What was looked at alone and is gone must not leave an empty sheet behind.
       isolated: isolated && left(isolated).size > 0 ? isolated : undefined
     };
+  }
+
+  /** A drag says how far it is, until it ends. */
+  pull(pulled: string | undefined) {
+    this.turn({ pulled });
   }
 
   say(message: Message | undefined) {

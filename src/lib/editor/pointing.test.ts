@@ -52,6 +52,36 @@ describe('dragging', () => {
     session.editor.select(['d']);
     expect(dragging(session, [3000, -1200], [3000, -1800])?.overlay).toEqual({});
   });
+  it('takes a typed distance, which the pointer only gives the way of; said in the sentence too', () => {
+    const session = startSession([rectangle(), door]);
+    const { editor } = session;
+    const drag = dragging(session, [4000, 3900], [4300, 4400])!;
+    for (const key of '1250') expect(drag.key(key)).toBe(true);
+    expect(drag.words).toBe('Pull 1250');
+    expect(editor.shown.tables.wall.get('wall-3')!.a.y).toBe(5250);
+    drag.move({ x: 4000, y: 3100 });
+    expect(editor.shown.tables.wall.get('wall-3')!.a.y).toBe(2750);
+    expect(drag.key('Backspace')).toBe(true);
+    drag.drop();
+    expect(editor.project.tables.wall.get('wall-3')!.a.y).toBe(3875);
+    // An opening goes as far along its wall, though the pointer goes aside as well.
+    const slide = dragging(session, [2500, 0], [2900, 300])!;
+    for (const key of '333') slide.key(key);
+    slide.drop();
+    expect(editor.project.tables.opening.get('door')).toMatchObject({ distance: 2333 });
+    expect(Drag.begin(editor, { x: 2500, y: 0 }, px)!.key('3')).toBe(false);
+  });
+  it('walls and columns that are selected go together, pulled or nudged, in one step', () => {
+    const post = { name: 'addColumn', args: { id: 'post', storey: 'storey-1', at: { x: 3000, y: 5000 } } };
+    const session = startSession([rectangle(), post]);
+    const { editor, operations } = session;
+    editor.select(['wall-3', 'post']);
+    nudge(editor, { x: 0, y: 100 });
+    dragging(session, [3000, 5100], [3000, 5300])!.drop();
+    expect(operations).toHaveLength(2);
+    expect(editor.project.tables.wall.get('wall-3')!.a.y).toBe(4300);
+    expect(editor.project.tables.column.get('post')!.at).toEqual({ x: 3000, y: 5300 });
+  });
   it('goes by the step of the project at any scale', () => {
     const session = startSession([rectangle()]);
     dragging(session, [4000, 3900], [4000, 4653])!.drop();

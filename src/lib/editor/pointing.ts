@@ -1,10 +1,12 @@
 /** Pointing without a tool: what is under a point or in a box, and dragging it as a trial that is dropped once. */
-import { add, distance, subtract, type Point } from '../core/geometry/point';
+import { add, distance, scale, subtract, type Point } from '../core/geometry/point';
 import { boxHolds, boxOf, boxesMeet, sideOf, type Box } from '../core/geometry/ring';
 import type { Call } from '../core/commands/register';
 import { findRecord } from '../core/document/project';
 import type { Editor } from './editor';
-import { formatLengthWithUnit } from '../core/units/length';
+import { tolerances } from '../core/geometry/tolerances';
+import { formatLengthWithUnit, parseLength } from '../core/units/length';
+import { moveable, moveCall } from './kinds/free-standing';
 import { allEditorKinds, editorKindOf } from './kinds/register';
 import type { Overlay } from './tool';
 
@@ -15,6 +17,8 @@ export class Drag {
   private last: Call | undefined;
   private pulled: { readonly at: Point; readonly size: number | undefined } | undefined;
   private isRefused = false;
+  /** A distance being typed: it wins over how far the pointer is, which goes on saying where to. */
+  private typed = '';
 
   private constructor(
     private readonly editor: Editor,
@@ -43,10 +47,12 @@ export class Drag {
     return this.grip.kind === 'corner' ? undefined : this.grip.id;
   }
 
-  /** By the project's own step, whatever the scale. */
+  /** By the project's own step, whatever the scale; or as far as was typed. */
   move(p: Point) {
     const by = subtract(p, this.start);
-    const call = this.callFor(by, this.editor.settings.nudge);
+    const free = this.callFor(by, this.editor.settings.nudge);
+    const size = this.typedSize;
+    const call = size === undefined ? free : this.exactly(size, by);
     if (!call) return;
     this.pulled = { at: p, size: this.sizeOf(call) };
     const result = this.editor.attempt(call);
@@ -54,12 +60,43 @@ export class Drag {
     this.last = this.isRefused ? undefined : call;
   }
 
+  /** A key of a distance: whether it was one. Nothing is typed before the thing is on its way. */
+  key(key: string): boolean {
+    if (!this.pulled) return false;
+    if (key === 'Backspace') this.typed = this.typed.slice(0, -1);
+    else if (/^[\d.,'"/ ]$/.test(key) || (this.typed !== '' && /^[-+*()a-z]$/.test(key))) this.typed += key;
+    else return false;
+    this.move(this.pulled.at);
+    return true;
+  }
+
+  private get typedSize(): number | undefined {
+    const read = parseLength(this.typed, this.editor.settings.units);
+    return read.ok && read.value > 0 ? read.value : undefined;
+  }
+
+  /** Where it is pulled to, as far as this and not rounded: what it moves by is in proportion to the pull. */
+  private exactly(size: number, by: Point): Call | undefined {
+    const made = this.callFor(by, tolerances.coincident);
+    const far = made && this.sizeOf(made);
+    return far ? this.callFor(scale(by, size / far), tolerances.coincident) : made;
+  }
+
   /** How far it has been pulled, at the pointer; nothing where what is done does not say it. */
   get overlay(): Overlay {
-    const { pulled, editor } = this;
-    return pulled?.size !== undefined
-      ? { snap: { at: pulled.at, name: formatLengthWithUnit(pulled.size, editor.settings.units) } }
-      : {};
+    const { pulled, editor, typed } = this;
+    if (!pulled || (pulled.size === undefined && typed === '')) return {};
+    const name = typed === '' ? formatLengthWithUnit(pulled.size!, editor.settings.units) : `${typed} ▏`;
+    return { snap: { at: pulled.at, name } };
+  }
+
+  /** The same as words of the sentence. */
+  get words(): string | undefined {
+    const { pulled, typed, editor } = this;
+    if (!pulled) return undefined;
+    const size =
+      typed || (pulled.size === undefined ? '' : formatLengthWithUnit(pulled.size, editor.settings.units));
+    return `Pull ${size}`.trim();
   }
 
   /** Of what is done, which may be less than the pointer went: a wall moves square to itself. */
@@ -144,10 +181,14 @@ function ringTouches(ring: readonly Point[], box: Box): boolean {
   return ring.every((p, i) => corners.some((corner) => sideOf(p, ring[(i + 1) % ring.length]!, corner) >= 0));
 }
 
-/** Nudge what is selected by keys, kind by kind. */
+/** Nudge what is selected by keys: what moves together in one step, the rest kind by kind. */
 export function nudge(editor: Editor, by: Point) {
+  const together = new Set(moveable(editor, editor.selection));
+  if (together.size > 0) editor.perform(moveCall([...together], by));
   for (const [kind, { nudge: move }] of allEditorKinds) {
-    const ids = [...editor.selection].filter((id) => editor.project.tables[kind].has(id));
+    const ids = [...editor.selection].filter(
+      (id) => !together.has(id) && editor.project.tables[kind].has(id)
+    );
     for (const call of move && ids.length > 0 ? move(editor, ids, by) : []) editor.perform(call);
   }
 }

@@ -19,6 +19,7 @@ import { allRecords, declarationOf, findRecord, freshIds } from '../document/pro
 import type { Rec } from '../document/record';
 import type { Twins } from '../kinds/twins/record';
 import { Meetings, fitted, followers } from '../kinds/wall/rejoin';
+import { movedWalls, settleSteps } from '../kinds/wall/moves';
 import { settled } from '../kinds/wall/settled';
 import { degree } from '../units/angle';
 
@@ -167,21 +168,31 @@ const turnItems = command({
 
 const moveItems = command({
   name: 'moveItems',
-  about: 'Move columns and chimneys by a vector.',
+  about:
+    'Move walls, columns and chimneys together by a vector. Walls jointed to those that move stretch or shrink, as with moveWalls.',
   args: s.object({ ids: s.ids().required(), by: s.point().required() }),
   example: { ids: ['column-1'], by: { x: 250, y: 0 } },
-  run: (project, { ids, by }) => {
+  run: (project, { ids, by }, query) => {
     const records = ids.map((id) => needAny(project, id));
     for (const record of records)
-      if (copyingOf(project, record) !== 'stands' || record.kind === 'wall')
+      if (copyingOf(project, record) !== 'stands')
         refuse(project, 'transform.fixed', {
           subjects: [record.id],
           texts: { thing: nameOf(project, record) }
         });
-    const moved = records.map((record) => movedRecord(project, record, shiftBy(by)));
     const { words } = declarationOf(project, records[0]!);
-    const label = moved.length === 1 ? `Move a ${words.one}` : `Move ${moved.length} things`;
-    return done(project, label, moved);
+    const label = records.length === 1 ? `Move a ${words.one}` : `Move ${records.length} things`;
+    const standing = records.filter(({ kind }) => kind !== 'wall');
+    const moved = standing.map((record) => movedRecord(project, record, shiftBy(by)));
+    if (standing.length === records.length) return done(project, label, moved);
+    const walls = movedWalls(
+      query,
+      records.filter(({ kind }) => kind === 'wall').map(({ id }) => id),
+      by,
+      'along'
+    );
+    const result = settleSteps(project, walls, label);
+    return result.ok ? done(project, label, [...walls.changed, ...moved]) : result;
   }
 });
 

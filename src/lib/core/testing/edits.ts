@@ -245,7 +245,9 @@ const makers: readonly [number, Maker][] = [
     (project, { pick, x, y }) => {
       const { column, chimney } = project.tables;
       const id = one([...column.keys(), ...chimney.keys()], pick);
-      return id && { name: 'moveItems', args: { ids: [id], by: { x: x * 33, y: y * 27 } } };
+      const wall = y % 2 === 0 ? wallOf(project, pick) : undefined;
+      const ids = [id, wall?.id].flatMap((one) => one ?? []);
+      return ids.length > 0 ? { name: 'moveItems', args: { ids, by: { x: x * 33, y: y * 27 } } } : undefined;
     }
   ],
   [40, anyCall]

@@ -10,14 +10,17 @@ import type { EditorKind, Pull } from './kind';
 const ofKind = (editor: Editor, kind: Kind) =>
   [...ringsOn(editor.shown, editor.storey)].filter(([id]) => editor.shown.tables[kind].has(id));
 
-/** All that is selected and stands by itself moves together. */
-const freeAmong = (editor: Editor, ids: Iterable<string>): string[] => {
+/** Walls and what stands by itself move together. */
+export function moveable(editor: Editor, ids: Iterable<string>): string[] {
   const { kinds, tables } = editor.project;
-  const free = (Object.keys(tables) as Kind[]).filter((kind) => kinds[kind].ring);
+  const free = (Object.keys(tables) as Kind[]).filter((kind) => kind === 'wall' || kinds[kind].ring);
   return [...ids].filter((id) => free.some((kind) => tables[kind].has(id)));
-};
+}
 
-const move = (ids: readonly string[], by: Point): Call => ({ name: 'moveItems', args: { ids, by } });
+export const moveCall = (ids: readonly string[], by: Point): Call => ({
+  name: 'moveItems',
+  args: { ids, by }
+});
 
 /** How one of these is found, dragged and nudged. */
 export const freeStanding = (
@@ -31,8 +34,8 @@ export const freeStanding = (
   },
   outlines: (editor) => ofKind(editor, kind),
   drag: ({ editor, id, by, round }: Pull) => {
-    const ids = editor.selection.has(id) ? freeAmong(editor, editor.selection) : [id];
-    return move(ids, { x: round(by.x), y: round(by.y) });
+    const ids = editor.selection.has(id) ? moveable(editor, editor.selection) : [id];
+    return moveCall(ids, { x: round(by.x), y: round(by.y) });
   },
-  nudge: (_, ids, by) => [move(ids, by)]
+  nudge: (_, ids, by) => [moveCall(ids, by)]
 });

@@ -85,6 +85,24 @@ describe('shaping what is selected', () => {
     beside.tool.accept();
     expect(beside.last().a.x).toBe(100);
   });
+  it('moves the things themselves by a typed vector; pulls a wall square to itself', () => {
+    const moved = start('f');
+    choose(moved.tool, 'way', 'Move');
+    moved.tool.fill('across', '250');
+    expect(readSentence(moved.tool.sentence())).toBe('[Move] Wall f, [250] across and [0] up.');
+    moved.tool.accept();
+    expect(moved.last()).toMatchObject({ id: 'f', a: { x: 1250, y: 1000 } });
+    const pulled = start('wall-1');
+    choose(pulled.tool, 'way', 'Pull');
+    pulled.tool.move!({ x: 2000, y: -633 }, px);
+    expect(readSentence(pulled.tool.sentence())).toBe(
+      '[Pull] Wall 1, [630] square to its line, to its [outside].'
+    );
+    pulled.tool.fill('distance', '1.2 m');
+    pulled.tool.accept();
+    expect(pulled.walls()[0]!.a).toEqual({ x: 0, y: -1200 });
+    expect(pulled.walls()).toHaveLength(5);
+  });
   it('split, parted, joined, carried, squared up', () => {
     const split = start('wall-1');
     choose(split.tool, 'way', 'Split');

@@ -1,5 +1,16 @@
 /** Shaping what is selected: copies and rows, mirrored, turned, set beside, split, joined, carried, squared up. */
-import { add, along, fromAngle, locate, subtract, type Point } from '../../core/geometry/point';
+import {
+  add,
+  along,
+  dot,
+  fromAngle,
+  leftOf,
+  locate,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../core/geometry/point';
 import { nameElement } from '../../core/document/names';
 import { degree } from '../../core/units/angle';
 import { hitAt } from '../pointing';
@@ -19,6 +30,8 @@ import { snapKeys } from '../snap-hand';
 import { BaseTool } from './base';
 
 const ways = {
+  move: 'Move',
+  pull: 'Pull',
   copy: 'Copy',
   row: 'Make a row of',
   mirror: 'Mirror',
@@ -32,7 +45,9 @@ const ways = {
   origin: 'Set project zero'
 } as const;
 type Way = keyof typeof ways;
-const oneWall: ReadonlySet<Way> = new Set(['split', 'part', 'carry', 'square']);
+const oneWall: ReadonlySet<Way> = new Set(['pull', 'split', 'part', 'carry', 'square']);
+/** By a vector, from where the things are taken hold of. */
+const vectorWays: ReadonlySet<Way> = new Set(['move', 'copy', 'row']);
 
 const copiesOrTwins: readonly Choice[] = [
   { value: 'copy', label: 'plain copies' },
@@ -42,6 +57,11 @@ const copyOrSelf: readonly Choice[] = [
   { value: 'copy', label: 'a copy' },
   { value: 'twin', label: 'a twin that stays alike' },
   { value: 'self', label: 'the things themselves' }
+];
+
+const sides: readonly Choice[] = [
+  { value: 'outside', label: 'outside' },
+  { value: 'inside', label: 'inside' }
 ];
 
 export class ShapeTool extends BaseTool implements Tool {
@@ -95,6 +115,15 @@ export class ShapeTool extends BaseTool implements Tool {
     const what = choiceBlank('copy', 'A copy', this.copy, copyOrSelf);
     const copies = choiceBlank('copy', 'As', this.copy === 'twin' ? 'twin' : 'copy', copiesOrTwins);
     switch (this.way) {
+      case 'move':
+        return [',', ...vector];
+      case 'pull':
+        return [
+          ',',
+          length('distance', 'Distance'),
+          'square to its line, to its',
+          choiceBlank('side', 'Side', this.side, sides)
+        ];
       case 'copy':
         return [
           ',',
@@ -126,10 +155,7 @@ export class ShapeTool extends BaseTool implements Tool {
             { value: 'line', label: 'from line to line' }
           ]),
           ', on their',
-          choiceBlank('side', 'Side', this.side, [
-            { value: 'outside', label: 'outside' },
-            { value: 'inside', label: 'inside' }
-          ])
+          choiceBlank('side', 'Side', this.side, sides)
         ];
       case 'split':
       case 'part':
@@ -153,6 +179,18 @@ export class ShapeTool extends BaseTool implements Tool {
     }
   }
 
+  /** Square to the wall in hand, to its outside. */
+  private get outward(): Point | undefined {
+    const wall = this.editor.project.tables.wall.get(this.wall ?? '');
+    if (!wall) return undefined;
+    const left = leftOf(unit(subtract(wall.b, wall.a)));
+    return wall.outside === 'left' ? left : scale(left, -1);
+  }
+
+  private get outDistance(): number {
+    return this.side === 'outside' ? this.values.distance : -this.values.distance;
+  }
+
   fill(blank: string, text: string): string | undefined {
     switch (blank) {
       case 'way':
@@ -166,6 +204,7 @@ export class ShapeTool extends BaseTool implements Tool {
         break;
       case 'side':
         this.side = text as 'outside' | 'inside';
+        this.typed = new Set([...this.typed, 'side']);
         break;
       case 'measure':
         this.measure = text as 'clear' | 'line';
@@ -199,6 +238,10 @@ export class ShapeTool extends BaseTool implements Tool {
     if (this.way === 'origin') return { name: 'setOrigin', args: { at: point } };
     if (ids.length === 0 || (oneWall.has(this.way) && !wall)) return undefined;
     switch (this.way) {
+      case 'move':
+        return { name: 'moveItems', args: { ids, by: point } };
+      case 'pull':
+        return { name: 'moveItems', args: { ids, by: scale(this.outward!, this.outDistance) } };
       case 'copy':
         return { name: 'copyItems', args: { ids, by: point, count: this.times, twins } };
       case 'row':
@@ -246,6 +289,7 @@ export class ShapeTool extends BaseTool implements Tool {
     if (this.way === 'split' || this.way === 'part') this.follow(point);
     else if (this.way === 'carry' || this.way === 'square')
       this.target = wallAt(model, point, 6 * mmPerPixel) ?? '';
+    else if (this.way === 'pull') this.pullTo(this.pointed);
     else if (this.way !== 'join' && this.way !== 'offset') this.pointTo(this.pointed);
     this.preview();
   }
@@ -259,8 +303,18 @@ export class ShapeTool extends BaseTool implements Tool {
     this.values = { ...this.values, at: Math.round(t / 50) * 50 };
   }
 
+  /** As far as the pointer is from the wall's line, by the project's step; the side is the pointer's. */
+  private pullTo(to: Point) {
+    const { outward, wall, editor } = this;
+    if (!outward || this.typed.has('distance')) return;
+    const far = dot(subtract(to, editor.project.tables.wall.get(wall!)!.a), outward);
+    const { nudge } = editor.settings;
+    this.values = { ...this.values, distance: Math.round(Math.abs(far) / nudge) * nudge };
+    if (!this.typed.has('side')) this.side = far < 0 ? 'inside' : 'outside';
+  }
+
   private pointTo(to: Point) {
-    const isVector = this.way === 'copy' || this.way === 'row';
+    const isVector = vectorWays.has(this.way);
     if (isVector && !this.from) return;
     const { x, y } = isVector ? subtract(to, this.from!) : to;
     this.values = {
@@ -278,7 +332,7 @@ export class ShapeTool extends BaseTool implements Tool {
       this.move(point, mmPerPixel);
       return;
     }
-    const isVector = this.way === 'copy' || this.way === 'row';
+    const isVector = vectorWays.has(this.way);
     this.move(point, mmPerPixel);
     if (isVector && !this.from && this.typed.size === 0) this.from = this.pointed;
     else this.accept();

@@ -228,6 +228,27 @@ export function displaced(
     : { changed: shifted(project, nodes, chainOf(nodes, ids, by), by), steps: [] };
 }
 
+/** The same on whatever storeys the walls are. */
+export function movedWalls(
+  query: Query,
+  ids: readonly string[],
+  by: Point,
+  inLine: 'along' | 'step'
+): ReturnType<typeof stepped> {
+  const { project } = query;
+  const walls = ids.map((id) => need(project, 'wall', id));
+  const changed: Wall[] = [];
+  const steps: Wall[] = [];
+  for (const storey of new Set(walls.map((wall) => wall.storey))) {
+    const nodes = storeyNodes(query, storey);
+    const own = walls.filter((wall) => wall.storey === storey).map((wall) => wall.id);
+    const moved = displaced(after(project, steps), nodes, new Set(own), by, inLine);
+    changed.push(...moved.changed);
+    steps.push(...moved.steps);
+  }
+  return { changed, steps };
+}
+
 const moveWalls = command({
   name: 'moveWalls',
   about:
@@ -235,18 +256,8 @@ const moveWalls = command({
   args: s.object({ ids: s.ids().required(), by: s.point().required(), step: s.flag() }),
   example: { ids: ['wall-1'], by: { x: 0, y: -500 } },
   run: (project, { ids, by, step }, query) => {
-    const walls = ids.map((id) => need(project, 'wall', id));
-    const changed: Wall[] = [];
-    const steps: Wall[] = [];
-    for (const storey of new Set(walls.map((wall) => wall.storey))) {
-      const nodes = storeyNodes(query, storey);
-      const own = walls.filter((wall) => wall.storey === storey).map((wall) => wall.id);
-      const moved = displaced(after(project, steps), nodes, new Set(own), by, step ? 'step' : 'along');
-      changed.push(...moved.changed);
-      steps.push(...moved.steps);
-    }
     const label = ids.length === 1 ? 'Move a wall' : `Move ${ids.length} walls`;
-    return settleSteps(project, { changed, steps }, label);
+    return settleSteps(project, movedWalls(query, ids, by, step ? 'step' : 'along'), label);
   }
 });
 

@@ -5,18 +5,18 @@ import type { Wall } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
 import { wallAt } from '../../hits';
 import type { EditorKind, Pull } from '../kind';
+import { moveable, moveCall } from '../free-standing';
 import { wallCard } from './card';
 import { RectangleTool } from './rectangle-tool';
 import { WallRunTool } from './run-tool';
 
 function drag({ editor, id, by, round }: Pull) {
-  const { wall } = editor.project.tables;
-  const ids = editor.selection.has(id) ? [...editor.selection].filter((one) => wall.has(one)) : [id];
-  const { a, b } = wall.get(id)!;
+  const ids = editor.selection.has(id) ? moveable(editor, editor.selection) : [id];
+  const { a, b } = editor.project.tables.wall.get(id)!;
   const normal = leftOf(scale(subtract(b, a), 1 / distance(a, b)));
   const free = ids.length > 1 || standsFree(editor, id);
   const to = free ? { x: round(by.x), y: round(by.y) } : scale(normal, round(dot(by, normal)));
-  return { name: 'moveWalls', args: { ids, by: to } };
+  return moveCall(ids, to);
 }
 
 function standsFree(editor: Editor, id: string): boolean {
@@ -40,7 +40,7 @@ export const wall: EditorKind<Wall> = {
       frameRectangle(frame, 0, frame.length, frame.y0, frame.y1)
     ]),
   drag,
-  nudge: (_, ids, by) => [{ name: 'moveWalls', args: { ids, by } }],
+  nudge: (_, ids, by) => [moveCall(ids, by)],
   tools: {
     wallRun: (editor, style) => new WallRunTool(editor, style),
     rectangle: (editor, style) => new RectangleTool(editor, style)
