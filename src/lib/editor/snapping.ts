@@ -26,7 +26,7 @@ import { nameElement } from '../core/document/names';
 import type { PlanningGrid } from '../core/kinds/project/record';
 import type { Query } from '../core/document/kind';
 import type { Editor } from './editor';
-import { stretches } from './stretches';
+import { stretches } from '../core/kinds/wall/stretches';
 
 export interface Snap {
   readonly point: Point;

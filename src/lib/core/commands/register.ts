@@ -16,6 +16,7 @@ import { besides } from './besides';
 import { withLaws } from './laws';
 import { makeTrueCommands } from './make-true';
 import { shapeCommands } from './shape';
+import { changeStretch } from './stretch';
 import { transformCommands } from './transform';
 
 /** Those of each kind, then those across kinds. */
@@ -24,6 +25,7 @@ export const commands: readonly Command[] = [
   copyStorey,
   ...makeTrueCommands,
   ...shapeCommands,
+  changeStretch,
   ...transformCommands,
   pasteItems,
   deleteItems

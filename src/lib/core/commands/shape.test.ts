@@ -7,6 +7,7 @@ import { applyPatch, invertPatch } from '../document/patch';
 import { allRecords } from '../document/project';
 import type { Project } from '../document/kind';
 import { editsArb, playEdits } from '../testing/edits';
+import { thicknessOf } from '../kernels/joints/frame';
 import { needFrame } from '../kinds/wall/checks';
 import { placeOf } from '../kinds/opening/checks';
 import { act, built, call, refusal, twoRooms } from '../testing/house';
@@ -94,6 +95,33 @@ describe('stretches of a wall', () => {
     expect(ask(thinned, 'deleteItems', { ids: made }).project.tables.wall.size).toBe(8 - 1);
     const { made: end } = ask(project, 'splitAtJoints', { id: 'north', at: 500 });
     expect(end).toEqual(['north']);
+  });
+  it('the stretch between two crossings becomes an opening, a low wall or a gap in one step', () => {
+    const height = { height: 2550 };
+    const walls = ask(project, 'setWalls', { ids: ['north', 'p0'], ...height }).project;
+    const { project: open, made } = ask(walls, 'changeStretch', { id: 'north', at: 4500, to: 'opening' });
+    const hole = open.tables.opening.get(made[0]!)!;
+    // From face to face of the partitions, which are as thick as their build-up says.
+    const thick = thicknessOf(open.tables.buildUp.get('wet-room')!);
+    expect(hole).toMatchObject({ filling: 'none', sill: 0, height: 2550 });
+    expect([hole.distance, hole.width]).toEqual([3000 + thick / 2, 3000 - thick]);
+    const low = ask(walls, 'changeStretch', { id: 'north', at: 4500, to: 'low', height: 800 });
+    expect(low.project.tables.wall.get(low.made[0]!)).toMatchObject({
+      ...{ role: 'low', top: { kind: 'height', height: 800 } },
+      ...{ a: { x: 6000 }, b: { x: 3000 } }
+    });
+    const gap = ask(walls, 'changeStretch', { id: 'north', at: 4500, to: 'gap' });
+    expect(gap.project.tables.wall.size).toBe(walls.tables.wall.size + 1);
+    // Nothing meets p0 on its way: it is one stretch.
+    expect(ask(walls, 'changeStretch', { id: 'p0', at: 900, to: 'gap' }).project.tables.wall.has('p0')).toBe(
+      false
+    );
+    expect(refusal(walls, 'changeStretch', { id: 'north', at: 3000, to: 'opening' })).toMatch(
+      /^stretch.none/
+    );
+    expect(refusal(open, 'changeStretch', { id: 'north', at: 4500, to: 'opening' })).toMatch(
+      /^opening.overlaps/
+    );
   });
   it('carried to another wall, longer or shorter', () => {
     const free = call('drawWall', {

@@ -152,7 +152,7 @@ const splitWall = command({
   }
 });
 
-const splitAtJoints = command({
+export const splitAtJoints = command({
   name: 'splitAtJoints',
   about:
     'Make the stretch of a wall between the two joints beside a place along it a wall of its own, to be deleted, thinned or built otherwise.',

@@ -147,6 +147,11 @@ const catalogue = {
     message: (w) => `No wall joins ${w.t('thing')} along its way: it is one stretch already.`,
     hint: 'Split it at a distance instead.'
   },
+  'stretch.none': {
+    message: (w) =>
+      `${w.t('thing')} is met by another wall ${w.l('at')} from its start: there is no stretch of it.`,
+    hint: 'Point between the walls that meet it.'
+  },
   'join.two': {
     message: (w) => `Two walls are joined into one; ${w.t('count')} were named.`,
     hint: 'Select the two walls.'

@@ -3,6 +3,7 @@ import { commands, type Call } from '../commands/register';
 import type { Project } from '../document/kind';
 import { declarationsOf } from '../document/project';
 import { cross, distance, locate, subtract, unit } from '../geometry/point';
+import { stretchForms } from '../commands/stretch';
 import type { Wall } from '../kinds/wall/record';
 
 export interface Chance {
@@ -91,6 +92,11 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
     const found = one(roof.values(), pick);
     const walls = [...wall.values()].filter(({ storey }) => storey === found?.storey);
     return found && { roof: found.id, wall: one(walls, pick)?.id ?? '-', kind: pick % 2 ? 'gable' : 'eave' };
+  },
+  changeStretch: ({ tables: { wall } }, { pick, x }) => {
+    const found = one(wall.values(), pick);
+    const to = stretchForms[pick % 3];
+    return found && { id: found.id, at: distance(found.a, found.b) * (0.3 + (x % 3) / 10), to };
   },
   splitAtJoints: ({ tables: { wall } }, { pick }) => {
     const walls = [...wall.values()];

@@ -103,6 +103,18 @@ describe('shaping what is selected', () => {
     expect(pulled.walls()[0]!.a).toEqual({ x: 0, y: -1200 });
     expect(pulled.walls()).toHaveLength(5);
   });
+  it('a stretch of a wall becomes what is chosen, in one step', () => {
+    const { tool, walls, operations } = start('wall-1');
+    choose(tool, 'way', 'Change a stretch of');
+    choose(tool, 'form', 'a low wall');
+    tool.move!({ x: 1520, y: 0 }, px);
+    expect(readSentence(tool.sentence())).toBe(
+      '[Change a stretch of] Wall 1, at [1 500] from its start, into [a low wall] [900] high.'
+    );
+    tool.accept();
+    expect(walls()[0]!.top).toEqual({ kind: 'height', height: 900 });
+    expect(operations).toHaveLength(1);
+  });
   it('split, parted, joined, carried, squared up', () => {
     const split = start('wall-1');
     choose(split.tool, 'way', 'Split');

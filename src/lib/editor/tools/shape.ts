@@ -25,6 +25,7 @@ import {
   type SentencePart
 } from '../sentence';
 import { wallAt } from '../hits';
+import type { StretchForm } from '../../core/commands/stretch';
 import type { Overlay, Tool } from '../tool';
 import { snapKeys } from '../snap-hand';
 import { BaseTool } from './base';
@@ -39,13 +40,14 @@ const ways = {
   offset: 'Set walls beside',
   split: 'Split',
   part: 'Part at its joints',
+  stretch: 'Change a stretch of',
   join: 'Join',
   carry: 'Carry an end of',
   square: 'Square up',
   origin: 'Set project zero'
 } as const;
 type Way = keyof typeof ways;
-const oneWall: ReadonlySet<Way> = new Set(['pull', 'split', 'part', 'carry', 'square']);
+const oneWall: ReadonlySet<Way> = new Set(['pull', 'split', 'part', 'stretch', 'carry', 'square']);
 /** By a vector, from where the things are taken hold of. */
 const vectorWays: ReadonlySet<Way> = new Set(['move', 'copy', 'row']);
 
@@ -59,6 +61,13 @@ const copyOrSelf: readonly Choice[] = [
   { value: 'self', label: 'the things themselves' }
 ];
 
+const forms: readonly { readonly value: StretchForm; readonly label: string }[] = [
+  { value: 'opening', label: 'an opening of full height' },
+  { value: 'low', label: 'a low wall' },
+  { value: 'gap', label: 'a gap' }
+];
+/** Ways that take a place along a wall. */
+const placeWays: ReadonlySet<Way> = new Set(['split', 'part', 'stretch']);
 const sides: readonly Choice[] = [
   { value: 'outside', label: 'outside' },
   { value: 'inside', label: 'inside' }
@@ -69,7 +78,15 @@ export class ShapeTool extends BaseTool implements Tool {
   readonly keys = snapKeys;
   private way: Way = 'copy';
   private ids: string[];
-  private values = { across: 0, up: 0, spacing: 600, distance: 1000, at: 1000 };
+  private form: StretchForm = 'opening';
+  private values = {
+    across: 0,
+    up: 0,
+    spacing: 600,
+    distance: 1000,
+    at: 1000,
+    height: this.editor.usual.lowWall
+  };
   private typed: ReadonlySet<string> = new Set();
   private times = 1;
   private angle = 90 * degree;
@@ -160,6 +177,14 @@ export class ShapeTool extends BaseTool implements Tool {
       case 'split':
       case 'part':
         return [this.way === 'split' ? ', ' : ', at', length('at', 'From its start'), 'from its start'];
+      case 'stretch':
+        return [
+          ', at',
+          length('at', 'From its start'),
+          'from its start, into',
+          choiceBlank('form', 'Into', this.form, forms),
+          ...(this.form === 'low' ? [length('height', 'Height'), 'high'] : [])
+        ];
       case 'join':
         return ['into one wall'];
       case 'carry':
@@ -205,6 +230,9 @@ export class ShapeTool extends BaseTool implements Tool {
       case 'side':
         this.side = text as 'outside' | 'inside';
         this.typed = new Set([...this.typed, 'side']);
+        break;
+      case 'form':
+        this.form = text as StretchForm;
         break;
       case 'measure':
         this.measure = text as 'clear' | 'line';
@@ -265,6 +293,14 @@ export class ShapeTool extends BaseTool implements Tool {
         return { name: 'splitWall', args: { id: wall, at: values.at } };
       case 'part':
         return { name: 'splitAtJoints', args: { id: wall, at: values.at } };
+      case 'stretch':
+        return {
+          name: 'changeStretch',
+          args: {
+            ...{ id: wall, at: values.at, to: this.form },
+            ...(this.form === 'low' && { height: values.height })
+          }
+        };
       case 'join':
         return { name: 'joinWalls', args: { ids } };
       case 'carry':
@@ -286,7 +322,7 @@ export class ShapeTool extends BaseTool implements Tool {
     const { editor } = this;
     const model = editor.model.storey(editor.project, editor.storey);
     this.pointed = this.hand.move(point, mmPerPixel, { start: this.from });
-    if (this.way === 'split' || this.way === 'part') this.follow(point);
+    if (placeWays.has(this.way)) this.follow(point);
     else if (this.way === 'carry' || this.way === 'square')
       this.target = wallAt(model, point, 6 * mmPerPixel) ?? '';
     else if (this.way === 'pull') this.pullTo(this.pointed);

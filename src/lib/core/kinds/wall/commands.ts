@@ -284,7 +284,7 @@ function missingOf(project: Project, standing: Standing, [a, b]: [Point, Point])
     .map(([s0, s1]) => [along(a, direction, s0), along(a, direction, s1)]);
 }
 
-const setWalls = command({
+export const setWalls = command({
   name: 'setWalls',
   about:
     'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name, how sure its sizes are.',

@@ -1,9 +1,9 @@
 /** Stretches of walls between the walls that meet them: along the line, and clear along both faces. */
-import { cross, dot, locate, meetLines } from '../core/geometry/point';
-import { result, stage } from '../core/document/stage';
-import { footprintOf, frames } from '../core/kinds/wall/stages';
-import { fromFrame, type Frame } from '../core/kernels/joints/frame';
-import type { Node } from '../core/kernels/joints/gather';
+import { cross, dot, locate, meetLines } from '../../geometry/point';
+import { result, stage } from '../../document/stage';
+import { footprintOf, frames } from './stages';
+import { fromFrame, type Frame } from '../../kernels/joints/frame';
+import type { Node } from '../../kernels/joints/gather';
 
 export interface Stretch {
   /** On the setting-out line (0) or a face, from t0 to t1 of the wall. */
