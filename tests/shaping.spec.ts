@@ -101,7 +101,7 @@ test('Plover Cabin sketched by hand is made true by writing sizes; then shaped',
   await bench.key('Escape', ']');
   await page
     .getByRole('region', { name: 'Details' })
-    .getByRole('button', { name: 'All of this kind' })
+    .getByRole('button', { name: 'Select all of this kind' })
     .click();
   await bench.key('z');
   await bench.blank('What to do').selectOption({ label: 'Mirror' });

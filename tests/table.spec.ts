@@ -65,6 +65,43 @@ test('a wall and a door are changed in their drawings; a refusal stands at its b
   await expect(field('Height')).toHaveValue('2\u00a0200');
 });
 
+test('a right click lists what can be done; a wall is pulled by a typed amount, and a drag takes one', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Pull');
+  await bench.key('r');
+  await bench.say({ Width: '6 m', Depth: '4 m' });
+  await bench.key('Escape');
+  const place = await bench.at(2000, 50);
+  await page.mouse.click(place.x, place.y, { button: 'right' });
+  const menu = page.getByRole('menu', { name: 'Wall 1' });
+  await expect(menu.getByRole('menuitem', { name: 'Move …' })).toBeFocused();
+  await page.keyboard.press('ArrowUp');
+  await expect(menu.getByRole('menuitem', { name: 'Delete' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(menu).toHaveCount(0);
+  await page.keyboard.press('Shift+F10');
+  await menu.getByRole('menuitem', { name: 'Pull …' }).click();
+  await bench.say({ Distance: "2'-6" });
+  await bench.drawn();
+  const length = page.getByRole('region', { name: 'Details' }).getByLabel('Length', { exact: true });
+  await bench.key('Escape', ']', ']');
+  await expect(length).toHaveValue('4\u00a0762');
+
+  // By hand: what is typed meanwhile is how far it goes, said in the sentence; Enter sets it before the hand lets go.
+  const [from, to] = [await bench.at(5950, 2000), await bench.at(6400, 2300)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.keyboard.type('1234');
+  await expect(page.getByRole('group', { name: 'The sentence' })).toContainText('Pull 1234');
+  await page.keyboard.press('Enter');
+  await page.mouse.up();
+  await bench.key('Escape', ']');
+  await expect(length).toHaveValue('7\u00a0234');
+});
+
 test('the keys are listed; the browser prints the sheet of the plan on one page', async ({ page }) => {
   const bench = new Bench(page);
   await bench.openDemo();

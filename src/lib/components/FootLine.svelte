@@ -79,8 +79,8 @@
       )}, with Shift ten times that · Shift+W draws another like it · Shift+A shows it alone</span
     >
   {:else}<span class="truncate"
-      >Click selects · click a size to write another · drag moves · wheel zooms · right button pans · ? lists
-      the keys</span
+      >Click selects · click a size to write another · drag moves · wheel zooms · right button pans, and
+      clicked it lists what can be done · ? lists the keys</span
     >{/if}
   <Press
     class="ml-auto px-2 font-semibold {counted > 0 ? 'text-rust' : 'text-kelp'}"

@@ -13,7 +13,11 @@
   import { whenIdle } from '../frame-loop';
 
   /** `onagain`: put this pane by another, as when its canvas has died. */
-  let { house, onagain }: { house: House; onagain: () => void } = $props();
+  let {
+    house,
+    onagain,
+    onmenu
+  }: { house: House; onagain: () => void; onmenu: (at: { x: number; y: number }) => void } = $props();
   let canvas: HTMLCanvasElement;
   let frame: HTMLElement;
   let scene = $state.raw<ModelScene | undefined>();
@@ -163,22 +167,29 @@
   }
 
   function onpointerup(event: PointerEvent) {
-    if (
-      !pressed ||
-      event.button !== 0 ||
-      Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4
-    )
-      return;
+    if (!pressed || Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) return;
+    if (event.button === 2 && !editor.tool) {
+      const under = scene?.pick(event.clientX, event.clientY);
+      if (under) choose(under, editor.selection.has(under));
+      if (under) onmenu({ x: event.clientX, y: event.clientY });
+    }
+    if (event.button !== 0) return;
     if (editor.tool) {
       const point = scene?.planPoint(event.clientX, event.clientY, level());
       if (point) editor.tool.click?.(point, scene!.mmPerPixel);
       return;
     }
     const id = scene?.pick(event.clientX, event.clientY);
-    const storey = id ? storeyOf(id) : undefined;
+    if (id) choose(id, event.shiftKey ? 'toggled' : false);
+    else editor.select([]);
+  }
+
+  /** On its own storey; `kept`: what is selected stays so. */
+  function choose(id: string, kept: boolean | 'toggled') {
+    const storey = storeyOf(id);
     if (storey && storey !== editor.storey) editor.goTo(storey);
-    if (id && event.shiftKey) editor.toggle(id);
-    else editor.select(id ? [id] : []);
+    if (kept === 'toggled') editor.toggle(id);
+    else if (!kept) editor.select([id]);
   }
 
   function onkeydown(event: KeyboardEvent) {

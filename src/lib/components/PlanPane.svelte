@@ -14,11 +14,18 @@
   import { getBlob } from '../storage/store';
   import { layTracingSheetFile, pickTracingSheet } from './tracing-sheets';
 
+  /** `onmenu`: what can be done to the selection is asked for, at a place of the page. */
   let {
     house,
     take,
-    onfit
-  }: { house: House; take: (name: ToolName | ActionName) => void; onfit: () => void } = $props();
+    onfit,
+    onmenu
+  }: {
+    house: House;
+    take: (name: ToolName | ActionName) => void;
+    onfit: () => void;
+    onmenu: (at: { x: number; y: number }) => void;
+  } = $props();
   let canvas: HTMLCanvasElement;
   let frame: HTMLElement;
   let view: PlanView | undefined;
@@ -37,6 +44,10 @@
 
   export function focus() {
     canvas.focus();
+  }
+  export function middle() {
+    const { left, top, width, height } = frame.getBoundingClientRect();
+    return { x: left + width / 2, y: top + height / 2 };
   }
   export function fit() {
     view?.fit();
@@ -160,6 +171,12 @@
     const { point } = at(event);
     const was = pressed;
     pressed = undefined;
+    if (was?.button === 2 && !moved && !editor.tool) {
+      const id = hitAt(editor, point, view!.mmPerPixel);
+      if (id && !editor.selection.has(id)) editor.select([id]);
+      if (id) onmenu({ x: event.clientX, y: event.clientY });
+      return;
+    }
     if (!was || was.button !== 0) return;
     if (editor.tool) {
       editor.freePointer(event.shiftKey);

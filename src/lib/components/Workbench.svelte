@@ -27,6 +27,8 @@
   let handing = $state(false);
   let making = $state(false);
   let listing = $state(false);
+  /** Where what can be done to the selection is listed. */
+  let menu = $state<{ x: number; y: number } | undefined>();
   let versions = $state(false);
   let canvases = $state(0);
   let over = $state(0);
@@ -73,7 +75,8 @@
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
       return;
     if (event.key === 'Escape') {
-      if (listing) listing = false;
+      if (menu) menu = undefined;
+      else if (listing) listing = false;
       else if (handing) handing = false;
       else if (versions) versions = false;
       else if (making) making = false;
@@ -101,7 +104,9 @@
     } else if (event.key === '?') {
       listing = !listing;
       making = false;
-    } else if (event.key === 'A') editor.isolate();
+    } else if ((event.key === 'ContextMenu' || (event.shiftKey && event.key === 'F10')) && !editor.tool)
+      menu = plan.middle();
+    else if (event.key === 'A') editor.isolate();
     else if (event.key === 'V') {
       editor.setVeil(!editor.veil);
     } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
@@ -226,11 +231,16 @@
     <SentenceBar {house} bind:this={sentence} bind:over bind:refusing onleave={() => plan.focus()} />
     <div class="relative min-h-0 flex-1" style:--over="{over}px">
       <SplitPane initialSizes={[56, 44]} minSize={1} responsive={false} transition={false}>
-        <Pane><PlanPane {house} bind:this={plan} {take} onfit={fit} /></Pane>
+        <Pane><PlanPane {house} bind:this={plan} {take} onfit={fit} onmenu={(at) => (menu = at)} /></Pane>
         <Pane>
           <div class="relative flex h-full flex-col">
             <div class="relative min-h-0 flex-1">
-              {#key canvases}<ModelPane {house} bind:this={model} onagain={modelAnew} />{/key}
+              {#key canvases}<ModelPane
+                  {house}
+                  bind:this={model}
+                  onagain={modelAnew}
+                  onmenu={(at) => (menu = at)}
+                />{/key}
               {#if jointing}{#await import('./JointPictures.svelte') then { default: JointPictures }}
                   <JointPictures {house} />
                 {/await}{/if}
@@ -255,6 +265,16 @@
   <FootLine {house} {refusing} bind:tray scale={() => plan?.scale() ?? 75} />
   {#await import('./Hints.svelte') then { default: Hints }}<Hints {house} />{/await}
 </div>
+{#if menu}{#await import('./ThingMenu.svelte') then { default: ThingMenu }}
+    {#key menu}<ThingMenu
+        {house}
+        at={menu}
+        onclose={() => {
+          menu = undefined;
+          plan.focus();
+        }}
+      />{/key}
+  {/await}{/if}
 {#if house.isLost}{#await import('./LostProject.svelte') then { default: LostProject }}
     <LostProject {house} />
   {/await}{/if}

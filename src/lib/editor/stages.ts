@@ -101,6 +101,7 @@ export const keysWithout: readonly KeyHint[] = [
   { key: 'A', does: 'fit plan and model' },
   { key: '+ −', does: 'zoom' },
   { key: 'Del', does: 'delete the selection' },
+  { key: '⇧F10', does: 'what can be done to the selection, as a right click' },
   { key: 'Ctrl Z', does: 'undo' },
   { key: 'Ctrl ⇧Z', does: 'redo' },
   { key: 'Ctrl C, Ctrl V', does: 'copy and paste, also between houses' },

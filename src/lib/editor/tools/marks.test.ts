@@ -197,10 +197,10 @@ describe('what is shown', () => {
       describeSelection(editor)!
         .actions!.find((one) => label.test(one.label))!
         .run();
-    run(/All on this storey/);
+    run(/Select all on this storey/);
     expect(editor.selection.size).toBe(5);
     editor.select(['door']);
-    run(/All doors/);
+    run(/Select all doors/);
     expect([...editor.selection]).toEqual(['door']);
     run(/this size/);
     expect([...editor.selection]).toEqual(['door']);

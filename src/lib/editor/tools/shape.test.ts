@@ -183,9 +183,9 @@ describe('shaping what is selected', () => {
       describeSelection(editor)!
         .actions!.find((one) => one.label === label)!
         .run();
-    run('All of this build-up');
+    run('Select all of this build-up');
     expect(editor.selection.size).toBe(1);
-    run('All of this kind');
+    run('Select all of this kind');
     expect(editor.selection.size).toBe(5);
   });
 });

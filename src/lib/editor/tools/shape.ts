@@ -46,7 +46,7 @@ const ways = {
   square: 'Square up',
   origin: 'Set project zero'
 } as const;
-type Way = keyof typeof ways;
+export type Way = keyof typeof ways;
 const oneWall: ReadonlySet<Way> = new Set(['pull', 'split', 'part', 'stretch', 'carry', 'square']);
 /** By a vector, from where the things are taken hold of. */
 const vectorWays: ReadonlySet<Way> = new Set(['move', 'copy', 'row']);

@@ -55,7 +55,7 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
   return {
     title: nameElement(project, opening.id),
     subtitle: '',
-    actions: selectors(make.editor, opening),
+    actions: actionsOf(make.editor, opening),
     groups
   };
 }
@@ -104,16 +104,31 @@ function fillingFields(
   ];
 }
 
-/** Select more of its storey by what this opening is. */
-function selectors(editor: Editor, opening: Opening): CardAction[] {
+/** A door hung otherwise; more of the storey selected by what this opening is. */
+function actionsOf(editor: Editor, opening: Opening): CardAction[] {
   const { wall, opening: table } = editor.project.tables;
   const storeyOf = (one: Opening) => wall.get(one.wall)?.storey;
   const isAlike = (one: Opening) => storeyOf(one) === storeyOf(opening) && one.filling === opening.filling;
   const select = (label: string, like: (one: Opening) => boolean) =>
     selecting(editor, label, table, (one) => isAlike(one) && like(one));
+  const { handing } = opening;
+  const flip = (label: string, to: Partial<Opening['handing']>): CardAction => ({
+    label,
+    run: () =>
+      editor.perform({ name: 'setOpening', args: { id: opening.id, handing: { ...handing, ...to } } })
+  });
   const word = { door: 'doors', window: 'windows', none: 'bare openings' }[opening.filling];
   return [
-    select(`All ${word}`, () => true),
-    select('All of this size', ({ width, height }) => width === opening.width && height === opening.height)
+    ...(opening.filling === 'door'
+      ? [
+          flip('Hang on the other jamb', { hinge: handing.hinge === 'near' ? 'far' : 'near' }),
+          flip('Open the other way', { opens: handing.opens === 'inside' ? 'outside' : 'inside' })
+        ]
+      : []),
+    select(`Select all ${word}`, () => true),
+    select(
+      'Select all of this size',
+      ({ width, height }) => width === opening.width && height === opening.height
+    )
   ];
 }

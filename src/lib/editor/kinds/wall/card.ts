@@ -84,9 +84,9 @@ function selectors(editor: Editor, wall: Wall): CardAction[] {
   const select = (label: string, like: (one: Wall) => boolean) =>
     selecting(editor, label, editor.project.tables.wall, (one) => one.storey === wall.storey && like(one));
   return [
-    select('All of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
-    select('All of this kind', ({ role }) => role === wall.role),
-    select('All on this storey', () => true)
+    select('Select all of this build-up', ({ buildUp }) => buildUp === wall.buildUp),
+    select('Select all of this kind', ({ role }) => role === wall.role),
+    select('Select all on this storey', () => true)
   ];
 }
 

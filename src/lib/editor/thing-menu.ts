@@ -1,0 +1,47 @@
+/** What can be done to what is selected: the menu of a right click, and of its key. */
+import type { CardAction } from './details/card';
+import { describeSelection } from './details/describe';
+import type { Editor } from './editor';
+import { moveable } from './kinds/free-standing';
+import type { WallStyle } from './style';
+import { takeLike, takeTool } from './take-tool';
+import type { Way } from './tools/shape';
+
+export interface ThingMenu {
+  readonly title: string;
+  readonly groups: readonly (readonly CardAction[])[];
+}
+
+/** Undefined where nothing is selected, or nothing that has a card. */
+export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined {
+  const card = describeSelection(editor);
+  if (!card) return undefined;
+  const shape = (way: Way, label: string): CardAction => ({
+    label: `${label} …`,
+    run: () => {
+      takeTool(editor, style, 'shape');
+      editor.tool!.fill('way', way);
+    }
+  });
+  const [first] = editor.selected;
+  const wall = editor.selected.length === 1 && first?.kind === 'wall' ? first : undefined;
+  const stand = moveable(editor, editor.selection).length === editor.selection.size;
+  return {
+    title: `${card.title} ${card.subtitle}`.trim(),
+    groups: [
+      [
+        ...(stand
+          ? [shape('move', 'Move'), shape('copy', 'Copy'), shape('turn', 'Turn'), shape('mirror', 'Mirror')]
+          : []),
+        ...(wall
+          ? [shape('pull', 'Pull'), shape('split', 'Split'), shape('stretch', 'Change a stretch')]
+          : [])
+      ],
+      [
+        ...(wall ? [{ label: 'Draw another like it', run: () => takeLike(editor, style, wall) }] : []),
+        ...(card.actions ?? [])
+      ],
+      editor.selection.has('project') ? [] : [{ label: 'Delete', run: () => editor.deleteSelection() }]
+    ].filter((group) => group.length > 0)
+  };
+}
