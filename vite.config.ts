@@ -13,6 +13,8 @@ export default defineConfig({
     // Only the components that are used: the library's index brings the classes of all of them.
     rolldownOptions: {
       treeshake: {
+        // It only makes a table of classes: those that nothing asks for are left out.
+        manualPureFunctions: ['tv'],
         moduleSideEffects: [{ test: /node_modules\/flowbite-svelte\//, sideEffects: false }]
       }
     }

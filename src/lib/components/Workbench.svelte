@@ -173,10 +173,13 @@
   /** What lays the sheet out, read once the model view is there: the browser does not wait for it when it prints. */
   let print: typeof import('./print') | undefined;
   let printed: (() => void) | undefined;
+  /** All that the hints speak of is there. */
+  let complete = $state(false);
   onMount(() =>
     whenIdle(async () => {
       await import('../scene/model-scene');
       print = await import('./print');
+      complete = true;
     })
   );
 
@@ -263,7 +266,7 @@
       {/await}{/if}
   </main>
   <FootLine {house} {refusing} bind:tray scale={() => plan?.scale() ?? 75} />
-  {#await import('./Hints.svelte') then { default: Hints }}<Hints {house} />{/await}
+  {#if complete}{#await import('./Hints.svelte') then { default: Hints }}<Hints {house} />{/await}{/if}
 </div>
 {#if menu}{#await import('./ThingMenu.svelte') then { default: ThingMenu }}
     {#key menu}<ThingMenu
