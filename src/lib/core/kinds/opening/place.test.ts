@@ -105,6 +105,19 @@ describe('what can be measured from', () => {
     const { frame, bands } = footprints.walls.get('w')!;
     const [t0, t1] = clearRange(frame, bands[0]!.outline);
     expect([Math.round(t0), Math.round(t1)]).toEqual([100, 5000]);
+    // A wall that meets it on its way, and takes its plaster there, ends nothing.
+    const [y0, y1] = [frame.y0, frame.y1];
+    const notched = [
+      at(0, y0),
+      at(5000, y0),
+      at(4800, y1),
+      at(1700, y1),
+      at(1690, y1 - 15),
+      at(1600, y1 - 15),
+      at(1590, y1),
+      at(250, y1)
+    ];
+    expect(clearRange(frame, [notched])).toEqual([250, 4800]);
   });
 });
 

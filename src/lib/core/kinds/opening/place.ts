@@ -2,7 +2,7 @@
  * Where each opening lies along its wall: the distance that its record gives, from the end, the middle or the face of a
  * wall that it is set out from, made into a stretch t0 to t1 of the wall and two heights.
  */
-import { along, dot, locate, meetLines } from '../../geometry/point';
+import { along, dot, locate, meetLines, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Opening, SetOutOrigin } from './record';
 import { fromFrame, type Frame, type WallEnd } from '../../kernels/joints/frame';
@@ -107,19 +107,19 @@ export function distanceFor(frame: Frame, opening: Opening, named: Frame | undef
   return near + (opening.to === 'near' ? 0 : opening.to === 'centre' ? opening.width / 2 : opening.width);
 }
 
-/** Clear stretch between what joins at the ends: where both faces are whole. */
-export function clearRange(
-  frame: Frame,
-  rings: readonly (readonly { x: number; y: number }[])[]
-): [number, number] {
+/**
+ * Clear stretch between what joins at the ends: where both faces have begun and neither has ended. What walls that meet it
+ * on its way take of a face is not looked at.
+ */
+export function clearRange(frame: Frame, rings: readonly (readonly Point[])[]): [number, number] {
   let [t0, t1] = [0, frame.length];
-  const middle = frame.length / 2;
-  for (const ring of rings)
-    for (const p of ring) {
-      const { t } = locate(p, frame.origin, frame.direction);
-      if (t < middle) t0 = Math.max(t0, t);
-      else t1 = Math.min(t1, t);
-    }
+  const corners = rings.flat().map((p) => locate(p, frame.origin, frame.direction));
+  for (const face of [frame.y0, frame.y1]) {
+    const on = corners.filter(({ y }) => Math.abs(y - face) < tolerances.coincident);
+    if (on.length === 0) continue;
+    t0 = Math.max(t0, Math.min(...on.map(({ t }) => t)));
+    t1 = Math.min(t1, Math.max(...on.map(({ t }) => t)));
+  }
   return [t0, t1];
 }
 

@@ -3,10 +3,8 @@ import { storeyModelIn } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
 import { wallsAcross } from './crossed';
 import { clearRange } from './place';
-import { locate } from '../../geometry/point';
 import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
-import type { Ring } from '../../geometry/ring';
 
 /** A nib shorter than this beside a joint is hard to build, mm. */
 export const leastNib = 100;
@@ -44,17 +42,6 @@ function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
     joints.some(
       ({ node }) => node.members.length > 1 && node.members.some((m) => m.frame === frame && m.part === part)
     );
-  const [t0, t1] = clearRange(frame, endPoints(frame.length, frame, bands[0]?.outline ?? []));
+  const [t0, t1] = clearRange(frame, bands[0]?.outline ?? []);
   return [jointed('a') ? t0 : -Infinity, jointed('b') ? t1 : Infinity];
-}
-
-/** Only the corners near the ends: notches of branches along the wall do not narrow it. */
-function endPoints(length: number, frame: WallFootprint['frame'], rings: readonly Ring[]): Ring[] {
-  const near = Math.min(length / 2, 2 * (frame.y1 - frame.y0) + 500);
-  return rings.map((ring) =>
-    ring.filter((p) => {
-      const { t } = locate(p, frame.origin, frame.direction);
-      return t < near || t > length - near;
-    })
-  );
 }
