@@ -20,6 +20,28 @@ it('a refusal is said at the blank that its numbers are of, else at the one type
 });
 
 describe('wall run', () => {
+  it('says nothing of what was just done, and draws nothing that was not shown', () => {
+    const session = startSession();
+    const { editor } = session;
+    const tool = session.take('wallRun');
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.move!({ x: 900, y: 0 }, px);
+    tool.fill('length', '3000');
+    tool.accept();
+    expect(editor.message).toBeUndefined();
+    tool.accept();
+    expect(editor.project.tables.wall.size).toBe(1);
+    tool.move!({ x: 3000, y: 900 }, px);
+    tool.fill('length', '2000');
+    tool.accept();
+    // A partition from wall to wall is whole: the next begins where the pointer goes.
+    tool.back!();
+    tool.click!({ x: 0, y: 0 }, px);
+    tool.move!({ x: 3000, y: 2000 }, px);
+    tool.click!({ x: 3000, y: 2000 }, px);
+    expect(editor.project.tables.wall.size).toBe(3);
+    expect(readSentence(tool.sentence())).toMatch(/^Start a wall/);
+  });
   it('is typed end to start and closed on its first point', () => {
     const session = startSession();
     const tool = session.take('wallRun');

@@ -11,6 +11,7 @@ import {
   unit,
   type Point
 } from '../../../core/geometry/point';
+import { tolerances } from '../../../core/geometry/tolerances';
 import type { Call } from '../../../core/commands/register';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import type { Editor } from '../../editor';
@@ -27,6 +28,8 @@ export class WallRunTool extends BaseTool implements Tool {
   /** Walls of this run, in order. */
   private drawn: string[] = [];
   private pointer: Point | undefined;
+  /** Nothing was pointed at since the last stretch: a second Enter must not draw one to where the pointer was left. */
+  private isFresh = false;
   private typed: { length?: number; angle?: number; x?: number; y?: number } = {};
 
   constructor(
@@ -50,7 +53,7 @@ export class WallRunTool extends BaseTool implements Tool {
     if (!start) return undefined;
     const to = this.hand.present?.point ?? this.pointer;
     const { length, angle } = this.typed;
-    if (length === undefined && angle === undefined) return to;
+    if (length === undefined && angle === undefined) return this.isFresh ? undefined : to;
     const away = to ? subtract(to, start) : { x: 1, y: 0 };
     const direction = fromAngle(angle ?? angleOf(away));
     return along(start, direction, length ?? Math.max(0, away.x * direction.x + away.y * direction.y));
@@ -109,6 +112,7 @@ export class WallRunTool extends BaseTool implements Tool {
 
   move(point: Point, mmPerPixel: number) {
     this.pointer = point;
+    this.isFresh = false;
     this.hand.move(point, mmPerPixel, { start: this.start, first: this.points[0] });
     this.preview();
   }
@@ -160,9 +164,13 @@ export class WallRunTool extends BaseTool implements Tool {
     if (!ids) return;
     const closed = distance(end, this.points[0]!) < 1;
     const wall = this.editor.project.tables.wall.get(ids[0]!);
-    this.points = closed ? [] : [...this.points, wall?.b ?? end];
-    this.drawn = closed ? [] : [...this.drawn, ...ids];
+    this.points.push(wall?.b ?? end);
+    this.drawn.push(...ids);
+    // From wall to wall, as a partition goes: nothing is left to be drawn on from.
+    const between = this.meetsOthers(this.points[0]!) && this.meetsOthers(this.points.at(-1)!);
+    if (closed || between) [this.points, this.drawn] = [[], []];
     this.typed = {};
+    this.isFresh = true;
     this.hand.take([]);
     if (closed)
       this.editor.say({
@@ -170,7 +178,15 @@ export class WallRunTool extends BaseTool implements Tool {
         text: ['The run is closed.', this.editor.message?.text].filter(Boolean).join(' '),
         hint: 'Start another, or press Esc to leave the tool.'
       });
-    else this.preview();
+  }
+
+  /** Whether a wall that is not of this run stands there. */
+  private meetsOthers(p: Point): boolean {
+    return (this.editor.storeyModel?.footprints.nodes ?? []).some(
+      ({ point, members }) =>
+        distance(point, p) <= tolerances.joint &&
+        members.some(({ frame }) => !this.drawn.includes(frame.wall.id))
+    );
   }
 
   back(): boolean {
@@ -188,11 +204,13 @@ export class WallRunTool extends BaseTool implements Tool {
   key(key: string): boolean {
     if (key === 'c' && this.points.length > 2) {
       this.hand.take([{ point: this.points[0]!, name: 'start of the run' }]);
+      this.isFresh = false;
       this.typed = {};
       this.accept();
       return true;
     }
-    if (!this.hand.key(key) && !this.style.key(key)) return false;
+    if (this.hand.key(key)) this.isFresh = false;
+    else if (!this.style.key(key)) return false;
     this.preview();
     return true;
   }
