@@ -348,7 +348,7 @@ export class ModelScene {
   private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
     const { selection, trial, hover, isHidden, veil } = this.emphasis;
     const { id } = element;
-    const mark = hover === id ? 'hover' : selection.has(id) ? 'selected' : undefined;
+    const mark = selection.has(id) ? 'selected' : hover === id ? 'hover' : undefined;
     const tint: Tint = trial.has(id) ? 'trial' : veil && !mark ? 'faint' : 'plain';
     lines.material = this.edgeInk[tint];
     const { surfaces, edges } = this.drawnAs;
