@@ -3,6 +3,7 @@ import { need } from '../core/document/command';
 import { clearHeightOf } from '../core/kinds/storey/record';
 import { otherSide, thicknessOf, type Side } from '../core/kernels/joints/frame';
 import { settingOuts, type SettingOut, type Wall, type WallRole } from '../core/kinds/wall/record';
+import type { BuildUp } from '../core/kinds/build-up/record';
 import type { Preset } from '../core/kinds/preset/record';
 import type { Project } from '../core/document/kind';
 import { formatLength } from '../core/units/length';
@@ -40,12 +41,20 @@ const roles = drawn.map((value): Choice => ({
 }));
 type Size = 'thickness' | 'height' | 'base' | 'offset';
 
+/** What stands in rooms on both sides is finished on both. */
+const roleFor = (buildUp: BuildUp | undefined): WallRole =>
+  buildUp && [buildUp.plies[0], buildUp.plies.at(-1)].every((ply) => ply?.duty === 'finish')
+    ? 'partition'
+    : 'exterior';
+
 /** One per editor, so each house keeps its own. */
 export class WallStyle {
   settingOut: SettingOut = 'outer';
   outside: Side = 'right';
   buildUp: string | undefined;
   role: WallRole = 'exterior';
+  /** Whether the person chose what kind of wall it is; until then the build-up proposes it. */
+  private isRoleChosen = false;
   /** The preset that was taken last. */
   preset: string | undefined;
 
@@ -127,9 +136,11 @@ export class WallStyle {
         return true;
       case 'role':
         this.role = text as WallRole;
+        this.isRoleChosen = true;
         return true;
       case 'buildUp':
         this.buildUp = text === 'plain' ? undefined : text;
+        if (!this.isRoleChosen) this.role = roleFor(this.editor.project.tables.buildUp.get(text));
         return true;
       case 'offset':
       case 'base':
@@ -191,6 +202,7 @@ export class WallStyle {
     this.outside = like.outside;
     this.buildUp = like.buildUp;
     this.role = like.role;
+    this.isRoleChosen = true;
     this.sizes.type('offset', like.settingOutOffset);
     this.sizes.type('base', like.base);
     const height =

@@ -20,6 +20,17 @@ it('a refusal is said at the blank that its numbers are of, else at the one type
 });
 
 describe('wall run', () => {
+  it('a build-up proposes what kind of wall it is, until that is chosen', () => {
+    const tool = startSession().take('wallRun');
+    const kind = () => tool.sentence().find((part) => typeof part !== 'string' && part.name === 'role');
+    choose(tool, 'buildUp', 'Partition 120');
+    expect(kind()).toMatchObject({ value: 'partition' });
+    choose(tool, 'buildUp', 'Stone cavity 425');
+    expect(kind()).toMatchObject({ value: 'exterior' });
+    tool.fill('role', 'nib');
+    choose(tool, 'buildUp', 'Partition 120');
+    expect(kind()).toMatchObject({ value: 'nib' });
+  });
   it('says nothing of what was just done, and draws nothing that was not shown', () => {
     const session = startSession();
     const { editor } = session;
