@@ -125,5 +125,7 @@ test.describe('what is loaded', () => {
     await held[0]!();
     await expect.poll(() => bench.triangles(), { timeout: 20_000 }).toBeGreaterThan(100);
     await expect(page.getByText('The model view is loading')).toBeHidden();
+    // What is read after it may still be on its way.
+    await page.unrouteAll({ behavior: 'wait' });
   });
 });
