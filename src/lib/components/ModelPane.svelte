@@ -170,8 +170,10 @@
     if (!pressed || Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) return;
     if (event.button === 2 && !editor.tool) {
       const under = scene?.pick(event.clientX, event.clientY);
-      if (under) choose(under, editor.selection.has(under));
-      if (under) onmenu({ x: event.clientX, y: event.clientY });
+      if (!under) return;
+      goToStoreyOf(under);
+      if (!editor.selection.has(under)) editor.select([under]);
+      onmenu({ x: event.clientX, y: event.clientY });
     }
     if (event.button !== 0) return;
     if (editor.tool) {
@@ -180,16 +182,14 @@
       return;
     }
     const id = scene?.pick(event.clientX, event.clientY);
-    if (id) choose(id, event.shiftKey ? 'toggled' : false);
-    else editor.select([]);
+    if (id) goToStoreyOf(id);
+    if (id && event.shiftKey) editor.toggle(id);
+    else editor.select(id ? [id] : []);
   }
 
-  /** On its own storey; `kept`: what is selected stays so. */
-  function choose(id: string, kept: boolean | 'toggled') {
+  function goToStoreyOf(id: string) {
     const storey = storeyOf(id);
     if (storey && storey !== editor.storey) editor.goTo(storey);
-    if (kept === 'toggled') editor.toggle(id);
-    else if (!kept) editor.select([id]);
   }
 
   function onkeydown(event: KeyboardEvent) {

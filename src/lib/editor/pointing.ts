@@ -50,9 +50,8 @@ export class Drag {
   /** By the project's own step, whatever the scale; or as far as was typed. */
   move(p: Point) {
     const by = subtract(p, this.start);
-    const free = this.callFor(by, this.editor.settings.nudge);
     const size = this.typedSize;
-    const call = size === undefined ? free : this.exactly(size, by);
+    const call = size === undefined ? this.callFor(by, this.editor.settings.nudge) : this.exactly(size, by);
     if (!call) return;
     this.pulled = { at: p, size: this.sizeOf(call) };
     const result = this.editor.attempt(call);
@@ -84,19 +83,20 @@ export class Drag {
 
   /** How far it has been pulled, at the pointer; nothing where what is done does not say it. */
   get overlay(): Overlay {
-    const { pulled, editor, typed } = this;
-    if (!pulled || (pulled.size === undefined && typed === '')) return {};
-    const name = typed === '' ? formatLengthWithUnit(pulled.size!, editor.settings.units) : `${typed} ▏`;
-    return { snap: { at: pulled.at, name } };
+    const { pulled, typed, told } = this;
+    if (!pulled || told === '') return {};
+    return { snap: { at: pulled.at, name: typed === '' ? told : `${told} ▏` } };
   }
 
   /** The same as words of the sentence. */
   get words(): string | undefined {
-    const { pulled, typed, editor } = this;
-    if (!pulled) return undefined;
-    const size =
-      typed || (pulled.size === undefined ? '' : formatLengthWithUnit(pulled.size, editor.settings.units));
-    return `Pull ${size}`.trim();
+    return this.pulled && `Pull ${this.told}`.trim();
+  }
+
+  /** As it is typed, or how far it goes. */
+  private get told(): string {
+    const size = this.pulled?.size;
+    return this.typed || (size === undefined ? '' : formatLengthWithUnit(size, this.editor.settings.units));
   }
 
   /** Of what is done, which may be less than the pointer went: a wall moves square to itself. */

@@ -19,7 +19,7 @@ import { allRecords, declarationOf, findRecord, freshIds } from '../document/pro
 import type { Rec } from '../document/record';
 import type { Twins } from '../kinds/twins/record';
 import { Meetings, fitted, followers } from '../kinds/wall/rejoin';
-import { movedWalls, settleSteps } from '../kinds/wall/moves';
+import { movedWalls, settle } from '../kinds/wall/moves';
 import { settled } from '../kinds/wall/settled';
 import { degree } from '../units/angle';
 
@@ -182,17 +182,14 @@ const moveItems = command({
         });
     const { words } = declarationOf(project, records[0]!);
     const label = records.length === 1 ? `Move a ${words.one}` : `Move ${records.length} things`;
+    const walls = records.filter(({ kind }) => kind === 'wall').map(({ id }) => id);
+    const { changed } = movedWalls(query, walls, by, 'along');
+    settle(project, changed, label);
     const standing = records.filter(({ kind }) => kind !== 'wall');
-    const moved = standing.map((record) => movedRecord(project, record, shiftBy(by)));
-    if (standing.length === records.length) return done(project, label, moved);
-    const walls = movedWalls(
-      query,
-      records.filter(({ kind }) => kind === 'wall').map(({ id }) => id),
-      by,
-      'along'
-    );
-    const result = settleSteps(project, walls, label);
-    return result.ok ? done(project, label, [...walls.changed, ...moved]) : result;
+    return done(project, label, [
+      ...changed,
+      ...standing.map((record) => movedRecord(project, record, shiftBy(by)))
+    ]);
   }
 });
 

@@ -22,7 +22,7 @@ export const moveCall = (ids: readonly string[], by: Point): Call => ({
   args: { ids, by }
 });
 
-/** How one of these is found, dragged and nudged. */
+/** How one of these is found and dragged; it is nudged with all that moves together. */
 export const freeStanding = (
   kind: Kind
 ): Pick<EditorKind, 'hit' | 'outlines' | 'drag' | 'nudge' | 'steps'> => ({
@@ -37,5 +37,5 @@ export const freeStanding = (
     const ids = editor.selection.has(id) ? moveable(editor, editor.selection) : [id];
     return moveCall(ids, { x: round(by.x), y: round(by.y) });
   },
-  nudge: (_, ids, by) => [moveCall(ids, by)]
+  nudge: null
 });

@@ -21,7 +21,7 @@ export interface EditorKind<R = Records[Kind]> {
   readonly outlines: ((editor: Editor) => Iterable<readonly [string, Ring]>) | null;
   /** What a drag of one does; null where it cannot be dragged. */
   readonly drag: ((pull: Pull) => Call | undefined) | null;
-  /** What the arrow keys do to those selected; null where they do nothing. */
+  /** What the arrow keys do to those selected; null where they do nothing, or move them with all that moves together. */
   readonly nudge: ((editor: Editor, ids: readonly string[], by: Point) => readonly Call[]) | null;
   readonly tools: Partial<Record<ToolName, (editor: Editor, style: WallStyle) => Tool>>;
 }

@@ -40,7 +40,7 @@ export const wall: EditorKind<Wall> = {
       frameRectangle(frame, 0, frame.length, frame.y0, frame.y1)
     ]),
   drag,
-  nudge: (_, ids, by) => [moveCall(ids, by)],
+  nudge: null,
   tools: {
     wallRun: (editor, style) => new WallRunTool(editor, style),
     rectangle: (editor, style) => new RectangleTool(editor, style)
