@@ -13,8 +13,8 @@ export default defineConfig({
     // Only the components that are used: the library's index brings the classes of all of them.
     rolldownOptions: {
       treeshake: {
-        // It only makes a table of classes: those that nothing asks for are left out.
-        manualPureFunctions: ['tv'],
+        // They only make a table of classes, a stage of the derivation: those that nothing asks for are left out.
+        manualPureFunctions: ['tv', 'stage', 'stageWithMemory'],
         moduleSideEffects: [{ test: /node_modules\/flowbite-svelte\//, sideEffects: false }]
       }
     }

@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { perform, runScript, type Script } from '../src/lib/core/commands/register';
+import { elementsOf } from '../src/lib/core/model/bodies';
 import { Model } from '../src/lib/core/model/graph';
 import { readProject, writeProject } from '../src/lib/core/exchange/archive';
 import { starterBuildUps } from '../src/lib/core/kinds/starter';
@@ -19,7 +20,8 @@ import { heightAt } from '../src/lib/core/geometry/columns';
 import { frameRectangle } from '../src/lib/core/kernels/joints/frame';
 import type { OpeningPlace } from '../src/lib/core/kinds/opening/place';
 import { fromAngle, scale, type Point } from '../src/lib/core/geometry/point';
-import { solveWavefront } from '../src/lib/core/kernels/roof/wavefront';
+import { solveWavefront, type FrontEdge } from '../src/lib/core/kernels/roof/wavefront';
+import { Events } from '../src/lib/core/kernels/roof/events';
 import { at } from '../src/lib/core/testing/build';
 import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
 import type { Roof } from '../src/lib/core/kinds/roof/record';
@@ -172,7 +174,7 @@ async function measureLattice(): Promise<string> {
   );
   const solids = await median(3, 1, () => {
     const fresh = projectOf(structuredClone(allRecords(project)));
-    return new Model().elements(fresh);
+    return elementsOf(new Model(), fresh);
   });
   return [
     `| ${project.tables.wall.size} five-ply walls in a lattice | ms |`,
@@ -297,7 +299,7 @@ async function measureColumns(): Promise<number> {
   return median(
     20,
     20,
-    () => model.elements(now),
+    () => elementsOf(model, now),
     () => {
       const raised = { ...wall, top: { kind: 'height', height: (height += 1) } } as const;
       now = applyPatch(made.project, patchOf(made.project, [raised]));
@@ -378,10 +380,30 @@ function reentrant(ring: readonly Point[]): number {
   return Math.round((100 * found.length) / ring.length);
 }
 
+/**
+ * What one solve asks for, an edge of its outline: events, boxes put into the index, meetings looked at. Each costs
+ * O(log n) at most, so that where these do not grow the whole is n log n, however noisy the machine is.
+ */
+function asked(edges: readonly FrontEdge[]): [number, number, number] {
+  const counts: [number, number, number] = [0, 0, 0];
+  const counted = ['next', 'sweepOf', 'offerHit'] as const;
+  const methods = Events.prototype as unknown as Record<string, (...args: unknown[]) => unknown>;
+  const kept = counted.map((name) => methods[name]!);
+  counted.forEach((name, k) => {
+    methods[name] = function (...args) {
+      counts[k]! += 1;
+      return kept[k]!.apply(this, args);
+    };
+  });
+  solveWavefront([edges]);
+  counted.forEach((name, k) => (methods[name] = kept[k]!));
+  return counts.map((count) => count / edges.length) as [number, number, number];
+}
+
 /** Roofs of one pitch over outlines of more and more edges, turn by turn, so that a busy machine slows all alike. */
 function measureRoofs(): string {
   const counts = [60, 120, 240, 400, 1600];
-  const rows = outlineKinds.map((kind) => {
+  const found = outlineKinds.map((kind) => {
     const outlines = counts.map((count) => outlineOf(kind, count));
     const fronts = outlines.map((ring) => {
       return ring.map((a, i) => ({
@@ -398,13 +420,23 @@ function measureRoofs(): string {
         if (round >= 0) times[k]!.push(clock() - from);
       });
     const told = times.map((list) => list.sort((p, q) => p - q)[list.length >> 1]!);
-    return `| ${kind} (${outlines.map(reentrant).join(', ')} % re-entrant) | ${told.map(ms).join(' | ')} | ${(told[3]! / told[0]!).toFixed(1)} | ${(told[4]! / told[3]!).toFixed(1)} |`;
+    const time = `| ${kind} (${outlines.map(reentrant).join(', ')} % re-entrant) | ${told.map(ms).join(' | ')} | ${(told[3]! / told[0]!).toFixed(1)} | ${(told[4]! / told[3]!).toFixed(1)} |`;
+    const work = fronts.map((edges) =>
+      asked(edges)
+        .map((each) => each.toFixed(1))
+        .join(' · ')
+    );
+    return { time, work: `| ${kind} | ${work.join(' | ')} |` };
   });
   const order = (p: number, q: number) => ((p * Math.log(p)) / (q * Math.log(q))).toFixed(1);
   return [
     `| roof solved, edges of the outline, ms | ${counts.join(' | ')} | 400 / 60 (n log n: ${order(400, 60)}) | 1600 / 400 (n log n: ${order(1600, 400)}) |`,
     `| --- |${counts.map(() => ' ---: |').join('')} ---: | ---: |`,
-    ...rows
+    ...found.map(({ time }) => time),
+    '',
+    `| asked for by a solve, an edge of its outline: events · boxes · meetings | ${counts.join(' | ')} |`,
+    `| --- |${counts.map(() => ' ---: |').join('')}`,
+    ...found.map(({ work }) => work)
   ].join('\n');
 }
 
@@ -457,7 +489,10 @@ const lines = [
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
 const others = ['lattice', 'pointing', 'wall', 'roofs'].map((one) => inOwnProcess<string>(one));
-const tables = [lines.join('\n'), ...others].join('\n\n');
+/** What only a browser can say, of the application as it was built last. */
+const inPage = spawnSync('npx', ['tsx', 'scripts/bench-page.ts'], { encoding: 'utf8' });
+if (inPage.status !== 0) throw new Error(`Build the application first: npm run build.\n${inPage.stderr}`);
+const tables = [lines.join('\n'), ...others, JSON.parse(inPage.stdout) as string].join('\n\n');
 console.log(`${walls}\n\n${tables}`);
 if (process.argv.includes('--write'))
   writeFileSync(

@@ -116,7 +116,7 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
   await run([7700, 2900], [['4900', '90']]);
   await run([4040, 2900], [['7360', '0']]);
   await bench.key('Escape', 'Escape', 's');
-  await bench.say({ Face: 'structure', Thickness: '330' });
+  await bench.say({ By: 'the walls’ structure', Thickness: '330' });
   await bench.key('Escape', 'Escape', 'h');
   await bench.say({ Pitch: '30', Overhang: '450', Thickness: '200' });
 

@@ -364,6 +364,10 @@ test('by keyboard alone, at 1024 wide, with no serious finding of axe', async ({
   await bench.key('D');
   await page.getByRole('button', { name: 'Show', exact: true }).click();
   expect(await axe()).toEqual([]);
+  // As at a browser zoom of 150 %.
+  await page.setViewportSize({ width: 853, height: 533 });
+  expect(await axe()).toEqual([]);
+  await page.setViewportSize({ width: 1024, height: 768 });
   await page.getByRole('button', { name: 'Night colours' }).click();
   expect(await axe()).toEqual([]);
   await page.reload();

@@ -34,7 +34,7 @@ test('a project removed in another tab: both tabs know, and what is here can be 
   await other.getByLabel('Remove Doomed').click();
   await expect(other.getByText('It is open in another tab.')).toBeVisible();
   await other.getByRole('button', { name: 'Remove for good' }).click();
-  await expect(other.getByText('Doomed')).toBeHidden();
+  await expect(other.getByRole('link', { name: /Doomed/ })).toBeHidden();
   await other.close();
   const gone = page.getByRole('alertdialog');
   await expect(gone).toContainText('no longer in this browser');
@@ -43,6 +43,22 @@ test('a project removed in another tab: both tabs know, and what is here can be 
   await expect(gone).toBeHidden();
   await expect(page.getByTestId('saved')).toContainText('Saved');
   expect(inspect<Report>(await bench.handOver(/Save the project/)).walls).toHaveLength(4);
+});
+
+test('projects are found by name, ordered, and renamed where they are listed', async ({ page }) => {
+  await page.goto('/');
+  const names = () => page.getByRole('listitem').getByRole('link').allInnerTexts();
+  await expect(page.getByRole('link', { name: /Gannet House/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Rename Gannet House' }).click();
+  await page.keyboard.type('Skua House');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: /Skua House/ })).toBeVisible();
+  await page.getByLabel('Order of the list').selectOption('by name');
+  expect((await names()).map((text) => text.split('\n')[0])).toEqual(['Plover Cabin', 'Skua House']);
+  await page.getByLabel('Find a project').fill('skua');
+  expect(await names()).toHaveLength(1);
+  await page.getByRole('link', { name: /Skua House/ }).click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /project/i);
 });
 
 test('without storage: it is said, and work goes on in the page with files as the way out', async ({

@@ -108,6 +108,20 @@ test('the keys are listed; the browser prints the sheet of the plan on one page'
   await bench.key('w', '?');
   const keys = page.getByRole('region', { name: 'Keys' });
   await expect(keys).toContainText('close the run');
+  // A key is changed, and one that is taken is refused by what it does.
+  const keyOf = (label: string) => keys.getByLabel(`Key of ${label}`, { exact: true });
+  await keyOf('Rectangle').fill('w');
+  await keyOf('Rectangle').press('Tab');
+  await expect(keys.getByRole('alert')).toContainText('W takes Wall run');
+  await keyOf('Rectangle').fill('f');
+  await keyOf('Rectangle').press('Tab');
+  await expect(keys.getByRole('alert')).toBeHidden();
+  await bench.key('Escape', 'Escape', 'f');
+  await expect(bench.blank('Width')).toBeVisible();
+  await bench.key('?');
+  await keys.getByRole('button', { name: 'Take back the keys' }).click();
+  await expect(keyOf('Rectangle')).toHaveValue('R');
+  await bench.key('Escape', 'Escape', 'w', '?');
   await bench.key('Escape');
   await expect(keys).toBeHidden();
   await expect(bench.blank('Across from project zero')).toBeVisible();

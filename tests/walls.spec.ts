@@ -70,6 +70,19 @@ test('build-ups and materials change every wall that has them', async ({ page })
   await panel.getByRole('button', { name: 'Add a ply' }).click();
   await panel.getByLabel('Material of ply 6').selectOption({ label: 'Wall tiles' });
   await panel.getByRole('button', { name: 'Move ply 6 outwards' }).click();
+  const tiles = (ply: number) =>
+    expect(panel.getByLabel(`Material of ply ${ply}`).locator('option:checked')).toHaveText('Wall tiles');
+  await tiles(5);
+  const [from, to] = await Promise.all(
+    [5, 3].map((ply) => panel.getByRole('listitem', { name: `Ply ${ply}`, exact: true }).boundingBox())
+  );
+  await page.mouse.move(from!.x + 6, from!.y + from!.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from!.x + 6, from!.y - 4, { steps: 3 });
+  await page.mouse.move(to!.x + 6, to!.y + 2, { steps: 8 });
+  await page.waitForTimeout(500);
+  await page.mouse.up();
+  await tiles(3);
   await panel.getByLabel('Fire rating').fill('REI 60');
   await panel.getByLabel('Fire rating').press('Tab');
   await panel.getByRole('button', { name: 'Materials' }).click();

@@ -5,6 +5,7 @@ import { basename, dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
 import { runScript, type Script } from '../lib/core/commands/register';
+import { elementsOf } from '../lib/core/model/bodies';
 import { Model } from '../lib/core/model/graph';
 import { readProject, writeProject, type Blobs } from '../lib/core/exchange/archive';
 import { writeGlb } from '../lib/core/exchange/glb';
@@ -106,7 +107,7 @@ async function exportTo(path: string | undefined, { to, storey, scale }: Options
   const { project } = open(path);
   const model = new Model();
   if (to?.endsWith('.glb')) {
-    const elements = model.elements(project, progress);
+    const elements = elementsOf(model, project, progress);
     progress(1, 1);
     write(to, await writeGlb(project, elements));
   } else if (to?.endsWith('.svg')) {

@@ -3,9 +3,12 @@
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import Copy from '@lucide/svelte/icons/copy';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import House from '@lucide/svelte/icons/house';
+  import Pencil from '@lucide/svelte/icons/pencil';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import {
@@ -17,6 +20,7 @@
     removeProject
   } from '$lib/components/projects';
   import { isInMemory, storageProblem, workInMemory } from '$lib/storage/database';
+  import { pictureSize } from '$lib/storage/shelf';
   import { storageFault } from '$lib/storage/faults';
   import { isOpenElsewhere } from '$lib/storage/tabs';
   import type { ProjectRow } from '$lib/storage/database';
@@ -24,7 +28,10 @@
   let rows = $state.raw<ProjectRow[] | undefined>();
   let fault = $state('');
   let asking = $state(false);
-  let doomed = $state('');
+  let doomed = $state.raw<ProjectRow | undefined>();
+  let renaming = $state<{ id: string; name: string } | undefined>();
+  let sought = $state('');
+  let order = $state<'changed' | 'name'>('changed');
   let isElsewhere = $state(false);
   let refused = $state.raw<Awaited<ReturnType<typeof storageProblem>>>();
   let picker: HTMLInputElement;
@@ -58,9 +65,9 @@
     await list();
   }
 
-  async function askToRemove(id: string) {
-    isElsewhere = await isOpenElsewhere(id);
-    doomed = id;
+  async function askToRemove(row: ProjectRow) {
+    isElsewhere = await isOpenElsewhere(row.id);
+    doomed = row;
   }
 
   async function take(files: FileList | null) {
@@ -89,7 +96,7 @@
   const remove = (id: string) =>
     tell(async () => {
       await removeProject(id);
-      doomed = '';
+      doomed = undefined;
       rows = await projectsHere();
     });
 
@@ -98,6 +105,31 @@
       await (await making()).copyProject(id);
       rows = await projectsHere();
     });
+
+  const rename = ({ id, name }: { id: string; name: string }) =>
+    tell(async () => {
+      if (await isOpenElsewhere(id)) {
+        fault = 'It is open in another tab: give it another name there.';
+        return;
+      }
+      const problem = await (await making()).renameProject(id, name);
+      if (problem) fault = `${problem.message} ${problem.hint}`;
+      else renaming = undefined;
+      rows = await projectsHere();
+    });
+
+  const { width, height } = pictureSize;
+  const pictureBox = `-3 -3 ${width + 6} ${height + 6}`;
+
+  const orders = {
+    changed: { label: 'last changed first', before: (p: ProjectRow, q: ProjectRow) => q.changed - p.changed },
+    name: { label: 'by name', before: (p: ProjectRow, q: ProjectRow) => p.name.localeCompare(q.name) }
+  };
+  const shown = $derived(
+    (rows ?? [])
+      .filter(({ name }) => name.toLowerCase().includes(sought.trim().toLowerCase()))
+      .sort(orders[order].before)
+  );
 
   const demo = (name: Demo) => tell(async () => goto(`/project/${await layDemo(name)}`));
 </script>
@@ -166,34 +198,80 @@
         >{/each}
     </div>
   {:else}
-    <ul class="mt-6 divide-y divide-fog border border-fog bg-white">
-      {#each rows as row (row.id)}
+    {#if rows.length > 1}
+      <div class="mt-6 flex items-center gap-3">
+        <Input
+          type="search"
+          class="max-w-72"
+          aria-label="Find a project"
+          placeholder="Find by name"
+          bind:value={sought}
+        />
+        <Select class="ml-auto w-auto" placeholder="" aria-label="Order of the list" bind:value={order}>
+          {#each Object.entries(orders) as [value, { label }] (value)}<option {value}>{label}</option>{/each}
+        </Select>
+      </div>
+    {/if}
+    {#if shown.length === 0}<p class="mt-6 text-shale">
+        None is called that. <Press class="text-kelp underline" onclick={() => (sought = '')}>Show all</Press>
+      </p>{/if}
+    <ul class="mt-3 divide-y divide-fog border border-fog bg-white">
+      {#each shown as row (row.id)}
         <li class="flex items-center gap-4 px-4 py-3">
-          <House size={20} class="text-kelp" />
-          <a href="/project/{row.id}" class="flex-1">
-            <span class="block font-semibold underline-offset-2 hover:underline">{row.name}</span>
-            <span class="text-shale">{row.summary}</span>
-          </a>
-          <span class="text-shale">{when.format(row.changed)}</span>
-          {#if doomed === row.id}
-            {#if isElsewhere}<span class="text-rust">It is open in another tab.</span>{/if}
-            <Button size="xs" color="red" onclick={() => remove(row.id)}>Remove for good</Button>
-            <Button size="xs" color="light" onclick={() => (doomed = '')}>Keep</Button>
+          <span class="grid h-[56px] w-[72px] shrink-0 place-items-center bg-paper">
+            {#if row.picture}<svg viewBox={pictureBox} class="h-full w-full" aria-hidden="true"
+                ><path d={row.picture} class="fill-slate" /></svg
+              >{:else}<House size={20} class="text-shale" />{/if}
+          </span>
+          {#if renaming?.id === row.id}
+            <form
+              class="flex-1"
+              onsubmit={(event) => {
+                event.preventDefault();
+                if (renaming) void rename(renaming);
+              }}
+            >
+              <Input
+                aria-label="New name of {row.name}"
+                bind:value={renaming.name}
+                {@attach (field: HTMLInputElement) => {
+                  field.focus();
+                  field.select();
+                }}
+                onkeydown={(event: KeyboardEvent) => event.key === 'Escape' && (renaming = undefined)}
+              />
+            </form>
+            <Button size="xs" color="light" onclick={() => (renaming = undefined)}>Leave it</Button>
           {:else}
-            <Press
-              class="p-2 text-shale hover:text-kelp"
-              aria-label="Copy {row.name}"
-              title="Copy it as a project of its own"
-              onclick={() => copy(row.id)}><Copy size={16} /></Press
-            >
-            <Press
-              class="p-2 text-shale hover:text-rust"
-              aria-label="Remove {row.name}"
-              onclick={() => askToRemove(row.id)}><Trash2 size={16} /></Press
-            >
+            <a href="/project/{row.id}" class="min-w-0 flex-1" title={row.name}>
+              <span class="block truncate font-semibold underline-offset-2 hover:underline">{row.name}</span>
+              <span class="text-shale">{row.summary}</span>
+            </a>
           {/if}
+          <span class="text-shale">{when.format(row.changed)}</span>
+          <Press
+            class="p-2 text-shale hover:text-kelp"
+            aria-label="Rename {row.name}"
+            title="Give it another name"
+            onclick={() => (renaming = { id: row.id, name: row.name })}><Pencil size={16} /></Press
+          >
+          <Press
+            class="p-2 text-shale hover:text-kelp"
+            aria-label="Copy {row.name}"
+            title="Copy it as a project of its own"
+            onclick={() => copy(row.id)}><Copy size={16} /></Press
+          >
+          <Press
+            class="p-2 text-shale hover:text-rust"
+            aria-label="Remove {row.name}"
+            onclick={() => askToRemove(row)}><Trash2 size={16} /></Press
+          >
         </li>
       {/each}
     </ul>
   {/if}
 </main>
+{#if doomed}{@const row =
+    doomed}{#await import('$lib/components/RemoveProject.svelte') then { default: RemoveProject }}
+    <RemoveProject {row} {isElsewhere} onremove={() => remove(row.id)} onleave={() => (doomed = undefined)} />
+  {/await}{/if}

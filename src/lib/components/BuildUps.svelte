@@ -8,6 +8,7 @@
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import X from '@lucide/svelte/icons/x';
+  import { dndzone } from 'svelte-dnd-action';
   import type { House } from './house.svelte';
   import { duties } from '../core/kernels/joints/frame';
   import { hatches } from '../core/display/marks';
@@ -19,7 +20,8 @@
   let page = $state<'buildUps' | 'materials'>('buildUps');
   let chosen = $state('');
   let fault = $state('');
-  let dragged = $state(-1);
+  /** The plies in the order in which they lie while one is dragged. */
+  let dragged = $state.raw<ReturnType<typeof rowsOf> | undefined>();
 
   const rows = $derived((house.project, bench.rows));
   const table = $derived(
@@ -32,6 +34,10 @@
     const [first] = house.editor.selected;
     return first?.kind === 'wall' ? first.buildUp : undefined;
   }
+  const rowsOf = ({ plies }: NonNullable<typeof table>) =>
+    plies.map((row, place) => ({ ...row, id: String(place), place }));
+  /** By keys the arrows beside each ply move it. */
+  const pointerOnly = { zoneTabIndex: -1, zoneItemTabIndex: -1, autoAriaDisabled: true };
   const say = (answer: string | undefined) => (fault = answer ?? '');
   const value = (event: Event) => (event.currentTarget as HTMLInputElement | HTMLSelectElement).value;
   const number = (text: string) => (text.trim() === '' ? null : Number(text));
@@ -107,21 +113,27 @@
             <span>outside</span><span>inside</span>
           </p>
 
-          <ol class="mt-2">
-            {#each table.plies as { ply, thickness, beside }, i (i)}
+          <ol
+            class="mt-2"
+            aria-label="Plies, from outside in"
+            use:dndzone={{
+              items: dragged ?? rowsOf(table),
+              flipDurationMs: 120,
+              dropTargetStyle: {},
+              ...pointerOnly
+            }}
+            onconsider={({ detail }) => (dragged = detail.items)}
+            onfinalize={({ detail }) => {
+              dragged = undefined;
+              const from = detail.items.find(({ id }) => id === detail.info.id)!.place;
+              const to = detail.items.findIndex(({ id }) => id === detail.info.id);
+              if (from !== to) say(bench.movePly(table.id, from, to));
+            }}
+          >
+            {#each dragged ?? rowsOf(table) as { id, place: i, ply, thickness, beside } (id)}
               <li
-                class="grid grid-cols-[18px_minmax(0,1fr)_70px_104px_66px] items-center gap-1 {dragged === i
-                  ? 'opacity-40'
-                  : ''}"
-                draggable="true"
-                ondragstart={() => (dragged = i)}
-                ondragend={() => (dragged = -1)}
-                ondragover={(event) => event.preventDefault()}
-                ondrop={(event) => {
-                  event.preventDefault();
-                  if (dragged >= 0 && dragged !== i) say(bench.movePly(table.id, dragged, i));
-                  dragged = -1;
-                }}
+                class="grid grid-cols-[18px_minmax(0,1fr)_70px_104px_66px] items-center gap-1 bg-white"
+                aria-label="Ply {i + 1}"
               >
                 <GripVertical size={14} class="text-shale" />
                 <Select

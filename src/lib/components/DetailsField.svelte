@@ -35,6 +35,7 @@
     const input = inputOf(event);
     if (event.key === 'Enter') put(input);
     else if (event.key === 'Escape') {
+      event.preventDefault();
       draft = undefined;
       set(field, field.value);
       input.blur();

@@ -2,12 +2,19 @@
   import Press from './Press.svelte';
   import type { House } from './house.svelte';
   import { writeSvg } from '../core/exchange/svg';
+  import type { Box } from '../core/geometry/ring';
   import type { JointOption } from '../core/drawing/joint-options';
   import { JointTool, isPresent } from '../editor/kinds/joint/tool';
 
-  let { house }: { house: House } = $props();
+  /** `onjoint`: a joint was taken in hand. */
+  let { house, onjoint }: { house: House; onjoint: (region: Box) => void } = $props();
   const tool = $derived((house.tick, house.editor.tool instanceof JointTool ? house.editor.tool : undefined));
   const shown = $derived((house.tick, tool?.options));
+
+  const key = $derived(JSON.stringify(shown && tool?.region));
+  $effect(() => {
+    if (key) onjoint(JSON.parse(key) as Box);
+  });
 
   const picture = ({ marks, box, label }: JointOption) =>
     `data:image/svg+xml,${encodeURIComponent(writeSvg(marks, 8, label, { box, margin: 0 }))}`;

@@ -3,27 +3,21 @@
   import X from '@lucide/svelte/icons/x';
   import Press from './Press.svelte';
   import type { House } from './house.svelte';
-  import { keysOfAll, keysWithout, stages } from '../editor/stages';
+  import Entry from './Entry.svelte';
+  import { shownKey, toolKeys } from './keys.svelte';
+  import { keysOfAll, keysWithout, shelves, type Shelf } from '../editor/stages';
   import type { KeyHint } from '../editor/tool';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   const { tool } = $derived(house.hand);
-  const nameOfTool = $derived(
-    stages.flatMap(({ tools }) => tools).find((one) => one.tool === tool?.name)?.label ?? 'What is in hand'
-  );
+  const nameOfTool = $derived(shelves.find((one) => one.tool === tool?.name)?.label ?? 'What is in hand');
   const groups = $derived<{ title: string; keys: readonly KeyHint[] }[]>([
     ...(tool ? [{ title: nameOfTool, keys: [...(tool.keys ?? []), ...keysOfAll] }] : []),
-    {
-      title: 'Tools',
-      keys: stages.flatMap(({ tools }) =>
-        tools.map(({ key, label }) => ({
-          key: key === key.toUpperCase() ? `⇧${key}` : key.toUpperCase(),
-          does: label
-        }))
-      )
-    },
     { title: 'Anywhere', keys: keysWithout }
   ]);
+
+  let fault = $state('');
+  const change = (shelf: Shelf, text: string) => (fault = toolKeys.set(shelf, text) ?? '');
 </script>
 
 <section
@@ -34,6 +28,27 @@
     <h2 class="flex-1 font-semibold">Keys</h2>
     <Press class="p-1 text-shale" aria-label="Close the keys" onclick={onclose}><X size={16} /></Press>
   </header>
+  <h3 class="mt-4 text-xs font-semibold text-shale">Tools: write another letter to change a key</h3>
+  {#if fault}<p role="alert" class="mt-1 text-rust">{fault}</p>{/if}
+  <dl class="mt-1 grid grid-cols-2 gap-x-6">
+    {#each shelves as shelf (shelf.tool)}
+      <div class="flex items-baseline gap-3 border-b border-fog py-0.5">
+        <dt class="w-24 shrink-0">
+          <Entry
+            class="w-12 text-center font-semibold"
+            aria-label="Key of {shelf.label}"
+            maxlength={2}
+            value={shownKey(toolKeys.of(shelf))}
+            onput={(text) => change(shelf, text.trim())}
+          />
+        </dt>
+        <dd>{shelf.label}</dd>
+      </div>
+    {/each}
+  </dl>
+  {#if toolKeys.changed}<Press class="mt-2 text-kelp underline" onclick={() => toolKeys.reset()}
+      >Take back the keys as they were</Press
+    >{/if}
   {#each groups as { title, keys } (title)}
     <h3 class="mt-4 text-xs font-semibold text-shale">{title}</h3>
     <dl class="mt-1 grid grid-cols-2 gap-x-6">

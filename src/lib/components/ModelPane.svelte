@@ -243,7 +243,7 @@
     class="pointer-events-none absolute left-2 right-2 flex flex-wrap items-center gap-2 [&>*]:pointer-events-auto"
     style:top="calc(0.5rem + var(--over, 0px))"
   >
-    <div class="flex border border-fog bg-white" role="group" aria-label="Look at the model from">
+    <div class="flex flex-wrap border border-fog bg-white" role="group" aria-label="Look at the model from">
       {#each views as { value, label } (value)}
         <Press
           class="px-2 py-1 text-xs {current === value ? 'bg-slate text-white' : 'text-shale hover:bg-fog'}"

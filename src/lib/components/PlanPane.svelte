@@ -10,6 +10,7 @@
   import type { ActionName } from '../editor/stages';
   import { takeSize } from '../editor/take-tool';
   import type { ToolName } from '../editor/tool';
+  import { Fingers } from '../plan/fingers';
   import { PlanView } from '../plan/plan-view';
   import { getBlob } from '../storage/store';
   import { layTracingSheetFile, pickTracingSheet } from './tracing-sheets';
@@ -19,12 +20,15 @@
     house,
     take,
     onfit,
-    onmenu
+    onmenu,
+    complete
   }: {
     house: House;
     take: (name: ToolName | ActionName) => void;
     onfit: () => void;
     onmenu: (at: { x: number; y: number }) => void;
+    /** Whether what can wait has come. */
+    complete: boolean;
   } = $props();
   let canvas: HTMLCanvasElement;
   let frame: HTMLElement;
@@ -32,8 +36,14 @@
   let shownStorey = '';
   let scaleTick = $state(0);
   let drag: Drag | undefined;
-  let pressed: { x: number; y: number; at: Point; button: number } | undefined;
+  /** `pans`: what it drags is the plan. */
+  let pressed: { x: number; y: number; at: Point; button: number; pans: boolean } | undefined;
   let moved = false;
+  const fingers = new Fingers(() => view!);
+  /** Whether one finger draws with the tool in hand, or pans; asked once a finger was used. */
+  let fingerDraws = $state(true);
+  let touched = $state(false);
+  let held: ReturnType<typeof setTimeout> | undefined;
 
   const { editor } = $derived(house);
   let showing = $state(false);
@@ -71,6 +81,11 @@
   export function scale(): number {
     void scaleTick;
     return view?.scale ?? 75;
+  }
+
+  function perPixel(): number {
+    void scaleTick;
+    return view?.mmPerPixel ?? 20;
   }
 
   onMount(() => {
@@ -121,26 +136,65 @@
     canvas.setPointerCapture(event.pointerId);
     canvas.focus();
     const { x, y, point } = at(event);
-    pressed = { x, y, at: point, button: event.button };
+    const isFinger = event.pointerType === 'touch';
+    if (isFinger) {
+      touched = true;
+      fingers.press(event.pointerId, { x, y });
+      if (fingers.areTwo) return onpointercancel(event);
+      held = setTimeout(() => askAt(event, point), 600);
+    }
+    const per = view!.mmPerPixel;
+    const onSelected = () => editor.selection.has(hitAt(editor, point, per) ?? '');
+    const pans = event.button !== 0 || (isFinger && (editor.tool ? !fingerDraws : !onSelected()));
+    pressed = { x, y, at: point, button: event.button, pans };
     moved = false;
-    if (event.button === 0 && editor.tool) editor.tool.press?.(point);
-    if (event.button === 0 && !editor.tool) drag = Drag.begin(editor, point, view!.mmPerPixel);
+    if (pans) return;
+    // A finger was nowhere before it came down.
+    if (isFinger) editor.tool?.move?.(point, per);
+    if (editor.tool) editor.tool.press?.(point);
+    else drag = Drag.begin(editor, point, per);
+  }
+
+  /** What can be done to the thing there. */
+  function askAt({ clientX, clientY }: PointerEvent, point: Point) {
+    if (moved || editor.tool || !pressed) return;
+    const id = hitAt(editor, point, view!.mmPerPixel);
+    if (!id) return;
+    if (!editor.selection.has(id)) editor.select([id]);
+    drag?.cancel();
+    letGo();
+    pressed = undefined;
+    onmenu({ x: clientX, y: clientY });
+  }
+
+  /** What a press would do. */
+  function cursorAt(point: Point, per: number): string {
+    if (editor.tool) return house.hand.message?.kind === 'problem' ? 'not-allowed' : '';
+    if (sizeAt(editor, point, per)) return 'text';
+    const id = hitAt(editor, point, per);
+    if (!id) return '';
+    return editor.selection.has(id) ? 'move' : 'pointer';
   }
 
   function onpointermove(event: PointerEvent) {
     const { x, y, point } = at(event);
     const per = view!.mmPerPixel;
+    if (event.pointerType === 'touch') fingers.move(event.pointerId, { x, y });
+    if (fingers.areTwo) return;
     editor.freePointer(event.shiftKey);
     if (!pressed) {
       if (editor.tool) editor.tool.move?.(point, per);
       else hover(hitAt(editor, point, per));
-      canvas.style.cursor = !editor.tool && sizeAt(editor, point, per) ? 'text' : '';
+      canvas.style.cursor = cursorAt(point, per);
       return;
     }
-    if (Math.hypot(x - pressed.x, y - pressed.y) > 3) moved = true;
+    // A finger is never quite still.
+    if (Math.hypot(x - pressed.x, y - pressed.y) > (event.pointerType === 'touch' ? 8 : 3)) moved = true;
     if (!moved) return;
-    if (pressed.button !== 0) {
-      view!.pan(event.movementX, event.movementY);
+    if (pressed.pans) {
+      canvas.style.cursor = 'grabbing';
+      const now = view!.toScreen(pressed.at);
+      view!.pan(x - now[0], y - now[1]);
       return;
     }
     if (editor.tool) editor.tool.move?.(point, per);
@@ -169,15 +223,15 @@
 
   function onpointerup(event: PointerEvent) {
     const { point } = at(event);
+    clearTimeout(held);
+    fingers.lift(event.pointerId);
+    if (pressed?.button === 2) askAt(event, point);
     const was = pressed;
     pressed = undefined;
-    if (was?.button === 2 && !moved && !editor.tool) {
-      const id = hitAt(editor, point, view!.mmPerPixel);
-      if (id && !editor.selection.has(id)) editor.select([id]);
-      if (id) onmenu({ x: event.clientX, y: event.clientY });
+    if (!was || was.button !== 0 || (was.pans && moved)) {
+      canvas.style.cursor = cursorAt(point, view!.mmPerPixel);
       return;
     }
-    if (!was || was.button !== 0) return;
     if (editor.tool) {
       editor.freePointer(event.shiftKey);
       editor.tool.click?.(point, view!.mmPerPixel);
@@ -201,7 +255,9 @@
     view!.redraw();
   }
 
-  function onpointercancel() {
+  function onpointercancel(event: PointerEvent) {
+    clearTimeout(held);
+    if (event.type === 'pointercancel') fingers.lift(event.pointerId);
     drag?.cancel();
     letGo();
     pressed = undefined;
@@ -225,7 +281,9 @@
   function onwheel(event: WheelEvent) {
     event.preventDefault();
     const { x, y } = at(event);
-    view!.zoom(Math.exp(-event.deltaY * 0.0015), x, y);
+    // Sideways it pans; a pinch on a trackpad comes as a wheel with Ctrl, in small steps.
+    if (event.deltaX !== 0) view!.pan(-event.deltaX, 0);
+    view!.zoom(Math.exp(-event.deltaY * (event.ctrlKey ? 0.01 : 0.0015)), x, y);
   }
 
   function ondrop(event: DragEvent) {
@@ -281,6 +339,10 @@
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
     onclick={onfit}>Fit</Press
   >
+  {#if complete}{#await import('./PlanCorner.svelte') then { default: PlanCorner }}<PlanCorner
+        {house}
+        mmPerPixel={perPixel()}
+      />{/await}{/if}
   {#if showing}{#await import('./ShowPanel.svelte') then { default: ShowPanel }}<ShowPanel
         {house}
       />{/await}{/if}
@@ -291,4 +353,9 @@
     aria-expanded={showing}
     onclick={() => (showing = !showing)}>Show</Press
   >
+  {#if touched && house.hand.tool}<Press
+      class="absolute bottom-2 left-[152px] border border-fog bg-white px-2 py-1 text-xs text-shale"
+      aria-pressed={!fingerDraws}
+      onclick={() => (fingerDraws = !fingerDraws)}>{fingerDraws ? 'Finger draws' : 'Finger pans'}</Press
+    >{/if}
 </div>

@@ -57,7 +57,9 @@
         autofocus
         bind:value={name}
         onkeydown={(event) => {
-          if (event.key === 'Escape') naming = false;
+          if (event.key !== 'Escape') return;
+          event.preventDefault();
+          naming = false;
         }}
         onblur={() => (naming = false)}
       />

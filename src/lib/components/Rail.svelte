@@ -29,14 +29,14 @@
   import Square from '@lucide/svelte/icons/square';
   import Triangle from '@lucide/svelte/icons/triangle';
   import type { Component } from 'svelte';
+  import { shownKey, toolKeys } from './keys.svelte';
   import Presets from './Presets.svelte';
   import type { House as OpenHouse } from './house.svelte';
   import type { WorkStage } from '../core/document/kind';
-  import { stageOfTool, stages, type ActionName } from '../editor/stages';
+  import { stages, type ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
 
   let { house, take }: { house: OpenHouse; take: (name: ToolName | ActionName) => void } = $props();
-  let chosen = $state<WorkStage>('walls');
 
   const icons: Record<WorkStage, Component<{ size?: number }>> = {
     measure: Ruler,
@@ -74,15 +74,10 @@
     handOver: FileOutput
   };
   const inHand = $derived(house.hand.tool?.name);
-  const open = $derived(inHand ? (stageOfTool.get(inHand) ?? chosen) : chosen);
+  const open = $derived(house.hand.stage);
   const counted = $derived(house.findings.filter((finding) => finding.deferred === undefined));
   const count = (stage: WorkStage) =>
     stage === 'review' ? counted.length : counted.filter((finding) => finding.stage === stage).length;
-
-  function choose(stage: WorkStage) {
-    chosen = stage;
-    if (house.editor.tool) house.editor.take(undefined);
-  }
 </script>
 
 <nav class="flex w-[152px] flex-col overflow-y-auto bg-chalk py-2" aria-label="Order of work">
@@ -95,7 +90,7 @@
           ? 'font-semibold'
           : 'text-shale'}"
         aria-expanded={open === stage}
-        onclick={() => choose(stage)}
+        onclick={() => house.editor.open(stage)}
       >
         <Icon size={17} />
         <span class="flex-1">{label}</span>
@@ -106,7 +101,8 @@
       </Press>
       {#if open === stage}
         <ul class="px-2 pb-2">
-          {#each tools as { tool, label: word, key } (tool)}
+          {#each tools as shelf (shelf.tool)}
+            {@const { tool, label: word } = shelf}
             {@const ToolIcon = toolIcons[tool]}
             <li>
               <Press
@@ -118,8 +114,8 @@
               >
                 <span class="shrink-0"><ToolIcon size={14} /></span><span class="flex-1 whitespace-nowrap"
                   >{word}</span
-                ><kbd class="rounded border border-fog bg-paper px-1 font-sans text-xs uppercase text-shale"
-                  >{key === key.toUpperCase() ? `⇧${key}` : key}</kbd
+                ><kbd class="rounded border border-fog bg-paper px-1 font-sans text-xs text-shale"
+                  >{shownKey(toolKeys.of(shelf))}</kbd
                 >
               </Press>
             </li>

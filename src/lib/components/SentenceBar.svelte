@@ -5,7 +5,14 @@
   import { inputOf } from './dress';
   import type { House } from './house.svelte';
   import { sentenceOfSelection } from '../editor/selection-sentence';
-  import { besideBlank, blankAtFault, isBlank, type Blank, type SentencePart } from '../editor/sentence';
+  import {
+    besideBlank,
+    blankAtFault,
+    isBlank,
+    shownChoices,
+    type Blank,
+    type SentencePart
+  } from '../editor/sentence';
 
   /** `over`: how far a long sentence reaches over what is below, px; `refusing`: a refusal is said at one of the blanks. */
   let {
@@ -60,8 +67,6 @@
     }
     return list;
   });
-  const labelOf = ({ choices, value }: Blank) => choices?.find((one) => one.value === value)?.label ?? '';
-
   /** Typed values on blue, proposed ones over dashes, what is kept as it is plain: told by the hints. */
   const lookOf = ({ typed }: Blank) => {
     if (typed) return 'bg-typed font-semibold text-tide';
@@ -169,6 +174,8 @@
         {#if isBlank(part)}
           <span class="relative whitespace-nowrap">
             {#if part.kind === 'choice'}
+              {@const choices = shownChoices(part.choices ?? [])}
+              {@const chosen = choices.find((one) => one.value === part.value)}
               <Select
                 placeholder=""
                 name={part.name}
@@ -177,13 +184,14 @@
                   select: 'max-w-96 border-b-2 text-base font-semibold'
                 }}
                 class="inline-block w-auto"
-                style="width: calc({labelOf(part).length * 0.92}ch + 34px)"
+                style="width: calc({(chosen?.shown.length ?? 0) * 0.92}ch + 34px)"
+                title={chosen?.label}
                 value={part.value}
                 onkeydown={(event) => onkeydown(event, part)}
                 onchange={(event) => fill(part, event.currentTarget.value)}
               >
-                {#each part.choices ?? [] as choice (choice.value)}<option value={choice.value}
-                    >{choice.label}</option
+                {#each choices as { value, label, shown } (value)}<option {value} title={label}
+                    >{shown}</option
                   >{/each}
               </Select>
             {:else}

@@ -17,9 +17,10 @@
   import { countOf } from '../editor/details/describe';
   import { nudge, stepThrough } from '../editor/pointing';
   import { takeLike, takePaste } from '../editor/take-tool';
-  import { shelfByKey, type ActionName } from '../editor/stages';
+  import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
   import { pickTracingSheet } from './tracing-sheets';
+  import { toolKeys } from './keys.svelte';
   import { whenIdle } from '../frame-loop';
 
   let { house }: { house: House } = $props();
@@ -72,8 +73,8 @@
     target.closest('button, a, [role="menu"], [role="separator"], [role="slider"], [data-own-keys]') !== null;
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || inField(event.target))
-      return;
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (inField(event.target) && event.key !== 'Escape') return;
     if (event.key === 'Escape') {
       if (menu) menu = undefined;
       else if (listing) listing = false;
@@ -109,8 +110,7 @@
     else if (event.key === 'A') editor.isolate();
     else if (event.key === 'V') {
       editor.setVeil(!editor.veil);
-    } else if (!editor.tool?.key?.(event.key) && shelfByKey.has(event.key))
-      take(shelfByKey.get(event.key)!.tool);
+    } else if (!editor.tool?.key?.(event.key) && toolKeys.at(event.key)) take(toolKeys.at(event.key)!.tool);
     else if (!event.key.match(/^[a-zA-Z]$/)) return;
     event.preventDefault();
     house.catchUp();
@@ -169,6 +169,9 @@
   function onbeforeunload(event: BeforeUnloadEvent) {
     if (house.isAtRisk) event.preventDefault();
   }
+
+  /** At scales smaller than 1 to this, joints cannot be read. */
+  const readable = 26;
 
   /** What lays the sheet out, read once the model view is there: the browser does not wait for it when it prints. */
   let print: typeof import('./print') | undefined;
@@ -234,7 +237,16 @@
     <SentenceBar {house} bind:this={sentence} bind:over bind:refusing onleave={() => plan.focus()} />
     <div class="relative min-h-0 flex-1" style:--over="{over}px">
       <SplitPane initialSizes={[56, 44]} minSize={1} responsive={false} transition={false}>
-        <Pane><PlanPane {house} bind:this={plan} {take} onfit={fit} onmenu={(at) => (menu = at)} /></Pane>
+        <Pane
+          ><PlanPane
+            {house}
+            bind:this={plan}
+            {take}
+            onfit={fit}
+            onmenu={(at) => (menu = at)}
+            {complete}
+          /></Pane
+        >
         <Pane>
           <div class="relative flex h-full flex-col">
             <div class="relative min-h-0 flex-1">
@@ -245,7 +257,10 @@
                   onmenu={(at) => (menu = at)}
                 />{/key}
               {#if jointing}{#await import('./JointPictures.svelte') then { default: JointPictures }}
-                  <JointPictures {house} />
+                  <JointPictures
+                    {house}
+                    onjoint={(region) => plan.scale() > readable && plan.zoomTo(region)}
+                  />
                 {/await}{/if}
             </div>
             {#if looked}{#await import('./Details.svelte') then { default: Details }}

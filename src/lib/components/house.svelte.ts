@@ -40,7 +40,14 @@ export class House {
   unsaved = $state.raw<StorageFault | undefined>();
   /** Whether the house lives in this page alone. */
   readonly inMemory = isInMemory();
-  findings = $state.raw<readonly Finding[]>([]);
+  private found = $state.raw<readonly Finding[]>([]);
+  /** What the review says of the house, but of what is half drawn. */
+  findings = $derived.by(() => {
+    void this.tick;
+    const unfinished = new Set(this.editor.tool?.unfinished);
+    const held = this.found.filter(({ subjects }) => subjects.some((id) => unfinished.has(id)));
+    return held.length === 0 ? this.found : this.found.filter((one) => !held.includes(one));
+  });
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
   readonly style: WallStyle;
@@ -92,7 +99,7 @@ export class House {
     this.client = new ModelClient(
       {
         onUpdate: (update) => {
-          if (update.findings) this.findings = update.findings;
+          if (update.findings) this.found = update.findings;
           this.update = update;
           for (const viewer of this.viewers) viewer(update);
         },

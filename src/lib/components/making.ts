@@ -6,7 +6,8 @@ import { readProject } from '../core/exchange/archive';
 import type { Problem } from '../core/document/problems';
 import { copyOfProject, newProject } from '../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../core/units/length';
-import { createProject } from '../storage/store';
+import { ProjectGone } from '../storage/faults';
+import { createProject, keepSteps } from '../storage/store';
 import type { Project } from '../core/document/kind';
 import { newGuid } from './guid';
 import { restored } from './restored';
@@ -36,6 +37,19 @@ export async function startProject(
 export async function copyProject(id: string): Promise<void> {
   const stored = await restored(id);
   if (stored) await createProject(nanoid(10), copyOfProject(stored.history.project, newGuid()));
+}
+
+/** Call a project otherwise, as a step of its own that can be undone in it. Answers why not, if it cannot. */
+export async function renameProject(id: string, name: string): Promise<Problem | undefined> {
+  const stored = await restored(id);
+  if (!stored) throw new ProjectGone();
+  const { project, next } = stored.history;
+  const set = perform(project, { name: 'setProject', args: { name: name.trim() } });
+  if (!set.ok) return set.problem;
+  if (set.patch.size === 0) return undefined;
+  const operation = { op: 'do', label: set.label, patch: set.patch } as const;
+  await keepSteps(id, next, [operation], applyPatch(project, set.patch));
+  return undefined;
 }
 
 /** What a page still has of a project, kept as one of its own: the same house when the first is gone, else a new one. */

@@ -21,6 +21,14 @@ describe('the session', () => {
     expect(operations).toHaveLength(1);
     expect(editor.isTrial).toBe(false);
   });
+  it('looks at the stage of the tool in hand, or at the one opened last', () => {
+    const session = startSession([rectangle()]);
+    const { editor } = session;
+    session.take('slab');
+    expect(editor.stage).toBe('floors');
+    editor.open('roof');
+    expect([editor.stage, editor.tool]).toEqual(['roof', undefined]);
+  });
   it('undo and redo give the same records back, without limit', () => {
     const { editor, operations } = startSession([rectangle()]);
     const start = editor.project;

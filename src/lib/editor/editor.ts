@@ -3,7 +3,7 @@
  * and no Svelte; listeners are told when anything changed. Every change to the project goes through a command.
  */
 import { perform, type Call } from '../core/commands/register';
-import type { Project, Result } from '../core/document/kind';
+import type { Project, Result, WorkStage } from '../core/document/kind';
 import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
@@ -26,6 +26,7 @@ import {
   type Operation,
   type Way
 } from './history';
+import { stageOfTool } from './stages';
 import type { Tool } from './tool';
 import { hostOf } from '../core/document/copies';
 import { usualSizes, type UsualSizes } from '../core/units/usual';
@@ -64,6 +65,8 @@ export interface Hand {
   readonly readOnly: Message | undefined;
   /** Whether everything but what is in hand is shown faintly. */
   readonly veil: boolean;
+  /** The stage of work that is looked at: that of the tool in hand, or the one opened last. */
+  readonly stage: WorkStage;
   /** Only these are shown, until all are again. */
   readonly isolated: ReadonlySet<string> | undefined;
   readonly boxTakes: BoxTakes;
@@ -100,6 +103,7 @@ export class Editor {
       pulled: undefined,
       readOnly: undefined,
       veil: false,
+      stage: 'walls',
       isolated: undefined,
       boxTakes: 'enclosed',
       holds: 'a'
@@ -134,6 +138,9 @@ export class Editor {
   get readOnly() {
     return this.inHand.readOnly;
   }
+  get stage(): WorkStage {
+    return this.inHand.stage;
+  }
   get veil() {
     return this.inHand.veil;
   }
@@ -165,6 +172,12 @@ export class Editor {
     this.turn({ ghost });
   }
 
+  /** Look at a stage of the work; what was in hand is laid down. */
+  open(stage: WorkStage) {
+    if (this.inHand.tool) this.take(undefined);
+    this.turn({ stage });
+  }
+
   setVeil(veil: boolean) {
     this.turn({ veil });
   }
@@ -189,7 +202,8 @@ export class Editor {
 
   /** Take a tool in hand that may already show something: what it tries, and what it said, stays. */
   hold(tool: Tool, selection: 'kept' | 'dropped' = 'dropped') {
-    this.turn({ tool, ...(selection === 'dropped' && { selection: none }) });
+    const stage = stageOfTool.get(tool.name) ?? this.stage;
+    this.turn({ tool, stage, ...(selection === 'dropped' && { selection: none }) });
   }
 
   /** The tool in hand has changed within. */

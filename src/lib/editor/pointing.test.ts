@@ -203,7 +203,7 @@ describe('snaps', () => {
     expect(place('a third of the stretch, inner face', 3350, 210)!.x).toBeCloseTo(2050 + 3750 / 3, 6);
     expect(place('a quarter of the stretch, inner face', 4870, 210)!.x).toBeCloseTo(5800 - 3750 / 4, 6);
     expect(place('middle of the clear inner face', 5790, 1980)).toEqual({ x: 5800, y: 2000 });
-    expect(place('jamb of Door door, inner face', 2510, 190)).toEqual({ x: 2500, y: 200 });
+    expect(place('jamb of Door D01, inner face', 2510, 190)).toEqual({ x: 2500, y: 200 });
     expect(place('corner of a wall', 210, 210)).toEqual({ x: 200, y: 200 });
     expect(place('extension of a face', 1960, 5000)).toEqual({ x: 1950, y: 5000 });
     expect(place('square to a face', 4020, 210, { start: { x: 4000, y: 2500 } })).toEqual({

@@ -9,6 +9,7 @@ import {
   parseLength,
   type LengthUnits
 } from '../core/units/length';
+import type { Point } from '../core/geometry/point';
 import type { Settings } from '../core/kinds/project/record';
 
 export interface Choice {
@@ -47,6 +48,16 @@ export const lengthBlank = (
   mm: value,
   typed
 });
+/** A place of the plan, "[x] across and [y] up"; `typed`: what of it was typed. */
+export const placeBlanks = (
+  { x, y }: Point,
+  typed: { readonly x?: number; readonly y?: number },
+  units: LengthUnits
+): SentencePart[] => [
+  lengthBlank('x', 'Across from project zero', typed.x ?? x, units, typed.x !== undefined),
+  'across and',
+  lengthBlank('y', 'Up from project zero', typed.y ?? y, units, typed.y !== undefined)
+];
 /** So much above or below `what`. */
 export const heightBlank = (
   name: string,
@@ -83,6 +94,27 @@ export const choiceBlank = (
   value: string,
   choices: readonly Choice[]
 ): Blank => ({ name, label, kind: 'choice', value, choices });
+
+/** Characters of a choice that are shown whole, and of its beginning where that is cut. */
+const [mostShown, leastShown] = [44, 12];
+
+/** Choices as they are shown: of a long one that begins as another does, the part that differs, after a few letters. */
+export function shownChoices(choices: readonly Choice[]): readonly (Choice & { readonly shown: string })[] {
+  const shared = (p: string, q: string) => {
+    let n = 0;
+    while (n < p.length && p[n] === q[n]) n += 1;
+    return n;
+  };
+  return choices.map((choice) => {
+    const { label } = choice;
+    if (label.length <= mostShown) return { ...choice, shown: label };
+    const alike = Math.max(0, ...choices.map((other) => (other === choice ? 0 : shared(label, other.label))));
+    const from = label.lastIndexOf(' ', alike) + 1;
+    const shown =
+      from > leastShown ? `${label.slice(0, leastShown).trimEnd()} … ${label.slice(from)}` : label;
+    return { ...choice, shown };
+  });
+}
 
 /**
  * The blank at which a refusal is said: the one that its numbers are of, else the one that was typed into last; none where

@@ -17,7 +17,8 @@ const none: readonly never[] = [];
 /** How the plan of the storey in hand is drawn on the screen. */
 export const lookFor = (editor: Editor, mmPerPixel: number): PlanLook => ({
   paper: paperPixels * mmPerPixel,
-  room: editor.stringRoom
+  room: editor.stringRoom,
+  roofs: editor.stage === 'roof'
 });
 
 const keyFor = (editor: Editor, mmPerPixel: number) => lookKey(editor.storey, lookFor(editor, mmPerPixel));

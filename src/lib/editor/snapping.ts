@@ -14,6 +14,7 @@ import {
   meetLines,
   rotate,
   subtract,
+  unit,
   type Point
 } from '../core/geometry/point';
 import { tolerances } from '../core/geometry/tolerances';
@@ -41,6 +42,8 @@ export interface Snap {
 interface Ranked extends Snap {
   /** Lower is better; distance in pixels is added. */
   readonly rank: number;
+  /** A middle or a division: one can do without it. */
+  readonly slight?: boolean;
 }
 
 /** How near a place must be, pixels. */
@@ -129,7 +132,7 @@ export function findSnaps(input: SnapInput): Snap[] {
   }
   if (model) offerAlignments(model, pointer, start, radius, offer);
   const seen = new Set<string>();
-  return found
+  return withoutSlips(found, start)
     .sort((p, q) => p.rank - q.rank)
     .filter(({ point, name }) => {
       const key = `${Math.round(point.x)} ${Math.round(point.y)} ${name}`;
@@ -137,7 +140,19 @@ export function findSnaps(input: SnapInput): Snap[] {
     });
 }
 
-type Offer = (point: Point, name: string, rank: number, more?: Partial<Snap>) => void;
+/** A middle a little off square to where the stretch began comes after all that is square: it would be a slip. */
+function withoutSlips(found: Ranked[], start: Point | undefined): Ranked[] {
+  const square = start && found.find(({ name }) => /^at (0|90|180|270)°$/.test(name));
+  if (!square) return found;
+  const across = leftOf(unit(subtract(square.point, start)));
+  const isOff = ({ point }: Ranked) => Math.abs(dot(subtract(point, start), across)) > tolerances.coincident;
+  return found.map((one) => (one.slight && isOff(one) ? { ...one, rank: one.rank + slip } : one));
+}
+
+/** So much worse than the last of what is square. */
+const slip = 3;
+
+type Offer = (point: Point, name: string, rank: number, more?: Partial<Ranked>) => void;
 
 function offerWalls(
   model: StoreyModel,
@@ -157,10 +172,11 @@ function offerWalls(
     const past = t < -radius || t > frame.length + radius;
     offerLines(frame, t, y, radius, past, offer, lines);
     if (past) continue;
-    offer(fromFrame(frame, frame.length / 2, 0), 'middle of a wall', 1, { wall: id });
+    offer(fromFrame(frame, frame.length / 2, 0), 'middle of a wall', 1, { wall: id, slight: true });
     for (const face of [frame.y0, frame.y1])
       offer(fromFrame(frame, frame.length / 2, face), `middle of the ${faceOf(frame, face)}`, 1.2, {
-        wall: id
+        wall: id,
+        slight: true
       });
     for (const corner of model.footprints.walls.get(id)?.bands[0]?.outline.flat() ?? [])
       offer(corner, 'corner of a wall', 0.7, { wall: id });
@@ -236,7 +252,7 @@ function offerStretches(query: Query, frame: Frame, offer: Offer) {
         fromFrame(frame, t0 + (t1 - t0) * share, y),
         `${name} of ${stretchName(frame, y, whole)}`,
         rank + (whole ? 0.3 : 0),
-        { wall: frame.wall.id }
+        { wall: frame.wall.id, slight: true }
       );
 }
 

@@ -82,6 +82,9 @@ export const stages: readonly StageInfo[] = [
   }
 ];
 
+/** All that can be taken from the rail. */
+export const shelves: readonly Shelf[] = stages.flatMap(({ tools }) => tools);
+
 /** What every tool does with these. */
 export const keysOfAll: readonly KeyHint[] = [
   { key: 'Enter', does: 'accepts' },
@@ -108,9 +111,6 @@ export const keysWithout: readonly KeyHint[] = [
   { key: '?', does: 'these keys' }
 ];
 
-export const shelfByKey = new Map(
-  stages.flatMap(({ stage, tools }) => tools.map((shelf) => [shelf.key, { ...shelf, stage }] as const))
-);
 export const stageOfTool = new Map<string, WorkStage>(
   stages.flatMap(({ stage, tools }) => tools.map(({ tool }) => [tool, stage] as const))
 );

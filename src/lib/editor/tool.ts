@@ -65,4 +65,6 @@ export interface Tool {
   /** What holds and no blank tells. */
   readonly note?: string;
   overlay?(): Overlay;
+  /** What is half drawn: of it nothing is found fault with yet. */
+  readonly unfinished?: readonly string[];
 }

@@ -1,9 +1,9 @@
 /** Marks of equal look as one path each. */
 import type { Point } from '../core/geometry/point';
-import { hatchTiles, pens, type Ink, type PlainMark } from '../core/display/marks';
+import { pens, type Hatch, type Ink, type PlainMark } from '../core/display/marks';
 
 export interface Batch {
-  readonly hatch: keyof typeof hatchTiles | undefined;
+  readonly hatch: Exclude<Hatch, 'none'> | undefined;
   readonly fill: string | undefined;
   readonly stroke: Ink | undefined;
   readonly width: number;

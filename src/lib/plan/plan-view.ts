@@ -1,12 +1,6 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { twinsOf } from '../core/kinds/twins/commands';
-import {
-  drawingFont,
-  hatchTiles,
-  type DimensionMark,
-  type Mark,
-  type PlainMark
-} from '../core/display/marks';
+import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import { add, rotate, subtract, type Point } from '../core/geometry/point';
 import { guideLines, stretchOf } from '../core/kinds/guide/lines';
@@ -34,6 +28,8 @@ export class PlanView {
   private centre: Point = { x: 4000, y: 3000 };
   private tokens: Tokens = themes.day;
   private sized = false;
+  /** The whole is shown, and still is when the pane changes; until it is looked at otherwise. */
+  private isFitted = true;
   private readonly pictures = new Map<string, ImageBitmap>();
   /** What a drag without a tool shows. */
   pulled: Overlay | undefined;
@@ -70,11 +66,10 @@ export class PlanView {
       return;
     this.canvas.width = Math.round(width * ratio);
     this.canvas.height = Math.round(height * ratio);
-    const first = !this.sized;
     this.sized = true;
     // The house is what the pane is for: its strings take a fifth of it at most.
     this.editor.giveStringRoom(Math.round(Math.min(width, height) / 5 / paperPixels));
-    if (first) this.fit();
+    if (this.isFitted) this.fit();
     this.redraw();
   }
 
@@ -100,6 +95,7 @@ export class PlanView {
   }
 
   zoom(factor: number, x: number, y: number) {
+    this.isFitted = false;
     const held = this.toModel(x, y);
     this.pixelsPerMm = Math.max(leastPixels, Math.min(5, this.pixelsPerMm * factor));
     const now = this.toModel(x, y);
@@ -109,12 +105,14 @@ export class PlanView {
   }
 
   pan(dx: number, dy: number) {
+    this.isFitted = false;
     this.centre = { x: this.centre.x - dx / this.pixelsPerMm, y: this.centre.y + dy / this.pixelsPerMm };
     this.redraw();
   }
 
   /** Show the whole storey with its dimension strings, or a given box. */
   fit(only?: { minX: number; minY: number; maxX: number; maxY: number }) {
+    this.isFitted = only === undefined;
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
     const { shown, model, storey } = this.editor;
@@ -225,6 +223,8 @@ export class PlanView {
     context.globalAlpha = veiled ? veilShare : 1;
     for (const marks of drawing.over)
       this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
+    this.drawTexts(this.visible(drawing.tags as readonly PlainMark[]), ratio);
+    inModel();
     const dims = this.dimensions(drawing.dimensions);
     this.strokeBatches(this.batches.of(dims));
     this.drawTexts(dims, ratio);
@@ -294,9 +294,9 @@ export class PlanView {
 
   private readonly patterns = new Map<Batch['hatch'], { scale: number; pattern: CanvasPattern | null }>();
 
-  /** A hatch at true size, made anew for each scale; none where its lines would run together. */
-  private patternOf(hatch: keyof typeof hatchTiles): CanvasPattern | undefined {
-    const { size, lines } = hatchTiles[hatch];
+  /** A hatch, made anew for each scale; none where its lines would run together. */
+  private patternOf(hatch: NonNullable<Batch['hatch']>): CanvasPattern | undefined {
+    const { size, lines } = hatchAt(hatch, paperPixels / this.pixelsPerMm);
     const pixels = Math.round(size * this.pixelsPerMm * (window.devicePixelRatio || 1));
     if (pixels < 6) return undefined;
     const old = this.patterns.get(hatch);

@@ -104,6 +104,7 @@ export class ModelScene {
     new THREE.BufferGeometry(),
     new THREE.LineBasicMaterial({ color: themes.day.gorse, depthTest: false })
   );
+  private hasGuides = false;
   private drawnAs: ModelLook = { surfaces: 'materials', edges: true };
   private closed = false;
   private last = performance.now();
@@ -137,7 +138,7 @@ export class ModelScene {
     canvas.addEventListener('webglcontextlost', this.contextLost);
     canvas.addEventListener('webglcontextrestored', this.contextRestored);
     for (const event of ['control', 'update', 'transitionstart'] as const)
-      this.controls.addEventListener(event, () => this.redraw());
+      this.controls.addEventListener(event, () => onFrame(this.inFrame));
     this.controls.addEventListener('control', () => (this.steered = true));
   }
 
@@ -334,15 +335,18 @@ export class ModelScene {
       old.visibility.length !== emphasis.visibility.length ||
       old.visibility.some((one, i) => one !== emphasis.visibility[i]);
     this.dressedAs = this.drawnAs;
+    const changed = changedBetween(old, emphasis);
     if (isWhole) for (const shown of this.shown.values()) this.dress(shown);
     else
-      for (const id of changedBetween(old, emphasis)) {
+      for (const id of changed) {
         const shown = this.shown.get(id);
         if (shown) this.dress(shown);
       }
-    if (isWhole || old.trial !== emphasis.trial) this.surroundings.castAnew();
+    const isTried = [...changed].some((id) => old.trial.has(id) !== emphasis.trial.has(id));
+    if (isWhole || isTried) this.surroundings.castAnew();
     if (old.trial.size > 0) this.follow();
-    this.redraw();
+    // Asked with every step of the pointer: nearly always nothing looks otherwise.
+    if (isWhole || changed.size > 0) this.redraw();
   }
 
   private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
@@ -403,6 +407,9 @@ export class ModelScene {
         { x, y: y + mark }
       ]
     ]);
+    const hasSome = crosses.length + lines.length > 0;
+    if (!hasSome && !this.hasGuides) return;
+    this.hasGuides = hasSome;
     const all = [...lines, ...crosses].flat().flatMap(({ x, y }) => [x / 1000, level / 1000, -y / 1000]);
     this.guideLines.geometry.dispose();
     this.guideLines.geometry = new THREE.BufferGeometry().setAttribute(
@@ -501,20 +508,39 @@ export class ModelScene {
     return ray;
   }
 
-  /** In the frame that is being made, if one is; else in the next. */
+  /**
+   * In the frame that is being made, if one is; else in the next. Where pictures of the model take long, as without a
+   * graphics card, the plan and the sentence must not wait for them: it is drawn when the hand rests, and now and then.
+   */
   redraw() {
-    onFrame(this.inFrame);
+    clearTimeout(this.resting);
+    const now = performance.now();
+    this.asked ??= now;
+    if (this.cost < slowPicture || now - this.asked > 12 * this.cost) onFrame(this.inFrame);
+    else this.resting = setTimeout(() => onFrame(this.inFrame), Math.min(800, 2 * this.cost));
   }
+
+  /** How long the frame after a picture is waited for, ms, smoothed. */
+  private cost = 0;
+  /** Since when a picture is asked for. */
+  private asked: number | undefined;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   private readonly inFrame = () => {
     if (this.closed) return;
     const now = performance.now();
+    this.asked = undefined;
+    requestAnimationFrame(() => {
+      // A page that was out of sight waited for other reasons.
+      const waited = document.hidden ? 0 : Math.min(1000, performance.now() - now);
+      this.cost += (waited - this.cost) / 3;
+    });
     const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
     this.last = now;
     this.surroundings.face(this.camera);
     this.outlines.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
-    if (moved) requestAnimationFrame(() => this.redraw());
+    if (moved) requestAnimationFrame(() => onFrame(this.inFrame));
   };
 
   get triangles(): number {
@@ -526,6 +552,7 @@ export class ModelScene {
 
   close() {
     this.closed = true;
+    clearTimeout(this.resting);
     for (const id of [...this.shown.keys()]) this.drop(id);
     for (const texture of this.textures.values()) texture.dispose();
     for (const surface of this.surfaces.values()) surface.dispose();
@@ -537,6 +564,9 @@ export class ModelScene {
     this.renderer.dispose();
   }
 }
+
+/** From here on, ms, a picture takes too long to be made with every step of the pointer. */
+const slowPicture = 50;
 
 /** Ids whose emphasis may differ between two. */
 function changedBetween(p: Emphasis, q: Emphasis): Set<string> {

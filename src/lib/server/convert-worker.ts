@@ -1,5 +1,6 @@
 /** One conversion, in a thread of the pool, so that other requests are answered meanwhile. */
 import { platform, setPriority } from 'node:os';
+import { elementsOf } from '../core/model/bodies';
 import { Model } from '../core/model/graph';
 import { allRecords } from '../core/document/project';
 import { readProject } from '../core/exchange/archive';
@@ -43,7 +44,7 @@ export default async function convert({ bytes, to, storey }: Job): Promise<Outco
     );
   const model = new Model();
   if (to === 'glb') {
-    const body = await writeGlb(project, model.elements(project));
+    const body = await writeGlb(project, elementsOf(model, project));
     return { ok: true, body, type: 'model/gltf-binary' };
   }
   const svg = writePlanSvg(model.at(project), storey, 75);

@@ -18,6 +18,8 @@ export interface ProjectRow {
   readonly name: string;
   readonly changed: number;
   readonly summary: string;
+  /** A path of its walls, as `pictureOf` draws it; rows of older versions have none until the house changes. */
+  readonly picture?: string;
   /** Number of the last step that was kept: the next must follow it. */
   readonly head: number;
 }

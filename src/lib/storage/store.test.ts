@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { perform } from '../core/commands/register';
 import { allRecords } from '../core/document/project';
 import { newProject } from '../core/kinds/new-project';
+import { renameProject } from '../components/making';
 import { restored } from '../components/restored';
 import { depthOf, newHistory, operate, seqsOf, type HistoryState } from '../editor/history';
 import { db, onceEver, workWith } from './database';
@@ -105,6 +106,25 @@ describe('projects in the browser', () => {
     await draw('c', 2, newHistory(newProject('Tern Cottage')));
     const [first] = await listProjects();
     expect(first).toMatchObject({ id: 'c', name: 'Tern Cottage', summary: '1 storey, 2 walls, 0 openings' });
+    // Two walls, 3 m long and 1 m apart, fill the width of the picture and are in its middle.
+    const numbers = first!.picture!.match(/[\d.]+/g)!.map(Number);
+    const [xs, ys] = [0, 1].map((k) => numbers.filter((_, i) => i % 2 === k)) as [number[], number[]];
+    expect([Math.min(...xs), Math.max(...xs)]).toEqual([0, 96]);
+    expect(Math.min(...ys) + Math.max(...ys)).toBeCloseTo(72, 0);
+    expect(first!.picture!.match(/M/g)).toHaveLength(2);
+  });
+  it('a project is renamed from the list as a step that can be undone; a bad name is refused', async () => {
+    await createProject('r', newProject('Tern Cottage'));
+    await draw('r', 1, newHistory(newProject('Tern Cottage')));
+    expect(await renameProject('r', 'Tern House')).toBeUndefined();
+    expect(await renameProject('r', ' ')).toMatchObject({ code: expect.any(String) as string });
+    expect((await listProjects()).find(({ id }) => id === 'r')?.name).toBe('Tern House');
+    const { history } = (await restored('r'))!;
+    expect(depthOf(history.undo)).toBe(2);
+    expect([...operate(history, { op: 'undo' }).project.tables.project.values()][0]).toMatchObject({
+      name: 'Tern Cottage'
+    });
+    await expect(renameProject('gone', 'x')).rejects.toBeInstanceOf(ProjectGone);
   });
   it('versions are kept whole, newest first', async () => {
     await createProject('d', newProject('House'));

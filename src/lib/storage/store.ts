@@ -17,6 +17,7 @@ import {
   type Versioned
 } from './database';
 import { Outrun, ProjectGone } from './faults';
+import { pictureOf } from './picture';
 import { shelve, type Blobs, type Shelved } from './shelf';
 
 export type { StoredOperation, VersionRow };
@@ -55,6 +56,7 @@ const summarise = (project: Project) =>
 export const toShelve = (project: Project): Shelved => ({
   name: settingsOf(project).name,
   summary: summarise(project),
+  picture: pictureOf(project),
   schemaVersion,
   records: allRecords(project),
   lastIds: project.lastIds
@@ -153,7 +155,8 @@ export async function keepSteps(
     );
     const head = from + operations.length - 1;
     await projects.update(id, {
-      ...{ changed: when, name: settingsOf(after).name, summary: summarise(after), head }
+      ...{ changed: when, name: settingsOf(after).name, summary: summarise(after) },
+      ...{ picture: pictureOf(after), head }
     });
   });
 }

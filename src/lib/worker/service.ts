@@ -1,5 +1,6 @@
 /** The model service itself, free of worker plumbing so that tests and the benchmark can run it in process. */
-import { Model, bodyJobs } from '../core/model/graph';
+import { bodyJobs } from '../core/model/bodies';
+import { Model } from '../core/model/graph';
 import type { ElementBody, Project } from '../core/document/kind';
 import { writeGlb, writeTriangles } from '../core/exchange/glb';
 import type { Mesh } from '../core/geometry/mesh';

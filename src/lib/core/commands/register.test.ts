@@ -127,7 +127,7 @@ describe('refusals name the thing, the number and the remedy', () => {
     [
       'addOpening',
       { wall: 'wall-1', distance: 2500, width: 1000 },
-      /910\s*mm wide door in south wall 1 would overlap the 1\s000/
+      /910\s*mm wide door D01 in south wall 1 would overlap the 1\s000/
     ],
     ['addOpening', { wall: 'wall-2', distance: 500, width: 1000, height: 4000 }, /head at 4\s000/],
     ['addOpening', { wall: 'wall-2', distance: 500, width: -1 }, /width of the opening/],

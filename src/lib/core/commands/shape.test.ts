@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import { sizeNow } from '../kinds/dimension/sizes';
 import { fromFrame } from '../kernels/joints/frame';
@@ -292,7 +293,7 @@ describe('carrying', () => {
       a: { x: 22000, y: 0 },
       b: { x: 22000, y: 1 }
     });
-    const bodies = new Model().elements(both).filter(({ kind }) => kind === 'chimney');
+    const bodies = elementsOf(new Model(), both).filter(({ kind }) => kind === 'chimney');
     const [p, q] = bodies.map(({ parts }) => parts[0]!.mesh.positions);
     // The same points, mirrored: as many corners, their middle as far from the line.
     const mean = (points: Float64Array, axis: number) => {

@@ -47,7 +47,7 @@ export interface RegionMark extends MarkBase {
   readonly pen?: Pen;
   /** #rrggbb of a material, or an ink. */
   readonly fill: string;
-  /** Drawn over the fill, at true size. */
+  /** Drawn over the fill; how close its lines lie, says `hatchAt`. */
   readonly hatch?: Hatch;
 }
 
@@ -74,7 +74,7 @@ export const slanted = (size: number): HatchTile => ({
   ]
 });
 
-export const hatchTiles: Readonly<Record<Exclude<Hatch, 'none'>, HatchTile>> = {
+const hatchTiles: Readonly<Record<Exclude<Hatch, 'none'>, HatchTile>> = {
   brick: slanted(70),
   block: {
     size: 140,
@@ -123,6 +123,18 @@ export const hatchTiles: Readonly<Record<Exclude<Hatch, 'none'>, HatchTile>> = {
     lines: [[0, 0, 0, 1]]
   }
 };
+
+/** At this scale, mm of the building to a mm of paper, tiles have the size that they are given. */
+const hatchScale = 30;
+
+/**
+ * A hatch at a scale: its tile is halved or doubled, so that its lines lie as close on paper at 1 : 1 as at 1 : 100.
+ * Within a factor of two it keeps its true size, and so does not swim as one zooms.
+ */
+export function hatchAt(hatch: Exclude<Hatch, 'none'>, paper: number): HatchTile {
+  const { size, lines } = hatchTiles[hatch];
+  return { size: size * 2 ** Math.round(Math.log2(paper / hatchScale)), lines };
+}
 
 /** Separate straight lines of one look: two points each. */
 export interface LinesMark extends MarkBase {

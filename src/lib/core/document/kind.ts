@@ -1,7 +1,8 @@
 /**
  * What every kind of thing declares of itself. All that goes across kinds is generic over these declarations: the
  * tables, reading foreign files, missing references, deleting and re-homing, copies, twins, the clipboard, the origin,
- * layers, names in messages, the model, plans, findings and schedules. No other place lists the kinds.
+ * layers, names in messages and plans. Bodies, rules of the review and schedules, which only the worker, the server and the
+ * command line need, stand in tables of their own (`model/bodies.ts`, `review/rules.ts`, `takeoff/schedules.ts`).
  *
  * The types of this file speak of each other (a project carries the declarations of its kinds, a declaration has
  * commands, a command takes a project), so they stand in one file.
@@ -61,18 +62,14 @@ export interface Declaration<R extends Rec = Rec> {
   /** Refuses a change of what it holds fast, by throwing a `Refusal`; null where it holds nothing. */
   readonly holds: ((before: Query, patch: Patch) => void) | null;
   readonly commands: readonly Command[];
-  /** Its body in the model, by id; null where it has none. */
-  readonly body: Stage<ElementBody | undefined> | null;
   /** The outline of its section on a storey where it stands or passes through; null where it has none of its own. */
   readonly ring: ((record: R, project: Project, storey: string) => Ring | undefined) | null;
   /** What it takes out of walls, slabs and roofs that it passes through, by id. */
   readonly cuts: Stage<readonly Cut[]> | null;
   /** What a plan shows of it: lists of marks for a storey, each kept as long as nothing that it shows changes. */
   readonly plan: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
-  /** What of it lies over the plan of a storey, drawn after everything else; likewise. */
-  readonly planOver: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
-  /** What `inspect` and tables say of its records, under a name of their own; null where they say nothing. */
-  readonly schedule: { readonly as: string; readonly rows: (query: Query) => readonly object[] } | null;
+  /** What of it lies over the plan of a storey, drawn after everything else; likewise. `wholly`: with all its lines. */
+  readonly planOver: ((query: Query, storey: string, wholly: boolean) => readonly (readonly Mark[])[]) | null;
 }
 
 export interface LayersOf<R> {

@@ -3,7 +3,9 @@ import { strToU8, zipSync } from 'fflate';
 import { readProject } from '../exchange/archive';
 import { migrate } from './migrations';
 import { allRecords } from './project';
-import { newProject } from '../kinds/new-project';
+import { newProject, projectOf } from '../kinds/new-project';
+import { act, twoRooms } from '../testing/house';
+import type { Project } from './kind';
 import type { Rec } from './record';
 
 /** A file as version 1 wrote it: without what came later. */
@@ -83,4 +85,16 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
   expect(migrate([{ kind: 'slab', id: 'slab-2' }], 4, now)).toEqual([
     { kind: 'slab', id: 'slab-2', material: 'brick' }
   ]);
+});
+
+it('version 5: openings of older houses have no marks until something of the house is changed', () => {
+  const house = twoRooms();
+  const old = allRecords(house).map((one) => {
+    if (one.kind !== 'opening') return one;
+    return Object.fromEntries(Object.entries(one).filter(([field]) => field !== 'mark'));
+  });
+  const project = projectOf(migrate(old, 5) as Rec[]);
+  const marks = (of: Project) => [...of.tables.opening.values()].map(({ mark }) => mark);
+  expect(new Set(marks(project))).toEqual(new Set(['']));
+  expect(marks(act(project, 'setProject', { name: 'Later' }))).toEqual(marks(house));
 });

@@ -29,7 +29,9 @@ const steps: Readonly<Record<number, Step>> = {
     opening: { certainty: 'measured' }
   }),
   // Names that last: kinds and fields called by the field's words; materials that were fixed; a GUID for the project.
-  4: (records, house) => withGuid(withMaterials(records.map(calledAsNow), house), house)
+  4: (records, house) => withGuid(withMaterials(records.map(calledAsNow), house), house),
+  // Marks of openings: given with the first change of the house.
+  5: gain({ opening: { mark: '' } })
 };
 
 const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };

@@ -93,6 +93,10 @@ const catalogue = {
       `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
     hint: 'Type a thickness between these.'
   },
+  'opening.mark': {
+    message: (w) => `The mark ${w.t('mark')} is that of ${w.t('other')}.`,
+    hint: 'Each mark is used once in a house: give this one another, or leave the field empty for the next free one.'
+  },
   'opening.too-wide': {
     message: (w) => `${w.t('thing')} needs ${w.l('width')}; ${w.t('wall')} has only ${w.l('room')} for it.`,
     hint: 'Make the opening narrower or the wall longer.'
@@ -369,6 +373,11 @@ const catalogue = {
   'opening.near-joint': {
     message: (w) => `${w.t('thing')} leaves a nib of ${w.l('gap')} at the joint; ${w.l('least')} is usual.`,
     hint: 'Set the opening out further from the corner.'
+  },
+  'opening.head': {
+    message: (w) =>
+      `The head of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the ${w.l('head')} that ${w.t('others')} others have.`,
+    hint: 'Bring it into line, or put this off where it is meant.'
   },
   'opening.lost': {
     message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,

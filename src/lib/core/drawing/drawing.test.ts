@@ -190,13 +190,16 @@ describe('the plan', () => {
     expect(penOf({ top: { kind: 'height', height: 900 } })).toEqual(['face']);
     expect(penOf({ base: 1500 })).toEqual(['overhead']);
   });
-  it('a roof is drawn once along each ridge, hip and eave', () => {
+  it('a roof is drawn once along each ridge, hip and eave, where one works on it; else its eaves', () => {
     const project = build(rectangle(), {
       name: 'addRoof',
       args: { storey: 'storey-1', pitch: 30, overhang: 0 }
     });
-    const [mark] = planDrawing(model.at(project), 'storey-1', { paper: 75 }).over.flat();
-    expect(mark!.kind === 'lines' && mark!.points.length / 2).toBe(4 + 4 + 1);
+    const count = (roofs: boolean) =>
+      planDrawing(model.at(project), 'storey-1', { paper: 75, roofs })
+        .over.flat()
+        .map((mark) => mark.kind === 'lines' && mark.points.length / 2);
+    expect([count(true), count(false)]).toEqual([[4, 4 + 1], [4]]);
     expect(marksBox([])).toBeUndefined();
   });
 });

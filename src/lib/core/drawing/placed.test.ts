@@ -174,7 +174,7 @@ describe('what is not sure', () => {
     const found = reviewProject(model.at(project)).filter(({ code }) => code === 'size.assumed');
     expect(found.map(({ message }) => message.replace(/\s/g, ' '))).toEqual([
       'The sizes of wall p are assumed.',
-      'The sizes of the 1 500 mm wide window in wall north are not known.',
+      'The sizes of the 1 500 mm wide window W01 in wall north are not known.',
       'The sizes of dimension d are assumed.'
     ]);
     const sure = act(project, 'setWalls', { ids: ['p'], certainty: 'measured' });

@@ -13,6 +13,8 @@ import { pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../d
 import { storeyModels } from '../kinds/storey/model';
 import { buildings } from '../kinds/wall/stages';
 import { StringMemory, dimensionStrings } from './dimensions';
+import { atScale } from './poche';
+import { placeTags, type TagMemory } from './tags';
 import { drawPlaced, placedStrings, type PlacedString } from './placed';
 
 /** How it is drawn. */
@@ -21,6 +23,8 @@ export interface PlanLook {
   readonly paper: number;
   /** How deep the strings of a side may be, mm of paper; as deep as they get, where nothing is said. */
   readonly room?: number;
+  /** Whether roofs show all their lines, as where one works on them, and not only their eaves. */
+  readonly roofs?: boolean;
 }
 
 export interface PlanDrawing {
@@ -29,6 +33,8 @@ export interface PlanDrawing {
   /** Lines over everything, as of roofs. */
   readonly over: readonly (readonly Mark[])[];
   readonly dimensions: readonly Mark[];
+  /** Marks of doors and windows; none where roofs show all their lines. */
+  readonly tags: readonly Mark[];
 }
 
 /** A storey at a scale, as the key of a stage. */
@@ -111,13 +117,36 @@ const dimensionMarks = stageWithMemory(
   ]
 );
 
+/** All that a plan shows but what lies over it, by storey: gathered once, for the drawing and for what is placed in it. */
+const thingsOn = stage(
+  'things of a plan',
+  {
+    lists: (query, storey) => declarationsOf(query.project).flatMap(({ plan }) => plan?.(query, storey) ?? [])
+  },
+  ({ lists }) => lists
+);
+
+const tags = stageWithMemory(
+  'marks of openings',
+  {
+    model: result(storeyModels, storeyOf),
+    things: result(thingsOn, storeyOf),
+    drawn: result(dimensionMarks)
+  },
+  (): TagMemory => new Map(),
+  ({ model, things, drawn }, key, memory): readonly Mark[] =>
+    model ? placeTags(model, things, drawn, paperOf(key), memory) : []
+);
+
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
-  if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [] };
+  if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [], tags: [] };
   const kinds = declarationsOf(query.project);
   return {
-    things: kinds.flatMap(({ plan }) => plan?.(query, storey) ?? []),
-    over: kinds.flatMap(({ planOver }) => planOver?.(query, storey) ?? []),
-    dimensions: query.get(dimensionMarks, lookKey(storey, look))
+    things: query.get(thingsOn, storey).map((marks) => atScale(marks, look.paper)),
+    over: kinds.flatMap(({ planOver }) => planOver?.(query, storey, look.roofs === true) ?? []),
+    dimensions: query.get(dimensionMarks, lookKey(storey, look)),
+    // Where one works on roofs, their lines go everywhere.
+    tags: look.roofs ? [] : query.get(tags, lookKey(storey, look))
   };
 }

@@ -116,8 +116,11 @@ const northMarks = (x: number, y: number, at: At, base: Base): PlainMark[] => [
 /** Stretches of a bar, one filled and one not in turn. */
 const stretches = 4;
 
-/** As long a stretch as is round in the units of the drawing and does not take more than so much paper, mm of the model. */
-function stretchOf(scale: number, { system }: LengthUnits, most: number): number {
+/**
+ * As long a stretch of a bar as is round in the units of the drawing and does not take more than so much paper (or so many
+ * pixels, where `scale` is mm to a pixel), mm of the model.
+ */
+export function barStretch(scale: number, { system }: LengthUnits, most: number): number {
   const unit = system === 'ft' ? 12 * inch : 1;
   const steps = system === 'ft' ? [0.25, 0.5, 1, 2, 5, 10, 20, 50, 100] : decades;
   return unit * (steps.filter((step) => (step * unit) / scale <= most).at(-1) ?? steps[0]!);
@@ -133,7 +136,7 @@ function barMarks(
   at: At,
   base: Base
 ): PlainMark[] {
-  const stretch = stretchOf(scale, units, 13);
+  const stretch = barStretch(scale, units, 13);
   const wide = stretch / scale;
   return Array.from({ length: stretches + 1 }, (_, i): PlainMark[] => {
     const from = x + i * wide;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { perform, runScript, type Call } from '../commands/register';
+import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import { applyPatch } from '../document/patch';
 import { newProject } from '../kinds/new-project';
@@ -69,8 +70,7 @@ describe('copied as text, pasted in another house', () => {
     expect([...project.tables.joint.values()]).toMatchObject([{ cut: 'square', through: made[0] }]);
     expect(project.tables.column.size).toBe(1);
     const solids = (one: Project, ids: readonly string[]) =>
-      new Model()
-        .elements(one)
+      elementsOf(new Model(), one)
         .filter(({ id }) => ids.includes(id))
         .map(({ parts }) => parts.length);
     expect(solids(project, made.slice(0, 2))).toEqual(solids(from, ['long', 'short']));

@@ -23,8 +23,8 @@ export function planForPage(query: Query, storey: string): { svg: string; sheet:
 }
 
 function plan(query: Query, storey: string, scale: number): Mark[] {
-  const { things, over, dimensions } = planDrawing(query, storey, { paper: scale });
-  return [...things.flat(), ...over.flat(), ...dimensions];
+  const { things, over, dimensions, tags } = planDrawing(query, storey, { paper: scale });
+  return [...things.flat(), ...over.flat(), ...tags, ...dimensions];
 }
 
 /** An empty plan takes a metre. */

@@ -1,5 +1,13 @@
 /** A display list as SVG in true millimetres of paper at a scale. The font is named, with plain fallbacks. */
-import { drawingFont, hatchTiles, pens, type Ink, type Mark, type PlainMark } from '../display/marks';
+import {
+  drawingFont,
+  hatchAt,
+  pens,
+  type Hatch,
+  type Ink,
+  type Mark,
+  type PlainMark
+} from '../display/marks';
 import { marksBox } from '../display/box';
 import { mixColours } from '../display/colours';
 import type { Point } from '../geometry/point';
@@ -62,8 +70,8 @@ export function writeSvg(drawn: readonly Mark[], scale: number, title: string, p
   ].join('\n');
 }
 
-function writePattern(hatch: keyof typeof hatchTiles, scale: number): string {
-  const { size, lines } = hatchTiles[hatch];
+function writePattern(hatch: Exclude<Hatch, 'none'>, scale: number): string {
+  const { size, lines } = hatchAt(hatch, scale);
   const side = size / scale;
   const d = lines
     .map(([x0, y0, x1, y1]) => `M${n(x0 * side)} ${n(y0 * side)}L${n(x1 * side)} ${n(y1 * side)}`)

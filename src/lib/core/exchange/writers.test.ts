@@ -6,6 +6,7 @@ import { NodeIO } from '@gltf-transform/core';
 import { validateBytes } from 'gltf-validator';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { runScript, type Script } from '../commands/register';
+import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import type { Project } from '../document/kind';
 import { writeGlb } from './glb';
@@ -22,7 +23,7 @@ beforeAll(() => {
 
 describe('GLB', () => {
   it('is valid, in metres, Y up, a named node with its id for every element', async () => {
-    const elements = model.elements(project);
+    const elements = elementsOf(model, project);
     const bytes = await writeGlb(project, elements);
     const { issues } = await validateBytes(bytes);
     expect([issues.numErrors, issues.numWarnings]).toEqual([0, 0]);
@@ -90,7 +91,7 @@ describe('SVG', () => {
       expect(page.svg).toContain(`>${words}</text>`);
   });
   it('the upper plan has the roof over it; an unknown storey has none', () => {
-    expect(writePlanSvg(model.at(project), 'storey-2', 75)).toContain('stroke-dasharray="4 1.5"');
+    expect(writePlanSvg(model.at(project), 'storey-2', 75)).toContain('stroke-dasharray="2 1.2"');
     expect(writePlanSvg(model.at(project), 'attic', 75)).toBeUndefined();
     expect(writePlanSvg(model.at(project), undefined, 75)).toContain('plan of Ground, 1:75');
   });

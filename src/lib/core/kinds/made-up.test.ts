@@ -8,7 +8,6 @@ import { clipOf } from '../commands/clipboard';
 import { perform } from '../commands/register';
 import { storedPoint } from '../document/command';
 import type { Declarations, Project } from '../document/kind';
-import { nameElement } from '../document/names';
 import { applyPatch, invertPatch } from '../document/patch';
 import { allRecords, findRecord, freshIds, projectFrom } from '../document/project';
 import { readRecords } from '../document/read';
@@ -17,7 +16,6 @@ import { moved } from '../geometry/motion';
 import type { Point } from '../geometry/point';
 import { Model } from '../model/graph';
 import { reviewProject } from '../review/review';
-import { inspectProject } from '../takeoff/inspect';
 import { layerThat, layersOf } from './layer/layers';
 import { newProject } from './new-project';
 import { kinds } from './register';
@@ -52,12 +50,7 @@ const lamp = {
   copying: 'rides',
   locks: { layer: true, sizes: false },
   ...{ keeps: null, leaves: null, law: null, holds: null, commands: [], ring: null },
-  ...{ body: null, cuts: null, plan: null, planOver: null },
-  schedule: {
-    as: 'lamps',
-    rows: ({ project }: { project: Project }) =>
-      lamps(project).map(({ id, watts }) => ({ id, name: nameElement(project, id), watts }))
-  }
+  ...{ cuts: null, plan: null, planOver: null }
 };
 
 /** Types know only the kinds of the product; here is one more. */
@@ -139,13 +132,12 @@ describe('a made-up kind', () => {
     expect(lamps(pasted)[0]).toMatchObject({ wall: 'wall-1', shade: 'linen', at: { x: 1000, y: 100 } });
     expect(findRecord(pasted, 'linen')).toBeDefined();
   });
-  it('has a layer, a name, a row in tables, and ids that are never given twice', () => {
+  it('has a layer, a name, and ids that are never given twice', () => {
     expect(layersOf(project).map(({ name }) => name)).toContain('Lamps');
     const hidden = act(project, 'setLayer', { what: 'lamp', shown: false, locked: true });
     expect(layerThat(hidden, 'hidden', rec(made))?.name).toBe('Lamps');
     expect(call(hidden, 'deleteItems', { ids: ['w'] })).toMatchObject({ problem: { code: 'layer.locked' } });
     const query = new Model().at(project);
-    expect(inspectProject(query).lamps).toEqual([{ id: 'lamp-1', name: 'Lamp 1', watts: 40 }]);
     expect(reviewProject(query).map(({ code }) => code)).toEqual([]);
     const gone = act(project, 'deleteItems', { ids: ['lamp-1'] });
     expect(freshIds(gone, 'lamp' as 'wall', 1)).toEqual(['lamp-2']);

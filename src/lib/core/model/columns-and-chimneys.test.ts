@@ -6,6 +6,7 @@ import { ringArea } from '../geometry/ring';
 import { newProject } from '../kinds/new-project';
 import type { Project } from '../document/kind';
 import { judgeMesh, solidVolume, volumeWithin } from '../testing/oracle';
+import { elementsOf } from './bodies';
 import { Model } from './graph';
 import { chimneyVoids, stackRing } from '../kinds/chimney/shape';
 import { columnRing, topOfColumn } from '../kinds/column/shape';
@@ -60,8 +61,7 @@ const stack = {
 };
 
 const meshesOf = (project: Project, kind: string, id?: string) =>
-  new Model()
-    .elements(project)
+  elementsOf(new Model(), project)
     .filter((one) => one.kind === kind && (id === undefined || one.id === id))
     .flatMap(({ parts }) => parts.map(({ mesh }) => mesh));
 const volumeOf = (project: Project, kind: string) =>

@@ -8,12 +8,12 @@ import { openEdges } from '../geometry/mesh';
 import { shiftBy } from '../geometry/motion';
 import { movedRecord } from '../document/copies';
 import { newProject, projectOf } from '../kinds/new-project';
-import { kinds } from '../kinds/register';
 import { storeysInOrder } from '../kinds/storey/record';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
 import { differenceOf, everything } from '../testing/everything';
 import { fieldChanges } from '../testing/fields';
 import { expectPartition, overlaps } from '../testing/partition';
+import { bodyOf, elementsOf } from './bodies';
 import { Model, sharedStages, stagesOf } from './graph';
 
 const runs = Number(process.env.LAW_RUNS ?? 25);
@@ -92,14 +92,15 @@ describe('the derivation', () => {
     ['wall', 'planes', 'roof', '']
   ] as const)('that law would catch a body of kind %s that forgets its %s', (kind, input, changed, field) => {
     const house = kind === 'column' ? houses['plover-cabin'] : houses['gannet-house'];
-    const body = forgetful(kinds[kind].body!, input);
-    const broken = { ...kinds, [kind]: { ...kinds[kind], body } } as typeof kinds;
-    const project = projectFrom(broken, allRecords(house));
+    const body = forgetful(bodyOf[kind]!, input);
+    const bodies = (model: Model, project: Project) =>
+      [...project.tables[kind].keys()].map((id) => model.at(project).get(body, id)?.parts);
     const model = new Model();
-    everything(model.at(project));
-    const isCaught = [...fieldChanges(project)]
-      .filter(({ id, path }) => project.tables[changed].has(id) && path.startsWith(field))
-      .some((one) => differenceOf(bodiesOf(model, one.project), bodiesOf(new Model(), one.project)));
+    everything(model.at(house));
+    bodies(model, house);
+    const isCaught = [...fieldChanges(house)]
+      .filter(({ id, path }) => house.tables[changed].has(id) && path.startsWith(field))
+      .some((one) => differenceOf(bodies(model, one.project), bodies(new Model(), one.project)));
     expect(isCaught).toBe(true);
   });
   it('incremental equals from scratch, after any session of commands', () => {
@@ -109,7 +110,7 @@ describe('the derivation', () => {
         const model = new Model();
         const last = playEdits(edits, (_, project, call, good) => {
           if (good) accepted.set(call.name, accepted.get(call.name)! + 1);
-          model.elements(project);
+          elementsOf(model, project);
         });
         expect(differenceOf(everything(model.at(last)), fromScratch(last))).toBeUndefined();
       }),
@@ -138,20 +139,20 @@ describe('the derivation', () => {
       ],
       () => undefined
     );
-    const before = new Map(model.elements(start).map((element) => [element.id, element]));
+    const before = new Map(elementsOf(model, start).map((element) => [element.id, element]));
     const moved = playEdits([{ kind: 26, pick: 0, x: 0, y: -5 }], () => undefined, start);
-    const after = model.elements(moved);
+    const after = elementsOf(model, moved);
     const changed = after.filter((element) => before.get(element.id) !== element).map(({ id }) => id);
     expect(changed.sort()).toEqual(['wall-1', 'wall-2', 'wall-4']);
   });
   it('a column 20 m away rebuilds nothing of a house', () => {
     const project = houses['gannet-house'];
     const model = new Model();
-    const before = new Map(model.elements(project).map((element) => [element.id, element]));
+    const before = new Map(elementsOf(model, project).map((element) => [element.id, element]));
     const args = { id: 'far', storey: 'storey-1', at: { x: -20_000, y: 0 } };
     const after = runScript({ commands: [{ name: 'addColumn', args }] }, project);
     if (!after.ok) throw new Error(after.problem.message);
-    const changed = model.elements(after.project).filter((one) => before.get(one.id) !== one);
+    const changed = elementsOf(model, after.project).filter((one) => before.get(one.id) !== one);
     expect(changed.map(({ id }) => id)).toEqual(['far']);
   });
   it('every session leaves closed solids and footprints that partition', () => {
@@ -159,7 +160,7 @@ describe('the derivation', () => {
       fc.property(editsArb(12), (edits) => {
         const project = playEdits(edits, () => undefined);
         const model = new Model();
-        for (const { id, parts } of model.elements(project))
+        for (const { id, parts } of elementsOf(model, project))
           for (const { mesh } of parts) expect([id, openEdges(mesh)]).toEqual([id, 0]);
         for (const storey of storeysInOrder(project)) {
           const { footprints, walls } = model.storey(project, storey.id)!;
@@ -192,7 +193,7 @@ describe('the derivation', () => {
     );
   });
   it('an empty project derives to nothing', () => {
-    expect(new Model().elements(newProject())).toEqual([]);
+    expect(elementsOf(new Model(), newProject())).toEqual([]);
     expect(new Model().outline(newProject(), 'storey-1', 'inner')).toBeUndefined();
   });
   it('is listed in order: no stage asks for one that stands after it', () => {
@@ -221,9 +222,6 @@ describe('the derivation', () => {
     }
   });
 });
-
-const bodiesOf = (model: Model, project: Project) =>
-  model.elements(project).map(({ id, parts }) => ({ id, parts }));
 
 /** Everything in an order that does not come from that of the records. */
 function byId({ storeys, bodies, inspection }: ReturnType<typeof everything>) {

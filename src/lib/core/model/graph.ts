@@ -6,10 +6,10 @@
  *   openings, frames -> places --------------------------------------------------------------------+-> bodies, plans
  *   columns, chimneys -> cuts ---------------------------------------------------------------------+
  *
- * A kind that has a body, cuts others or shows in the plan names its stages in its declaration (`kinds/<kind>/kind.ts`);
- * what several kinds read is listed here.
+ * A kind that cuts others or shows in the plan names its stages in its declaration (`kinds/<kind>/kind.ts`); what several
+ * kinds read is listed here. Bodies, which the page does without, are in `bodies.ts`.
  */
-import type { ElementBody, Project, Query, Stage } from '../document/kind';
+import type { Project, Stage } from '../document/kind';
 import { declarationsOf } from '../document/project';
 import { Derivation } from '../document/stage';
 import { allCuts } from '../document/cuts';
@@ -59,18 +59,11 @@ export const sharedStages: readonly AnyStage[] = [
   slabRings // what a slab covers
 ];
 
-const declared = <K extends 'body' | 'cuts'>(project: Project, what: K) =>
-  declarationsOf(project).flatMap((kind): AnyStage[] => {
-    const one: AnyStage | null = kind[what];
-    return one ? [one] : [];
-  });
-
-/** All stages in order: the shared ones, what each kind cuts out of others, all of that, the body of each kind. */
+/** All stages of the page in order: the shared ones, what each kind cuts out of others, all of that. */
 export const stagesOf = (project: Project): readonly AnyStage[] => [
   ...sharedStages,
-  ...declared(project, 'cuts'),
-  allCuts,
-  ...declared(project, 'body')
+  ...declarationsOf(project).flatMap(({ cuts }): AnyStage[] => (cuts ? [cuts] : [])),
+  allCuts
 ];
 
 /** Everything derived from projects, by name. One lives on the main thread (plan only), one in the worker. */
@@ -100,19 +93,4 @@ export class Model extends Derivation {
   slabRings(project: Project, { id }: Slab): readonly Ring[] {
     return this.at(project).get(slabRings, id);
   }
-
-  /** Bodies of the whole project. Unchanged ones are the same objects as before. */
-  elements(project: Project, report?: (done: number, of: number) => void): ElementBody[] {
-    const jobs = bodyJobs(this.at(project));
-    return jobs.flatMap((job, i) => {
-      if (report && i % 50 === 0) report(i, jobs.length);
-      return job() ?? [];
-    });
-  }
 }
-
-/** One step of work for each thing with a body, so that long work can pause and be cancelled between them. */
-export const bodyJobs = (query: Query): (() => ElementBody | undefined)[] =>
-  declarationsOf(query.project).flatMap(({ kind, body }) =>
-    body ? [...query.project.tables[kind].keys()].map((id) => () => query.get(body, id)) : []
-  );

@@ -93,6 +93,22 @@ describe('findings', () => {
     };
     expect(codes(build(wall('alone', 0, 0, 4000, 0, { role: 'partition' }), free))).toEqual([]);
   });
+  it('a head a little off those of the others is a slip, with its repair; far off it is meant', () => {
+    const window = (id: string, at: number, height: number) => ({
+      name: 'addOpening',
+      args: { id, wall: 'wall-1', filling: 'window', distance: at, width: 600, height, sill: 900 }
+    });
+    const others = [window('a', 1000, 1210), window('b', 2000, 1210)];
+    expect(codes(build(rectangle, ...others, window('c', 3000, 1100)))).toEqual([]);
+    const project = build(rectangle, ...others, window('c', 3000, 1190));
+    const [found, ...more] = reviewProject(new Model().at(project));
+    expect(more).toEqual([]);
+    expect(found).toMatchObject({ code: 'opening.head', subjects: ['c'], numbers: { off: 20 } });
+    expect(found!.message).toMatch(/W03 in .* lies 20\s*mm below the 2\s110\s*mm that 2 others have/);
+    const repaired = perform(project, found!.repair!.call);
+    if (!repaired.ok) throw new Error(repaired.problem.message);
+    expect(codes(applyPatch(project, repaired.patch))).toEqual([]);
+  });
   it('an opening across a wall that runs through or ends there is refused; where the wall came later, found', () => {
     const door = (distance: number, more = {}): Call => ({
       name: 'addOpening',

@@ -6,7 +6,7 @@ import type { Rule } from '../document/kind';
 import type { Kind } from '../document/record';
 import { findAskewDimensions } from '../kinds/dimension/review';
 import { findAskewGuides } from '../kinds/guide/review';
-import { findOpenings } from '../kinds/opening/review';
+import { findHeads, findOpenings } from '../kinds/opening/review';
 import { findArea } from '../kinds/project/review';
 import { findRoofs } from '../kinds/roof/review';
 import { findSlabs } from '../kinds/slab/review';
@@ -30,7 +30,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
     ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
     ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
   ],
-  opening: [findOpenings],
+  opening: [findOpenings, findHeads],
   column: [],
   chimney: [],
   slab: [findSlabs],

@@ -1,10 +1,11 @@
 /**
- * Every derived number of a project, for scripts, tests and schedules, as its kinds say it. mm, mm2 and mm3 unless a name
- * says otherwise.
+ * Every derived number of a project, for scripts, tests and schedules, as its kinds say it (`schedules.ts`). mm, mm2 and
+ * mm3 unless a name says otherwise.
  */
 import type { Query } from '../document/kind';
-import { declarationsOf, settingsOf } from '../document/project';
+import { settingsOf } from '../document/project';
 import { reviewProject } from '../review/review';
+import { scheduleOf } from './schedules';
 
 /** Rows of each kind that has a schedule stand under its name beside these. */
 export type Inspection = Readonly<Record<string, unknown>> & {
@@ -14,7 +15,7 @@ export type Inspection = Readonly<Record<string, unknown>> & {
 
 export function inspectProject(query: Query): Inspection {
   const { name, guid, units } = settingsOf(query.project);
-  const schedules = declarationsOf(query.project).flatMap(({ schedule }) =>
+  const schedules = Object.values(scheduleOf).flatMap((schedule) =>
     schedule ? [[schedule.as, schedule.rows(query)] as const] : []
   );
   return {

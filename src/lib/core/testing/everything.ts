@@ -5,6 +5,7 @@ import { slabFaces } from '../kinds/slab/record';
 import { storeyModelIn } from '../kinds/storey/model';
 import { storeysInOrder } from '../kinds/storey/record';
 import { outlineOn } from '../kinds/wall/stages';
+import { bodyOf } from '../model/bodies';
 import { inspectProject } from '../takeoff/inspect';
 import { planDrawing } from '../drawing/plan-drawing';
 
@@ -23,9 +24,9 @@ export function everything(query: Query) {
         plan: planDrawing(query, id, { paper: 75 })
       };
     }),
-    bodies: declarationsOf(project).flatMap(({ kind, body, cuts }) =>
+    bodies: declarationsOf(project).flatMap(({ kind, cuts }) =>
       [...project.tables[kind].keys()].map((id) => ({
-        body: body && query.get(body, id),
+        body: bodyOf[kind] && query.get(bodyOf[kind], id),
         cuts: cuts && query.get(cuts, id)
       }))
     ),

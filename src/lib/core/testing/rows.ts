@@ -22,7 +22,12 @@ export function repeatHouse(project: Project, count: number): Project {
           b: { x: record.b.x + by.x, y: record.b.y + by.y }
         });
       else if (record.kind === 'opening')
-        out.push({ ...record, id: rename(record.id), wall: rename(record.wall) });
+        out.push({
+          ...record,
+          id: rename(record.id),
+          mark: record.mark && rename(record.mark),
+          wall: rename(record.wall)
+        });
     }
   }
   out.push(...records.filter(({ kind }) => kind === 'roof' || kind === 'slab'));

@@ -113,7 +113,7 @@ describe('the dimension tool', () => {
     const session = start();
     const tool = session.take('dimension');
     choose(tool, 'end 0', 'inner face of Wall 4');
-    choose(tool, 'end 1', 'first jamb of Door door');
+    choose(tool, 'end 1', 'first jamb of Door D01');
     tool.accept();
     expect(session.editor.message!.text).toMatch(/not parallel/);
     choose(tool, 'end 1', 'outer face of Wall p');

@@ -1,5 +1,7 @@
 /** Pasting: what was copied follows the pointer, or lies at typed offsets from where it was. */
 import { subtract, type Point } from '../../core/geometry/point';
+import { perform } from '../../core/commands/register';
+import { boxOf } from '../../core/geometry/ring';
 import type { Rec } from '../../core/document/record';
 import type { Editor } from '../editor';
 import { lengthBlank, readBlank, type SentencePart } from '../sentence';
@@ -9,6 +11,9 @@ import { BaseTool } from './base';
 
 const isPoint = (value: unknown): value is Point =>
   typeof value === 'object' && value !== null && 'x' in value && 'y' in value;
+
+/** How far from where it was a copy lies at least, mm; and the step of that. */
+const beside = 1000;
 
 /** The points of the plan that a record lies at. */
 const pointsOf = (record: Rec): Point[] => Object.values(record).filter(isPoint);
@@ -34,7 +39,25 @@ export class PasteTool extends BaseTool implements Tool {
       (best, p) => (p.x + p.y < best.x + best.y ? p : best),
       points[0] ?? { x: 0, y: 0 }
     );
+    this.by = this.freePlace(points);
     this.preview();
+  }
+
+  /** Where it lies at first: where it was, else beside that, where it is not refused. */
+  private freePlace(points: readonly Point[]): Point {
+    const still = { x: 0, y: 0 };
+    if (points.length === 0) return still;
+    const { minX, minY, maxX, maxY } = boxOf(points);
+    const step = (size: number) => Math.ceil((size + beside) / beside) * beside;
+    const [across, up] = [step(maxX - minX), step(maxY - minY)];
+    const places = [1, 2, 3].flatMap((k) => [
+      { x: k * across, y: 0 },
+      { x: 0, y: -k * up },
+      { x: -k * across, y: 0 },
+      { x: 0, y: k * up }
+    ]);
+    const { project } = this.editor;
+    return [still, ...places].find((by) => perform(project, this.call(by)).ok) ?? still;
   }
 
   private get shift(): Point {
@@ -61,10 +84,10 @@ export class PasteTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  private call() {
+  private call(by = this.shift) {
     return {
       name: 'pasteItems',
-      args: { storey: this.editor.storey, records: this.records, by: this.shift }
+      args: { storey: this.editor.storey, records: this.records, by }
     };
   }
 

@@ -4,7 +4,6 @@ import {
   along,
   dot,
   fromAngle,
-  leftOf,
   locate,
   scale,
   subtract,
@@ -24,6 +23,7 @@ import {
   type Choice,
   type SentencePart
 } from '../sentence';
+import { outwardsOf } from '../../core/kinds/wall/record';
 import { wallAt } from '../hits';
 import type { StretchForm } from '../../core/commands/stretch';
 import type { Overlay, Tool } from '../tool';
@@ -208,8 +208,7 @@ export class ShapeTool extends BaseTool implements Tool {
   private get outward(): Point | undefined {
     const wall = this.editor.project.tables.wall.get(this.wall ?? '');
     if (!wall) return undefined;
-    const left = leftOf(unit(subtract(wall.b, wall.a)));
-    return wall.outside === 'left' ? left : scale(left, -1);
+    return unit(outwardsOf(wall));
   }
 
   private get outDistance(): number {

@@ -72,6 +72,18 @@ describe('the chimney tool', () => {
     );
     expect([...session.editor.selection]).toEqual(['chimney-1']);
   });
+  it('without a fire it has one flue in its middle, and ends at a typed height', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('chimney');
+    choose(tool, 'fire', 'without a fire');
+    choose(tool, 'top', 'above its foot');
+    tool.fill('height', '7 m');
+    tool.move!({ x: 3000, y: 100 }, px);
+    tool.accept();
+    expect(chimneysOf(session)[0]).toMatchObject({ top: { kind: 'height', height: 7000 } });
+    expect(chimneysOf(session)[0]!.flues).toMatchObject([{ across: 0, fire: null }]);
+    expect(readSentence(session.take('chimney').sentence())).toContain('flues of');
+  });
   it('is set out by typing; what cannot stand is said and changes nothing', () => {
     const session = startSession([rectangle()]);
     const tool = session.take('chimney');

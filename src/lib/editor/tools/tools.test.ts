@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { inch } from '../../core/units/length';
-import { angleBlank, blankAtFault, choiceBlank, textBlank } from '../sentence';
+import { angleBlank, blankAtFault, choiceBlank, shownChoices, textBlank } from '../sentence';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 20;
@@ -52,6 +52,47 @@ describe('wall run', () => {
     tool.click!({ x: 3000, y: 2000 }, px);
     expect(editor.project.tables.wall.size).toBe(3);
     expect(readSentence(tool.sentence())).toMatch(/^Start a wall/);
+  });
+  it.each([
+    ['centre', 'left'],
+    ['outer', 'left'],
+    ['outer', 'right'],
+    ['inner', 'left']
+  ] as const)(
+    'starts a typed clear distance from a face, by its near face: on its %s, outside %s',
+    (line, side) => {
+      const session = startSession([rectangle()]);
+      const tool = session.take('wallRun');
+      choose(tool, 'buildUp', 'Partition 120');
+      tool.fill('settingOut', line);
+      if (side === 'right') tool.key!('x');
+      tool.move!({ x: 2000, y: 205 }, px);
+      expect(readSentence(tool.sentence())).toContain('clear of [the face of Wall 4]');
+      tool.fill('clear', '1200');
+      // What was typed holds, wherever the pointer goes.
+      tool.move!({ x: 4000, y: 3790 }, px);
+      tool.move!({ x: 3000, y: 1900 }, px);
+      tool.accept();
+      expect(tool.unfinished).toEqual([]);
+      tool.fill('angle', '90');
+      tool.fill('length', '2000');
+      tool.accept();
+      const { frames } = session.editor.storeyModel!;
+      const own = [...frames.values()].at(-1)!;
+      const xs = [own.y0, own.y1].map((y) => own.origin.x + own.left.x * y);
+      // The inner face of wall 4 is at 200.
+      expect(Math.min(...xs)).toBeCloseTo(1400, 3);
+      expect(own.wall.b.y).toBeCloseTo(2200, 3);
+      expect(tool.unfinished).toEqual([own.wall.id]);
+    }
+  );
+  it('goes square rather than to a middle that is a little off', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('wallRun');
+    tool.click!({ x: 3070, y: 2000 }, px);
+    tool.move!({ x: 3060, y: 205 }, px);
+    tool.accept();
+    expect(wallsOf(session).at(-1)!.map(Math.round)).toEqual([3070, 2000, 3070, 0]);
   });
   it('is typed end to start and closed on its first point', () => {
     const session = startSession();
@@ -324,6 +365,33 @@ describe('openings', () => {
     tool.move!({ x: 2000, y: 180 }, px);
     expect(readSentence(tool.sentence())).toContain('opening [outwards]');
   });
+  it('say of a partition where the door opens to, by the compass', () => {
+    const wall = (role: string) => ({
+      name: 'drawWall',
+      args: {
+        ...{ id: 'p', storey: 'storey-1', a: { x: 3000, y: 200 }, b: { x: 3000, y: 3800 }, thickness: 100 },
+        ...{ role, settingOut: 'centre', outside: 'left' }
+      }
+    });
+    for (const [role, words] of [
+      ['partition', ['to the east', 'to the west']],
+      ['exterior', ['inwards', 'outwards']]
+    ] as const) {
+      const tool = startSession([rectangle(), wall(role)]).take('door');
+      tool.move!({ x: 3040, y: 2000 }, px);
+      const opens = tool.sentence().find((part) => typeof part !== 'string' && part.name === 'opens');
+      expect(typeof opens === 'object' && opens.choices!.map(({ label }) => label)).toEqual(words);
+    }
+  });
+  it('show of long choices that begin alike the part that differs', () => {
+    const wall = 'inner face of Wall living room and dining room';
+    const labels = [`${wall}, west side`, `${wall}, east side`, 'the start of its line'];
+    expect(shownChoices(labels.map((label) => ({ value: label, label }))).map(({ shown }) => shown)).toEqual([
+      'inner face o … west side',
+      'inner face o … east side',
+      'the start of its line'
+    ]);
+  });
   it('take a head in place of a height: what was typed last holds', () => {
     const session = startSession([rectangle()], 'ft');
     const tool = session.take('window');
@@ -354,7 +422,7 @@ describe('slab, copy up, roof, roof edge', () => {
     const session = startSession([rectangle()]);
     const slab = session.take('slab');
     expect(session.editor.isTrial).toBe(true);
-    choose(slab, 'face', 'structure');
+    choose(slab, 'face', 'the walls’ structure');
     expect(slab.fill('thickness', '175')).toBeUndefined();
     slab.accept();
     expect([...session.editor.selection]).toEqual(['slab-1']);
@@ -363,6 +431,8 @@ describe('slab, copy up, roof, roof edge', () => {
     expect(up.fill('name', ' ')).toContain('needs a name');
     up.fill('name', 'Loft');
     up.fill('height', '2.4 m');
+    choose(up, 'which', 'all walls, partitions and columns');
+    choose(up, 'openings', 'with their openings');
     up.accept();
     expect(session.editor.project.tables.storey.get(session.editor.storey)).toMatchObject({
       name: 'Loft',
@@ -373,6 +443,50 @@ describe('slab, copy up, roof, roof edge', () => {
     roof.fill('pitch', '7:12');
     roof.accept();
     expect(session.editor.project.tables.roof.get('roof-1')!.pitch).toBeCloseTo(Math.atan2(7, 12), 12);
+  });
+  it('a slab is laid by corners, pointed at or typed one from another', () => {
+    const session = startSession();
+    const tool = session.take('slab');
+    choose(tool, 'face', 'corners you point at');
+    tool.fill('x', '1000');
+    tool.fill('y', '2000');
+    tool.accept();
+    for (const [way, turn] of [
+      ['3 m', '0'],
+      ['2 m', '90']
+    ] as const) {
+      tool.fill('way', way);
+      tool.fill('turn', turn);
+      tool.accept();
+    }
+    tool.move!({ x: 1010, y: 3990 }, px);
+    expect(session.editor.isTrial).toBe(true);
+    tool.click!({ x: 1000, y: 4000 }, px);
+    expect(tool.back!()).toBe(true);
+    tool.click!({ x: 1000, y: 4000 }, px);
+    tool.click!({ x: 1005, y: 2005 }, px);
+    const [slab] = [...session.editor.project.tables.slab.values()];
+    expect(slab!.outline).toEqual({
+      kind: 'drawn',
+      points: [
+        { x: 1000, y: 2000 },
+        { x: 4000, y: 2000 },
+        { x: 4000, y: 4000 },
+        { x: 1000, y: 4000 }
+      ]
+    });
+    const again = session.take('slab');
+    choose(again, 'face', 'corners you point at');
+    for (const [x, y] of [
+      [0, 0],
+      [1000, 1000],
+      [1000, 0],
+      [0, 1000]
+    ] as const)
+      again.click!({ x: x - 8000, y }, px);
+    again.click!({ x: -8000, y: 0 }, px);
+    expect(session.editor.message!.text).toMatch(/crosses itself/);
+    expect(session.editor.project.tables.slab.size).toBe(1);
   });
   it('a roof edge is turned by pointing, and back', () => {
     const session = startSession([
@@ -414,6 +528,7 @@ describe('truing up a tracing sheet', () => {
     tool.click!({ x: 9000, y: 1500 }, px);
     expect(tool.fill('length', '0')).toContain('more than zero');
     tool.fill('length', '10 m');
+    expect(readSentence(tool.sentence())).toContain('first point lies [1 500] across and [1 500] up');
     tool.accept();
     const trued = session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!;
     expect(trued.mmPerPixel).toBeCloseTo(20, 9);
@@ -430,8 +545,12 @@ describe('truing up a tracing sheet', () => {
       tool.accept();
     }
     tool.fill('length', '10 m');
+    tool.fill('toX', '0');
     tool.accept();
-    expect(session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!.mmPerPixel).toBeCloseTo(20, 9);
+    const trued = session.editor.project.tables.tracingSheet.get('tracing-sheet-1')!;
+    expect(trued.mmPerPixel).toBeCloseTo(20, 9);
+    // What lay at 1 500 across lies at project zero, and as far up as before.
+    expect(trued.origin).toEqual({ x: -2000, y: -500 });
   });
   it('Esc takes the points back one by one', () => {
     const session = startSession([sheet]);

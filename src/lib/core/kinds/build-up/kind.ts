@@ -21,9 +21,7 @@ export const buildUp: Declaration<BuildUp> = {
   holds: null,
   commands: [addBuildUp, copyBuildUp, setBuildUp],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

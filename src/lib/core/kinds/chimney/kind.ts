@@ -7,9 +7,8 @@ import { stackRing, topOfChimney } from './shape';
 import { datumOf } from '../storey/record';
 import { reachesInto } from '../column/reach';
 import { addChimney, setChimney } from './commands';
-import { chimneyBodies, chimneyCuts } from './body';
+import { chimneyCuts } from './body';
 import { planOfChimneys } from './plan';
-import { chimneyRows } from './schedule';
 import type { Ring } from '../../geometry/ring';
 
 /** A flipped chimney keeps its front in front: its width runs the other way, and so do its flues. */
@@ -51,9 +50,7 @@ export const chimney: Declaration<Chimney> = {
   holds: null,
   commands: [addChimney, setChimney],
   ring: ringOn,
-  body: chimneyBodies,
   cuts: chimneyCuts,
   plan: planOfChimneys,
-  planOver: null,
-  schedule: { as: 'chimneys', rows: chimneyRows }
+  planOver: null
 };

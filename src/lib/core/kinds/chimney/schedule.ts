@@ -4,7 +4,7 @@ import { nameElement } from '../../document/names';
 import { volumeOf, volumesOf } from '../../document/volumes';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
-import { chimneyTop } from './body';
+import { chimneyBodies, chimneyTop } from './body';
 
 export const chimneyRows = (query: Query) =>
   [...query.project.tables.chimney.values()].map(({ id, storey, base, flues }) => ({
@@ -15,6 +15,6 @@ export const chimneyRows = (query: Query) =>
     top: round(chimneyTop(query, id)!),
     flues: flues.length,
     fires: flues.filter(({ fire }) => fire).length,
-    volumes: volumesOf(query, id),
-    volume: volumeOf(query, id)
+    volumes: volumesOf(query.get(chimneyBodies, id)),
+    volume: volumeOf(query.get(chimneyBodies, id))
   }));

@@ -7,9 +7,8 @@ import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import { reachesInto } from './reach';
 import { addColumn, setColumn } from './commands';
-import { columnBodies, columnCuts } from './body';
+import { columnCuts } from './body';
 import { planOfColumns } from './plan';
-import { columnRows } from './schedule';
 import type { Ring } from '../../geometry/ring';
 
 /** A column bound to a storey that goes keeps its height. */
@@ -51,9 +50,7 @@ export const column: Declaration<Column> = {
   holds: null,
   commands: [addColumn, setColumn],
   ring: ringOn,
-  body: columnBodies,
   cuts: columnCuts,
   plan: planOfColumns,
-  planOver: null,
-  schedule: { as: 'columns', rows: columnRows }
+  planOver: null
 };

@@ -5,6 +5,7 @@ import { volumeOf } from '../../document/volumes';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
 import { topOfColumn } from './shape';
+import { columnBodies } from './body';
 
 export const columnRows = (query: Query) =>
   [...query.project.tables.column.values()].map((column) => {
@@ -18,6 +19,6 @@ export const columnRows = (query: Query) =>
       profile: column.profile,
       base: round(datum + column.base),
       top: Number.isFinite(top) ? round(top) : 'roof',
-      volume: volumeOf(query, column.id)
+      volume: volumeOf(query.get(columnBodies, column.id))
     };
   });

@@ -21,9 +21,7 @@ export const deferral: Declaration<Deferral> = {
   holds: null,
   commands: [deferFinding, resumeFinding],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

@@ -8,7 +8,6 @@ import { moved, turnedVector, type Motion } from '../../geometry/motion';
 import { homeDimension } from './heirs';
 import { keepLockedSizes } from './lock';
 import { addAngle, addDimension, addNote, setDimension } from './commands';
-import { dimensionRows } from './schedule';
 
 function movedDimension(dimension: Dimension, motion: Motion): Dimension {
   const { form } = dimension;
@@ -56,9 +55,7 @@ export const dimension: Declaration<Dimension> = {
   holds: keepLockedSizes,
   commands: [addDimension, addAngle, addNote, setDimension],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: { as: 'dimensions', rows: dimensionRows }
+  planOver: null
 };

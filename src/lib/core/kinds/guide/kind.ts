@@ -43,9 +43,7 @@ export const guide: Declaration<Guide> = {
   holds: null,
   commands: [addGuide, setGuide],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

@@ -34,9 +34,7 @@ export const joint: Declaration<Joint> = {
   holds: null,
   commands: [setJoint, resetJoint],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

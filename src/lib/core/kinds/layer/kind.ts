@@ -22,9 +22,7 @@ export const layer: Declaration<Layer> = {
   holds: keepLocked,
   commands: [setLayer],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

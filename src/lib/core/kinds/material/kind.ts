@@ -21,9 +21,7 @@ export const material: Declaration<Material> = {
   holds: null,
   commands: [addMaterial, setMaterial],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

@@ -6,7 +6,7 @@ import { frames } from '../wall/stages';
 import { places } from './stages';
 import { datumOf } from '../storey/record';
 import type { Part, PartRole } from '../../kernels/solids/part';
-import type { OpeningPlace } from './place';
+import { sideOfLeaf, type OpeningPlace } from './place';
 import type { Opening } from './record';
 import type { ElementBody } from '../../document/kind';
 
@@ -72,11 +72,10 @@ export function fillingParts(
     ];
   }
   const w = Math.min(fillingSizes.lining, (t1 - t0) / 4);
-  const insideIsLeft = frame.wall.outside === 'right';
-  const toLeft = (opening.handing.opens === 'inside') === insideIsLeft;
-  const [y0, y1] = toLeft
-    ? [frame.y1 - fillingSizes.leaf, frame.y1]
-    : [frame.y0, frame.y0 + fillingSizes.leaf];
+  const [y0, y1] =
+    sideOfLeaf(frame.wall, opening.handing) > 0
+      ? [frame.y1 - fillingSizes.leaf, frame.y1]
+      : [frame.y0, frame.y0 + fillingSizes.leaf];
   return [
     { ...part('lining'), mesh: solid(corners(w, 0), false, frame.y0, frame.y1) },
     { ...part('leaf'), mesh: solid(pane(w, z0), false, y0, y1) }

@@ -4,13 +4,15 @@ import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
 import type { Handing, Opening, SetOutOrigin } from './record';
 import type { Project } from '../../document/kind';
-import { after, command, done, freshOrGiven, need, needPositive } from '../../document/command';
+import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
+import { nameOf } from '../../document/names';
 import { checkCrossings, checkOpenings } from './checks';
 import { usualSizes } from '../../units/usual';
 import { settingsOf } from '../../document/project';
 
 const shape = {
   name: s.name(),
+  mark: s.name(),
   filling: openingArgs.filling(),
   end: s.end(),
   origin: openingArgs.origin().default(undefined),
@@ -29,6 +31,17 @@ function originOf(
 ): SetOutOrigin {
   if (given.kind === 'line') return { kind: 'line' };
   return { kind: 'face', wall: need(project, 'wall', given.wall ?? '').id, side: given.side ?? 'left' };
+}
+
+/** A mark as it is typed; refused where another opening has it. Without one, it is given. */
+function markOf(project: Project, mark: string, own?: string): string {
+  const other = [...project.tables.opening.values()].find((one) => one.mark === mark && one.id !== own);
+  if (mark && other)
+    refuse(project, 'opening.mark', {
+      subjects: [other.id],
+      texts: { mark, other: nameOf(project, other) }
+    });
+  return mark;
 }
 
 function checkSizes(project: Project, opening: Opening) {
@@ -60,6 +73,7 @@ export const addOpening = command({
       id: freshOrGiven(project, 'opening', args.id),
       kind: 'opening',
       name: args.name ?? '',
+      mark: markOf(project, args.mark ?? ''),
       wall: wall.id,
       filling,
       end: args.end ?? 'a',
@@ -103,6 +117,7 @@ export const setOpening = command({
     const opening: Opening = {
       ...old,
       name: args.name ?? old.name,
+      mark: args.mark === undefined ? old.mark : markOf(project, args.mark, old.id),
       wall: args.wall === undefined ? old.wall : need(project, 'wall', args.wall).id,
       filling: args.filling ?? old.filling,
       end: args.end ?? old.end,

@@ -6,9 +6,8 @@ import { formatLengthWithUnit } from '../../units/length';
 import { schema, type Opening } from './record';
 import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
-import { openingBodies } from './body';
-import { openingRows } from './schedule';
 import type { Motion } from '../../geometry/motion';
+import { keepMarks } from './mark';
 import { addOpening, setOpening } from './commands';
 
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
@@ -17,7 +16,8 @@ const titleOf = ({ filling }: Opening) => titles[filling];
 function calledOpening(record: Opening, project: Project): string {
   if (record.name) return `the ${wordOf(record)} "${record.name}"`;
   const width = formatLengthWithUnit(record.width, settingsOf(project).units);
-  return `the ${width} wide ${wordOf(record)} in ${nameOf(project, project.tables.wall.get(record.wall))}`;
+  const word = record.mark ? `${wordOf(record)} ${record.mark}` : wordOf(record);
+  return `the ${width} wide ${word} in ${nameOf(project, project.tables.wall.get(record.wall))}`;
 }
 
 /** Set out from a face that goes, it stays where it is. */
@@ -47,13 +47,11 @@ export const opening: Declaration<Opening> = {
   locks: { layer: true, sizes: true },
   keeps: null,
   leaves: null,
-  law: null,
+  law: keepMarks,
   holds: null,
   commands: [addOpening, setOpening],
   ring: null,
-  body: openingBodies,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: { as: 'openings', rows: openingRows }
+  planOver: null
 };

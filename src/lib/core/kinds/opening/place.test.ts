@@ -24,6 +24,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   width: 900,
   height: 2100,
   sill: 0,
+  mark: '',
   handing: { hinge: 'near', opens: 'inside' },
   certainty: 'measured',
   ...more

@@ -4,8 +4,8 @@
  */
 import { along, dot, locate, meetLines, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
-import type { Opening, SetOutOrigin } from './record';
-import { fromFrame, type Frame, type WallEnd } from '../../kernels/joints/frame';
+import type { Handing, Opening, SetOutOrigin } from './record';
+import { fromFrame, type Frame, type Side, type WallEnd } from '../../kernels/joints/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
@@ -72,6 +72,22 @@ export function setOutsOf({ frame, joints }: WallFootprint): SetOutFrom[] {
     });
   });
   return [...line, ...faces];
+}
+
+/** To which side of its wall a leaf opens, 1 to the left. */
+export const sideOfLeaf = (wall: { readonly outside: Side }, { opens }: Handing): 1 | -1 =>
+  (opens === 'inside') === (wall.outside === 'right') ? 1 : -1;
+
+export interface Hanging {
+  readonly side: 1 | -1;
+  readonly hinge: number;
+  readonly latch: number;
+}
+
+/** Where a leaf hangs: its jambs as places along the wall, and to which side it opens, 1 to the left of the wall. */
+export function hangingOf({ wall }: Frame, { opening, t0, t1 }: OpeningPlace): Hanging {
+  const isLow = (opening.handing.hinge === 'near') === (opening.end === 'a');
+  return { side: sideOfLeaf(wall, opening.handing), hinge: isLow ? t0 : t1, latch: isLow ? t1 : t0 };
 }
 
 /** Place from a set-out: distance to near jamb, centre or far jamb, near being nearer the origin. */

@@ -3,7 +3,7 @@ import { fromFrame, type Frame } from '../../kernels/joints/frame';
 import { sureness } from '../../display/certainty';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { angleOf, subtract } from '../../geometry/point';
-import type { OpeningPlace } from './place';
+import { hangingOf, type OpeningPlace } from './place';
 
 export function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {
   const { opening } = place;
@@ -30,15 +30,12 @@ export function drawOpening(frame: Frame, place: OpeningPlace): Mark[] {
 /** The leaf open at a right angle and the quarter it sweeps. */
 function drawSwing(
   frame: Frame,
-  { opening, t0, t1 }: OpeningPlace,
+  place: OpeningPlace,
   line: (t0: number, y0: number, t1: number, y1: number, pen: Pen) => Mark
 ): Mark[] {
-  const insideIsLeft = frame.wall.outside === 'right';
-  const toLeft = (opening.handing.opens === 'inside') === insideIsLeft;
-  const [y, sign] = toLeft ? [frame.y1, 1] : [frame.y0, -1];
-  const nearAtLow = opening.end === 'a';
-  const hingeAtLow = (opening.handing.hinge === 'near') === nearAtLow;
-  const [hinge, latch] = hingeAtLow ? [t0, t1] : [t1, t0];
+  const { opening, t0, t1 } = place;
+  const { side: sign, hinge, latch } = hangingOf(frame, place);
+  const y = sign > 0 ? frame.y1 : frame.y0;
   const radius = t1 - t0;
   const centre = fromFrame(frame, hinge, y);
   const [open, shut] = [

@@ -28,6 +28,8 @@ export interface Opening {
   readonly id: string;
   readonly kind: 'opening';
   readonly name: string;
+  /** D01, W101: unlike all others of the house; empty for a bare opening. */
+  readonly mark: string;
   readonly wall: string;
   readonly filling: Filling;
   readonly end: WallEnd;
@@ -61,6 +63,7 @@ export const origin = () =>
 /** What a opening may be in a file, besides its id and kind. */
 export const schema = object({
   name: f.text(),
+  mark: f.text(),
   wall: f.id(),
   filling: f.choice(fillings),
   end: f.choice(['a', 'b']),

@@ -37,6 +37,36 @@ export function findOpenings({ say, named, query, storey }: Scope) {
   }
 }
 
+/** Heads that differ by less than this were meant to be in line, mm. */
+const slip = 50;
+
+/** Heads a little off the one that most openings near that height of the storey have. */
+export function findHeads({ say, named, query, storey }: Scope) {
+  const places = [...storeyModelIn(query, storey).places.values()].flat();
+  const count = new Map<number, number>();
+  const level = (z1: number) => Math.round(z1);
+  for (const { z1 } of places) count.set(level(z1), (count.get(level(z1)) ?? 0) + 1);
+  for (const { opening, z1 } of places) {
+    const own = count.get(level(z1))!;
+    const [best] = [...count]
+      .filter(([head, n]) => n > own && Math.abs(head - z1) < slip && Math.abs(head - z1) >= 1)
+      .sort((p, q) => q[1] - p[1]);
+    if (!best) continue;
+    const [head, others] = best;
+    say(
+      'openings',
+      'opening.head',
+      [opening.id],
+      { off: Math.abs(head - z1), head },
+      { thing: named(opening.id), way: z1 < head ? 'below' : 'above', others: String(others) },
+      {
+        label: 'Bring its head into line',
+        call: { name: 'setOpening', args: { id: opening.id, height: opening.height + head - z1 } }
+      }
+    );
+  }
+}
+
 function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
   const jointed = (part: 'a' | 'b') =>
     joints.some(

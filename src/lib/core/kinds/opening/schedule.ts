@@ -13,6 +13,7 @@ export const openingRows = (query: Query) =>
       {
         id,
         name: nameElement(query.project, id),
+        mark: opening.mark,
         wall: opening.wall,
         filling: opening.filling,
         from: round(t0),

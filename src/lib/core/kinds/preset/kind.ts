@@ -21,9 +21,7 @@ export const preset: Declaration<Preset> = {
   holds: null,
   commands: [savePreset],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

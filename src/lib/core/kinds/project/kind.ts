@@ -37,9 +37,7 @@ export const project: Declaration<Settings> = {
   holds: null,
   commands: [setProject, setGrid],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

@@ -3,8 +3,6 @@ import type { Declaration, Loss } from '../../document/kind';
 import { schema, type Roof } from './record';
 import { wallsOf, type Wall } from '../wall/record';
 import { addRoof, setRoof, setRoofEdge } from './commands';
-import { roofBodies } from './body';
-import { roofRows } from './schedule';
 import { planOfRoofs } from './plan';
 
 /** Without its roof a wall that is carried up ends at the plate level again. */
@@ -38,9 +36,7 @@ export const roof: Declaration<Roof> = {
   holds: null,
   commands: [addRoof, setRoof, setRoofEdge],
   ring: null,
-  body: roofBodies,
   cuts: null,
   plan: null,
-  planOver: planOfRoofs,
-  schedule: { as: 'roofs', rows: roofRows }
+  planOver: planOfRoofs
 };

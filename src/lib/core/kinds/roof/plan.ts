@@ -1,36 +1,46 @@
-/** Roofs in the plan: eaves, hips, valleys and ridges as lines. */
+/** Roofs in the plan: eaves over every plan; hips, valleys and ridges where roofs are worked on. */
 import type { RoofModel } from './planes';
-import type { Mark } from '../../display/marks';
+import type { Mark, Pen } from '../../display/marks';
 import type { Point } from '../../geometry/point';
 import { result, stage } from '../../document/stage';
 import { roofModels } from './stages';
 import type { Query } from '../../document/kind';
 
-/** Eaves, hips, valleys and ridges of a roof over the plan. */
-function drawRoof(model: RoofModel): Mark[] {
-  const points: Point[] = [];
-  const seen = new Set<string>();
+/** The lines of a roof: `eaves` and verges bound one plane, `within` are between two. */
+function linesOf({ planes }: RoofModel): { eaves: Point[]; within: Point[] } {
+  const seen = new Map<string, { ends: readonly [Point, Point]; count: number }>();
   const key = (p: Point, q: Point) =>
     [p, q]
       .map((v) => `${v.x.toFixed(1)},${v.y.toFixed(1)}`)
       .sort()
       .join(' ');
-  for (const { ring } of model.planes)
+  for (const { ring } of planes)
     ring.forEach((p, i) => {
       const q = ring[(i + 1) % ring.length]!;
-      if (seen.has(key(p, q))) return;
-      seen.add(key(p, q));
-      points.push(p, q);
+      const known = seen.get(key(p, q));
+      if (known) known.count += 1;
+      else seen.set(key(p, q), { ends: [p, q], count: 1 });
     });
-  return [{ kind: 'lines', subject: model.roof.id, group: 'roof', points, pen: 'roof', ink: 'shale' }];
+  const all = [...seen.values()];
+  const ends = (list: typeof all) => list.flatMap((line) => line.ends);
+  return {
+    eaves: ends(all.filter(({ count }) => count === 1)),
+    within: ends(all.filter(({ count }) => count > 1))
+  };
 }
 
-const roofPlans = stage('plans of roofs', { model: result(roofModels) }, ({ model }): readonly Mark[] =>
-  model ? drawRoof(model) : []
-);
+const roofsOver = stage('roofs over the plan', { model: result(roofModels) }, ({ model }) => {
+  if (!model) return undefined;
+  const { eaves, within } = linesOf(model);
+  const line = (points: readonly Point[], pen: Pen): Mark => ({
+    ...{ kind: 'lines', group: 'roof', ink: 'shale', subject: model.roof.id, points, pen }
+  });
+  return { eaves: [line(eaves, 'overhead')], wholly: [line(eaves, 'roof'), line(within, 'face')] };
+});
 
 /** Lines of the roofs of a storey, over its plan. */
-export const planOfRoofs = (query: Query, storey: string): (readonly Mark[])[] =>
-  [...query.project.tables.roof.values()].flatMap((roof) =>
-    roof.storey === storey ? [query.get(roofPlans, roof.id)] : []
-  );
+export const planOfRoofs = (query: Query, storey: string, wholly: boolean): (readonly Mark[])[] =>
+  [...query.project.tables.roof.values()].flatMap((roof) => {
+    const lines = roof.storey === storey ? query.get(roofsOver, roof.id) : undefined;
+    return lines ? [wholly ? lines.wholly : lines.eaves] : [];
+  });

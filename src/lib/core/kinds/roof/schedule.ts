@@ -7,6 +7,7 @@ import { degree } from '../../units/angle';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
 import { roofModels } from './stages';
+import { roofBodies } from './body';
 
 export const roofRows = (query: Query) =>
   [...query.project.tables.roof.values()].map(({ id, storey, pitch, material }) => {
@@ -18,7 +19,7 @@ export const roofRows = (query: Query) =>
       material,
       pitchDeg: round(pitch / degree, 6),
       ridge: round(datum + (solved?.ridge ?? 0)),
-      volume: volumeOf(query, id),
+      volume: volumeOf(query.get(roofBodies, id)),
       planes: (solved?.planes ?? []).map((plane) => ({
         name: plane.name,
         walls: plane.walls,

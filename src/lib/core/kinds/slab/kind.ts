@@ -4,8 +4,6 @@ import { schema, type Slab } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { addSlab, setSlab } from './commands';
-import { slabBodies } from './body';
-import { slabRows } from './schedule';
 
 function movedSlab(slab: Slab, motion: Motion): Slab {
   if (slab.outline.kind !== 'drawn') return slab;
@@ -35,9 +33,7 @@ export const slab: Declaration<Slab> = {
   holds: null,
   commands: [addSlab, setSlab],
   ring: null,
-  body: slabBodies,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: { as: 'slabs', rows: slabRows }
+  planOver: null
 };

@@ -3,7 +3,7 @@ import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
 import { ringPerimeter, ringsArea } from '../../geometry/ring';
 import { round } from '../../units/round';
-import { slabRings } from './body';
+import { slabBodies, slabRings } from './body';
 
 export const slabRows = (query: Query) =>
   [...query.project.tables.slab.values()].map(({ id, storey, thickness, material }) => {
@@ -15,6 +15,6 @@ export const slabRows = (query: Query) =>
       material,
       area: round(ringsArea(rings)),
       perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
-      volume: volumeOf(query, id)
+      volume: volumeOf(query.get(slabBodies, id))
     };
   });

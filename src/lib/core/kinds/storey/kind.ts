@@ -2,7 +2,6 @@
 import type { Declaration, Project, Refused } from '../../document/kind';
 import { schema, type Storey } from './record';
 import { addStorey, moveStorey, setStorey } from './commands';
-import { storeyRows } from './schedule';
 
 function keepsLast(record: Storey, project: Project, going: ReadonlySet<string>): Refused | undefined {
   const isLast = [...project.tables.storey.keys()].every((id) => going.has(id));
@@ -27,9 +26,7 @@ export const storey: Declaration<Storey> = {
   holds: null,
   commands: [addStorey, setStorey, moveStorey],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: { as: 'storeys', rows: storeyRows }
+  planOver: null
 };

@@ -56,16 +56,17 @@ const leastSpan = 1;
 export const trueUpTracingSheet = command({
   name: 'trueUpTracingSheet',
   about:
-    'Give a tracing sheet its scale from two points on it and their true distance; with `angle` also its direction. The model is never scaled.',
+    'Give a tracing sheet its scale from two points on it and their true distance; with `angle` also its direction, and with `to` the place where p comes to lie. The model is never scaled.',
   args: s.object({
     id: s.id().required(),
     p: s.point().required(),
     q: s.point().required(),
     length: s.mm().required(),
-    angle: s.degrees()
+    angle: s.degrees(),
+    to: s.point().default(undefined)
   }),
   example: { id: 'tracing-sheet-1', p: { x: 1000, y: 1000 }, q: { x: 9000, y: 1000 }, length: 11400 },
-  run: (project, { id, p, q, length, angle }) => {
+  run: (project, { id, p, q, length, angle, to }) => {
     const old = need(project, 'tracingSheet', id);
     if (old.locked)
       refuse(project, 'tracing-sheet.locked', { subjects: [id], texts: { thing: nameOf(project, old) } });
@@ -74,7 +75,8 @@ export const trueUpTracingSheet = command({
     if (gap < leastSpan) refuse(project, 'tracing-sheet.points', { subjects: [id], numbers: { gap } });
     const k = length / gap;
     const turn = angle === undefined ? 0 : normaliseAngle(angle * degree - angleOf(subtract(q, p)));
-    const origin = rotate(add(p, scale(subtract(old.origin, p), k)), turn, p);
+    const trued = rotate(add(p, scale(subtract(old.origin, p), k)), turn, p);
+    const origin = add(trued, subtract(to ?? p, p));
     return done(project, 'True up the tracing sheet', [
       { ...old, mmPerPixel: old.mmPerPixel * k, origin: storedPoint(origin), angle: old.angle + turn }
     ]);

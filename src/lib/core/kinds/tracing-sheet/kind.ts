@@ -29,9 +29,7 @@ export const tracingSheet: Declaration<TracingSheet> = {
   holds: null,
   commands: [addTracingSheet, trueUpTracingSheet, setTracingSheet],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: null
+  planOver: null
 };

@@ -3,7 +3,6 @@ import type { Declaration } from '../../document/kind';
 import { schema, type Twins } from './record';
 import { keepTwinsAlike } from './law';
 import { releaseTwins } from './commands';
-import { twinRows } from './schedule';
 
 /** What is gone from one set is gone from all: see `keepTwinsAlike`. */
 const asFollowed = (record: Twins): Twins => record;
@@ -26,9 +25,7 @@ export const twins: Declaration<Twins> = {
   holds: null,
   commands: [releaseTwins],
   ring: null,
-  body: null,
   cuts: null,
   plan: null,
-  planOver: null,
-  schedule: { as: 'twins', rows: twinRows }
+  planOver: null
 };

@@ -15,6 +15,7 @@ import { Refusal, refuse } from '../../document/command';
 import { checkOpenings, placeOf, placedAt } from '../opening/checks';
 import { checkAgainst, checkSense, checkWall, needFrame } from '../wall/checks';
 import { nodeKey } from '../../kernels/joints/gather';
+import { withMarks } from '../opening/mark';
 import { renamed } from '../../document/references';
 import { fromFrame, otherSide } from '../../kernels/joints/frame';
 import type { Project, Query } from '../../document/kind';
@@ -67,7 +68,7 @@ function alike(
   return p.kind !== 'wall' && p.kind === q.kind && nearlySame(p, q);
 }
 
-/** Equal but for id and name; places to the coincident tolerance, angles as directions. */
+/** Equal but for id, name and mark; places to the coincident tolerance, angles as directions. */
 function nearlySame(p: object, q: object): boolean {
   const [r, t] = [p as Record<string, unknown>, q as Record<string, unknown>];
   const keys = Object.keys(r);
@@ -75,7 +76,7 @@ function nearlySame(p: object, q: object): boolean {
     keys.length === Object.keys(t).length &&
     keys.every((key) => {
       const [u, v] = [r[key], t[key]];
-      if (key === 'id' || key === 'name') return true;
+      if (key === 'id' || key === 'name' || key === 'mark') return true;
       if (typeof u === 'number' && typeof v === 'number')
         return key === 'angle'
           ? 1 - Math.cos(u - v) < tolerances.sameTurn
@@ -295,11 +296,18 @@ function imageOf(
     if (record?.kind === 'opening') return [openingImage(change.after, middle, record, to, motion)];
     return record && copyingOf(middle, record) === 'rides' ? [riderImage(change, record, to, motion)] : [];
   });
+  const opened = riding.flatMap((one) => (one.kind === 'opening' ? [one] : []));
+  const images = new Set(opened.map(({ id }) => id));
+  const others = [...middle.tables.opening.values()].filter(({ id }) => !images.has(id));
+  const marks = new Map(withMarks(middle, opened, others).map((one) => [one.id, one]));
   const joints = jointImages(change, middle, to, own);
   const gone = lyingWithin(middle, own).flatMap(({ id }) =>
     joints.some((one) => one.id === id) ? [] : [id]
   );
-  return difference(grown, applyPatch(middle, patchOf(middle, [...riding, ...joints], gone)));
+  return difference(
+    grown,
+    applyPatch(middle, patchOf(middle, [...riding.map((one) => marks.get(one.id) ?? one), ...joints], gone))
+  );
 }
 
 /** What rides with a thing of the set, with the image of that; other things that it names outside the set it leaves. */
@@ -362,7 +370,14 @@ function openingImage(
   const placed = originImage(opening.origin, to, motion);
   // Set out from the line, or from a wall outside the set: each keeps what it is set out from itself.
   const origin = (placed?.kind === 'face' ? placed : old?.origin) ?? { kind: 'line' };
-  const image: Opening = { ...opening, id, wall: wall.id, name: old?.name ?? opening.name, origin };
+  const image: Opening = {
+    ...opening,
+    id,
+    wall: wall.id,
+    name: old?.name ?? opening.name,
+    mark: old?.mark ?? '',
+    origin
+  };
   const host = after.tables.wall.get(opening.wall)!;
   const start = fromFrame(needFrame(after, host), placeOf(after, opening, host).t0, 0);
   const frame = needFrame(grown, wall);

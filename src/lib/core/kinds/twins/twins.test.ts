@@ -270,7 +270,7 @@ describe('twins', () => {
     const image = second!.items.find((id) => project.tables.opening.has(id))!;
     for (const to of ['free', second!.items[0]!])
       expect(refusal(project, 'setOpening', { id: 'door', wall: to, distance: 1700 })).toMatch(
-        /twins.refused: Its twin cannot follow: The 800\s*mm wide door in wall q would leave its set for/
+        /twins.refused: Its twin cannot follow: The 800\s*mm wide door D01 in wall q would leave its set for/
       );
     for (const to of ['free', first!.items[0]!])
       expect(refusal(project, 'setOpening', { id: image, wall: to, distance: 1700 })).toMatch(

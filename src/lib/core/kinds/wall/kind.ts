@@ -1,19 +1,16 @@
 /** Walls: stretches of a build-up that join by themselves. */
 import type { Declaration, Loss } from '../../document/kind';
-import { schema, type Wall, type WallRole } from './record';
+import { outwardsOf, schema, type Wall, type WallRole } from './record';
 import { needFrame } from './checks';
 import { toStored } from '../../geometry/tolerances';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { compassOf } from '../../geometry/compass';
-import { leftOf, scale, subtract } from '../../geometry/point';
 import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
 import { wallCommands } from './commands';
 import { wallMoveCommands } from './moves';
-import { wallBodies } from './body';
 import { planOfWalls } from './plan';
-import { wallRows } from './schedule';
 
 const wordOfRole: Record<WallRole, string> = {
   exterior: 'wall',
@@ -28,8 +25,7 @@ const wordOfRole: Record<WallRole, string> = {
 /** Numbered walls by what they are, outer ones by the side that they face too. */
 function calledWall(wall: Wall): string {
   if (wall.name || !/\d$/.test(wall.id)) return withName('wall', wall);
-  const left = leftOf(subtract(wall.b, wall.a));
-  const faces = compassOf(wall.outside === 'left' ? left : scale(left, -1));
+  const faces = compassOf(outwardsOf(wall));
   return withName(`${wall.role === 'exterior' ? `${faces} ` : ''}${wordOfRole[wall.role]}`, wall);
 }
 
@@ -77,9 +73,7 @@ export const wall: Declaration<Wall> = {
   holds: null,
   commands: [...wallCommands, ...wallMoveCommands],
   ring: null,
-  body: wallBodies,
   cuts: null,
   plan: planOfWalls,
-  planOver: null,
-  schedule: { as: 'walls', rows: wallRows }
+  planOver: null
 };

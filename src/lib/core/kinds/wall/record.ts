@@ -1,7 +1,7 @@
 /** The record of a wall: what is stored of it, and what the reader lets in. */
 import { boolean, mixed, object } from 'yup';
 import * as f from '../../document/fields';
-import type { Point } from '../../geometry/point';
+import { leftOf, scale, subtract, type Point } from '../../geometry/point';
 import type { Side } from '../../kernels/joints/frame';
 import type { Certainty } from '../../units/certainty';
 import type { Project } from '../../document/kind';
@@ -51,6 +51,12 @@ export interface Wall {
   readonly role: WallRole;
   readonly standsApart: boolean;
   readonly certainty: Certainty;
+}
+
+/** Square to it, towards its outside, as long as it is. */
+export function outwardsOf({ a, b, outside }: Pick<Wall, 'a' | 'b' | 'outside'>): Point {
+  const left = leftOf(subtract(b, a));
+  return outside === 'left' ? left : scale(left, -1);
 }
 
 export function wallsOf(project: Project, storey: string): Wall[] {

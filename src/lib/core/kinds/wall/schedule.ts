@@ -9,6 +9,7 @@ import { round } from '../../units/round';
 import { clearRange } from '../opening/place';
 import { storeyModelIn } from '../storey/model';
 import { storeysInOrder } from '../storey/record';
+import { wallBodies } from './body';
 
 export const wallRows = (query: Query) =>
   storeysInOrder(query.project).flatMap((storey) =>
@@ -33,8 +34,8 @@ export const wallRows = (query: Query) =>
           duty: frame.buildUp.plies[ply]!.duty,
           area: round(ringsArea(bands[0]?.plies[k] ?? []))
         })),
-        volumes: volumesOf(query, id),
-        volume: volumeOf(query, id),
+        volumes: volumesOf(query.get(wallBodies, id)),
+        volume: volumeOf(query.get(wallBodies, id)),
         entangled
       };
     })

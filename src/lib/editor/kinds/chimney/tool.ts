@@ -12,13 +12,23 @@ import { BaseTool } from '../../tools/base';
 import type { Values } from '../../values';
 
 type Arrangement = 'both' | 'inside' | 'outside';
-type Size = 'width' | 'depth' | 'fireWidth' | 'fireHeight' | 'hearth' | 'flue' | 'above' | 'gap' | 'base';
+type Size =
+  'width' | 'depth' | 'fireWidth' | 'fireHeight' | 'hearth' | 'flue' | 'above' | 'height' | 'gap' | 'base';
 
 const arrangements: readonly { readonly value: Arrangement; readonly label: string }[] = [
   { value: 'both', label: 'back to back in' },
   { value: 'inside', label: 'inside of' },
   { value: 'outside', label: 'outside of' }
 ];
+
+const fires = [
+  { value: 'with', label: 'with a fire' },
+  { value: 'without', label: 'without a fire' }
+] as const;
+const tops = [
+  { value: 'roof', label: 'above the roofs' },
+  { value: 'height', label: 'above its foot' }
+] as const;
 
 export class ChimneyTool extends BaseTool implements Tool {
   readonly name = 'chimney';
@@ -27,6 +37,8 @@ export class ChimneyTool extends BaseTool implements Tool {
   private distance: number;
   private fixed = false;
   private inMiddle = false;
+  private fire: 'with' | 'without' = 'with';
+  private top: 'roof' | 'height' = 'roof';
   private readonly sizes: Values<Size>;
 
   constructor(editor: Editor) {
@@ -39,6 +51,7 @@ export class ChimneyTool extends BaseTool implements Tool {
     const { project, storey, settings, usual } = this.editor;
     const { chimney } = usual;
     if (name === 'depth') return this.arrangement === 'both' ? chimney.backToBack : chimney.breast;
+    if (name === 'height') return usual.storey + chimney.above;
     if (name !== 'base') return chimney[name];
     const { datum = 0 } = project.tables.storey.get(storey) ?? {};
     return Math.min(0, settings.ground - datum - chimney.foot);
@@ -65,19 +78,27 @@ export class ChimneyTool extends BaseTool implements Tool {
       size('width', 'Width'),
       'wide and',
       size('depth', 'Depth'),
-      'deep, the fire opening',
-      size('fireWidth', 'Width of the fire opening'),
-      'wide and',
-      size('fireHeight', 'Height of the fire opening'),
-      'high, its hearth',
-      size('hearth', 'Hearth'),
-      'out, a flue of',
+      'deep,',
+      choiceBlank('fire', 'Fire', this.fire, fires),
+      ...(this.fire === 'with'
+        ? [
+            ', its opening',
+            size('fireWidth', 'Width of the fire opening'),
+            'wide and',
+            size('fireHeight', 'Height of the fire opening'),
+            'high, its hearth',
+            size('hearth', 'Hearth'),
+            'out'
+          ]
+        : []),
+      this.flues > 1 ? ', flues of' : ', a flue of',
       size('flue', 'Flue'),
       'square, standing',
       this.sizes.height('base', 'Foot', units),
       ', ending',
-      size('above', 'Height above the roofs'),
-      'above the roofs,',
+      this.top === 'roof' ? size('above', 'Height above the roofs') : size('height', 'Height above its foot'),
+      choiceBlank('top', 'Ending', this.top, tops),
+      ',',
       size('gap', 'Gap'),
       'clear of all it passes.'
     ];
@@ -86,6 +107,8 @@ export class ChimneyTool extends BaseTool implements Tool {
   fill(blank: string, text: string): string | undefined {
     if (blank === 'arrangement') this.arrangement = text as Arrangement;
     else if (blank === 'wall') this.wall = text || undefined;
+    else if (blank === 'fire') this.fire = text as 'with' | 'without';
+    else if (blank === 'top') this.top = text as 'roof' | 'height';
     else {
       const read = readBlank(blank === 'base' ? 'height' : 'length', text, this.units);
       if (!read.ok) return read.message;
@@ -129,6 +152,11 @@ export class ChimneyTool extends BaseTool implements Tool {
     return { y, sides: [facesLeft ? 'back' : 'front'], reach };
   }
 
+  /** Without a fire one is enough, in the middle; with fires one for each. */
+  private get flues(): number {
+    return this.fire === 'with' && this.arrangement === 'both' ? 2 : 1;
+  }
+
   private callIn(frame: Frame) {
     const size = (name: Size) => this.sizes.get(name);
     const [depth, flue, gap] = [size('depth'), size('flue'), size('gap')];
@@ -142,15 +170,21 @@ export class ChimneyTool extends BaseTool implements Tool {
         at: fromFrame(frame, this.distance, y),
         angle: angleOf(frame.direction) / degree,
         ...{ width: size('width'), depth, base: size('base'), gap },
-        top: { kind: 'roof', above: size('above') },
-        flues: sides.map((side) => ({
-          across: side === 'front' ? -across : across,
-          ...{ width: flue, depth: flue },
-          fire: {
-            ...{ side, width: size('fireWidth'), height: size('fireHeight') },
-            ...{ depth: fireDepth, reach, hearth: size('hearth') }
-          }
-        }))
+        top:
+          this.top === 'roof'
+            ? { kind: 'roof', above: size('above') }
+            : { kind: 'height', height: size('height') },
+        flues:
+          this.fire === 'without'
+            ? [{ across: 0, width: flue, depth: flue }]
+            : sides.map((side) => ({
+                across: side === 'front' ? -across : across,
+                ...{ width: flue, depth: flue },
+                fire: {
+                  ...{ side, width: size('fireWidth'), height: size('fireHeight') },
+                  ...{ depth: fireDepth, reach, hearth: size('hearth') }
+                }
+              }))
       }
     };
   }

@@ -7,6 +7,7 @@ import { distance, dot, locate, scale, subtract, type Point } from '../../../cor
 import { jointOptions, type JointOption } from '../../../core/drawing/joint-options';
 import type { SolvedJoint } from '../../../core/kernels/joints/bands';
 import type { MaterialTable } from '../../../core/kinds/material/record';
+import type { Box } from '../../../core/geometry/ring';
 import { nameElement } from '../../../core/document/names';
 import type { Joint } from '../../../core/kinds/joint/record';
 import type { Editor } from '../../editor';
@@ -52,6 +53,15 @@ export class JointTool extends BaseTool implements Tool {
 
   private get joint(): SolvedJoint | undefined {
     return this.joints.find(({ node }) => node.key === this.inHand);
+  }
+
+  /** What has to be seen to read the joint in hand. */
+  get region(): Box | undefined {
+    const { joint } = this;
+    if (!joint) return undefined;
+    const { x, y } = joint.node.point;
+    const around = 2.5 * thickest(joint);
+    return { minX: x - around, minY: y - around, maxX: x + around, maxY: y + around };
   }
 
   private readonly named = (wall: string) => nameElement(this.editor.project, wall);

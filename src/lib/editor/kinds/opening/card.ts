@@ -1,6 +1,7 @@
 /** The card of an opening. */
 import { nameElement } from '../../../core/document/names';
 import { describeFrom } from './tool';
+import { waysOf } from './ways';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
@@ -22,6 +23,7 @@ export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
       title: 'Where is it set out?',
       fields: [
         make.text('name', 'Name', opening.name, (name) => set({ name })),
+        make.text('mark', 'Mark', opening.mark, (mark) => set({ mark })),
         fact('In', nameElement(project, opening.wall)),
         make.choice(
           'to',
@@ -93,10 +95,7 @@ function fillingFields(
             'opens',
             'Opens',
             [opening.handing.opens],
-            [
-              { value: 'inside', label: 'inwards' },
-              { value: 'outside', label: 'outwards' }
-            ],
+            waysOf(make.editor.project.tables.wall.get(opening.wall)),
             (opens) => set({ handing: { ...opening.handing, opens } })
           )
         ]

@@ -12,6 +12,7 @@ import {
   type PictureShape,
   type PictureSize
 } from '../../details/picture';
+import { wayOf } from './ways';
 
 /** More of the wall than this beside the opening is cut off, mm. */
 const farthest = 1600;
@@ -91,7 +92,7 @@ function leafPicture(editor: Editor, opening: Opening, width: number, nearLeft: 
       const atLeft = (hinge === 'near') === nearLeft;
       const shape = leafShape(atLeft ? 0 : width, atLeft ? 1 : -1, opens === 'inside' ? -1 : 1, width, deep);
       return {
-        label: `Hung on the ${hinge} jamb, opening ${opens === 'inside' ? 'inwards' : 'outwards'}`,
+        label: `Hung on the ${hinge} jamb, opening ${wayOf(editor.project.tables.wall.get(opening.wall), opens)}`,
         ...{ shape, chosen: handing.hinge === hinge && handing.opens === opens },
         run: () =>
           void editor.perform({

@@ -8,11 +8,12 @@ import type { Filling, SetOutTo } from '../../../core/kinds/opening/record';
 import type { Project } from '../../../core/document/kind';
 import { nameElement } from '../../../core/document/names';
 import type { Editor } from '../../editor';
-import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 import type { Values } from '../../values';
+import { waysOf } from './ways';
 
 export const fillingWords: Record<Filling, string> = { door: 'door', window: 'window', none: 'bare opening' };
 /** A head that was typed holds, and the height follows it; until a height is typed. */
@@ -33,13 +34,17 @@ const shares = [
 ];
 
 const atStart: SetOutFrom = { end: 'a', origin: { kind: 'line' }, t: 0 };
-const keyOf = ({ end, origin }: SetOutFrom) => `${end} ${origin.kind === 'face' ? origin.wall : 'line'}`;
+export const keyOfFrom = ({ end, origin }: SetOutFrom) =>
+  `${end} ${origin.kind === 'face' ? origin.wall : 'line'}`;
 
 /** "the start of its line", "the face of Wall 3". */
 export function describeFrom(project: Project, { end, origin }: Pick<SetOutFrom, 'end' | 'origin'>): string {
   if (origin.kind === 'line') return end === 'a' ? 'the start of its line' : 'the end of its line';
   return `the face of ${nameElement(project, origin.wall)}${end === 'b' ? ', backwards' : ''}`;
 }
+
+export const fromChoices = (project: Project, froms: readonly SetOutFrom[]): Choice[] =>
+  froms.map((from) => ({ value: keyOfFrom(from), label: describeFrom(project, from) }));
 
 export class OpeningTool extends BaseTool implements Tool {
   readonly name;
@@ -108,12 +113,7 @@ export class OpeningTool extends BaseTool implements Tool {
       ]),
       lengthBlank('distance', 'Distance', this.distance, units, this.fixed),
       'from',
-      choiceBlank(
-        'from',
-        'Measured from',
-        keyOf(this.from),
-        this.froms.map((from) => ({ value: keyOf(from), label: describeFrom(editor.project, from) }))
-      ),
+      choiceBlank('from', 'Measured from', keyOfFrom(this.from), fromChoices(editor.project, this.froms)),
       ',',
       this.sizes.length('width', 'Width', units),
       'wide and',
@@ -132,10 +132,12 @@ export class OpeningTool extends BaseTool implements Tool {
           { value: 'far', label: 'far jamb' }
         ]),
         ', opening',
-        choiceBlank('opens', 'Opening to', this.opens, [
-          { value: 'inside', label: 'inwards' },
-          { value: 'outside', label: 'outwards' }
-        ])
+        choiceBlank(
+          'opens',
+          'Opening to',
+          this.opens,
+          waysOf(this.wall === undefined ? undefined : editor.project.tables.wall.get(this.wall))
+        )
       );
     return [...parts, '.'];
   }
@@ -144,13 +146,13 @@ export class OpeningTool extends BaseTool implements Tool {
     switch (blank) {
       case 'wall':
         this.wall = text || undefined;
-        this.from = this.froms.find((from) => keyOf(from) === keyOf(this.from)) ?? atStart;
+        this.from = this.froms.find((from) => keyOfFrom(from) === keyOfFrom(this.from)) ?? atStart;
         break;
       case 'to':
         this.to = text as SetOutTo;
         break;
       case 'from':
-        this.from = this.froms.find((from) => keyOf(from) === text) ?? atStart;
+        this.from = this.froms.find((from) => keyOfFrom(from) === text) ?? atStart;
         this.isFromChosen = true;
         break;
       case 'hinge':

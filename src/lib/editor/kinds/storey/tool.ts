@@ -7,6 +7,7 @@ import type { Editor } from '../../editor';
 export class CopyUpTool extends FormTool implements Tool {
   readonly name = 'copyUp';
   private which: 'outer' | 'all' = 'outer';
+  private openings: 'with' | 'without' = 'without';
   private to: 'above' | 'below' = 'above';
   private storeyName: string | undefined;
 
@@ -23,7 +24,11 @@ export class CopyUpTool extends FormTool implements Tool {
       'Copy',
       choiceBlank('which', 'Which walls', this.which, [
         { value: 'outer', label: 'the outer walls' },
-        { value: 'all', label: 'all walls and columns' }
+        { value: 'all', label: 'all walls, partitions and columns' }
+      ]),
+      choiceBlank('openings', 'Openings', this.openings, [
+        { value: 'without', label: 'without their openings' },
+        { value: 'with', label: 'with their openings' }
       ]),
       choiceBlank('to', 'Up or down', this.to, [
         { value: 'above', label: 'up' },
@@ -41,6 +46,7 @@ export class CopyUpTool extends FormTool implements Tool {
 
   fill(blank: string, text: string): string | undefined {
     if (blank === 'which') this.which = text as 'outer' | 'all';
+    else if (blank === 'openings') this.openings = text as 'with' | 'without';
     else if (blank === 'to') this.to = text as 'above' | 'below';
     else if (blank === 'name') {
       if (text.trim() === '') return 'A storey needs a name.';
@@ -57,6 +63,7 @@ export class CopyUpTool extends FormTool implements Tool {
       args: {
         storey: this.editor.storey,
         which: this.which,
+        openings: this.openings === 'with',
         to: this.to,
         name: this.nameShown,
         height,

@@ -1,6 +1,6 @@
 /** Truing up a tracing sheet. */
 import { distance, type Point } from '../../../core/geometry/point';
-import { lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { lengthBlank, placeBlanks, readBlank, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 
@@ -11,6 +11,8 @@ export class TrueUpTool extends BaseTool implements Tool {
   private pointer: Point | undefined;
   private length: number | undefined;
   private typed: { x?: number; y?: number } = {};
+  /** Where the first point comes to lie. */
+  private to: { x?: number; y?: number } = {};
 
   private get sheet() {
     const sheets = [...this.editor.project.tables.tracingSheet.values()].filter(
@@ -22,16 +24,11 @@ export class TrueUpTool extends BaseTool implements Tool {
   sentence(): SentencePart[] {
     if (!this.sheet) return ['This storey has no tracing sheet yet: lay one first.'];
     if (this.points.length < 2) {
-      const at = this.pointer ?? { x: 0, y: 0 };
-      const blank = (axis: 'x' | 'y', label: string) =>
-        lengthBlank(axis, label, this.typed[axis] ?? at[axis], this.units, this.typed[axis] !== undefined);
       return [
         this.points.length === 0
           ? `True up “${this.sheet.name}”: point at one end of a length you know,`
           : 'Now point at the other end of that length,',
-        blank('x', 'Across from project zero'),
-        'across and',
-        blank('y', 'Up from project zero'),
+        ...placeBlanks(this.pointer ?? { x: 0, y: 0 }, this.typed, this.units),
         'up.'
       ];
     }
@@ -44,7 +41,23 @@ export class TrueUpTool extends BaseTool implements Tool {
         this.units,
         this.length !== undefined
       ),
-      'long in truth.'
+      'long in truth, and its first point lies',
+      lengthBlank(
+        'toX',
+        'First point across',
+        this.to.x ?? this.points[0]!.x,
+        this.units,
+        this.to.x !== undefined
+      ),
+      'across and',
+      lengthBlank(
+        'toY',
+        'First point up',
+        this.to.y ?? this.points[0]!.y,
+        this.units,
+        this.to.y !== undefined
+      ),
+      'up from project zero.'
     ];
   }
 
@@ -53,6 +66,11 @@ export class TrueUpTool extends BaseTool implements Tool {
     if (!read.ok) return read.message;
     if (blank === 'x' || blank === 'y') {
       this.typed = { ...this.typed, [blank]: read.value };
+      this.editor.toolChanged();
+      return undefined;
+    }
+    if (blank === 'toX' || blank === 'toY') {
+      this.to = { ...this.to, [blank === 'toX' ? 'x' : 'y']: read.value };
       this.editor.toolChanged();
       return undefined;
     }
@@ -92,7 +110,13 @@ export class TrueUpTool extends BaseTool implements Tool {
     if (
       this.perform({
         name: 'trueUpTracingSheet',
-        args: { id: sheet.id, p, q, length: this.length ?? distance(p, q) }
+        args: {
+          id: sheet.id,
+          p,
+          q,
+          length: this.length ?? distance(p, q),
+          to: { x: p.x, y: p.y, ...this.to }
+        }
       })
     ) {
       this.editor.take(undefined);
@@ -104,6 +128,7 @@ export class TrueUpTool extends BaseTool implements Tool {
     if (this.points.length === 0) return false;
     this.points = this.points.slice(0, -1);
     this.length = undefined;
+    this.to = {};
     this.editor.toolChanged();
     return true;
   }

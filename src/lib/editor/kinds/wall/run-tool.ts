@@ -15,7 +15,9 @@ import { tolerances } from '../../../core/geometry/tolerances';
 import type { Call } from '../../../core/commands/register';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import type { Editor } from '../../editor';
-import { angleBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { angleBlank, lengthBlank, placeBlanks, readBlank, type SentencePart } from '../../sentence';
+import { outwardsOf } from '../../../core/kinds/wall/record';
+import { ClearStart } from './clear-start';
 import { snapKeys } from '../../snap-hand';
 import { WallStyle } from '../../style';
 import type { Overlay, Tool } from '../../tool';
@@ -32,11 +34,18 @@ export class WallRunTool extends BaseTool implements Tool {
   private isFresh = false;
   private typed: { length?: number; angle?: number; x?: number; y?: number } = {};
 
+  private readonly clear: ClearStart;
+
   constructor(
     editor: Editor,
     private readonly style: WallStyle
   ) {
     super(editor);
+    this.clear = new ClearStart(editor, () => style.args);
+  }
+
+  get unfinished(): readonly string[] {
+    return this.start ? this.drawn : [];
   }
 
   get note() {
@@ -63,12 +72,10 @@ export class WallRunTool extends BaseTool implements Tool {
     const { units } = this;
     const { start, end } = this;
     if (!start) {
-      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
       return [
         'Start a wall',
-        lengthBlank('x', 'Across from project zero', this.typed.x ?? at.x, units, this.typed.x !== undefined),
-        'across and',
-        lengthBlank('y', 'Up from project zero', this.typed.y ?? at.y, units, this.typed.y !== undefined),
+        ...this.clear.words,
+        ...placeBlanks(this.first, this.typed, units),
         'up from project zero, on its',
         ...this.style.line,
         ...this.style.words
@@ -97,14 +104,23 @@ export class WallRunTool extends BaseTool implements Tool {
     ];
   }
 
+  /** Where the run would start: typed numbers win over the pointer. */
+  private get first(): Point {
+    const at = this.clear.at ?? this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
+    return { x: this.typed.x ?? at.x, y: this.typed.y ?? at.y };
+  }
+
   fill(blank: string, text: string): string | undefined {
     const own = this.style.fill(blank, text);
     if (typeof own === 'string') return own;
-    if (!own) {
+    if (blank === 'clearOf') this.clear.fill(blank, text);
+    else if (!own) {
       const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
       if (blank === 'length' && read.value <= 0) return 'A length must be more than zero.';
-      this.typed = { ...this.typed, [blank]: read.value };
+      if (blank === 'clear' && read.value < 0) return 'A clear distance cannot be less than zero.';
+      if (blank === 'clear') this.clear.fill(blank, read.value);
+      else this.typed = { ...this.typed, [blank]: read.value };
     }
     this.preview();
     return undefined;
@@ -113,7 +129,8 @@ export class WallRunTool extends BaseTool implements Tool {
   move(point: Point, mmPerPixel: number) {
     this.pointer = point;
     this.isFresh = false;
-    this.hand.move(point, mmPerPixel, { start: this.start, first: this.points[0] });
+    const at = this.hand.move(point, mmPerPixel, { start: this.start, first: this.points[0] });
+    if (!this.start) this.clear.point(this.hand.present?.wall, at);
     this.preview();
   }
 
@@ -150,10 +167,10 @@ export class WallRunTool extends BaseTool implements Tool {
 
   accept() {
     if (!this.start) {
-      const at = this.hand.present?.point ?? this.pointer ?? { x: 0, y: 0 };
-      this.points = [{ x: this.typed.x ?? at.x, y: this.typed.y ?? at.y }];
+      this.points = [this.first];
       this.drawn = [];
       this.typed = {};
+      this.clear.forget();
       this.preview();
       return;
     }
@@ -190,6 +207,11 @@ export class WallRunTool extends BaseTool implements Tool {
   }
 
   back(): boolean {
+    if (!this.start && this.clear.isTyped) {
+      this.clear.forget();
+      this.preview();
+      return true;
+    }
     if (this.typed.length !== undefined || this.typed.angle !== undefined) {
       this.typed = {};
       this.preview();
@@ -218,21 +240,14 @@ export class WallRunTool extends BaseTool implements Tool {
   overlay(): Overlay {
     const { start, end } = this;
     const snap = this.hand.present;
-    const at = end ?? snap?.point ?? this.pointer;
+    const at = end ?? (start ? (snap?.point ?? this.pointer) : this.pointer && this.first);
     const { shown, project, trialIds } = this.editor;
     const tried = [...trialIds].filter((id) => !project.tables.wall.has(id));
     const run = [...this.drawn, ...tried].flatMap((id) => shown.tables.wall.get(id) ?? []);
     return {
       // Closed, the strings of sizes stand outside and say it.
-      outwards: (end && this.closesAt(end) ? [] : run).flatMap(({ a, b, outside, role }) =>
-        role === 'exterior'
-          ? [
-              {
-                at: lerp(a, b, 0.3),
-                towards: scale(leftOf(unit(subtract(b, a))), outside === 'left' ? 1 : -1)
-              }
-            ]
-          : []
+      outwards: (end && this.closesAt(end) ? [] : run).flatMap((wall) =>
+        wall.role === 'exterior' ? [{ at: lerp(wall.a, wall.b, 0.3), towards: unit(outwardsOf(wall)) }] : []
       ),
       points: [...this.points, ...(at ? [at] : [])],
       lines: [

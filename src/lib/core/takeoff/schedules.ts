@@ -1,0 +1,41 @@
+/**
+ * The schedules of the kinds that have one, under the names that `inspect` gives them: apart from the declarations of the
+ * kinds, which the page reads as well, as schedules need bodies. A new kind is a line here.
+ */
+import type { Query } from '../document/kind';
+import type { Kind } from '../document/record';
+import { chimneyRows } from '../kinds/chimney/schedule';
+import { columnRows } from '../kinds/column/schedule';
+import { dimensionRows } from '../kinds/dimension/schedule';
+import { openingRows } from '../kinds/opening/schedule';
+import { roofRows } from '../kinds/roof/schedule';
+import { slabRows } from '../kinds/slab/schedule';
+import { storeyRows } from '../kinds/storey/schedule';
+import { twinRows } from '../kinds/twins/schedule';
+import { wallRows } from '../kinds/wall/schedule';
+
+interface Schedule {
+  readonly as: string;
+  readonly rows: (query: Query) => readonly object[];
+}
+
+export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
+  project: null,
+  storey: { as: 'storeys', rows: storeyRows },
+  material: null,
+  buildUp: null,
+  wall: { as: 'walls', rows: wallRows },
+  opening: { as: 'openings', rows: openingRows },
+  column: { as: 'columns', rows: columnRows },
+  chimney: { as: 'chimneys', rows: chimneyRows },
+  slab: { as: 'slabs', rows: slabRows },
+  roof: { as: 'roofs', rows: roofRows },
+  tracingSheet: null,
+  joint: null,
+  deferral: null,
+  guide: null,
+  dimension: { as: 'dimensions', rows: dimensionRows },
+  preset: null,
+  layer: null,
+  twins: { as: 'twins', rows: twinRows }
+};
