@@ -137,6 +137,7 @@ function lattice(): Project {
         outside: 'right',
         returnEnds: false,
         returnJambs: false,
+        coversFloor: false,
         base: 0
       },
       ...{
@@ -256,7 +257,7 @@ function oneWall(top: Wall['top']): { solids: () => unknown; bodies: () => numbe
     [2600, 3400, 900, 2100],
     [4200, 5200, 900, 2100]
   ].map(([t0, t1, z0, z1]) => ({ opening: {}, t0, t1, z0, z1 }) as OpeningPlace);
-  const context = { datum: 0, height: 2400, openings, planes, cuts: [] };
+  const context = { datum: 0, height: 2400, openings, planes, cuts: [], foot: 0 };
   const rings = footprint.bands[0]!.plies.flat();
   const highest = Math.max(2500, ...planes.flatMap(({ top: t, ring }) => ring.map((p) => heightAt(t, p))));
   const holes = openings.map(({ t0, t1, z0, z1 }) => ({

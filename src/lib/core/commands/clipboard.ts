@@ -105,7 +105,14 @@ function exampleHouse(): Project {
       a: { x: 0, y: 0 },
       b: { x: 1800, y: 0 }
     },
-    ...{ settingOut: 'centre', settingOutOffset: 0, returnEnds: false, returnJambs: false, outside: 'right' },
+    ...{
+      settingOut: 'centre',
+      settingOutOffset: 0,
+      returnEnds: false,
+      returnJambs: false,
+      coversFloor: false,
+      outside: 'right'
+    },
     ...{ buildUp: 'solid-timber', base: 0, top: { kind: 'height', height: 2400 } },
     ...{ role: 'partition', standsApart: false, certainty: 'measured' }
   };

@@ -12,6 +12,7 @@ import type { Column } from '../kinds/column/record';
 import { checkOpenings } from '../kinds/opening/checks';
 import { checkStorey } from '../kinds/storey/commands';
 import { storeysInOrder, type Storey } from '../kinds/storey/record';
+import { coversByNature } from '../kinds/wall/choose';
 import { wallsOf } from '../kinds/wall/record';
 
 const columnsOf = (project: Project, storey: string): Column[] =>
@@ -63,7 +64,12 @@ export const copyStorey = command({
       if (there.kind !== 'wall' && there.kind !== 'column') return there;
       const top = { kind: 'height', height: toStored(wallHeight) } as const;
       const copy = { ...there, base: 0, top };
-      return copy.kind === 'wall' ? { ...copy, buildUp: buildUp ?? copy.buildUp } : copy;
+      if (copy.kind !== 'wall') return copy;
+      return {
+        ...copy,
+        buildUp: buildUp ?? copy.buildUp,
+        coversFloor: coversByNature(after(project, [storey]), storey, copy)
+      };
     };
     const columns = args.which === 'all' ? columnsOf(project, from.id) : [];
     const set = setOf(project, [...walls, ...columns]);

@@ -22,7 +22,8 @@ function asVersion1(records: readonly Rec[]): Uint8Array {
     'soundRating',
     'settingOutOffset',
     'returnEnds',
-    'returnJambs'
+    'returnJambs',
+    'coversFloor'
   ]);
   const old = records.map((record) =>
     Object.fromEntries(Object.entries(record).filter(([key]) => !later.has(key)))
@@ -51,7 +52,7 @@ it('what is not a list of records is left for the validator', () => {
 
 it('a record that has a field already keeps it', () => {
   expect(migrate([{ kind: 'wall', returnEnds: true }], 1)).toEqual([
-    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false, certainty: 'measured' }
+    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false, coversFloor: false, certainty: 'measured' }
   ]);
 });
 

@@ -13,6 +13,7 @@ import { slabRings } from '../kinds/slab/body';
 import { storeyModelIn } from '../kinds/storey/model';
 import { storeysInOrder, type Storey } from '../kinds/storey/record';
 import type { Slab } from '../kinds/slab/record';
+import { skirtOf } from '../kinds/wall/body';
 import type { WallFrame } from '../kinds/wall/frame';
 import type { WallTop } from '../kinds/wall/record';
 import { outlineOn } from '../kinds/wall/stages';
@@ -47,12 +48,18 @@ const cubic = (volume: number) => `${(volume / 1e9).toFixed(volume < 1e8 ? 3 : 2
 function wallsOn(query: Query, { id, datum }: Storey): Standing[] {
   return storeyModelIn(query, id).walls.map(({ frame, bands }) => ({
     frame,
-    z0: datum + frame.base,
+    z0: datum + frame.foot,
     z1: datum + frame.top,
-    blocks: () =>
-      bands.flatMap(({ outline, z0, z1 }) =>
-        outline.map((ring) => ({ ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 }))
-      )
+    blocks: () => {
+      const block = (ring: Ring, z0: number, z1: number): Block => ({
+        ...{ ring, box: boxOf(ring), z0: datum + z0, z1: datum + z1 }
+      });
+      const skirt = skirtOf({ frame, bands }, frame.foot);
+      return [
+        ...bands.flatMap(({ outline, z0, z1 }) => outline.map((ring) => block(ring, z0, z1))),
+        ...(skirt ? skirt.plies.flat().map((ring) => block(ring, skirt.z0, skirt.z1)) : [])
+      ];
+    }
   }));
 }
 
@@ -101,7 +108,7 @@ export function findIntoAbove({ project, query, storey, say, named }: Scope) {
         storey: worst.one.name
       };
       const offset = Math.min(
-        ...hit.filter(({ one }) => one === worst.one).map(({ upper }) => upper.frame.base)
+        ...hit.filter(({ one }) => one === worst.one).map(({ upper }) => upper.frame.foot)
       );
       say(
         'storeys',

@@ -33,6 +33,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     settingOutOffset: 0,
     returnEnds: false,
     returnJambs: false,
+    coversFloor: false,
     outside: 'right',
     buildUp,
     base: 0,

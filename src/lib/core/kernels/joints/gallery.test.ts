@@ -76,7 +76,7 @@ describe('the gallery of joints', () => {
     expectPartition(footprints, 2000);
     for (const wall of footprints.walls.values()) {
       expect([name, wall.entangled]).toEqual([name, named.arranged ?? false]);
-      const alone = { datum: 0, height: 2500, openings: [], planes: [], cuts: [] };
+      const alone = { datum: 0, height: 2500, openings: [], planes: [], cuts: [], foot: 0 };
       for (const { mesh } of deriveWallSolids(wall, alone)) expect(openEdges(mesh)).toBe(0);
     }
     if (named.override)

@@ -24,9 +24,9 @@ const place = (t0: number, t1: number, z0: number, z1: number): OpeningPlace => 
 });
 const footprintOf = (records: Rec[], id = 'w') =>
   deriveFootprints(framesOf(projectWith(...records))).walls.get(id)!;
-const solids = (footprint: WallFootprint, openings: OpeningPlace[] = [], roofs: RoofModel[] = []) =>
+const solids = (footprint: WallFootprint, openings: OpeningPlace[] = [], roofs: RoofModel[] = [], foot = 0) =>
   deriveWallSolids(footprint, {
-    ...{ datum: 0, height: 2500, openings, cuts: [] },
+    ...{ datum: 0, height: 2500, openings, cuts: [], foot },
     planes: roofs.flatMap((roof) => roof.planes)
   });
 const volume = (...args: Parameters<typeof solids>) =>
@@ -124,6 +124,36 @@ describe('the outer ply into the jambs', () => {
     const total = (returnJambs: boolean) =>
       byPly(asked({ returnJambs, top: { kind: 'roof' } }), [window], [roof]).reduce((sum, v) => sum + v);
     expect(total(true)).toBeCloseTo(total(false), 3);
+  });
+});
+
+describe('over the edge of the floor', () => {
+  const make = buildUpOf('m', [20, 'cladding'], [30, 'cavity'], [140, 'structure'], [15, 'finish']);
+  const box = [at(0, 0), at(6000, 0), at(6000, 4000), at(0, 4000)];
+  const ring = box.map((p, i) =>
+    wallOf(`w${i}`, p, box[(i + 1) % 4]!, 'm', { settingOut: 'outer', coversFloor: true })
+  );
+  const parted = [make, ...ring, wallOf('x', at(3000, 200), at(3000, 3800), 'm', { role: 'partition' })];
+  it('only what lies outside the structure goes down, as one body, closed', () => {
+    const [plainly, covered] = [0, -330].map((foot) => {
+      const sums = [0, 0, 0, 0];
+      for (const { frame } of deriveFootprints(framesOf(projectWith(...parted))).walls.values())
+        if (frame.wall.id !== 'x')
+          for (const { ply, mesh } of solids(
+            footprintOf(parted, frame.wall.id),
+            [place(2000, 2900, 0, 2100)],
+            [],
+            foot
+          )) {
+            expect(openEdges(mesh)).toBe(0);
+            sums[ply]! += meshVolume(mesh);
+          }
+      return sums;
+    });
+    const frame = (out: number) => (6000 - 2 * out) * (4000 - 2 * out);
+    expect(covered![0]! - plainly![0]!).toBeCloseTo(330 * (frame(0) - frame(20)), -1);
+    expect(covered![1]! - plainly![1]!).toBeCloseTo(330 * (frame(20) - frame(50)), -1);
+    expect(covered!.slice(2)).toEqual(plainly!.slice(2));
   });
 });
 

@@ -23,6 +23,7 @@ import { cross, dot, length, locate, sameNode, subtract, type Point } from '../.
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
 import { footprintOf, frames } from './stages';
+import { outsideStrips } from './frame';
 import { allCuts } from '../../document/cuts';
 import { datumOf } from '../storey/record';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
@@ -50,6 +51,8 @@ export interface SolidContext {
   readonly planes: readonly RoofPlane[];
   /** What stands in the wall. */
   readonly cuts: readonly Cut[];
+  /** Where what lies outside the structure begins, above the datum. */
+  readonly foot: number;
 }
 
 /** All that the body reads of a footprint. */
@@ -96,7 +99,7 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
   return [
     ...frame.strips.flatMap((_, strip) => {
       const taken = covered.has(strip) && sides.length > 0 ? wide : holes;
-      return stacked(bands, strip).flatMap(({ rings, z0, z1 }) =>
+      return stacked(strip, bands, skirtOf({ frame, bands }, context.foot)).flatMap(({ rings, z0, z1 }) =>
         rings.flatMap((ring) => solid(strip, ring, taken, z0, z1))
       );
     }),
@@ -116,11 +119,26 @@ interface Stack {
   readonly z1: number;
 }
 
+/**
+ * What a wall has below its base, over the edge of the floor: its plies outside the structure, cut at joints as they are
+ * at its base. Undefined where it has nothing there.
+ */
+export function skirtOf({ frame, bands }: WallShape, foot: number): Skirt | undefined {
+  const [lowest] = bands;
+  const strips = outsideStrips(frame);
+  if (!lowest || strips.length === 0 || lowest.z0 - foot <= tolerances.coincident) return undefined;
+  const isOutside = new Set(strips);
+  return { z0: foot, z1: lowest.z0, plies: lowest.plies.map((rings, i) => (isOutside.has(i) ? rings : [])) };
+}
+
+export type Skirt = Pick<WallShape['bands'][number], 'z0' | 'z1' | 'plies'>;
+
 /** A ply from band to band; one body where it is the same in both: a lower wall that joins it leaves no line on it. */
-function stacked(bands: WallShape['bands'], strip: number): Stack[] {
+function stacked(strip: number, bands: readonly Skirt[], skirt: Skirt | undefined): Stack[] {
   const stacks: Stack[] = [];
-  for (const { z0, z1, plies } of bands) {
+  for (const { z0, z1, plies } of skirt ? [skirt, ...bands] : bands) {
     const rings = plies[strip]!;
+    if (rings.length === 0) continue;
     const last = stacks.at(-1);
     if (last && last.z1 === z0 && sameOutlines(last.rings, rings))
       stacks[stacks.length - 1] = { ...last, z1 };
@@ -247,7 +265,7 @@ export function cutsOfWall(query: Query, id: string): Cut[] {
   const [frame, box] = all.length > 0 ? [query.get(frames, id), query.get(wallBoxes, id)] : [];
   if (!frame || !box) return [];
   const datum = datumOf(query.project, frame.wall.storey);
-  return cutsMeeting(all, box, datum + frame.base, datum + frame.top);
+  return cutsMeeting(all, box, datum + frame.foot, datum + frame.top);
 }
 
 /** Planes of roofs over a wall: the same list as long as neither its box nor the planes changed. */
@@ -278,14 +296,15 @@ export const wallBodies = stage(
           id,
           kind: 'wall',
           storey,
-          parts: deriveWallSolids({ frame, bands }, { ...context, height: height ?? 0 }).map(
-            ({ ply, mesh }): Part => ({
-              role: 'ply',
-              ply,
-              material: frame.buildUp.plies[ply]!.material,
-              mesh
-            })
-          )
+          parts: deriveWallSolids(
+            { frame, bands },
+            { ...context, height: height ?? 0, foot: frame.foot }
+          ).map(({ ply, mesh }): Part => ({
+            role: 'ply',
+            ply,
+            material: frame.buildUp.plies[ply]!.material,
+            mesh
+          }))
         }
       : undefined
 );

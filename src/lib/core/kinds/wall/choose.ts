@@ -1,11 +1,13 @@
 /** What commands about walls choose: build-ups by thickness, tops as they are given. */
 import { need, needPositive, refuse } from '../../document/command';
 import { freshIds, settingsOf } from '../../document/project';
-import { toStored } from '../../geometry/tolerances';
+import { toStored, tolerances } from '../../geometry/tolerances';
 import { thicknessOf } from '../../kernels/joints/frame';
 import { plainBuildUp, type BuildUp } from '../build-up/record';
 import { formatLength } from '../../units/length';
-import type { Wall, WallTop } from './record';
+import { storeysInOrder, type Storey } from '../storey/record';
+import { heightsOf } from './frame';
+import { wallsOf, type Wall, type WallTop } from './record';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
 import { usualMaterial } from '../material/usual';
@@ -25,6 +27,7 @@ export interface Style {
   height?: number | undefined;
   base?: number | undefined;
   role?: Wall['role'] | undefined;
+  coversFloor?: boolean | undefined;
   certainty?: Wall['certainty'] | undefined;
   top?:
     | {
@@ -77,4 +80,24 @@ export function topOf(project: Project, given: NonNullable<Style['top']>, thing 
   const height = given.height ?? 0;
   needPositive(project, 'height', thing, height);
   return { kind: 'height', height: toStored(height) };
+}
+
+/**
+ * Whether what lies outside the structure of a new wall runs down over the edge of its floor: of an outer wall that
+ * stands on a floor with a storey beneath, whose outer walls end under that floor.
+ */
+export function coversByNature(
+  project: Project,
+  storey: Storey,
+  { role, base }: Pick<Style, 'role' | 'base'>
+): boolean {
+  const order = storeysInOrder(project);
+  const below = order[order.findIndex(({ id }) => id === storey.id) - 1];
+  if (!below || (role ?? 'exterior') !== 'exterior' || Math.abs(base ?? 0) > tolerances.coincident)
+    return false;
+  const underside = storey.datum - storey.floorDepth - below.datum + tolerances.coincident;
+  return wallsOf(project, below.id).every((wall) => {
+    const top = wall.role === 'exterior' ? heightsOf(project, wall)?.top : undefined;
+    return top === undefined || top === Infinity || top <= underside;
+  });
 }

@@ -12,7 +12,7 @@ import {
   refuse,
   storedPoint
 } from '../../document/command';
-import { chooseBuildUp, topOf, type Style } from './choose';
+import { chooseBuildUp, coversByNature, topOf, type Style } from './choose';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { checkAgainst, checkWall, settleEnd, standBeside } from './checks';
 import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
@@ -38,6 +38,7 @@ const style = {
   height: s.mm(),
   base: s.mm(),
   role: wallArgs.role(),
+  coversFloor: s.flag(),
   certainty: s.certainty(),
   top: wallArgs.top().default(undefined)
 };
@@ -60,6 +61,7 @@ function makeWalls(
   const { buildUp, made } = chooseBuildUp(project, given);
   if (given.height !== undefined) needPositive(project, 'height', 'the wall', given.height);
   const top = topGiven(project, storey, given);
+  const coversFloor = given.coversFloor ?? coversByNature(project, storey, given);
   let grown = after(project, made);
   const walls = stretches.map(([a, b], i): Wall => {
     const drawn: Wall = {
@@ -73,6 +75,7 @@ function makeWalls(
       settingOutOffset: toStored(given.settingOutOffset ?? 0),
       returnEnds: false,
       returnJambs: false,
+      coversFloor,
       outside: given.outside ?? 'right',
       buildUp: buildUp.id,
       base: toStored(given.base ?? 0),
@@ -296,6 +299,7 @@ export const setWalls = command({
     settingOutOffset: s.mm(),
     returnEnds: s.flag(),
     returnJambs: s.flag(),
+    coversFloor: s.flag(),
     outside: s.side(),
     buildUp: s.id(),
     thickness: s.mm(),
@@ -326,6 +330,7 @@ export const setWalls = command({
           args.settingOutOffset === undefined ? wall.settingOutOffset : toStored(args.settingOutOffset),
         returnEnds: args.returnEnds ?? wall.returnEnds,
         returnJambs: args.returnJambs ?? wall.returnJambs,
+        coversFloor: args.coversFloor ?? wall.coversFloor,
         outside: args.outside ?? wall.outside,
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
         base: args.base === undefined ? wall.base : toStored(args.base),

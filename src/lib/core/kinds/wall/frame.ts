@@ -34,11 +34,16 @@ interface Readable {
   readonly tables: Pick<Tables, 'buildUp' | 'storey'>;
 }
 
-/** A frame with the records that it was made from. */
+/** A frame with the records that it was made from. `foot`: where what lies outside the structure begins; at most `base`. */
 export interface WallFrame extends Frame {
   readonly wall: Wall;
   readonly buildUp: BuildUp;
+  readonly foot: number;
 }
+
+/** The strips of a frame that lie outside its structure: they alone go down to its foot. */
+export const outsideStrips = ({ strips, core, wall }: Frame): number[] =>
+  strips.flatMap(({ y0, y1 }, i) => ((wall.outside === 'left' ? y0 >= core[1] : y1 <= core[0]) ? [i] : []));
 
 /**
  * The frame of a wall; undefined without its build-up or storey. Made anew each time, which costs about a microsecond:
@@ -47,7 +52,8 @@ export interface WallFrame extends Frame {
 export function frameOf(project: Readable, wall: Wall): WallFrame | undefined {
   const buildUp = project.tables.buildUp.get(wall.buildUp);
   const topDatum = topDatumOf(project, wall);
-  return buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum) : undefined;
+  const floorDepth = project.tables.storey.get(wall.storey)?.floorDepth ?? 0;
+  return buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum, floorDepth) : undefined;
 }
 
 /** The datum that a wall's top is measured from, above its own storey's; undefined without that storey. */
@@ -72,7 +78,7 @@ export function heightsOf(project: Readable, wall: Standing): Heights | undefine
 const topAbove = ({ base, top }: Pick<Wall, 'base' | 'top'>, topDatum: number): number =>
   top.kind === 'height' ? base + top.height : top.kind === 'roof' ? Infinity : topDatum + top.offset;
 
-export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallFrame {
+export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorDepth: number): WallFrame {
   const direction = unit(subtract(wall.b, wall.a));
   const depth = settingOutDepth(buildUp, wall);
   const sign = wall.outside === 'left' ? -1 : 1;
@@ -97,6 +103,7 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number): WallF
     y1: strips[strips.length - 1]!.y1,
     core: [core[0]!.y0, core[core.length - 1]!.y1],
     base: wall.base,
+    foot: wall.coversFloor ? Math.min(wall.base, -floorDepth) : wall.base,
     top: topAbove(wall, topDatum)
   };
 }

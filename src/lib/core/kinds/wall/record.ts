@@ -31,7 +31,8 @@ export type WallTop =
 /**
  * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
  * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`, `returnJambs`: the
- * outer ply turns round free ends, and into the jambs of openings.
+ * outer ply turns round free ends, and into the jambs of openings. `coversFloor`: what lies outside the structure runs down
+ * over the edge of the floor that the wall stands on.
  */
 export interface Wall {
   readonly id: string;
@@ -44,6 +45,7 @@ export interface Wall {
   readonly settingOutOffset: number;
   readonly returnEnds: boolean;
   readonly returnJambs: boolean;
+  readonly coversFloor: boolean;
   readonly outside: Side;
   readonly buildUp: string;
   readonly base: number;
@@ -83,6 +85,7 @@ export const schema = object({
   settingOutOffset: f.mm(),
   returnEnds: boolean().required(),
   returnJambs: boolean().required(),
+  coversFloor: boolean().required(),
   outside: f.side(),
   buildUp: f.id(),
   base: f.mm(),

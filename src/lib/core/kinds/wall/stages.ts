@@ -56,10 +56,12 @@ export const frames = stage(
     topDatum: ({ project }, id) => {
       const wall = project.tables.wall.get(id);
       return wall && topDatumOf(project, wall);
-    }
+    },
+    floorDepth: ({ project: { tables } }, id) =>
+      tables.storey.get(tables.wall.get(id)?.storey ?? '')?.floorDepth ?? 0
   },
-  ({ wall, buildUp, topDatum }): WallFrame | undefined =>
-    wall && buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum) : undefined
+  ({ wall, buildUp, topDatum, floorDepth }): WallFrame | undefined =>
+    wall && buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum, floorDepth) : undefined
 );
 
 /** The frames of a storey's walls, in the order of the walls; by the storey's id. */

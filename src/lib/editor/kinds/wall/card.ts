@@ -72,6 +72,12 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
             'Outer ply into jambs',
             walls.every((wall) => wall.returnJambs),
             (returnJambs) => set({ returnJambs })
+          ),
+          make.flag(
+            'coversFloor',
+            "Outer plies over the floor's edge",
+            walls.every((wall) => wall.coversFloor),
+            (coversFloor) => set({ coversFloor })
           )
         ]
       }

@@ -2,7 +2,7 @@
 import { compassOf } from '../../../core/geometry/compass';
 import { scale } from '../../../core/geometry/point';
 import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
-import { frameOf, type WallFrame } from '../../../core/kinds/wall/frame';
+import { frameOf, outsideStrips, type WallFrame } from '../../../core/kinds/wall/frame';
 import { storeysInOrder, type Storey } from '../../../core/kinds/storey/record';
 import type { Wall } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
@@ -20,17 +20,19 @@ export function wallPictures(editor: Editor, wall: Wall): Picture[] {
 /** With the outside to the left, so that every wall reads alike. */
 function section(editor: Editor, frame: WallFrame, storey: Storey): Picture {
   const { project, settings } = editor;
-  const { wall, base, buildUp } = frame;
+  const { wall, base, foot, buildUp } = frame;
   const outLeft = wall.outside === 'left';
   const across = (y: number) => (outLeft ? -y : y);
   const isCarried = !Number.isFinite(frame.top);
   const top = isCarried ? Math.max(storey.height, base + 300) : frame.top;
   const faces = [across(frame.y0), across(frame.y1)];
   const [outer, inner] = [Math.min(...faces), Math.max(...faces)];
-  const plies = frame.strips.map(({ ply, y0, y1, duty }): PictureShape => {
+  const outside = new Set(outsideStrips(frame));
+  const plies = frame.strips.map(({ ply, y0, y1, duty }, i): PictureShape => {
     const fill = project.tables.material.get(buildUp.plies[ply]!.material)?.colour ?? 'fog';
     const pen = duty === 'structure' ? 'face' : 'fine';
-    return { points: rectangleOf(across(y0), base, across(y1), top), closed: true, fill, pen };
+    const from = outside.has(i) ? foot : base;
+    return { points: rectangleOf(across(y0), from, across(y1), top), closed: true, fill, pen };
   });
   const level = (z: number): PictureShape => ({
     points: segment(outer - beside, z, inner + beside, z),
