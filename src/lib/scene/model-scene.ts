@@ -8,6 +8,7 @@ import type { Material } from '../core/kinds/material/record';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
+import { Ambient } from './ambient';
 import { Outlines } from './outlines';
 import { Surroundings } from './surroundings';
 import { makeTexture, placeTexture } from './textures';
@@ -69,6 +70,7 @@ export class ModelScene {
   private readonly shown = new Map<string, Shown>();
   private readonly surroundings: Surroundings;
   private readonly outlines: Outlines;
+  private readonly ambient: Ambient;
   private readonly surface = new THREE.MeshLambertMaterial({
     vertexColors: true,
     polygonOffset: true,
@@ -124,6 +126,7 @@ export class ModelScene {
     this.scene.background = new THREE.Color(themes.day.sky);
     this.surroundings = new Surroundings(this.scene, this.renderer);
     this.outlines = new Outlines(this.scene);
+    this.ambient = new Ambient(this.scene, this.camera);
     this.guideLines.renderOrder = 3;
     this.guideLines.frustumCulled = false;
     this.scene.add(this.guideLines);
@@ -151,6 +154,7 @@ export class ModelScene {
   private readonly contextRestored = () => {
     this.onLost(false);
     this.surroundings.castAnew();
+    this.ambient.forget();
     this.redraw();
   };
 
@@ -164,6 +168,7 @@ export class ModelScene {
   resize(width: number, height: number) {
     if (width < 2 || height < 2) return;
     this.renderer.setSize(width, height, false);
+    this.ambient.resize(width, height);
     const half = 10;
     const aspect = width / height;
     Object.assign(this.camera, { left: -half * aspect, right: half * aspect, top: half, bottom: -half });
@@ -193,6 +198,7 @@ export class ModelScene {
     for (const id of removed) this.drop(id);
     for (const element of changed) this.put(element);
     this.surroundings.place((this.bounds ??= this.allBounds()), ground);
+    this.ambient.forget();
     if (!this.fitted && this.shown.size > 0) this.look(this.view);
     this.follow();
     this.redraw();
@@ -343,7 +349,10 @@ export class ModelScene {
         if (shown) this.dress(shown);
       }
     const isTried = [...changed].some((id) => old.trial.has(id) !== emphasis.trial.has(id));
-    if (isWhole || isTried) this.surroundings.castAnew();
+    if (isWhole || isTried) {
+      this.surroundings.castAnew();
+      this.ambient.forget();
+    }
     if (old.trial.size > 0) this.follow();
     // Asked with every step of the pointer: nearly always nothing looks otherwise.
     if (isWhole || changed.size > 0) this.redraw();
@@ -530,18 +539,46 @@ export class ModelScene {
     if (this.closed) return;
     const now = performance.now();
     this.asked = undefined;
-    requestAnimationFrame(() => {
-      // A page that was out of sight waited for other reasons.
-      const waited = document.hidden ? 0 : Math.min(1000, performance.now() - now);
-      this.cost += (waited - this.cost) / 3;
-    });
     const moved = this.controls.update(Math.min(0.1, (now - this.last) / 1000));
     this.last = now;
     this.surroundings.face(this.camera);
     this.outlines.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
+    // What shading takes is no reason to draw less often.
+    if (!this.shadeCorners())
+      requestAnimationFrame(() => {
+        // A page that was out of sight waited for other reasons.
+        const waited = document.hidden ? 0 : Math.min(1000, performance.now() - now);
+        this.cost += (waited - this.cost) / 3;
+      });
     if (moved) requestAnimationFrame(() => onFrame(this.inFrame));
   };
+
+  /**
+   * Where it takes no longer than a frame, worked out with each picture; else when the hand has rested, and until then
+   * there is none. Not while the rest is faint, as what is faint would shade as if it were there. Answers whether it was
+   * worked out.
+   */
+  private shadeCorners(): boolean {
+    clearTimeout(this.resting);
+    const { ambient, renderer, hasRested } = this;
+    this.hasRested = false;
+    if (this.emphasis.veil || this.drawnAs.surfaces === 'none') return false;
+    const isDue = !ambient.isPresent && (hasRested || ambient.cost < quickShading);
+    if (isDue) this.outlines.without(() => ambient.workOut(renderer));
+    if (ambient.isPresent) ambient.lay(renderer);
+    else
+      this.resting = setTimeout(
+        () => {
+          this.hasRested = true;
+          onFrame(this.inFrame);
+        },
+        Math.min(900, 250 + 3 * this.cost)
+      );
+    return isDue;
+  }
+
+  private hasRested = false;
 
   get triangles(): number {
     return [...this.shown.values()].reduce(
@@ -558,6 +595,7 @@ export class ModelScene {
     for (const surface of this.surfaces.values()) surface.dispose();
     this.surroundings.dispose();
     this.outlines.dispose();
+    this.ambient.dispose();
     this.controls.dispose();
     this.canvas.removeEventListener('webglcontextlost', this.contextLost);
     this.canvas.removeEventListener('webglcontextrestored', this.contextRestored);
@@ -567,6 +605,9 @@ export class ModelScene {
 
 /** From here on, ms, a picture takes too long to be made with every step of the pointer. */
 const slowPicture = 50;
+
+/** Up to here, ms, corners are shaded with every picture. */
+const quickShading = 20;
 
 /** Ids whose emphasis may differ between two. */
 function changedBetween(p: Emphasis, q: Emphasis): Set<string> {

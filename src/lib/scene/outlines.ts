@@ -34,6 +34,13 @@ export class Outlines {
     }
   }
 
+  /** What is done as if there were none: they are drawn by a material of their own, and no other can draw them. */
+  without(work: () => void) {
+    this.group.visible = false;
+    work();
+    this.group.visible = true;
+  }
+
   /** Both kinds of lines over the edges of a thing; none without a mark. */
   put(id: string, edges: Float32Array, mark: Mark | undefined) {
     for (const old of this.drawn.get(id) ?? []) {
