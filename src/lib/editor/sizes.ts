@@ -3,7 +3,7 @@ import { endsOfSize } from '../core/drawing/dimensions';
 import { dimensionMark, placeOfSize, plainMarks } from '../core/display/dimension';
 import { setOutString } from '../core/drawing/set-out';
 import type { DimensionString, PlainMark } from '../core/display/marks';
-import { drawPlaced, type PlacedString } from '../core/drawing/placed';
+import { drawNotes, type PlacedString } from '../core/drawing/placed';
 import type { SizeEnd } from '../core/kinds/dimension/record';
 import { cross, dot, subtract, type Point } from '../core/geometry/point';
 import type { Editor } from './editor';
@@ -40,7 +40,8 @@ export function placedMarks(editor: Editor, mmPerPixel: number): readonly PlainM
   const { shown, storey } = editor;
   if (shown.tables.dimension.size === 0 || editor.hidesKind('dimension')) return none;
   const paper = paperPixels * mmPerPixel;
-  return plainMarks(drawPlaced(shown, storey, placedOf(editor, mmPerPixel), paper), paper);
+  const strings = placedOf(editor, mmPerPixel).map((string) => dimensionMark(string, string.dimension));
+  return plainMarks([...strings, ...drawNotes(shown, storey, paper)], paper);
 }
 
 /** How a single opening in hand was set out. */

@@ -75,12 +75,12 @@ export const readingAngle = (along: Point) =>
     : Math.atan2(along.y, along.x);
 
 /** How far out of its line the middle of a size is, mm of paper: over the line as it reads, the row beyond it. */
-export function awayOf(along: Point, out: Point, row: number): number {
-  if (row > 0) return paperGaps.row + textHeight / 2;
+export function awayOf(along: Point, out: Point, { row, other }: Pick<SizeText, 'row' | 'other'>): number {
+  const side = other ? -1 : 1;
+  if (row > 0) return side * (paperGaps.row + textHeight / 2);
   const angle = readingAngle(along);
   const outwards = dot({ x: -Math.sin(angle), y: Math.cos(angle) }, out) > 0;
-  const away = paperGaps.above + textHeight / 2;
-  return outwards ? away : -away;
+  return (outwards ? side : -side) * (paperGaps.above + textHeight / 2);
 }
 
 function drawString(string: DimensionString, paper: number, subject: string): PlainMark[] {
@@ -102,14 +102,16 @@ function drawString(string: DimensionString, paper: number, subject: string): Pl
   const draw = (points: readonly Point[], pen: Pen) =>
     marks.push({ kind: 'lines', subject, group, points, ink: 'tide', pen });
   const texts: PlainMark[] = [];
-  const aways = [awayOf(along, out, 0), awayOf(along, out, 1)] as const;
   sizes.forEach((size, i) => {
-    const { middle, row, text } = size;
-    const turn = point(middle, level + paperGaps.straight * paper);
-    if (row > 0) thin.push(point(middle, level), turn, turn, point(size.at, level + paperGaps.row * paper));
+    const { middle, row, other, text } = size;
+    if (row > 0) {
+      const side = other ? -paper : paper;
+      const turn = point(middle, level + paperGaps.straight * side);
+      thin.push(point(middle, level), turn, turn, point(size.at, level + paperGaps.row * side));
+    }
     if (size.locked) thin.push(...frameLines(placeOfSize(string, size, paper)));
     (size.unsure ? unsure : sure).push(point(stops[i]!, level), point(stops[i + 1]!, level));
-    const at = point(size.at, level + aways[row > 0 ? 1 : 0] * paper);
+    const at = point(size.at, level + awayOf(along, out, size) * paper);
     texts.push({ kind: 'text', subject, group, at, angle, height: textHeight, text, ink: 'tide' });
   });
   draw(sure, 'fine');
@@ -134,11 +136,11 @@ export function frameLines({ at, along, reach, height }: ReturnType<typeof place
 /** Where a size is written, and how far along and across its text reaches from there, mm of the model. */
 export function placeOfSize(
   { along, out, level }: DimensionString,
-  { at, row, text }: SizeText,
+  size: SizeText,
   paper: number
 ): { at: Point; along: Point; reach: number; height: number } {
   const height = textHeight * paper;
-  const away = level + awayOf(along, out, row) * paper;
-  const point = { x: along.x * at + out.x * away, y: along.y * at + out.y * away };
-  return { at: point, along, reach: (text.length * height * characterWidth) / 2, height: 1.4 * height };
+  const away = level + awayOf(along, out, size) * paper;
+  const point = { x: along.x * size.at + out.x * away, y: along.y * size.at + out.y * away };
+  return { at: point, along, reach: (size.text.length * height * characterWidth) / 2, height: 1.4 * height };
 }

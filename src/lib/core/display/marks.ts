@@ -189,7 +189,9 @@ export interface SizeText {
   readonly middle: number;
   readonly at: number;
   /** 0: on the line; 1: in a row outside it, for sizes wider than their stretch. */
-  readonly row: number;
+  readonly row: 0 | 1;
+  /** On the other side of its line: under it as it reads, or in a row inside it. */
+  readonly other?: boolean;
   readonly text: string;
   /** Assumed or unknown: drawn dotted. */
   readonly unsure?: boolean;

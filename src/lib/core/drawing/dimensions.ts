@@ -22,7 +22,7 @@ import {
   type Taken,
   type What
 } from './sides';
-import { placeAll, placeWell, type ToldStretch } from './size-texts';
+import { placeAll, placeWell, type TextPlace, type ToldStretch } from './size-texts';
 import { characterWidth, type DimensionString, type SizeText } from '../display/marks';
 import type { Settings } from '../kinds/project/record';
 import type { StoreyModel } from '../kinds/storey/model';
@@ -254,7 +254,7 @@ function placesFor(
   stretches: readonly Stretch[],
   { ends }: Side,
   paper: number
-): { at: number; row: number }[] | undefined {
+): TextPlace[] | undefined {
   const told = stretches.map((one) => onPaper(one, paper));
   const [start, end] = [ends[0] / paper, ends[1] / paper];
   const places =
@@ -269,7 +269,7 @@ const widthOf = (text: string) => text.length * textHeight * characterWidth;
 /** Stretches one after another as strings of their own. */
 function runsOf(
   stretches: readonly Stretch[],
-  places: readonly { readonly at: number; readonly row: number }[]
+  places: readonly TextPlace[]
 ): { stops: number[]; sizes: SizeText[] }[] {
   const runs: { stops: number[]; sizes: SizeText[] }[] = [];
   stretches.forEach(({ from, to, text }, i) => {

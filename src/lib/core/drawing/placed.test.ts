@@ -10,9 +10,9 @@ import { reviewProject } from '../review/review';
 import { act, twoRooms } from '../testing/house';
 import { dimensionStrings } from './dimensions';
 import { buildings } from '../kinds/wall/stages';
-import { drawPlaced, placedStrings } from './placed';
+import { drawNotes, placedStrings } from './placed';
 import { marksBox } from '../display/box';
-import { plainMarks } from '../display/dimension';
+import { dimensionMark, plainMarks } from '../display/dimension';
 import { planDrawing } from './plan-drawing';
 
 const paper = 75;
@@ -20,7 +20,13 @@ const west = { wall: 'west', side: 'right' };
 const east = { wall: 'east', side: 'right' };
 const stringsOf = (project: Project) => placedStrings(project, 'storey-1', settingsOf(project), paper);
 const marksOf = (project: Project) =>
-  plainMarks(drawPlaced(project, 'storey-1', stringsOf(project), paper), paper);
+  plainMarks(
+    [
+      ...stringsOf(project).map((string) => dimensionMark(string, string.dimension)),
+      ...drawNotes(project, 'storey-1', paper)
+    ],
+    paper
+  );
 const place = (
   project: Project,
   at: { x: number; y: number },

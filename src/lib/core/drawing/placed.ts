@@ -19,7 +19,7 @@ import { angleNow, tipAt } from '../kinds/dimension/angles';
 import type { Dimension, SizeEnd } from '../kinds/dimension/record';
 import type { DimensionString, Mark } from '../display/marks';
 import { placeSizes, type SizeUnits } from './dimensions';
-import { dimensionMark, paperGaps, readingAngle, textHeight } from '../display/dimension';
+import { paperGaps, readingAngle, textHeight } from '../display/dimension';
 import type { Tables } from '../document/record';
 
 /** All that what was placed by hand is read from. */
@@ -118,23 +118,15 @@ function reachOf({ point, direction, length }: Border, way: Point): [number, num
   return [Math.min(p, q), Math.max(p, q)];
 }
 
-/** Marks of all that was placed on a storey; each mark names its dimension. */
-export function drawPlaced(
-  project: Placeable,
-  storey: string,
-  strings: readonly PlacedString[],
-  paper: number
-): Mark[] {
-  return [
-    ...strings.map((string) => dimensionMark(string, string.dimension)),
-    ...[...project.tables.dimension.values()].flatMap((one) =>
-      one.storey !== storey
-        ? []
-        : one.form.kind === 'angle'
-          ? drawAngle(project, one, paper)
-          : drawNote(project, one, paper)
-    )
-  ];
+/** Marks of the angles and notes that were placed on a storey; each mark names its dimension. */
+export function drawNotes(project: Placeable, storey: string, paper: number): Mark[] {
+  return [...project.tables.dimension.values()].flatMap((one) =>
+    one.storey !== storey
+      ? []
+      : one.form.kind === 'angle'
+        ? drawAngle(project, one, paper)
+        : drawNote(project, one, paper)
+  );
 }
 
 function drawAngle(project: Readable, dimension: Dimension, paper: number): Mark[] {

@@ -15,7 +15,8 @@ import { buildings } from '../kinds/wall/stages';
 import { StringMemory, dimensionStrings } from './dimensions';
 import { atScale } from './poche';
 import { placeTags, type TagMemory } from './tags';
-import { drawPlaced, placedStrings, type PlacedString } from './placed';
+import { freeSizes } from './free-sizes';
+import { drawNotes, placedStrings, type PlacedString } from './placed';
 
 /** How it is drawn. */
 export interface PlanLook {
@@ -47,12 +48,14 @@ const looksOf = (key: string) => {
 };
 const paperOf = (key: string) => looksOf(key).paper;
 
+const none: readonly never[] = [];
+
 const units = ({ project }: Query) => settingsOf(project).units;
 const secondUnits = ({ project }: Query) => settingsOf(project).secondUnits;
 
-/** The strings placed by hand, by `lookKey`. */
-export const stringsByHand = stage(
-  'strings by hand',
+/** The strings placed by hand as they measure, their sizes not yet where they can be read; by `lookKey`. */
+const chainsByHand = stage(
+  'chains by hand',
   {
     ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
     ...{ buildUp: table('buildUp'), storey: table('storey'), units, secondUnits }
@@ -77,7 +80,7 @@ export const automaticStrings = stageWithMemory(
     surrounds: result(buildings, storeyOf),
     roofs: (query, key) => indexedRoofs(query, storeyOf(key)),
     standing: (query, key) => cutsOn(query, storeyOf(key)),
-    ...{ byHand: result(stringsByHand), units, secondUnits }
+    ...{ byHand: result(chainsByHand), units, secondUnits }
   },
   () => new StringMemory(),
   ({ model, surrounds, roofs, standing, byHand, ...units }, key, memory): readonly DimensionString[] =>
@@ -99,24 +102,6 @@ export const automaticStrings = stageWithMemory(
       : []
 );
 
-const dimensionMarks = stageWithMemory(
-  'marks of dimensions',
-  {
-    ...{ automatic: result(automaticStrings), byHand: result(stringsByHand) },
-    ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
-    ...{ buildUp: table('buildUp'), storey: table('storey') }
-  },
-  () => new WeakMap<DimensionString, Mark>(),
-  ({ automatic, byHand, ...tables }, key, known): readonly Mark[] => [
-    ...automatic.map((string) => {
-      const mark = known.get(string) ?? dimensionMark(string);
-      known.set(string, mark);
-      return mark;
-    }),
-    ...drawPlaced({ tables }, storeyOf(key), byHand, paperOf(key))
-  ]
-);
-
 /** All that a plan shows but what lies over it, by storey: gathered once, for the drawing and for what is placed in it. */
 const thingsOn = stage(
   'things of a plan',
@@ -124,6 +109,57 @@ const thingsOn = stage(
     lists: (query, storey) => declarationsOf(query.project).flatMap(({ plan }) => plan?.(query, storey) ?? [])
   },
   ({ lists }) => lists
+);
+
+/** Automatic strings as marks, each kept as long as its string. */
+const automaticMarks = stageWithMemory(
+  'marks of automatic strings',
+  { automatic: result(automaticStrings) },
+  () => new WeakMap<DimensionString, Mark>(),
+  ({ automatic }, _, known): readonly Mark[] =>
+    automatic.map((string) => {
+      const mark = known.get(string) ?? dimensionMark(string);
+      known.set(string, mark);
+      return mark;
+    })
+);
+
+/** Angles and notes placed by hand. */
+const notesByHand = stage(
+  'angles and notes by hand',
+  {
+    ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
+    ...{ buildUp: table('buildUp'), storey: table('storey') }
+  },
+  (tables, key): readonly Mark[] => drawNotes({ tables }, storeyOf(key), paperOf(key))
+);
+
+/** The strings placed by hand, their sizes where they can be read; by `lookKey`. */
+export const stringsByHand = stage(
+  'strings by hand',
+  {
+    chains: result(chainsByHand),
+    drawn: (query, key) =>
+      query.get(chainsByHand, key).length === 0
+        ? none
+        : [...query.get(automaticMarks, key), ...query.get(notesByHand, key)],
+    things: (query, key) =>
+      query.get(chainsByHand, key).length === 0 ? none : query.get(thingsOn, storeyOf(key))
+  },
+  ({ chains, drawn, things }, key): readonly PlacedString[] => freeSizes(chains, things, drawn, paperOf(key))
+);
+
+const dimensionMarks = stage(
+  'marks of dimensions',
+  {
+    ...{ automatic: result(automaticMarks), byHand: result(stringsByHand) },
+    notes: result(notesByHand)
+  },
+  ({ automatic, byHand, notes }): readonly Mark[] => [
+    ...automatic,
+    ...byHand.map((string) => dimensionMark(string, string.dimension)),
+    ...notes
+  ]
 );
 
 const tags = stageWithMemory(

@@ -2,12 +2,13 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { runScript, type Script } from '../commands/register';
-import { plainMarks } from '../display/dimension';
+import { placeOfSize, plainMarks, textHeight } from '../display/dimension';
 import { characterWidth, type Mark } from '../display/marks';
 import { along, type Point } from '../geometry/point';
-import { boxHolds, edgesOf, segmentsCross, type Box, type Ring } from '../geometry/ring';
+import { boxHolds, edgesOf, ringHolds, segmentsCross, type Box, type Ring } from '../geometry/ring';
 import { Model } from '../model/graph';
-import { planDrawing } from './plan-drawing';
+import { act } from '../testing/house';
+import { lookKey, planDrawing, stringsByHand } from './plan-drawing';
 
 const read = (name: string) => {
   const built = runScript(JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as Script);
@@ -69,6 +70,52 @@ describe('marks of openings in the plan', () => {
     const count = (paper: number) => planDrawing(query, 'storey-1', { paper }).tags.length;
     expect([count(75), count(250)]).toEqual([16, 0]);
   });
+});
+
+describe('sizes of strings by hand', () => {
+  it.each([10, 50, 75, 100, 150])(
+    'lie on no wall, line or other size, wherever the string lies: 1 : %i',
+    (paper) => {
+      const ends = ['west', 'hall-west', 'hall-east', 'east'].flatMap((wall) =>
+        ['left', 'right'].map((side) => ({ wall, side }))
+      );
+      const pairs = ends.flatMap((p, i) =>
+        ends.slice(i + 1).flatMap((q) => (p.wall === q.wall ? [] : [[p, q]]))
+      );
+      const house = read('gannet-house');
+      let [free, all] = [0, 0];
+      for (let y = 150; y < 7700; y += 390) {
+        const [first, second] = [pairs[y % pairs.length]!, pairs[(y * 7) % pairs.length]!];
+        const project = [first, second].reduce(
+          (at, pair, i) =>
+            act(at, 'addDimension', { storey: 'storey-1', ends: pair, at: { x: 3000, y: y + i * 60 } }),
+          house
+        );
+        const query = new Model().at(project);
+        const { things, dimensions } = planDrawing(query, 'storey-1', { paper });
+        const filled = things.flat().flatMap((mark) => (mark.kind === 'region' ? mark.rings : []));
+        const placed = query.get(stringsByHand, lookKey('storey-1', { paper }));
+        for (const string of placed)
+          for (const size of string.sizes) {
+            const { at } = placeOfSize(string, size, paper);
+            // The strings of this house run square to the page.
+            const w = (size.text.length * textHeight * characterWidth * paper) / 2;
+            // A leader ends at its own text.
+            const h = (0.98 * textHeight * paper) / 2;
+            const [x, y] = string.along.x === 0 ? [h, w] : [w, h];
+            const box = { minX: at.x - x, minY: at.y - y, maxX: at.x + x, maxY: at.y + y };
+            const others = dimensions.flatMap((mark) =>
+              plainMarks([mark], paper).filter((one) => one.kind !== 'text' || one.text !== size.text)
+            );
+            const lines = [...things.flat(), ...others].flatMap(linesOf);
+            all++;
+            if (!meets(box, lines) && !filled.some((ring) => ringHolds(ring, at))) free++;
+          }
+      }
+      // Two strings a hair apart may leave no room for both.
+      expect([free / all > 0.94, all > 30]).toEqual([true, true]);
+    }
+  );
 });
 
 describe('walls at small scales', () => {

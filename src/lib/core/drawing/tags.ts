@@ -4,16 +4,15 @@
  * out, as symbols are at small scales.
  * Source: point-feature label placement (Christensen, Marks & Shieber 1995).
  */
-import Flatbush from 'flatbush';
 import RBush from 'rbush';
-import { plainMarks } from '../display/dimension';
-import { characterWidth, textEnds, type Mark, type PlainMark, type TextMark } from '../display/marks';
+import { characterWidth, type Mark, type TextMark } from '../display/marks';
 import { sameInput } from '../document/stage';
-import { add, along, fromAngle, leftOf, scale, subtract, type Point } from '../geometry/point';
-import { boxOf, boxesMeet, edgesOf, type Box } from '../geometry/ring';
+import { add, scale, subtract, type Point } from '../geometry/point';
+import { boxOf, boxesMeet, type Box } from '../geometry/ring';
 import { fromFrame, type Frame } from '../kernels/joints/frame';
 import { hangingOf, type OpeningPlace } from '../kinds/opening/place';
 import type { StoreyModel } from '../kinds/storey/model';
+import { Around, boxAt, enters, obstaclesOf, plainOf, type Obstacles } from './obstacles';
 
 /** mm of paper: of the letters; clear round them; how much farther each next place lies. */
 const letters = 1.9;
@@ -23,85 +22,6 @@ const farther = 2.6;
 const smallest = 230;
 /** So many free places are looked for: others are not needed but where all openings of a corner crowd. */
 const enough = 3;
-
-type Segment = readonly [Point, Point];
-interface Obstacles {
-  readonly box: Box | undefined;
-  readonly segments: readonly Segment[];
-  /** The scale at which they are so; undefined where they are so at any. */
-  readonly paper: number | undefined;
-}
-
-/** Lines of a list of marks, kept as long as the list. */
-const known = new WeakMap<readonly Mark[], Obstacles>();
-const knownStrings = new WeakMap<Mark, { paper: number; marks: readonly PlainMark[] }>();
-
-/** A string as plain marks, kept for one scale. */
-function plainOf(mark: Mark, paper: number): readonly PlainMark[] {
-  const old = knownStrings.get(mark);
-  if (old?.paper === paper) return old.marks;
-  const marks = plainMarks([mark], paper);
-  knownStrings.set(mark, { paper, marks });
-  return marks;
-}
-
-function segmentsOf(mark: Mark, paper: number): readonly Segment[] {
-  switch (mark.kind) {
-    case 'region':
-      return mark.rings.flatMap(edgesOf);
-    case 'stroke':
-      return edgesOf(mark.points).slice(0, mark.closed ? undefined : -1);
-    case 'lines':
-      return mark.points.flatMap((q, i) => (i % 2 ? [[mark.points[i - 1]!, q] as const] : []));
-    case 'arc': {
-      const at = (share: number) =>
-        along(mark.centre, fromAngle(mark.a0 + (mark.a1 - mark.a0) * share), mark.radius);
-      return edgesOf(Array.from({ length: 9 }, (_, i) => at(i / 8))).slice(0, -1);
-    }
-    case 'text': {
-      const [p, q] = textEnds(mark, paper);
-      const up = scale(leftOf(fromAngle(mark.angle)), (mark.height * paper) / 2);
-      return [
-        [p, q],
-        [add(p, up), add(q, up)],
-        [subtract(p, up), subtract(q, up)]
-      ];
-    }
-    // Dimensions are told by plain marks before.
-    case 'dimension':
-      return [];
-  }
-}
-
-function obstaclesOf(marks: readonly Mark[], paper: number): Obstacles {
-  const old = known.get(marks);
-  if (old && (old.paper === undefined || old.paper === paper)) return old;
-  const segments = marks.flatMap((mark) => segmentsOf(mark, paper));
-  const box = segments.length === 0 ? undefined : boxOf(segments.flat());
-  // Texts have their size on paper.
-  const made = { box, segments, paper: marks.some(({ kind }) => kind === 'text') ? paper : undefined };
-  known.set(marks, made);
-  return made;
-}
-
-/** Whether a segment has a point in a box: what is left of it between the sides, one pair after the other. */
-function enters([a, b]: Segment, { minX, minY, maxX, maxY }: Box): boolean {
-  let [low, high] = [0, 1];
-  for (const [from, way, least, most] of [
-    [a.x, b.x - a.x, minX, maxX],
-    [a.y, b.y - a.y, minY, maxY]
-  ] as const) {
-    if (way === 0) {
-      if (from < least || from > most) return false;
-      continue;
-    }
-    const [p, q] = [(least - from) / way, (most - from) / way];
-    low = Math.max(low, Math.min(p, q));
-    high = Math.min(high, Math.max(p, q));
-    if (low > high) return false;
-  }
-  return true;
-}
 
 interface Tag {
   readonly opening: string;
@@ -120,13 +40,6 @@ interface Known {
   readonly tag: Tag;
 }
 export type TagMemory = Map<string, Known>;
-
-const boxAt = ({ x, y }: Point, half: Point): Box => ({
-  minX: x - half.x,
-  minY: y - half.y,
-  maxX: x + half.x,
-  maxY: y + half.y
-});
 
 /** Places for a text of so much half width and height by an opening, the best first. */
 function candidates(frame: Frame, place: OpeningPlace, half: Point, paper: number): Point[] {
@@ -150,22 +63,6 @@ function candidates(frame: Frame, place: OpeningPlace, half: Point, paper: numbe
     at(hinge + share * (latch - hinge), opens, share * (t1 - t0))
   );
   return [...inSwing, ...beside];
-}
-
-/** Lists of marks by where they lie. */
-class Around {
-  private readonly index: Flatbush | undefined;
-  constructor(private readonly all: readonly Obstacles[]) {
-    if (all.length === 0) return;
-    this.index = new Flatbush(all.length);
-    for (const { box } of all) this.index.add(box!.minX, box!.minY, box!.maxX, box!.maxY);
-    this.index.finish();
-  }
-
-  near({ minX, minY, maxX, maxY }: Box): Obstacles[] {
-    const found = this.index?.search(minX, minY, maxX, maxY) ?? [];
-    return found.sort((p, q) => p - q).map((i) => this.all[i]!);
-  }
 }
 
 function tagOf(frame: Frame, place: OpeningPlace, around: Around, paper: number, memory: TagMemory): Tag {
