@@ -136,6 +136,7 @@ function lattice(): Project {
         settingOutOffset: 0,
         outside: 'right',
         returnEnds: false,
+        endCut: 0,
         returnJambs: false,
         coversFloor: false,
         base: 0

@@ -109,6 +109,7 @@ function exampleHouse(): Project {
       settingOut: 'centre',
       settingOutOffset: 0,
       returnEnds: false,
+      endCut: 0,
       returnJambs: false,
       coversFloor: false,
       outside: 'right'

@@ -23,7 +23,8 @@ function asVersion1(records: readonly Rec[]): Uint8Array {
     'settingOutOffset',
     'returnEnds',
     'returnJambs',
-    'coversFloor'
+    'coversFloor',
+    'endCut'
   ]);
   const old = records.map((record) =>
     Object.fromEntries(Object.entries(record).filter(([key]) => !later.has(key)))
@@ -52,7 +53,15 @@ it('what is not a list of records is left for the validator', () => {
 
 it('a record that has a field already keeps it', () => {
   expect(migrate([{ kind: 'wall', returnEnds: true }], 1)).toEqual([
-    { kind: 'wall', settingOutOffset: 0, returnEnds: true, returnJambs: false, coversFloor: false, certainty: 'measured' }
+    {
+      kind: 'wall',
+      settingOutOffset: 0,
+      returnEnds: true,
+      returnJambs: false,
+      endCut: 0,
+      coversFloor: false,
+      certainty: 'measured'
+    }
   ]);
 });
 

@@ -93,6 +93,11 @@ const catalogue = {
       `The build-up ${w.t('thing')} would be ${w.l('thickness')} thick; it must be between ${w.l('least')} and ${w.l('most')}.`,
     hint: 'Type a thickness between these.'
   },
+  'wall.end-cut': {
+    message: (w) =>
+      `A free end cannot be cut ${w.a('angle')} out of square; it must be between ${w.a('least')} and ${w.a('most')}.`,
+    hint: 'Type an angle between these; 0 is square.'
+  },
   'opening.mark': {
     message: (w) => `The mark ${w.t('mark')} is that of ${w.t('other')}.`,
     hint: 'Each mark is used once in a house: give this one another, or leave the field empty for the next free one.'

@@ -32,6 +32,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     settingOut: 'centre',
     settingOutOffset: 0,
     returnEnds: false,
+    endCut: 0,
     returnJambs: false,
     coversFloor: false,
     outside: 'right',

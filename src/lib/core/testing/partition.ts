@@ -113,7 +113,10 @@ function gapAt(
   const known = new Set(edges.map(([p, q]) => key(p, q)));
   const sound = walls.filter(
     ({ frame, entangled, joints }) =>
-      !entangled && standsIn(frame, z - 1, z + 1) && !joints.some(({ node }) => isSharp(node))
+      !entangled &&
+      frame.wall.endCut === 0 &&
+      standsIn(frame, z - 1, z + 1) &&
+      !joints.some(({ node }) => isSharp(node))
   );
   for (const [p, q] of edges) {
     if (known.has(key(q, p)) || distance(p, q) < 0.1) continue;

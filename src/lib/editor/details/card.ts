@@ -85,8 +85,8 @@ export class CardMaker {
   }
 
   /** Radians; the call gets degrees. */
-  angle(name: string, label: string, value: number, command: NumberCall): Field {
-    return this.measured({ name, label, kind: 'angle' }, [value], (v) => command(v / degree), {
+  angle(name: string, label: string, values: readonly number[], command: NumberCall): Field {
+    return this.measured({ name, label, kind: 'angle' }, values, (v) => command(v / degree), {
       show: (v) => formatAngle(v, 2),
       read: parseAngle
     });

@@ -18,7 +18,7 @@ export function placeFields(make: CardMaker, { at, angle }: Column | Chimney, se
   return [
     make.length('x', 'Across from zero', [at.x], (x) => set({ at: { ...at, x } })),
     make.length('y', 'Up from zero', [at.y], (y) => set({ at: { ...at, y } })),
-    make.angle('angle', 'Turned', angle, (turned) => set({ angle: turned }))
+    make.angle('angle', 'Turned', [angle], (turned) => set({ angle: turned }))
   ];
 }
 

@@ -85,6 +85,7 @@ function sameNearNode(p: Member, q: Member): boolean {
       f.y0 === g.y0 &&
       f.wall.outside === g.wall.outside &&
       f.wall.returnEnds === g.wall.returnEnds &&
+      f.wall.endCut === g.wall.endCut &&
       f.base === g.base &&
       f.top === g.top &&
       nearlySame(f.direction, g.direction) &&

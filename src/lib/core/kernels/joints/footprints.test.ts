@@ -48,6 +48,31 @@ describe('worked numbers of wall joints', () => {
     expectPartition(joint);
   });
 
+  it('a free end out of square, set out on its outer face: that face keeps its length, the inner one is cut', () => {
+    const one = (more: Partial<Wall>) =>
+      solve(
+        [stoneCavity],
+        wallOf('w', at(0, 0), at(5000, 0), 'stone', { settingOut: 'outer', outside: 'right', ...more })
+      );
+    const sum = (list: number[]) => list.reduce((p, q) => p + q, 0);
+    for (const returnEnds of [false, true])
+      for (const [degrees, area] of [
+        [0, 5000 * 425],
+        [45, 5000 * 425 - 425 ** 2],
+        [-45, 5000 * 425 + 425 ** 2]
+      ] as const) {
+        const solved = one({ returnEnds, endCut: degrees * degree });
+        expect(sum(areas(solved, 'w'))).toBeCloseTo(area, 2);
+        expectPartition(solved);
+      }
+    // The stone is 100 thick round an end at 45 degrees too.
+    const across = (425 - 100 - 15) * Math.SQRT2;
+    const gained =
+      areas(one({ returnEnds: true, endCut: 45 * degree }), 'w')[0]! -
+      areas(one({ endCut: 45 * degree }), 'w')[0]!;
+    expect(gained / 100 / 2).toBeCloseTo(across, 6);
+  });
+
   it('a branch where two walls meet in line needs no arrangement, and moving its far end keeps the cut', () => {
     const far = at(0, 4000);
     const walls = (end: typeof far) => [

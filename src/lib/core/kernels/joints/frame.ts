@@ -43,6 +43,8 @@ export interface JoiningWall {
   readonly outside: Side;
   readonly standsApart: boolean;
   readonly returnEnds: boolean;
+  /** How much free ends are out of square, radians: the outer face is the longer one where it is above 0. */
+  readonly endCut: number;
   readonly returnJambs: boolean;
 }
 

@@ -199,25 +199,31 @@ function buttsOf(cut: ArmCut, cuts: readonly ArmCut[], others: readonly Ring[]):
   );
 }
 
-/** Square; or with its outer ply turned round the end, over all but the far face's ply, which closes against it. */
+/**
+ * Square, or as much out of square as the wall's `endCut` says, turned about its setting-out line; perhaps with its outer
+ * ply turned round the end, over all but the far face's ply, which closes against it.
+ */
 function cutFree(arm: Arm): ArmCut {
   const { wall } = arm.frame;
-  const square = cutAcross(arm, (y) => armPoint(arm, 0, y));
-  if (!wall.returnEnds || arm.part === 'before' || arm.part === 'after' || arm.strips.length < 3)
-    return square;
+  const isEnd = arm.part === 'a' || arm.part === 'b';
   // Strips run from the arm's left to its right; the outer ply is build-up ply 0.
   const fromLeft = arm.strips[0]!.ply === 0;
+  const slant = isEnd ? Math.tan(wall.endCut) * (fromLeft ? -1 : 1) : 0;
+  const steep = isEnd ? 1 / Math.cos(wall.endCut) : 1;
+  const at = (u: number, y: number) => armPoint(arm, u * steep + y * slant, y);
+  const plain = cutAcross(arm, (y) => at(0, y));
+  if (!wall.returnEnds || !isEnd || arm.strips.length < 3) return plain;
   const [outer, last] = fromLeft ? [0, arm.strips.length - 1] : [arm.strips.length - 1, 0];
   const depth = arm.strips[outer]!.y1 - arm.strips[outer]!.y0;
   const far = fromLeft ? arm.strips[last]!.y1 : arm.strips[last]!.y0;
   const chains = arm.strips.map(({ y0, y1 }, k) => {
-    if (k === last) return [armPoint(arm, 0, y1), armPoint(arm, 0, y0)];
-    if (k !== outer) return [armPoint(arm, depth, y1), armPoint(arm, depth, y0)];
+    if (k === last) return [at(0, y1), at(0, y0)];
+    if (k !== outer) return [at(depth, y1), at(depth, y0)];
     return fromLeft
-      ? [armPoint(arm, 0, y1), armPoint(arm, 0, far), armPoint(arm, depth, far), armPoint(arm, depth, y0)]
-      : [armPoint(arm, depth, y1), armPoint(arm, depth, far), armPoint(arm, 0, far), armPoint(arm, 0, y0)];
+      ? [at(0, y1), at(0, far), at(depth, far), at(depth, y0)]
+      : [at(depth, y1), at(depth, far), at(0, far), at(0, y0)];
   });
-  return { arm, chains, outline: square.outline };
+  return { arm, chains, outline: plain.outline };
 }
 
 /** Who runs through between two neighbouring arms, as the override says. */

@@ -19,7 +19,7 @@ import { along, cross, distance, fromAngle, locate, subtract, unit, type Point }
 import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
-import { wallsOf, type Wall, type WallTop } from './record';
+import { steepestCut, wallsOf, type Wall, type WallTop } from './record';
 import { frameOf, type Standing } from './frame';
 import type { Side } from '../../kernels/joints/frame';
 import { ringArea } from '../../geometry/ring';
@@ -74,6 +74,7 @@ function makeWalls(
       settingOut: given.settingOut ?? 'outer',
       settingOutOffset: toStored(given.settingOutOffset ?? 0),
       returnEnds: false,
+      endCut: 0,
       returnJambs: false,
       coversFloor,
       outside: given.outside ?? 'right',
@@ -298,6 +299,7 @@ export const setWalls = command({
     settingOut: wallArgs.settingOut(),
     settingOutOffset: s.mm(),
     returnEnds: s.flag(),
+    endCut: s.degrees(),
     returnJambs: s.flag(),
     coversFloor: s.flag(),
     outside: s.side(),
@@ -314,6 +316,10 @@ export const setWalls = command({
     const chosen =
       args.buildUp !== undefined || args.thickness !== undefined ? chooseBuildUp(project, args) : undefined;
     if (args.height !== undefined) needPositive(project, 'height', 'the wall', args.height);
+    if (Math.abs(args.endCut ?? 0) * degree > steepestCut) {
+      const numbers = { angle: args.endCut! * degree, least: -steepestCut, most: steepestCut };
+      refuse(project, 'wall.end-cut', { subjects: args.ids, numbers });
+    }
     const top = args.top
       ? topOf(project, args.top)
       : args.height !== undefined
@@ -329,6 +335,7 @@ export const setWalls = command({
         settingOutOffset:
           args.settingOutOffset === undefined ? wall.settingOutOffset : toStored(args.settingOutOffset),
         returnEnds: args.returnEnds ?? wall.returnEnds,
+        endCut: args.endCut === undefined ? wall.endCut : args.endCut * degree,
         returnJambs: args.returnJambs ?? wall.returnJambs,
         coversFloor: args.coversFloor ?? wall.coversFloor,
         outside: args.outside ?? wall.outside,

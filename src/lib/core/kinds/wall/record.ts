@@ -1,5 +1,5 @@
 /** The record of a wall: what is stored of it, and what the reader lets in. */
-import { boolean, mixed, object } from 'yup';
+import { boolean, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import { leftOf, scale, subtract, type Point } from '../../geometry/point';
 import type { Side } from '../../kernels/joints/frame';
@@ -20,6 +20,9 @@ export type SettingOut = (typeof settingOuts)[number];
 
 export const wallRoles = ['exterior', 'partition', 'nib', 'foundation', 'parapet', 'chimney', 'low'] as const;
 
+/** Of a free end, radians: 60 degrees. */
+export const steepestCut = Math.PI / 3 + 1e-9;
+
 export type WallRole = (typeof wallRoles)[number];
 
 /** `height` is above the wall's base; `datum` above another storey's datum; `roof`: carried up to the roof above. */
@@ -32,7 +35,8 @@ export type WallTop =
  * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
  * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`, `returnJambs`: the
  * outer ply turns round free ends, and into the jambs of openings. `coversFloor`: what lies outside the structure runs down
- * over the edge of the floor that the wall stands on.
+ * over the edge of the floor that the wall stands on. `endCut`: how much free ends are out of square, radians; above 0 the
+ * outer face is the longer one.
  */
 export interface Wall {
   readonly id: string;
@@ -44,6 +48,7 @@ export interface Wall {
   readonly settingOut: SettingOut;
   readonly settingOutOffset: number;
   readonly returnEnds: boolean;
+  readonly endCut: number;
   readonly returnJambs: boolean;
   readonly coversFloor: boolean;
   readonly outside: Side;
@@ -84,6 +89,7 @@ export const schema = object({
   settingOut: f.choice(settingOuts),
   settingOutOffset: f.mm(),
   returnEnds: boolean().required(),
+  endCut: number().min(-steepestCut).max(steepestCut).required(),
   returnJambs: boolean().required(),
   coversFloor: boolean().required(),
   outside: f.side(),

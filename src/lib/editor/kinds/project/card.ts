@@ -66,7 +66,7 @@ function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] 
     module,
     make.length('originX', 'Origin across', [grid.origin.x], (x) => set({ origin: { x, y: grid.origin.y } })),
     make.length('originY', 'Origin up', [grid.origin.y], (y) => set({ origin: { x: grid.origin.x, y } })),
-    make.angle('gridAngle', 'Turned', grid.angle, (angle) => set({ angle })),
+    make.angle('gridAngle', 'Turned', [grid.angle], (angle) => set({ angle })),
     make.flag('gridShown', 'Shown', grid.shown, (shown) => set({ shown })),
     step
   ];

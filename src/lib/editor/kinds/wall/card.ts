@@ -67,6 +67,12 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
             walls.every((wall) => wall.returnEnds),
             (returnEnds) => set({ returnEnds })
           ),
+          make.angle(
+            'endCut',
+            'Free ends out of square',
+            walls.map((wall) => wall.endCut),
+            (endCut) => set({ endCut })
+          ),
           make.flag(
             'returnJambs',
             'Outer ply into jambs',
