@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from '$lib/components/Fault.svelte';
   import Press from '$lib/components/Press.svelte';
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
@@ -173,7 +174,7 @@
   />
 
   {#if fault}
-    <p role="alert" class="mt-4 border-l-4 border-rust bg-white px-4 py-3 text-rust">{fault}</p>
+    <Fault class="mt-4 bg-white px-4 py-3">{fault}</Fault>
   {/if}
 
   {#if asking}{#await import('$lib/components/NewProject.svelte') then { default: NewProject }}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { House } from './house.svelte';
@@ -78,7 +79,7 @@
             <DetailsPicture {picture} {fields} {faults} {set} />
           {/each}
           {#each [...drawn].filter((name) => faults[name]) as name (name)}
-            <p role="alert" class="text-xs text-rust">{faults[name]}</p>
+            <Fault class="text-xs">{faults[name]}</Fault>
           {/each}
           {#if card.note}<p class="mt-1 text-xs text-shale">{card.note}</p>{/if}
         </div>
@@ -92,9 +93,7 @@
                   <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
                   {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
                 </label>
-                {#if faults[field.name]}<p role="alert" class="text-xs text-rust">
-                    {faults[field.name]}
-                  </p>{/if}
+                {#if faults[field.name]}<Fault class="text-xs">{faults[field.name]}</Fault>{/if}
               {/each}
             </fieldset>
           {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import Press from './Press.svelte';
   import Select from 'flowbite-svelte/Select.svelte';
   import type { House } from './house.svelte';
@@ -76,5 +77,5 @@
       >
     </li>
   </ul>
-  {#if fault}<p role="alert" class="mt-2 text-rust">{fault}</p>{/if}
+  {#if fault}<Fault class="mt-2">{fault}</Fault>{/if}
 </section>

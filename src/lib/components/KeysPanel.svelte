@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import X from '@lucide/svelte/icons/x';
   import Press from './Press.svelte';
@@ -29,7 +30,7 @@
     <Press class="p-1 text-shale" aria-label="Close the keys" onclick={onclose}><X size={16} /></Press>
   </header>
   <h3 class="mt-4 text-xs font-semibold text-shale">Tools: write another letter to change a key</h3>
-  {#if fault}<p role="alert" class="mt-1 text-rust">{fault}</p>{/if}
+  {#if fault}<Fault class="mt-1">{fault}</Fault>{/if}
   <dl class="mt-1 grid grid-cols-2 gap-x-6">
     {#each shelves as shelf (shelf.tool)}
       <div class="flex items-baseline gap-3 border-b border-fog py-0.5">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import { goto } from '$app/navigation';
   import Button from 'flowbite-svelte/Button.svelte';
   import type { House } from './house.svelte';
@@ -27,7 +28,7 @@
   <p class="mt-1 text-shale">
     All that you see is still in this page, but nothing more is kept. {house.unsaved?.hint}
   </p>
-  {#if answer}<p role="alert" class="mt-2 text-rust">{answer}</p>{/if}
+  {#if answer}<Fault class="mt-2">{answer}</Fault>{/if}
   <div class="mt-3 flex flex-wrap gap-2">
     <Button size="sm" onclick={keep}>Keep as a new project</Button>
     <Button size="sm" color="light" onclick={async () => (answer = (await saveProjectFile(house)) ?? '')}

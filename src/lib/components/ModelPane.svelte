@@ -8,9 +8,7 @@
   import { declarationOf, findRecord } from '../core/document/project';
   import { storeysInOrder } from '../core/kinds/storey/record';
   import { surfaceLooks, type SurfaceLook, type ViewName } from '../scene/look';
-  import type { ModelScene } from '../scene/model-scene';
-  import type { ModelUpdate } from '../worker/protocol';
-  import { whenIdle } from '../frame-loop';
+  import { ModelScene } from '../scene/model-scene';
 
   /** `onagain`: put this pane by another, as when its canvas has died. */
   let {
@@ -43,40 +41,30 @@
     { value: 'oblique', label: 'Oblique' }
   ];
 
-  /** The library of the model view is read once the plan can be worked in; what is built meanwhile is shown then. */
   onMount(() => {
-    let gone = false;
-    const built: ModelUpdate[] = [];
-    const take = ({ changed, removed }: ModelUpdate) =>
-      scene!.update(changed, removed, editor.settings.ground);
-    const stop = house.watchModel((update) => (scene ? take(update) : built.push(update)));
-    const observer = new ResizeObserver(() => scene?.resize(frame.clientWidth, frame.clientHeight));
+    try {
+      scene = new ModelScene(
+        canvas,
+        () => editor.shown.tables.material,
+        (isLost) => (lost = isLost)
+      );
+    } catch {
+      failed = true;
+      return undefined;
+    }
+    const made = scene;
+    const observer = new ResizeObserver(() => made.resize(frame.clientWidth, frame.clientHeight));
     observer.observe(frame);
-    const begin = async () => {
-      const { ModelScene } = await import('../scene/model-scene');
-      if (gone) return;
-      try {
-        scene = new ModelScene(
-          canvas,
-          () => editor.shown.tables.material,
-          (isLost) => (lost = isLost)
-        );
-      } catch {
-        failed = true;
-        return;
-      }
-      scene.resize(frame.clientWidth, frame.clientHeight);
-      scene.look(current);
-      for (const update of built.splice(0)) take(update);
-      Object.assign(canvas, { modelScene: scene });
-    };
-    const cancel = whenIdle(() => void begin());
+    made.resize(frame.clientWidth, frame.clientHeight);
+    made.look(current);
+    const stop = house.watchModel(({ changed, removed }) =>
+      made.update(changed, removed, editor.settings.ground)
+    );
+    Object.assign(canvas, { modelScene: made });
     return () => {
-      gone = true;
-      cancel();
       stop();
       observer.disconnect();
-      scene?.close();
+      made.close();
     };
   });
 
@@ -233,9 +221,6 @@
     class:cursor-crosshair={house.hand.tool !== undefined}
     oncontextmenu={(event) => event.preventDefault()}
   ></canvas>
-  {#if !scene && !failed}<p class="pointer-events-none absolute inset-0 grid place-items-center text-shale">
-      The model view is loading…
-    </p>{/if}
   {#if failed}<p class="absolute inset-0 grid place-items-center p-8 text-center text-shale">
       This browser cannot draw in 3D. The plan, the findings and all exports work without it.
     </p>{/if}

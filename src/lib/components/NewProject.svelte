@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Radio from 'flowbite-svelte/Radio.svelte';
@@ -57,7 +58,7 @@
 </script>
 
 {#snippet fault(text: string | undefined)}
-  {#if text}<p role="alert" class="text-xs text-rust">{text}</p>{/if}
+  {#if text}<Fault class="text-xs">{text}</Fault>{/if}
 {/snippet}
 
 <form class="mt-5 border border-fog bg-white p-5" onsubmit={begin}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Press from './Press.svelte';
   import Bookmark from '@lucide/svelte/icons/bookmark';
@@ -63,7 +64,7 @@
         }}
         onblur={() => (naming = false)}
       />
-      {#if fault}<p role="alert" class="text-xs text-rust">{fault}</p>{/if}
+      {#if fault}<Fault class="text-xs">{fault}</Fault>{/if}
     </form>
   {:else}
     <Press class="px-1 py-1 text-left text-xs text-kelp underline" onclick={() => (naming = true)}

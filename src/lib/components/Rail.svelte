@@ -28,6 +28,7 @@
   import Spline from '@lucide/svelte/icons/spline';
   import Square from '@lucide/svelte/icons/square';
   import Triangle from '@lucide/svelte/icons/triangle';
+  import Kbd from 'flowbite-svelte/Kbd.svelte';
   import type { Component } from 'svelte';
   import { shownKey, toolKeys } from './keys.svelte';
   import Presets from './Presets.svelte';
@@ -74,6 +75,8 @@
     handOver: FileOutput
   };
   const inHand = $derived(house.hand.tool?.name);
+  /** What the tool in hand can do, where that is more than one thing. */
+  const ways = $derived(house.hand.tool?.ways);
   const open = $derived(house.hand.stage);
   const counted = $derived(house.findings.filter((finding) => finding.deferred === undefined));
   const count = (stage: WorkStage) =>
@@ -114,10 +117,23 @@
               >
                 <span class="shrink-0"><ToolIcon size={14} /></span><span class="flex-1 whitespace-nowrap"
                   >{word}</span
-                ><kbd class="rounded border border-fog bg-paper px-1 font-sans text-xs text-shale"
-                  >{shownKey(toolKeys.of(shelf))}</kbd
-                >
+                ><Kbd>{shownKey(toolKeys.of(shelf))}</Kbd>
               </Press>
+              {#if inHand === tool && ways}
+                <ul class="mt-0.5 mb-1 ml-5 border-l border-fog" aria-label="What {word} does">
+                  {#each ways.all as way (way.value)}
+                    <li>
+                      <Press
+                        class="block w-full px-2 py-0.5 text-left text-xs hover:bg-fog {ways.now === way.value
+                          ? 'font-semibold text-kelp'
+                          : 'text-shale'}"
+                        aria-pressed={ways.now === way.value}
+                        onclick={() => house.editor.tool?.fill(ways.blank, way.value)}>{way.label}</Press
+                      >
+                    </li>
+                  {/each}
+                </ul>
+              {/if}
             </li>
           {/each}
           {#if stage === 'walls'}<Presets {house} />{/if}

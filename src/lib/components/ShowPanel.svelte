@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Kbd from 'flowbite-svelte/Kbd.svelte';
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Press from './Press.svelte';
   import Select from 'flowbite-svelte/Select.svelte';
@@ -33,8 +34,7 @@
 >
   <label class="flex items-center gap-2 py-0.5"
     ><Checkbox checked={veil} onchange={(event) => editor.setVeil(event.currentTarget.checked)} />
-    <span class="flex-1">Veil all but what is in hand</span><kbd class="font-sans text-xs text-shale">⇧V</kbd
-    ></label
+    <span class="flex-1">Veil all but what is in hand</span><Kbd>⇧V</Kbd></label
   >
   <label class="flex items-center gap-2 py-0.5"
     ><Checkbox
@@ -42,7 +42,7 @@
       disabled={!alone && house.hand.selection.size === 0}
       onchange={() => editor.isolate()}
     />
-    <span class="flex-1">The selection alone</span><kbd class="font-sans text-xs text-shale">⇧A</kbd></label
+    <span class="flex-1">The selection alone</span><Kbd>⇧A</Kbd></label
   >
   <label class="flex items-center gap-2 py-0.5"
     ><span class="flex-1">A box selects what it</span>

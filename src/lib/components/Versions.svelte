@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fault from './Fault.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
@@ -48,10 +49,7 @@
     />
     <Button size="xs" type="submit">Name this state</Button>
   </form>
-  {#if fault}<p role="alert" class="mt-2 border-l-4 border-rust px-2 text-rust">
-      {fault.text}
-      {fault.hint}
-    </p>{/if}
+  {#if fault}<Fault class="mt-2">{fault.text} {fault.hint}</Fault>{/if}
   <ul class="mt-3 max-h-72 divide-y divide-fog overflow-auto">
     {#each rows as row (row.id)}
       <li class="flex items-center gap-2 py-2">

@@ -5,7 +5,7 @@
   import { onMount, tick as settle } from 'svelte';
   import FootLine from './FootLine.svelte';
   import type { House } from './house.svelte';
-  import ModelPane from './ModelPane.svelte';
+  import type ModelPane from './ModelPane.svelte';
   import PlanPane from './PlanPane.svelte';
   import Rail from './Rail.svelte';
   import SentenceBar from './SentenceBar.svelte';
@@ -176,11 +176,13 @@
   /** What lays the sheet out, read once the model view is there: the browser does not wait for it when it prints. */
   let print: typeof import('./print') | undefined;
   let printed: (() => void) | undefined;
+  /** With its library much larger than all the rest, it is read once the plan can be worked in. */
+  let modelView = $state.raw<typeof ModelPane>();
   /** All that the hints speak of is there. */
   let complete = $state(false);
   onMount(() =>
     whenIdle(async () => {
-      await import('../scene/model-scene');
+      modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
       complete = true;
     })
@@ -250,12 +252,13 @@
         <Pane>
           <div class="relative flex h-full flex-col">
             <div class="relative min-h-0 flex-1">
-              {#key canvases}<ModelPane
-                  {house}
-                  bind:this={model}
-                  onagain={modelAnew}
-                  onmenu={(at) => (menu = at)}
-                />{/key}
+              {#if modelView}{@const ModelView = modelView}{#key canvases}<ModelView
+                    {house}
+                    bind:this={model}
+                    onagain={modelAnew}
+                    onmenu={(at) => (menu = at)}
+                  />{/key}
+              {:else}<p class="grid h-full place-items-center text-shale">The model view is loading…</p>{/if}
               {#if jointing}{#await import('./JointPictures.svelte') then { default: JointPictures }}
                   <JointPictures
                     {house}

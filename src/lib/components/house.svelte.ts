@@ -57,6 +57,8 @@ export class House {
   /** The journal cannot be played past some place: a snapshot must come before anything else. */
   private journalGap: boolean;
   private readonly viewers = new Set<(update: ModelUpdate) => void>();
+  /** What came while nobody looked: the model view is read after the plan. */
+  private unseen: ModelUpdate[] = [];
 
   private constructor(
     readonly id: string,
@@ -101,6 +103,7 @@ export class House {
         onUpdate: (update) => {
           if (update.findings) this.found = update.findings;
           this.update = update;
+          if (this.viewers.size === 0) this.unseen.push(update);
           for (const viewer of this.viewers) viewer(update);
         },
         onProgress: (done, of) => (this.progress = { done, of }),
@@ -212,9 +215,10 @@ export class House {
     this.client?.show({ ...this.editor.takeChanges(), patch: 'all' });
   }
 
-  /** Every update of the model service, in order. Answers how to stop. */
+  /** Every update of the model service, in order; those first that nobody has seen. Answers how to stop. */
   watchModel(viewer: (update: ModelUpdate) => void): () => void {
     this.viewers.add(viewer);
+    for (const update of this.unseen.splice(0)) viewer(update);
     return () => this.viewers.delete(viewer);
   }
 

@@ -34,8 +34,11 @@ it('lists what can be done to what is selected, and does it', () => {
   expect(menuOf(editor, style)!.groups[0]!.map(({ label }) => label)).toEqual([
     'Move …',
     'Copy …',
+    'Make a row …',
     'Turn …',
-    'Mirror …'
+    'Mirror …',
+    'Set walls beside …',
+    'Join …'
   ]);
   editor.select(['wall-1']);
   entry('Pull …').run();

@@ -24,6 +24,7 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
     }
   });
   const [first] = editor.selected;
+  const walls = editor.selected.filter(({ kind }) => kind === 'wall');
   const wall = editor.selected.length === 1 && first?.kind === 'wall' ? first : undefined;
   const stand = moveable(editor, editor.selection).length === editor.selection.size;
   return {
@@ -31,10 +32,19 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
     groups: [
       [
         ...(stand
-          ? [shape('move', 'Move'), shape('copy', 'Copy'), shape('turn', 'Turn'), shape('mirror', 'Mirror')]
+          ? [
+              ...[shape('move', 'Move'), shape('copy', 'Copy'), shape('row', 'Make a row')],
+              ...[shape('turn', 'Turn'), shape('mirror', 'Mirror')]
+            ]
           : []),
+        ...(walls.length === editor.selection.size ? [shape('offset', 'Set walls beside')] : []),
+        ...(walls.length > 1 && walls.length === editor.selection.size ? [shape('join', 'Join')] : []),
         ...(wall
-          ? [shape('pull', 'Pull'), shape('split', 'Split'), shape('stretch', 'Change a stretch')]
+          ? [
+              ...[shape('pull', 'Pull'), shape('split', 'Split'), shape('part', 'Part at its joints')],
+              ...[shape('stretch', 'Change a stretch'), shape('carry', 'Carry an end')],
+              shape('square', 'Square up')
+            ]
           : [])
       ],
       [

@@ -1,6 +1,6 @@
 /** What a tool is: a pure state machine. It gets points and texts, and answers calls to try or perform. */
 import type { Point } from '../core/geometry/point';
-import type { SentencePart } from './sentence';
+import type { Choice, SentencePart } from './sentence';
 
 export type ToolName =
   | 'wallRun'
@@ -65,6 +65,8 @@ export interface Tool {
   /** What holds and no blank tells. */
   readonly note?: string;
   overlay?(): Overlay;
+  /** What it can do, where that is more than one thing, and the blank that says which. */
+  readonly ways?: { readonly blank: string; readonly now: string; readonly all: readonly Choice[] };
   /** What is half drawn: of it nothing is found fault with yet. */
   readonly unfinished?: readonly string[];
 }

@@ -47,6 +47,7 @@ const ways = {
   origin: 'Set project zero'
 } as const;
 export type Way = keyof typeof ways;
+const wayChoices: readonly Choice[] = Object.entries(ways).map(([value, label]) => ({ value, label }));
 const oneWall: ReadonlySet<Way> = new Set(['pull', 'split', 'part', 'stretch', 'carry', 'square']);
 /** By a vector, from where the things are taken hold of. */
 const vectorWays: ReadonlySet<Way> = new Set(['move', 'copy', 'row']);
@@ -114,13 +115,12 @@ export class ShapeTool extends BaseTool implements Tool {
     return this.ids.find((id) => this.editor.project.tables.wall.has(id));
   }
 
+  get ways() {
+    return { blank: 'way', now: this.way, all: wayChoices };
+  }
+
   sentence(): SentencePart[] {
-    const way = choiceBlank(
-      'way',
-      'What to do',
-      this.way,
-      Object.entries(ways).map(([value, label]) => ({ value, label }))
-    );
+    const way = choiceBlank('way', 'What to do', this.way, wayChoices);
     return this.way === 'origin' ? [way, ...this.words(), '.'] : [way, this.subject, ...this.words(), '.'];
   }
 
