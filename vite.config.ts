@@ -12,6 +12,15 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
     // Only the components that are used: the library's index brings the classes of all of them.
     rolldownOptions: {
+      // Small pictures of their own files cost more than they hold.
+      output: {
+        advancedChunks: {
+          groups: [
+            { name: 'icons', test: /@lucide/ },
+            { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// }
+          ]
+        }
+      },
       treeshake: {
         // They only make a table of classes, a stage of the derivation: those that nothing asks for are left out.
         manualPureFunctions: ['tv', 'stage', 'stageWithMemory'],

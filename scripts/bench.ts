@@ -1,14 +1,16 @@
 /** Times on houses of 1, 10 and 100 times Gannet House: medians, and how they grow with size. Writes docs/performance.md with --write. */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { perform, runScript, type Script } from '../src/lib/core/commands/register';
+import { perform } from '../src/lib/core/commands/register';
+import { runScript, type Script } from '../src/lib/core/commands/script';
 import { elementsOf } from '../src/lib/core/model/bodies';
 import { Model } from '../src/lib/core/model/graph';
 import { readProject, writeProject } from '../src/lib/core/exchange/archive';
 import { starterBuildUps } from '../src/lib/core/kinds/starter';
 import { applyPatch, composePatches, invertPatch, patchOf, type Patch } from '../src/lib/core/document/patch';
 import { allRecords } from '../src/lib/core/document/project';
-import { newProject, projectOf } from '../src/lib/core/kinds/new-project';
+import { newProject } from '../src/lib/core/kinds/new-project';
+import { projectOf } from '../src/lib/core/kinds/project-of';
 import type { BuildUp } from '../src/lib/core/kinds/build-up/record';
 import type { Project } from '../src/lib/core/document/kind';
 import type { Wall } from '../src/lib/core/kinds/wall/record';

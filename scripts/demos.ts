@@ -1,6 +1,6 @@
 /** The demo houses from their scripts, as the browser keeps projects: laid on a first visit without any computing. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { runScript, type Script } from '../src/lib/core/commands/register';
+import { runScript, type Script } from '../src/lib/core/commands/script';
 import { toShelve } from '../src/lib/storage/store';
 
 mkdirSync('static/demo', { recursive: true });

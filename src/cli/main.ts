@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
-import { runScript, type Script } from '../lib/core/commands/register';
+import { runScript, type Script } from '../lib/core/commands/script';
 import { elementsOf } from '../lib/core/model/bodies';
 import { Model } from '../lib/core/model/graph';
 import { readProject, writeProject, type Blobs } from '../lib/core/exchange/archive';

@@ -7,6 +7,7 @@
   import { keysOfAll } from '../editor/stages';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import { nameElement } from '../core/document/names';
+  import { declarationOf, findRecord } from '../core/document/project';
 
   /** `refusing`: what is refused is said at a blank of the sentence. */
   let {
@@ -23,7 +24,13 @@
   /** The tool changes itself: asked anew with each step. */
   const note = $derived((house.tick, tool?.note));
   const counted = $derived(house.findings.filter((one) => one.deferred === undefined).length);
-  const selected = $derived(house.hand.selection.has('project') ? 0 : house.hand.selection.size);
+  /** Of what stands in a storey: nothing else is nudged or drawn alike. */
+  const selected = $derived(
+    [...house.hand.selection].filter((id) => {
+      const record = findRecord(house.shown, id);
+      return record && declarationOf(house.shown, record).storey !== null;
+    }).length
+  );
 
   /** That what is selected has twins, which will follow. */
   const twins = $derived.by(() => {

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Press from './Press.svelte';
+  import BookOpen from '@lucide/svelte/icons/book-open';
   import BrickWall from '@lucide/svelte/icons/brick-wall';
   import DoorOpen from '@lucide/svelte/icons/door-open';
   import Layers from '@lucide/svelte/icons/layers';
@@ -63,6 +64,7 @@
     column: Cylinder,
     chimney: BrickWallFire,
     buildUps: LayersTwo,
+    catalogue: BookOpen,
     door: DoorOpen,
     window: AppWindow,
     opening: RectangleVertical,

@@ -4,7 +4,6 @@
   import { flushSync, untrack } from 'svelte';
   import { inputOf } from './dress';
   import type { House } from './house.svelte';
-  import { sentenceOfSelection } from '../editor/selection-sentence';
   import {
     besideBlank,
     blankAtFault,
@@ -32,8 +31,14 @@
   let bar: HTMLElement;
 
   const { editor } = $derived(house);
+  /** Read when something is first selected; by then it is at hand mostly, as it is read after the model view. */
+  let describing = $state.raw<typeof import('../editor/selection-sentence')>();
+  const read = async () => (describing ??= await import('../editor/selection-sentence'));
+  $effect(() => {
+    if (house.hand.selection.size > 0) void read();
+  });
   /** Asked anew each time: what is typed must reach the tool in hand, not the one drawn a frame ago. */
-  const current = () => editor.tool ?? sentenceOfSelection(editor);
+  const current = () => editor.tool ?? describing?.sentenceOfSelection(editor);
   const parts = $derived<readonly SentencePart[]>((house.tick, current()?.sentence() ?? []));
   /** What is refused of the whole, at the blank that it is about: there and nowhere else. */
   const refused = $derived.by(() => {

@@ -14,7 +14,7 @@
   import { copyingOf } from '../core/document/copies';
   import { findRecord, settingsOf } from '../core/document/project';
   import { readClip, writeClip } from '../core/exchange/clip';
-  import { countOf } from '../editor/details/describe';
+  import { countOf } from '../editor/details/count';
   import { nudge, stepThrough } from '../editor/pointing';
   import { takeLike, takePaste } from '../editor/take-tool';
   import type { ActionName } from '../editor/stages';
@@ -26,7 +26,8 @@
   let { house }: { house: House } = $props();
   let tray = $state(false);
   let handing = $state(false);
-  let making = $state(false);
+  /** The panel that is open over the drawing. */
+  let panel = $state<'buildUps' | 'catalogue' | ''>('');
   let listing = $state(false);
   /** Where what can be done to the selection is listed. */
   let menu = $state<{ x: number; y: number } | undefined>();
@@ -50,9 +51,9 @@
     if (name === 'layTracingSheet') void pickTracingSheet(house);
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
-    else if (name === 'buildUps') {
+    else if (name === 'buildUps' || name === 'catalogue') {
       editor.take(undefined);
-      making = !making;
+      panel = panel === name ? '' : name;
       listing = false;
     } else if (name === 'project' || name === 'storey') {
       editor.take(undefined);
@@ -80,7 +81,7 @@
       else if (listing) listing = false;
       else if (handing) handing = false;
       else if (versions) versions = false;
-      else if (making) making = false;
+      else if (panel) panel = '';
       else editor.escape();
     } else if (/^[0-9.('"]$/.test(event.key) && (editor.tool || editor.selection.size > 0))
       sentence.begin(event.key);
@@ -104,7 +105,7 @@
       plan.focus();
     } else if (event.key === '?') {
       listing = !listing;
-      making = false;
+      panel = '';
     } else if ((event.key === 'ContextMenu' || (event.shiftKey && event.key === 'F10')) && !editor.tool)
       menu = plan.middle();
     else if (event.key === 'A') editor.isolate();
@@ -184,6 +185,7 @@
     whenIdle(async () => {
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
+      await import('../editor/selection-sentence');
       complete = true;
     })
   );
@@ -275,8 +277,10 @@
       {#if listing}{#await import('./KeysPanel.svelte') then { default: KeysPanel }}
           <KeysPanel {house} onclose={() => (listing = false)} />
         {/await}{/if}
-      {#if making}{#await import('./BuildUps.svelte') then { default: BuildUps }}
-          <BuildUps {house} onclose={() => (making = false)} />
+      {#if panel === 'buildUps'}{#await import('./BuildUps.svelte') then { default: BuildUps }}
+          <BuildUps {house} onclose={() => (panel = '')} />
+        {/await}{:else if panel === 'catalogue'}{#await import('./Catalogue.svelte') then { default: Catalogue }}
+          <Catalogue {house} onclose={() => (panel = '')} />
         {/await}{/if}
     </div>
     {#if tray}{#await import('./ReviewTray.svelte') then { default: ReviewTray }}

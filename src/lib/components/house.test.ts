@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { House } from './house.svelte';
-import { runScript } from '../core/commands/register';
+import { runScript } from '../core/commands/script';
 import { patchOf, type Patch } from '../core/document/patch';
 import type { Project } from '../core/document/kind';
 import { allRecords, settingsOf } from '../core/document/project';

@@ -313,6 +313,17 @@ export class Editor {
     this.roomOfStrings = room;
   }
 
+  /** What the next door and the next window are filled by; null: plain. */
+  private chosen: Readonly<Record<'door' | 'window', string | null>> = { door: null, window: null };
+
+  get chosenEntries() {
+    return this.chosen;
+  }
+
+  chooseEntry(filling: 'door' | 'window', entry: string | null) {
+    this.chosen = { ...this.chosen, [filling]: entry };
+  }
+
   /** What was typed in the sentence of a tool, for as long as the house is open; `proposed` elsewhere. */
   valuesOf<K extends string>(tool: string, proposed: (name: K) => number): Values<K> {
     let typed = this.typed.get(tool);

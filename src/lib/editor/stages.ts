@@ -3,7 +3,8 @@ import type { WorkStage } from '../core/document/kind';
 import type { KeyHint, ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
-export type ActionName = 'project' | 'layTracingSheet' | 'buildUps' | 'storey' | 'review' | 'handOver';
+export type ActionName =
+  'project' | 'layTracingSheet' | 'buildUps' | 'catalogue' | 'storey' | 'review' | 'handOver';
 
 export interface Shelf {
   readonly tool: ToolName | ActionName;
@@ -50,7 +51,8 @@ export const stages: readonly StageInfo[] = [
     tools: [
       { tool: 'door', label: 'Door', key: 'd' },
       { tool: 'window', label: 'Window', key: 'i' },
-      { tool: 'opening', label: 'Bare opening', key: 'b' }
+      { tool: 'opening', label: 'Bare opening', key: 'b' },
+      { tool: 'catalogue', label: 'Catalogue', key: 'c' }
     ]
   },
   { stage: 'floors', label: 'Floors', tools: [{ tool: 'slab', label: 'Slab', key: 's' }] },

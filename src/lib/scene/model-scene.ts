@@ -2,7 +2,7 @@
 import CameraControls from 'camera-controls';
 import * as THREE from 'three';
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
-import { roleLooks } from '../core/exchange/glb';
+import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
 import { onFrame } from '../frame-loop';

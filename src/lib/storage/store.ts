@@ -4,7 +4,7 @@
  * ones when it comes to them.
  */
 import { allRecords, settingsOf } from '../core/document/project';
-import { projectOf } from '../core/kinds/new-project';
+import { projectOf } from '../core/kinds/project-of';
 import { migrate } from '../core/document/migrations';
 import { schemaVersion, type Rec } from '../core/document/record';
 import type { Project } from '../core/document/kind';

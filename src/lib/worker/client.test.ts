@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { perform, runScript } from '../core/commands/register';
+import { perform } from '../core/commands/register';
+import { runScript } from '../core/commands/script';
 import { applyPatch, type Patch } from '../core/document/patch';
 import { allRecords } from '../core/document/project';
 import type { Project } from '../core/document/kind';

@@ -5,7 +5,7 @@ import type { ElementBody, Project } from '../core/document/kind';
 import { writeGlb, writeTriangles } from '../core/exchange/glb';
 import type { Mesh } from '../core/geometry/mesh';
 import { applyPatch, type Patch } from '../core/document/patch';
-import { projectOf } from '../core/kinds/new-project';
+import { projectOf } from '../core/kinds/project-of';
 import type { Rec } from '../core/document/record';
 import { reviewProject } from '../core/review/review';
 import type { ModelService, ModelUpdate, Progress, ShownElement } from './protocol';

@@ -6,7 +6,6 @@ import { allOf, chooseSet, copies, resettled, type ThingSet } from '../document/
 import type { Project, Query, Reference } from '../document/kind';
 import { sameValue } from '../document/patch';
 import {
-  allRecords,
   declarationOf,
   declarationsOf,
   findRecord,
@@ -18,9 +17,13 @@ import { readRecords } from '../document/read';
 import type { Rec } from '../document/record';
 import { referencesOf, renamed } from '../document/references';
 import { Derivation } from '../document/stage';
-import { newProject } from '../kinds/new-project';
 import { kinds } from '../kinds/register';
+import type { BuildUp } from '../kinds/build-up/record';
+import type { Material } from '../kinds/material/record';
+import { namelessGuid, type Settings } from '../kinds/project/record';
+import type { Storey } from '../kinds/storey/record';
 import type { Wall } from '../kinds/wall/record';
+import { defaultUnits } from '../units/length';
 import { settled } from '../kinds/wall/settled';
 
 /** Whether a reference to a storey says where the thing lies: then the copy lies on the storey that it is put on. */
@@ -94,8 +97,23 @@ function settle(project: Project, clip: Project) {
   return { named, puts };
 }
 
-/** One partition with what it is made of. */
+/** One partition with what it is made of: small, since every page that knows the commands reads it. */
 function exampleHouse(): Project {
+  const material: Material = {
+    ...{ id: 'panel', kind: 'material', name: 'Solid timber panel', colour: '#D3B27A', hatch: 'timber' },
+    ...{ conductivity: 0.12, density: 480, texture: 'plain', unitLength: 0, unitHeight: 0 }
+  };
+  const buildUp: BuildUp = {
+    ...{ id: 'solid-timber', kind: 'buildUp', name: 'Solid timber 140', fireRating: '', soundRating: '' },
+    plies: [{ material: 'panel', thickness: 140, duty: 'structure' }]
+  };
+  const settings: Settings = {
+    ...{ id: 'project', kind: 'project', guid: namelessGuid, name: 'Example', units: defaultUnits.mm },
+    ...{ ground: 0, heightLimit: null, secondUnits: null, areaLimit: null, nudge: 10, grid: null }
+  };
+  const storey: Storey = {
+    ...{ id: 'storey-1', kind: 'storey', name: 'Ground', datum: 0, height: 2700, floorDepth: 0 }
+  };
   const wall: Wall = {
     ...{
       id: 'shelf-wall',
@@ -117,7 +135,7 @@ function exampleHouse(): Project {
     ...{ buildUp: 'solid-timber', base: 0, top: { kind: 'height', height: 2400 } },
     ...{ role: 'partition', standsApart: false, certainty: 'measured' }
   };
-  return projectFrom(kinds, [...allRecords(newProject('Example')), wall]);
+  return projectFrom(kinds, [settings, storey, material, buildUp, wall]);
 }
 
 const everythingIn = (clip: Project): ThingSet => {

@@ -31,7 +31,7 @@ const steps: Readonly<Record<number, Step>> = {
   // Names that last: kinds and fields called by the field's words; materials that were fixed; a GUID for the project.
   4: (records, house) => withGuid(withMaterials(records.map(calledAsNow), house), house),
   // Marks of openings: given with the first change of the house. Walls that cover the edge of their floor.
-  5: gain({ opening: { mark: '' }, wall: { endCut: 0, coversFloor: false } })
+  5: gain({ opening: { mark: '', entry: null }, wall: { endCut: 0, coversFloor: false } })
 };
 
 const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };

@@ -98,6 +98,22 @@ const catalogue = {
       `A free end cannot be cut ${w.a('angle')} out of square; it must be between ${w.a('least')} and ${w.a('most')}.`,
     hint: 'Type an angle between these; 0 is square.'
   },
+  'entry.taken': {
+    message: (w) => `There is "${w.t('name')}" in the catalogue already.`,
+    hint: 'Give this one another name.'
+  },
+  'entry.form': {
+    message: (w) => `A ${w.t('what')} cannot be made as "${w.t('form')}".`,
+    hint: 'See docs/commands.md for the forms of door sets and of window units.'
+  },
+  'entry.filling': {
+    message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and openings may be filled by it.`,
+    hint: 'Make another entry like it.'
+  },
+  'entry.unlike': {
+    message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and this is a ${w.t('other')}.`,
+    hint: 'Choose an entry of that kind, or change what fills the opening.'
+  },
   'opening.mark': {
     message: (w) => `The mark ${w.t('mark')} is that of ${w.t('other')}.`,
     hint: 'Each mark is used once in a house: give this one another, or leave the field empty for the next free one.'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { runScript, type Call } from '../commands/register';
+import { type Call } from '../commands/register';
+import { runScript } from '../commands/script';
 import { Model } from '../model/graph';
 import { nameElement } from '../document/names';
 import { jointOptions } from './joint-options';

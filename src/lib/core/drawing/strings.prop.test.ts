@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { runScript, type Script } from '../commands/register';
+import { runScript, type Script } from '../commands/script';
 import { placeOfSize, plainMarks, dimensionMark } from '../display/dimension';
 import type { DimensionString } from '../display/marks';
 import type { Project } from '../document/kind';

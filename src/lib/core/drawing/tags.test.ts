@@ -1,7 +1,7 @@
 /** Marks of openings in the plan: clear of walls, leaves, sizes and each other, at every scale. */
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { runScript, type Script } from '../commands/register';
+import { runScript, type Script } from '../commands/script';
 import { placeOfSize, plainMarks, textHeight } from '../display/dimension';
 import { characterWidth, type Mark } from '../display/marks';
 import { along, type Point } from '../geometry/point';

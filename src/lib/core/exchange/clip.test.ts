@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { perform, runScript, type Call } from '../commands/register';
+import { perform, type Call } from '../commands/register';
+import { runScript } from '../commands/script';
 import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import { applyPatch } from '../document/patch';

@@ -4,15 +4,8 @@ import type { ElementBody, Project } from '../document/kind';
 import type { Mesh } from '../geometry/mesh';
 import { settingsOf } from '../document/project';
 import { nameElement } from '../document/names';
-import type { Part, PartRole } from '../kernels/solids/part';
-
-/** Looks of parts for which no material is chosen, by what they are. */
-export const roleLooks: Partial<Record<PartRole, { name: string; colour: string; alpha: number }>> = {
-  frame: { name: 'Frame', colour: '#F1EEE6', alpha: 1 },
-  lining: { name: 'Lining', colour: '#F1EEE6', alpha: 1 },
-  leaf: { name: 'Door leaf', colour: '#4E6A62', alpha: 1 },
-  glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 }
-};
+import { roleLooks } from '../kernels/solids/role-looks';
+import type { Part } from '../kernels/solids/part';
 
 /** Rings of a material's colour as linear RGB, for renderers that light in linear space. */
 export function linearColour(colour: string): [number, number, number] {

@@ -3,7 +3,7 @@ import { defaultUnits } from '../units/length';
 import { migrate } from '../document/migrations';
 import { problem, type Problem, type ProblemCode } from '../document/problems';
 import { allRecords } from '../document/project';
-import { projectOf } from '../kinds/new-project';
+import { projectOf } from '../kinds/project-of';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
 import { readRecords } from '../document/read';

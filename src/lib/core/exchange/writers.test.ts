@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { NodeIO } from '@gltf-transform/core';
 import { validateBytes } from 'gltf-validator';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { runScript, type Script } from '../commands/register';
+import { runScript, type Script } from '../commands/script';
 import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import type { Project } from '../document/kind';

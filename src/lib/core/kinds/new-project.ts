@@ -1,21 +1,14 @@
-/** Projects of our kinds: from records, and new ones. */
+/** New projects, and copies of them. */
 import type { Project } from '../document/kind';
 import { applyPatch, patchOf } from '../document/patch';
-import { projectFrom, settingsOf } from '../document/project';
-import type { Rec, Tabled } from '../document/record';
+import { settingsOf } from '../document/project';
 import { defaultUnits, inch, type LengthUnits } from '../units/length';
 import { usualSizes } from '../units/usual';
-import type { Settings } from './project/record';
-import { kinds } from './register';
+import { namelessGuid, type Settings } from './project/record';
+import { projectOf } from './project-of';
+import { starterEntries } from './catalogue-entry/starter';
 import { starterBuildUps, starterMaterials } from './starter';
 import type { Storey } from './storey/record';
-
-/** A project from loose records; later records of an id replace earlier ones. */
-export const projectOf = (records: Iterable<Rec>, lastIds?: Tabled['lastIds']): Project =>
-  projectFrom(kinds, records, lastIds);
-
-/** Of projects that nobody named: scripts and tests that are never kept. */
-export const namelessGuid = '00000000-0000-4000-8000-000000000000';
 
 /** A new project: its settings, a ground storey and the starter catalogue. `guid` comes from outside the core. */
 export function newProject(
@@ -45,7 +38,13 @@ export function newProject(
     height: usual.storey,
     floorDepth: 0
   };
-  return projectOf([settings, ground, ...starterMaterials, ...starterBuildUps(units.system)]);
+  return projectOf([
+    settings,
+    ground,
+    ...starterMaterials,
+    ...starterBuildUps(units.system),
+    ...starterEntries(units.system)
+  ]);
 }
 
 /** The same house as a project of its own: another name among all projects, and so in every file made from it. */

@@ -5,6 +5,7 @@ import { storey } from './storey/kind';
 import { material } from './material/kind';
 import { buildUp } from './build-up/kind';
 import { wall } from './wall/kind';
+import { catalogueEntry } from './catalogue-entry/kind';
 import { opening } from './opening/kind';
 import { column } from './column/kind';
 import { chimney } from './chimney/kind';
@@ -25,6 +26,7 @@ export const kinds: Declarations = {
   material,
   buildUp,
   wall,
+  catalogueEntry,
   opening,
   column,
   chimney,

@@ -19,6 +19,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   material: null,
   buildUp: null,
   wall: wallBodies,
+  catalogueEntry: null,
   opening: openingBodies,
   column: columnBodies,
   chimney: chimneyBodies,

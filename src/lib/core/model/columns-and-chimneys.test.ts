@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { runScript, type Call } from '../commands/register';
+import { type Call } from '../commands/register';
+import { runScript } from '../commands/script';
 import { meshVolume, openEdges } from '../geometry/mesh';
 import { ringArea } from '../geometry/ring';
 import { newProject } from '../kinds/new-project';

@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { commands, runScript, type Script } from '../commands/register';
+import { commands } from '../commands/register';
+import { runScript, type Script } from '../commands/script';
 import type { Project, Query, Stage } from '../document/kind';
 import { allRecords, projectFrom } from '../document/project';
 import { openEdges } from '../geometry/mesh';
 import { shiftBy } from '../geometry/motion';
 import { movedRecord } from '../document/copies';
-import { newProject, projectOf } from '../kinds/new-project';
+import { newProject } from '../kinds/new-project';
+import { projectOf } from '../kinds/project-of';
 import { storeysInOrder } from '../kinds/storey/record';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
 import { differenceOf, everything } from '../testing/everything';

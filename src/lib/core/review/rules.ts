@@ -30,6 +30,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
     ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
     ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
   ],
+  catalogueEntry: [],
   opening: [findOpenings, findHeads],
   column: [],
   chimney: [],

@@ -4,6 +4,7 @@
  */
 import type { Query } from '../document/kind';
 import type { Kind } from '../document/record';
+import { catalogueRows } from '../kinds/catalogue-entry/schedule';
 import { chimneyRows } from '../kinds/chimney/schedule';
 import { columnRows } from '../kinds/column/schedule';
 import { dimensionRows } from '../kinds/dimension/schedule';
@@ -25,6 +26,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   material: null,
   buildUp: null,
   wall: { as: 'walls', rows: wallRows },
+  catalogueEntry: { as: 'catalogue', rows: catalogueRows },
   opening: { as: 'openings', rows: openingRows },
   column: { as: 'columns', rows: columnRows },
   chimney: { as: 'chimneys', rows: chimneyRows },

@@ -1,6 +1,7 @@
 /** Short ways to make records and projects for tests. */
 import type { Point } from '../geometry/point';
-import { newProject, projectOf } from '../kinds/new-project';
+import { newProject } from '../kinds/new-project';
+import { projectOf } from '../kinds/project-of';
 import { allRecords } from '../document/project';
 import type { BuildUp } from '../kinds/build-up/record';
 import type { Duty } from '../kernels/joints/frame';

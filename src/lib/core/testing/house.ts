@@ -1,5 +1,6 @@
 /** A house by commands, and hands on it: for tests of what commands do to each other. */
-import { perform, runScript, type Call } from '../commands/register';
+import { perform, type Call } from '../commands/register';
+import { runScript } from '../commands/script';
 import { applyPatch } from '../document/patch';
 import type { Project } from '../document/kind';
 

@@ -1,5 +1,5 @@
 /** Larger houses for benchmarks and laws: copies of a project's storeys side by side. */
-import { projectOf } from '../kinds/new-project';
+import { projectOf } from '../kinds/project-of';
 import { allRecords } from '../document/project';
 import type { Project } from '../document/kind';
 import type { Rec } from '../document/record';

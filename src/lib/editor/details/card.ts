@@ -8,7 +8,7 @@ import type { Choice } from '../sentence';
 export interface Field {
   readonly name: string;
   readonly label: string;
-  readonly kind: 'length' | 'height' | 'pitch' | 'angle' | 'text' | 'choice' | 'share' | 'flag' | 'fact';
+  readonly kind: 'length' | 'height' | 'pitch' | 'angle' | 'text' | 'choice' | 'flag' | 'fact';
   readonly value: string;
   /** Told beside it: how it was rounded, what it is in the second unit. */
   readonly also?: string;
@@ -39,6 +39,19 @@ export interface DetailsCard {
 }
 
 const varies = 'varies';
+
+function parseWhole(text: string): Parsed<number> {
+  return /^\s*\d{1,3}\s*$/.test(text)
+    ? { ok: true, value: Number(text) }
+    : { ok: false, at: 0, expected: 'a whole number' };
+}
+
+function parsePercent(text: string): Parsed<number> {
+  const found = /^\s*(\d{1,3}(?:[.,]\d+)?)\s*%?\s*$/.exec(text);
+  return found
+    ? { ok: true, value: Number(found[1]!.replace(',', '.')) / 100 }
+    : { ok: false, at: 0, expected: 'a part in per cent, as 60 %' };
+}
 
 type NumberCall = (value: number) => { name: string; args: unknown };
 
@@ -89,6 +102,19 @@ export class CardMaker {
     return this.measured({ name, label, kind: 'angle' }, values, (v) => command(v / degree), {
       show: (v) => formatAngle(v, 2),
       read: parseAngle
+    });
+  }
+
+  /** How many. */
+  whole(name: string, label: string, value: number, command: NumberCall): Field {
+    return this.measured({ name, label, kind: 'text' }, [value], command, { show: String, read: parseWhole });
+  }
+
+  /** A part of one, in per cent. */
+  percent(name: string, label: string, value: number, command: NumberCall): Field {
+    return this.measured({ name, label, kind: 'text' }, [value], command, {
+      show: (part) => `${Number((part * 100).toFixed(1))} %`,
+      read: parsePercent
     });
   }
 

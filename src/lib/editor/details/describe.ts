@@ -3,8 +3,8 @@ import type { Editor } from '../editor';
 import type { Rec } from '../../core/document/record';
 import { CardMaker, type DetailsCard, type Field } from './card';
 import { setActions } from './sets';
-import { editorKindOf } from '../kinds/register';
-import { declarationOf } from '../../core/document/project';
+import { cardFor } from '../kinds/cards';
+import { countOf } from './count';
 
 export function describeSelection(editor: Editor): DetailsCard | undefined {
   const card = cardOf(editor);
@@ -27,19 +27,8 @@ function cardOf(editor: Editor): DetailsCard | undefined {
   const first = records[0];
   if (!first) return undefined;
   if (!records.every(({ kind }) => kind === first.kind)) return mixedCard(editor, records);
-  const { card } = editorKindOf(first);
-  const own = card?.(new CardMaker(editor), records);
+  const own = cardFor(first)?.(new CardMaker(editor), records);
   return own ?? (records.length > 1 ? mixedCard(editor, records) : undefined);
-}
-
-/** "3 walls, 1 column". */
-export function countOf(editor: Editor, records: readonly Rec[]): string {
-  const counts = new Map<string, number>();
-  for (const record of records) {
-    const kind = declarationOf(editor.shown, record).words.one;
-    counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  }
-  return [...counts].map(([kind, count]) => `${count} ${kind}${count > 1 ? 's' : ''}`).join(', ');
 }
 
 const mixedCard = (editor: Editor, records: readonly Rec[]): DetailsCard => ({

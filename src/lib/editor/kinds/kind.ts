@@ -1,16 +1,13 @@
 /** What the editor knows of a kind: how it is pointed at, dragged, described. Its folder has the tools that make it. */
 import type { Call } from '../../core/commands/register';
-import type { Kind, Records } from '../../core/document/record';
+
 import type { Point } from '../../core/geometry/point';
 import type { Ring } from '../../core/geometry/ring';
-import type { CardMaker, DetailsCard } from '../details/card';
 import type { Editor } from '../editor';
 import type { WallStyle } from '../style';
 import type { Tool, ToolName } from '../tool';
 
-export interface EditorKind<R = Records[Kind]> {
-  /** Its card in Details: of one record, or of several where they can be changed together; null without a card. */
-  readonly card: ((make: CardMaker, records: readonly R[]) => DetailsCard | undefined) | null;
+export interface EditorKind {
   /** Fields of the card that the sentence shows, by name, in order. */
   readonly sentence: readonly string[];
   /** Whether brackets step through its records on a storey. */
@@ -42,6 +39,6 @@ export interface Pull {
 
 /** Of a kind that is neither pointed at nor made by a tool of its own. */
 export const unseen = {
-  ...{ card: null, sentence: [], steps: false, hit: null, outlines: null, drag: null, nudge: null },
+  ...{ sentence: [], steps: false, hit: null, outlines: null, drag: null, nudge: null },
   tools: {}
 } as const;

@@ -2,6 +2,7 @@
 import type { Kind, Records } from '../../core/document/record';
 import type { Picture } from '../details/picture';
 import type { Editor } from '../editor';
+import { entryPictures } from './catalogue-entry/picture';
 import { chimneyPictures } from './chimney/picture';
 import { columnPictures } from './column/picture';
 import { openingPictures } from './opening/picture';
@@ -12,6 +13,7 @@ import { wallPictures } from './wall/picture';
 
 const pictures: { readonly [K in Kind]?: (editor: Editor, record: Records[K]) => Picture[] } = {
   ...{ wall: wallPictures, opening: openingPictures, slab: slabPictures, roof: roofPictures },
+  catalogueEntry: entryPictures,
   ...{ column: columnPictures, chimney: chimneyPictures, storey: storeyPictures }
 };
 

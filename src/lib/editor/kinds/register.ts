@@ -1,5 +1,6 @@
 /** What the editor knows of each kind. A new kind is a line here; leaving it out does not compile. */
-import type { Kind, Rec, Records } from '../../core/document/record';
+import type { Kind, Rec } from '../../core/document/record';
+import { catalogueEntry } from './catalogue-entry/kind';
 import { chimney } from './chimney/kind';
 import { column } from './column/kind';
 import { dimension } from './dimension/kind';
@@ -14,10 +15,11 @@ import { storey } from './storey/kind';
 import { tracingSheet } from './tracing-sheet/kind';
 import { wall } from './wall/kind';
 
-export const editorKinds: { readonly [K in Kind]: EditorKind<Records[K]> } = {
+export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   project,
   storey,
   wall,
+  catalogueEntry,
   opening,
   column,
   chimney,
@@ -31,5 +33,5 @@ export const editorKinds: { readonly [K in Kind]: EditorKind<Records[K]> } = {
   ...{ material: unseen, buildUp: unseen, preset: unseen, layer: unseen, twins: unseen, deferral: unseen }
 };
 
-export const editorKindOf = ({ kind }: Rec): EditorKind => editorKinds[kind] as unknown as EditorKind;
-export const allEditorKinds = Object.entries(editorKinds) as unknown as [Kind, EditorKind][];
+export const editorKindOf = ({ kind }: Rec): EditorKind => editorKinds[kind];
+export const allEditorKinds = Object.entries(editorKinds) as [Kind, EditorKind][];

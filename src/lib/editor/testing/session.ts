@@ -1,5 +1,6 @@
 /** A session for tests: an editor on a scripted house, with what it would have kept. */
-import { runScript, type Call } from '../../core/commands/register';
+import { type Call } from '../../core/commands/register';
+import { runScript } from '../../core/commands/script';
 import { newProject } from '../../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../../core/units/length';
 import { Editor } from '../editor';

@@ -10,9 +10,8 @@
  *
  * Closed by construction. Cost: linear in the pairs. Source: own.
  */
-import type { Mesh } from '../../geometry/mesh';
 import type { Point } from '../../geometry/point';
-import { FaceMesh } from './face-mesh';
+import type { FaceMesh } from './face-mesh';
 
 /** A place in the face of a wall: how far along it, and how high. */
 export type Spot = readonly [t: number, z: number];
@@ -20,18 +19,17 @@ export type Spot = readonly [t: number, z: number];
 const nameOf = (up: number) => (up > 0 ? 'top' : up < 0 ? 'bottom' : 'side');
 
 /**
- * `pairs`: two or more, see above, their bars level or upright; `isRound`: whether the last goes on to the first.
- * `at`: the place in plan of a place along the wall and across it; `y0` under `y1`; `lift`: the height of z 0.
+ * Into a mesh. `pairs`: two or more, see above, their bars level or upright; `isRound`: whether the last goes on to the
+ * first. `at`: the place in plan of a place along the wall and across it; `y0` under `y1`.
  */
-export function buildBars(
+export function addBars(
+  mesh: FaceMesh,
   pairs: readonly (readonly [right: Spot, left: Spot])[],
   isRound: boolean,
   at: (t: number, y: number) => Point,
   y0: number,
-  y1: number,
-  lift: number
-): Mesh {
-  const mesh = new FaceMesh(lift);
+  y1: number
+) {
   const corners = pairs.map((pair) =>
     pair.map(([t, z]) => [mesh.vertex(at(t, y0), z), mesh.vertex(at(t, y1), z)] as const)
   );
@@ -50,5 +48,4 @@ export function buildBars(
     if (k === 0) mesh.quad(a, c, d, b, nameOf(-up));
     if (k === bars - 1) mesh.quad(e, f, h, g, nameOf(up));
   }
-  return mesh.build()!;
 }

@@ -3,7 +3,22 @@ import type { Mesh } from '../../geometry/mesh';
 
 /** What a part of a body is for. */
 export type PartRole =
-  'ply' | 'frame' | 'lining' | 'leaf' | 'glass' | 'slab' | 'roof' | 'shaft' | 'masonry' | 'cap' | 'hearth';
+  | 'ply'
+  | 'frame'
+  | 'lining'
+  | 'leaf'
+  | 'sash'
+  | 'glass'
+  | 'bar'
+  | 'threshold'
+  | 'casing'
+  | 'ledge'
+  | 'slab'
+  | 'roof'
+  | 'shaft'
+  | 'masonry'
+  | 'cap'
+  | 'hearth';
 
 export interface Part {
   readonly role: PartRole;

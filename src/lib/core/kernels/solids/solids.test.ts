@@ -6,7 +6,8 @@ import { edgesOf, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { at } from '../../testing/build';
-import { buildBars, type Spot } from './bars';
+import { addBars, type Spot } from './bars';
+import { FaceMesh } from './face-mesh';
 import { arrangeCells } from './cells';
 
 describe('bars', () => {
@@ -28,8 +29,11 @@ describe('bars', () => {
       [60, 60]
     ]
   ].map(([outer, inner]) => [outer as unknown as Spot, inner as unknown as Spot]);
-  const built = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean) =>
-    buildBars(pairs, isRound, (t, y) => at(t, y), -35, 35, 900);
+  const built = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean) => {
+    const mesh = new FaceMesh(900);
+    addBars(mesh, pairs, isRound, (t, y) => at(t, y), -35, 35);
+    return mesh.build()!;
+  };
   it('close round a frame, and its edges are those of the two boxes that it is between', () => {
     const mesh = built(corners, true);
     expect(openEdges(mesh)).toBe(0);

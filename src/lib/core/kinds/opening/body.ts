@@ -1,85 +1,65 @@
-/** What fills openings: frames and glass, linings and leaves. */
-import { fromFrame, type Frame, type Side } from '../../kernels/joints/frame';
-import { buildBars, type Spot } from '../../kernels/solids/bars';
+/** What fills openings: door sets and window units of the catalogue, and plain ones. */
+import { fromFrame } from '../../kernels/joints/frame';
+import { addBars, type Spot } from '../../kernels/solids/bars';
+import { FaceMesh } from '../../kernels/solids/face-mesh';
 import { result, sameInput, stageWithMemory } from '../../document/stage';
 import { frames } from '../wall/stages';
-import { places } from './stages';
+import { entries, places } from './stages';
+import { piecesOf } from '../catalogue-entry/unit';
+import type { CatalogueEntry } from '../catalogue-entry/record';
 import { datumOf } from '../storey/record';
 import type { Part, PartRole } from '../../kernels/solids/part';
-import { sideOfLeaf, type OpeningPlace } from './place';
-import type { Opening } from './record';
+import { holeOf, type FilledPlace, type FillingHost } from './place';
 import type { ElementBody } from '../../document/kind';
 
-/** Sections of frames and leaves, mm. */
-export const fillingSizes = { frame: 60, frameDepth: 70, glass: 24, lining: 30, leaf: 44 } as const;
-
-const part = (role: PartRole) => ({ role, ply: null, material: null });
-
-/** What a filling needs to know of the wall that it stands in, and of its place there. */
-export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | 'y1' | 'core'> & {
-  readonly wall: { readonly outside: Side };
-};
-export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'> & {
-  readonly opening: Pick<Opening, 'filling' | 'handing'>;
-};
-
-/** Plain bodies: a window's frame and glass, a door's lining and leaf. A bare opening has none. */
+/** What fills an opening: one part for each role. A bare opening has none. */
 export function fillingParts(
   frame: FillingHost,
-  { opening, t0, t1, z0, z1 }: FilledPlace,
-  datum: number
+  place: FilledPlace,
+  datum: number,
+  entry: CatalogueEntry | undefined
 ): Part[] {
-  if (opening.filling === 'none') return [];
-  const middle = (frame.core[0] + frame.core[1]) / 2;
+  if (!entry) return [];
   const at = (t: number, y: number) => fromFrame(frame, t, y);
-  const solid = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean, y0: number, y1: number) =>
-    buildBars(pairs, isRound, at, y0, y1, datum);
-  // Corners of the opening going round it against the clock, each with the inner one across a bar of the width w.
-  const corners = (w: number, sill: number): [Spot, Spot][] => [
-    [
-      [t1, z0],
-      [t1 - w, z0 + sill]
-    ],
-    [
-      [t1, z1],
-      [t1 - w, z1 - w]
-    ],
-    [
-      [t0, z1],
-      [t0 + w, z1 - w]
-    ],
-    [
-      [t0, z0],
-      [t0 + w, z0 + sill]
-    ]
-  ];
-  const pane = (w: number, low: number): [Spot, Spot][] => [
-    [
-      [t1 - w, low],
-      [t0 + w, low]
-    ],
-    [
-      [t1 - w, z1 - w],
-      [t0 + w, z1 - w]
-    ]
-  ];
-  if (opening.filling === 'window') {
-    const w = Math.min(fillingSizes.frame, (t1 - t0) / 4, (z1 - z0) / 4);
-    const [d, g] = [fillingSizes.frameDepth / 2, fillingSizes.glass / 2];
-    return [
-      { ...part('frame'), mesh: solid(corners(w, w), true, middle - d, middle + d) },
-      { ...part('glass'), mesh: solid(pane(w, z0 + w), false, middle - g, middle + g) }
-    ];
+  const meshes = new Map<PartRole, FaceMesh>();
+  for (const { role, shape, bar, t0, t1, z0, z1, y0, y1 } of piecesOf(entry, holeOf(frame, place))) {
+    const mesh = meshes.get(role) ?? new FaceMesh(datum);
+    meshes.set(role, mesh);
+    // Corners going round against the clock, each with the inner one across a bar.
+    const foot = shape === 'ring' ? bar : 0;
+    const pairs: [Spot, Spot][] =
+      shape === 'box'
+        ? [
+            [
+              [t1, z0],
+              [t0, z0]
+            ],
+            [
+              [t1, z1],
+              [t0, z1]
+            ]
+          ]
+        : [
+            [
+              [t1, z0],
+              [t1 - bar, z0 + foot]
+            ],
+            [
+              [t1, z1],
+              [t1 - bar, z1 - bar]
+            ],
+            [
+              [t0, z1],
+              [t0 + bar, z1 - bar]
+            ],
+            [
+              [t0, z0],
+              [t0 + bar, z0 + foot]
+            ]
+          ];
+    addBars(mesh, pairs, shape === 'ring', at, y0, y1);
   }
-  const w = Math.min(fillingSizes.lining, (t1 - t0) / 4);
-  const [y0, y1] =
-    sideOfLeaf(frame.wall, opening.handing) > 0
-      ? [frame.y1 - fillingSizes.leaf, frame.y1]
-      : [frame.y0, frame.y0 + fillingSizes.leaf];
-  return [
-    { ...part('lining'), mesh: solid(corners(w, 0), false, frame.y0, frame.y1) },
-    { ...part('leaf'), mesh: solid(pane(w, z0), false, y0, y1) }
-  ];
+  return [...meshes].map(([role, mesh]) => ({ role, ply: null, material: null, mesh: mesh.build()! }));
 }
 
 interface Filled {
@@ -102,25 +82,37 @@ export const openingBodies = stageWithMemory(
   {
     frame: (query, id) => query.get(frames, query.project.tables.opening.get(id)?.wall ?? ''),
     place: result(places),
+    entry: result(entries),
     datum: ({ project }, id) => {
       const { wall, opening } = project.tables;
       return datumOf(project, wall.get(opening.get(id)?.wall ?? '')?.storey ?? '');
     }
   },
   () => new FillingMemory(),
-  ({ frame, place, datum }, id, memory): ElementBody | undefined => {
+  ({ frame, place, entry, datum }, id, memory): ElementBody | undefined => {
     if (!frame || !place) return undefined;
     const { t0, t1, z0, z1, opening } = place;
     const { origin, direction, y0, y1, core, wall } = frame;
     const values = [
-      ...[t0, t1, z0, z1, opening.filling, opening.handing.opens, opening.handing.hinge, datum, wall.storey],
+      ...[
+        t0,
+        t1,
+        z0,
+        z1,
+        entry,
+        opening.handing.opens,
+        opening.handing.hinge,
+        opening.end,
+        datum,
+        wall.storey
+      ],
       ...[origin.x, origin.y, direction.x, direction.y, y0, y1, ...core, wall.outside]
     ];
     return memory.bodyOf(values, () => ({
       id,
       kind: 'opening',
       storey: wall.storey,
-      parts: fillingParts(frame, place, datum)
+      parts: fillingParts(frame, place, datum, entry)
     }));
   }
 );

@@ -2,7 +2,7 @@
 import * as openingArgs from './args';
 import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
-import type { Handing, Opening, SetOutOrigin } from './record';
+import type { Filling, Handing, Opening, SetOutOrigin } from './record';
 import type { Project } from '../../document/kind';
 import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
 import { nameOf } from '../../document/names';
@@ -14,6 +14,7 @@ const shape = {
   name: s.name(),
   mark: s.name(),
   filling: openingArgs.filling(),
+  entry: s.id().nullable(),
   end: s.end(),
   origin: openingArgs.origin().default(undefined),
   to: openingArgs.setOutTo(),
@@ -44,6 +45,18 @@ function markOf(project: Project, mark: string, own?: string): string {
   return mark;
 }
 
+/** The entry that is asked for; of its own kind of filling. */
+function entryGiven(project: Project, entry: string | null, filling: Filling): string | null {
+  if (entry === null || filling === 'none') return null;
+  const found = need(project, 'catalogueEntry', entry);
+  if (found.filling !== filling)
+    refuse(project, 'entry.unlike', {
+      subjects: [found.id],
+      texts: { name: found.name, what: found.filling, other: filling }
+    });
+  return found.id;
+}
+
 function checkSizes(project: Project, opening: Opening) {
   const word = opening.filling === 'none' ? 'opening' : opening.filling;
   needPositive(project, 'width', `the ${word}`, opening.width);
@@ -67,8 +80,9 @@ export const addOpening = command({
   },
   run: (project, args) => {
     const wall = need(project, 'wall', args.wall);
-    const filling = args.filling ?? 'none';
-    const size = usualSizes(settingsOf(project).units)[filling];
+    const asked = args.entry == null ? undefined : need(project, 'catalogueEntry', args.entry);
+    const filling = args.filling ?? asked?.filling ?? 'none';
+    const size = asked?.size ?? usualSizes(settingsOf(project).units)[filling];
     const opening: Opening = {
       id: freshOrGiven(project, 'opening', args.id),
       kind: 'opening',
@@ -76,6 +90,7 @@ export const addOpening = command({
       mark: markOf(project, args.mark ?? ''),
       wall: wall.id,
       filling,
+      entry: entryGiven(project, args.entry ?? null, filling),
       end: args.end ?? 'a',
       origin: originOf(project, args.origin ?? { kind: 'line' }),
       to: args.to ?? 'near',
@@ -114,12 +129,17 @@ export const setOpening = command({
     const old = need(project, 'opening', args.id);
     const length = (value: number | undefined, before: number) =>
       value === undefined ? before : toStored(value);
+    const filling = args.filling ?? old.filling;
+    // The entry that it had is of another kind of filling.
+    const kept = filling === old.filling ? old.entry : null;
+    const entry = args.entry === undefined ? kept : args.entry;
     const opening: Opening = {
       ...old,
       name: args.name ?? old.name,
       mark: args.mark === undefined ? old.mark : markOf(project, args.mark, old.id),
       wall: args.wall === undefined ? old.wall : need(project, 'wall', args.wall).id,
-      filling: args.filling ?? old.filling,
+      filling,
+      entry: entryGiven(project, entry, filling),
       end: args.end ?? old.end,
       origin: args.origin ? originOf(project, args.origin) : old.origin,
       to: args.to ?? old.to,

@@ -40,6 +40,7 @@ export const opening: Declaration<Opening> = {
   layers: { all: [{ what: 'opening', label: 'Openings' }], of: () => 'opening' },
   references: [
     { path: 'wall', to: 'wall', gone: 'goes' },
+    { path: 'entry', to: 'catalogueEntry', gone: 'refuses' },
     { path: 'origin.wall', to: 'wall', gone: atOwnPlace }
   ],
   moved: movedOpening,

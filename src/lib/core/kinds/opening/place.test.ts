@@ -17,6 +17,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   name: '',
   wall: 'w',
   filling: 'none',
+  entry: null,
   end: 'a',
   origin: { kind: 'line' },
   to: 'near',

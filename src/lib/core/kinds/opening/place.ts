@@ -7,6 +7,7 @@ import { tolerances } from '../../geometry/tolerances';
 import type { Handing, Opening, SetOutOrigin } from './record';
 import { fromFrame, type Frame, type Side, type WallEnd } from '../../kernels/joints/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { Hole } from '../catalogue-entry/unit';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
 export interface OpeningPlace {
@@ -88,6 +89,25 @@ export interface Hanging {
 export function hangingOf({ wall }: Frame, { opening, t0, t1 }: OpeningPlace): Hanging {
   const isLow = (opening.handing.hinge === 'near') === (opening.end === 'a');
   return { side: sideOfLeaf(wall, opening.handing), hinge: isLow ? t0 : t1, latch: isLow ? t1 : t0 };
+}
+
+/** What a filling needs to know of the wall that it stands in, and of its place there. */
+export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | 'y1' | 'core'> & {
+  readonly wall: { readonly outside: Side };
+};
+export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'> & {
+  readonly opening: Pick<Opening, 'filling' | 'handing' | 'end'>;
+};
+
+/** The hole that an opening makes, as what fills it sees it. */
+export function holeOf({ y0, y1, core, wall }: FillingHost, { opening, t0, t1, z0, z1 }: FilledPlace): Hole {
+  const { handing, end } = opening;
+  return {
+    ...{ t0, t1, z0, z1, y0, y1, core },
+    out: wall.outside === 'left' ? 1 : -1,
+    opens: sideOfLeaf(wall, handing),
+    hungLow: (handing.hinge === 'near') === (end === 'a')
+  };
 }
 
 /** Place from a set-out: distance to near jamb, centre or far jamb, near being nearer the origin. */

@@ -1,5 +1,5 @@
 /** The record of a opening: what is stored of it, and what the reader lets in. */
-import { mixed, object } from 'yup';
+import { mixed, object, string } from 'yup';
 import * as f from '../../document/fields';
 import type { Side, WallEnd } from '../../kernels/joints/frame';
 import type { Certainty } from '../../units/certainty';
@@ -32,6 +32,8 @@ export interface Opening {
   readonly mark: string;
   readonly wall: string;
   readonly filling: Filling;
+  /** The catalogue entry that fills it; null: a plain door or window. */
+  readonly entry: string | null;
   readonly end: WallEnd;
   readonly origin: SetOutOrigin;
   readonly to: SetOutTo;
@@ -66,6 +68,7 @@ export const schema = object({
   mark: f.text(),
   wall: f.id(),
   filling: f.choice(fillings),
+  entry: string().min(1).max(200).nullable().defined(),
   end: f.choice(['a', 'b']),
   origin: origin(),
   to: f.choice(setOutTos),

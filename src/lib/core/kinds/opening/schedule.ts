@@ -2,13 +2,23 @@
 import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { round } from '../../units/round';
-import { places } from './stages';
+import { meshVolume } from '../../geometry/mesh';
+import { clearWidthOf, frameDepth, leavesOf } from '../catalogue-entry/unit';
+import { frames } from '../wall/stages';
+import { openingBodies } from './body';
+import { holeOf } from './place';
+import { entries, places } from './stages';
+
+const depthOf = ([from, to]: readonly [number, number]) => to - from;
 
 export const openingRows = (query: Query) =>
   [...query.project.tables.opening.keys()].flatMap((id) => {
     const place = query.get(places, id);
     if (!place) return [];
     const { opening, t0, t1, z0, z1 } = place;
+    const frame = query.get(frames, opening.wall);
+    const entry = query.get(entries, id);
+    const hole = frame && holeOf(frame, place);
     return [
       {
         id,
@@ -21,7 +31,15 @@ export const openingRows = (query: Query) =>
         sill: round(z0),
         head: round(z1),
         width: opening.width,
-        height: opening.height
+        height: opening.height,
+        entry: opening.entry,
+        leaves: entry && hole ? leavesOf(entry, hole).length : 0,
+        handing: opening.filling === 'door' ? opening.handing : null,
+        clearWidth: round(entry && hole ? clearWidthOf(entry, hole) : opening.width),
+        depth: entry && hole ? round(depthOf(frameDepth(entry, hole))) : null,
+        parts: Object.fromEntries(
+          (query.get(openingBodies, id)?.parts ?? []).map(({ role, mesh }) => [role, round(meshVolume(mesh))])
+        )
       }
     ];
   });

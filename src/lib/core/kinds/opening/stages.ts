@@ -4,6 +4,8 @@ import { own, stage, table } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { placeOpening, type OpeningPlace } from './place';
 import { groupedBy } from '../../document/grouped';
+import { entryOf } from '../catalogue-entry/plain';
+import type { CatalogueEntry } from '../catalogue-entry/record';
 
 const openingsByWall = stage('openings by wall', { openings: table('opening') }, ({ openings }) =>
   groupedBy(openings.values(), ({ wall }) => wall)
@@ -22,6 +24,18 @@ export const places = stage(
   },
   ({ opening, frame, named }): OpeningPlace | undefined =>
     opening && frame && placeOpening(frame, opening, named)
+);
+
+/** What fills an opening, by its id; undefined where it is bare. */
+export const entries = stage(
+  'entries of openings',
+  {
+    entry: ({ project }, id) => {
+      const opening = project.tables.opening.get(id);
+      return opening && entryOf(project, opening);
+    }
+  },
+  ({ entry }): CatalogueEntry | undefined => entry
 );
 
 /** The places of a wall's openings along it, by the wall's id: the same list while none of them changed. */

@@ -4,6 +4,9 @@ import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
 import type { LengthUnits } from '../../units/length';
 
+/** Of projects that nobody named: scripts and tests that are never kept. */
+export const namelessGuid = '00000000-0000-4000-8000-000000000000';
+
 /** Lines of a module both ways through its origin, turned by an angle. */
 export interface PlanningGrid {
   readonly module: number;

@@ -3,7 +3,8 @@ import { applyPatch, invertPatch } from '../../document/patch';
 import { allRecords } from '../../document/project';
 import { storeysInOrder } from './record';
 import type { Project } from '../../document/kind';
-import { perform, runScript, type Call } from '../../commands/register';
+import { perform, type Call } from '../../commands/register';
+import { runScript } from '../../commands/script';
 import { Model } from '../../model/graph';
 import { act, twoRooms } from '../../testing/house';
 

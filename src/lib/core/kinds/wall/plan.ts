@@ -2,7 +2,8 @@
 import { drawOpening } from '../opening/plan';
 import { own, result, stage, table } from '../../document/stage';
 import { footprintOf, frames, wallsOn } from './stages';
-import { placesIn } from '../opening/stages';
+import { entries, placesIn } from '../opening/stages';
+import type { CatalogueEntry } from '../catalogue-entry/record';
 import { cutsOfWall, type WallShape } from './body';
 import { datumOf } from '../storey/record';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
@@ -30,19 +31,20 @@ import type { Cut } from '../../kernels/solids/cut';
 import type { Query } from '../../document/kind';
 import type { Frame } from '../../kernels/joints/frame';
 
-/** Marks of one wall with its openings. `cuts`: what stands in it. */
+/** Marks of one wall with its openings. `cuts`: what stands in it; `filled`: by what its openings are, one by one. */
 export function drawWall(
   footprint: WallShape<WallFrame>,
   places: readonly OpeningPlace[],
   materials: MaterialTable,
   cuts: readonly Cut[] = [],
-  datum = 0
+  datum = 0,
+  filled: readonly (CatalogueEntry | undefined)[] = []
 ): readonly Mark[] {
   const height = heightOfCut(footprint.frame);
   const met = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
   return [
     ...drawPlies(footprint, height, places, materials, met),
-    ...places.flatMap((place) => drawOpening(footprint.frame, place))
+    ...places.flatMap((place, i) => drawOpening(footprint.frame, place, filled[i]))
   ];
 }
 
@@ -60,13 +62,19 @@ const wallPlans = stage(
     frame: result(frames),
     bands: (query, id) => footprintOf(query, id)?.bands,
     places: result(placesIn),
+    filled: (query, id) => query.get(placesIn, id).map(({ opening }) => query.get(entries, opening.id)),
     materials: result(materialsOf, (id, query) => query.get(frames, id)?.buildUp.id ?? ''),
     cuts: cutsOfWall,
     datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? '')
   },
-  ({ frame, bands, places, materials, cuts, datum }): readonly Mark[] =>
+  ({ frame, bands, places, filled, materials, cuts, datum }): readonly Mark[] =>
     frame && bands
-      ? drawWall({ frame, bands }, places, new Map(materials.map((one) => [one.id, one])), cuts, datum)
+      ? drawWall(
+          { frame, bands },
+          places,
+          new Map(materials.map((one) => [one.id, one])),
+          ...([cuts, datum, filled] as const)
+        )
       : []
 );
 

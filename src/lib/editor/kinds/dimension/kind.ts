@@ -1,15 +1,12 @@
 /** Dimensions and notes placed by hand. */
-import type { Dimension } from '../../../core/kinds/dimension/record';
 import { add } from '../../../core/geometry/point';
 import { tipAt } from '../../../core/kinds/dimension/angles';
 import { dimensionAt } from '../../hits';
 import { DimensionTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
-import { dimensionCard } from './card';
 
-export const dimension: EditorKind<Dimension> = {
+export const dimension: EditorKind = {
   ...unseen,
-  card: (make, records) => (records.length === 1 ? dimensionCard(make, records[0]!) : undefined),
   sentence: ['text', 'certainty'],
   steps: true,
   hit: { over: 3, at: dimensionAt },

@@ -1,10 +1,8 @@
 /** Guides: found where nothing else is. */
-import type { Guide } from '../../../core/kinds/guide/record';
 import { add, distance, dot, leftOf, scale, subtract } from '../../../core/geometry/point';
 import { unseen, type EditorKind, type Pull } from '../kind';
 import { guideAt } from '../../hits';
 import { GuideTool } from './tool';
-import { guideCard } from './card';
 
 function drag({ editor, id, by, round }: Pull) {
   const { guide: guides, wall: walls } = editor.project.tables;
@@ -20,9 +18,8 @@ function drag({ editor, id, by, round }: Pull) {
   return { name: 'setGuide', args: { id, distance: round(line.distance + off) } };
 }
 
-export const guide: EditorKind<Guide> = {
+export const guide: EditorKind = {
   ...unseen,
-  card: (make, records) => (records.length === 1 ? guideCard(make, records[0]!) : undefined),
   sentence: ['distance', 'parts'],
   steps: true,
   hit: { over: 2, at: (editor, p, mmPerPixel) => guideAt(editor, p, 5 * mmPerPixel) },

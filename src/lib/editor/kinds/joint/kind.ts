@@ -1,6 +1,5 @@
 /** Joints: cut from their pictures. They have no card: they are pointed at by their walls. */
-import type { Joint } from '../../../core/kinds/joint/record';
 import { unseen, type EditorKind } from '../kind';
 import { JointTool } from './tool';
 
-export const joint: EditorKind<Joint> = { ...unseen, tools: { joint: (editor) => new JointTool(editor) } };
+export const joint: EditorKind = { ...unseen, tools: { joint: (editor) => new JointTool(editor) } };

@@ -1,6 +1,7 @@
 /** The card of an opening. */
 import { nameElement } from '../../../core/document/names';
 import { describeFrom } from './tool';
+import { entryChoices } from './entries';
 import { waysOf } from './ways';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { certaintyField } from '../../details/shared-fields';
@@ -79,6 +80,17 @@ function fillingFields(
       ],
       (filling) => set({ filling })
     ),
+    ...(opening.filling === 'none'
+      ? []
+      : [
+          make.choice(
+            'entry',
+            opening.filling === 'door' ? 'Door set' : 'Window unit',
+            [opening.entry ?? ''],
+            entryChoices(make.editor.project, opening.filling),
+            (entry) => set({ entry: entry || null })
+          )
+        ]),
     ...(opening.filling === 'door'
       ? [
           make.choice(
@@ -124,6 +136,14 @@ function actionsOf(editor: Editor, opening: Opening): CardAction[] {
           flip('Open the other way', { opens: handing.opens === 'inside' ? 'outside' : 'inside' })
         ]
       : []),
+    ...(opening.entry === null
+      ? []
+      : [
+          {
+            label: `Change its ${opening.filling === 'door' ? 'door set' : 'window unit'}`,
+            run: () => editor.select([opening.entry!])
+          }
+        ]),
     select(`Select all ${word}`, () => true),
     select(
       'Select all of this size',

@@ -5,7 +5,6 @@ import type { Opening } from '../../../core/kinds/opening/record';
 import type { Editor } from '../../editor';
 import { openingAt } from '../../hits';
 import type { EditorKind } from '../kind';
-import { openingCard } from './card';
 import { OpeningTool } from './tool';
 
 /** How much farther from what it is set out from a shift takes an opening. */
@@ -14,8 +13,7 @@ function shiftAlong(editor: Editor, { wall, end }: Opening, by: Point): number |
   return frame && dot(by, frame.direction) * (end === 'a' ? 1 : -1);
 }
 
-export const opening: EditorKind<Opening> = {
-  card: (make, records) => (records.length === 1 ? openingCard(make, records[0]!) : undefined),
+export const opening: EditorKind = {
   sentence: ['distance', 'width', 'height', 'sill'],
   steps: true,
   hit: {

@@ -1,6 +1,7 @@
 /** Doors, windows and bare openings: point at a wall, type the set-out. Snaps: the middle, and distances from the corner face. */
 import { locate, type Point } from '../../../core/geometry/point';
 import { clearRange, setOutsOf, type SetOutFrom } from '../../../core/kinds/opening/place';
+import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { formatHeight } from '../../../core/units/height';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
@@ -13,9 +14,9 @@ import { wallAt } from '../../hits';
 import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 import type { Values } from '../../values';
+import { entryChoices } from './entries';
 import { waysOf } from './ways';
 
-export const fillingWords: Record<Filling, string> = { door: 'door', window: 'window', none: 'bare opening' };
 /** A head that was typed holds, and the height follows it; until a height is typed. */
 type Size = 'width' | 'height' | 'sill' | 'head';
 
@@ -71,12 +72,18 @@ export class OpeningTool extends BaseTool implements Tool {
     this.keys = filling === 'door' ? doorKeys : [];
     this.distance = editor.usual.setOut;
     this.sizes = editor.valuesOf(filling, (name): number => {
-      const usual = editor.usual[filling];
+      const usual = this.entry?.size ?? editor.usual[filling];
       if (name === 'head') return this.sizes.get('sill') + this.sizes.get('height');
       return name === 'height' && this.sizes.isTyped('head')
         ? this.sizes.get('head') - this.sizes.get('sill')
         : usual[name];
     });
+  }
+
+  /** What is to fill it: of the catalogue, or plain. */
+  private get entry(): CatalogueEntry | undefined {
+    const chosen = this.filling === 'none' ? null : this.editor.chosenEntries[this.filling];
+    return chosen === null ? undefined : this.editor.project.tables.catalogueEntry.get(chosen);
   }
 
   private get frame(): Frame | undefined {
@@ -103,7 +110,18 @@ export class OpeningTool extends BaseTool implements Tool {
   sentence(): SentencePart[] {
     const { units, editor } = this;
     const parts: SentencePart[] = [
-      `Put a ${fillingWords[this.filling]} in`,
+      ...(this.filling === 'none'
+        ? ['Put a bare opening in']
+        : [
+            'Put a',
+            choiceBlank(
+              'entry',
+              this.filling === 'door' ? 'Door set' : 'Window unit',
+              this.entry?.id ?? '',
+              entryChoices(editor.project, this.filling)
+            ),
+            'in'
+          ]),
       choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
       ', its',
       choiceBlank('to', 'Set-out point', this.to, [
@@ -147,6 +165,9 @@ export class OpeningTool extends BaseTool implements Tool {
       case 'wall':
         this.wall = text || undefined;
         this.from = this.froms.find((from) => keyOfFrom(from) === keyOfFrom(this.from)) ?? atStart;
+        break;
+      case 'entry':
+        if (this.filling !== 'none') this.editor.chooseEntry(this.filling, text || null);
         break;
       case 'to':
         this.to = text as SetOutTo;
@@ -250,6 +271,7 @@ export class OpeningTool extends BaseTool implements Tool {
       args: {
         wall,
         filling: this.filling,
+        entry: this.entry?.id ?? null,
         end: from.end,
         origin: from.origin,
         to,

@@ -1,14 +1,11 @@
 /** Tracing sheets: under everything, trued up from two points. */
-import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { add } from '../../../core/geometry/point';
 import { tracingSheetAt } from '../../hits';
 import { TrueUpTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
-import { sheetCard } from './card';
 
-export const tracingSheet: EditorKind<TracingSheet> = {
+export const tracingSheet: EditorKind = {
   ...unseen,
-  card: (make, records) => (records.length === 1 ? sheetCard(make, records[0]!) : undefined),
   sentence: ['fade'],
   steps: true,
   hit: { over: 1, at: tracingSheetAt },

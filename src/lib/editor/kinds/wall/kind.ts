@@ -1,12 +1,10 @@
 /** Walls: drawn as runs and rectangles, dragged square to themselves. */
 import { distance, dot, leftOf, scale, subtract } from '../../../core/geometry/point';
 import { frameRectangle } from '../../../core/kernels/joints/frame';
-import type { Wall } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
 import { wallAt } from '../../hits';
 import type { EditorKind, Pull } from '../kind';
 import { moveable, moveCall } from '../free-standing';
-import { wallCard } from './card';
 import { RectangleTool } from './rectangle-tool';
 import { WallRunTool } from './run-tool';
 
@@ -26,8 +24,7 @@ function standsFree(editor: Editor, id: string): boolean {
   );
 }
 
-export const wall: EditorKind<Wall> = {
-  card: wallCard,
+export const wall: EditorKind = {
   sentence: ['length', 'hold', 'thickness', 'height', 'settingOut'],
   steps: true,
   hit: {

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Copy from '@lucide/svelte/icons/copy';
+  import Trash2 from '@lucide/svelte/icons/trash-2';
+  import X from '@lucide/svelte/icons/x';
+  import Fault from './Fault.svelte';
+  import Press from './Press.svelte';
+  import type { House } from './house.svelte';
+  import { theme } from './theme.svelte';
+  import { formatLength } from '../core/units/length';
+  import type { CatalogueEntry } from '../core/kinds/catalogue-entry/record';
+  import { elevationShapes } from '../editor/kinds/catalogue-entry/picture';
+  import { formWords } from '../editor/kinds/catalogue-entry/card';
+  import { toneFill } from '../tokens';
+
+  /** Door sets and window units, drawn to one scale; the one that is chosen is changed in Details. */
+  let { house, onclose }: { house: House; onclose: () => void } = $props();
+  let sought = $state('');
+  let fault = $state('');
+
+  /** Pixels to a mm, for all alike. */
+  const scale = 0.026;
+  const margin = 90;
+  const { editor } = $derived(house);
+  const used = $derived.by(() => {
+    const count = new Map<string, number>();
+    for (const { entry } of house.project.tables.opening.values())
+      if (entry !== null) count.set(entry, (count.get(entry) ?? 0) + 1);
+    return count;
+  });
+  const groups = $derived(
+    (['door', 'window'] as const).map((filling) => ({
+      title: filling === 'door' ? 'Door sets' : 'Window units',
+      entries: [...house.project.tables.catalogueEntry.values()].filter(
+        (entry) =>
+          entry.filling === filling &&
+          `${entry.name} ${formWords[entry.form]}`.toLowerCase().includes(sought.trim().toLowerCase())
+      )
+    }))
+  );
+  const timesUsed = (count = 0) =>
+    count === 0 ? 'not used' : count === 1 ? 'used once' : `used ${count} times`;
+  const sizeOf = ({ size }: CatalogueEntry) =>
+    [size.width, size.height].map((value) => formatLength(value, editor.settings.units)).join(' × ');
+
+  function act(name: string, args: object): boolean {
+    fault = editor.refusal({ name, args }) ?? '';
+    return fault === '';
+  }
+
+  function copy({ id, name }: CatalogueEntry) {
+    const names = new Set([...house.project.tables.catalogueEntry.values()].map((one) => one.name));
+    let free = `${name}, changed`;
+    for (let n = 2; names.has(free); n++) free = `${name}, changed ${n}`;
+    if (!act('saveEntry', { like: id, name: free })) return;
+    const made = [...editor.project.tables.catalogueEntry.values()].find((one) => one.name === free);
+    if (made) editor.select([made.id]);
+  }
+</script>
+
+<section
+  class="absolute inset-y-0 left-0 z-20 flex w-[332px] max-w-full flex-col border-r border-fog bg-white shadow-lg"
+  aria-label="Catalogue"
+>
+  <header class="flex items-center gap-3 border-b border-fog px-4 py-2">
+    <h2 class="font-semibold">Catalogue</h2>
+    <Input
+      type="search"
+      size="sm"
+      aria-label="Find in the catalogue"
+      placeholder="Find by name or form"
+      bind:value={sought}
+    />
+    <Press class="p-1 text-shale" aria-label="Close the catalogue" onclick={onclose}><X size={16} /></Press>
+  </header>
+  {#if fault}<Fault class="m-3 text-xs">{fault}</Fault>{/if}
+  <div class="min-h-0 flex-1 overflow-y-auto px-4 py-2">
+    {#each groups as { title, entries } (title)}
+      <h3 class="mt-2 mb-1 text-[13px] font-semibold">{title}</h3>
+      {#if entries.length === 0}<p class="text-xs text-shale">
+          {sought ? 'None is called that.' : 'None is in the catalogue.'}
+        </p>{/if}
+      <ul class="divide-y divide-fog">
+        {#each entries as entry (entry.id)}
+          {@const { width, height, sill } = entry.size}
+          {@const isChosen = house.hand.selection.has(entry.id)}
+          <li class="flex items-center gap-2 {isChosen ? 'bg-primary-100' : ''}">
+            <Press
+              class="flex min-w-0 flex-1 items-center gap-3 py-1.5 text-left"
+              aria-pressed={isChosen}
+              onclick={() => editor.select([entry.id])}
+            >
+              <span class="grid h-[72px] w-[92px] shrink-0 items-end justify-center">
+                <svg
+                  viewBox="{-margin} {-(sill + height) - margin} {width + 2 * margin} {sill +
+                    height +
+                    2 * margin}"
+                  width={Math.min(92, (width + 2 * margin) * scale)}
+                  height={Math.min(72, (sill + height + 2 * margin) * scale)}
+                  aria-hidden="true"
+                >
+                  {#each elevationShapes(entry) as { points, closed, fill, ink, line }, i (i)}
+                    <polyline
+                      points={(closed ? [...points, points[0]!] : points)
+                        .map(({ x, y }) => `${x},${-y}`)
+                        .join(' ')}
+                      fill={fill ? toneFill(fill, theme.tokens) : 'none'}
+                      stroke="var(--color-{ink ?? 'slate'})"
+                      stroke-width={ink ? 12 : 16}
+                      stroke-dasharray={line && '60 40'}
+                    />
+                  {/each}
+                </svg>
+              </span>
+              <span class="min-w-0 text-[13px]">
+                <span class="block truncate font-semibold" title={entry.name}>{entry.name}</span>
+                <span class="block text-xs text-shale">{formWords[entry.form]}</span>
+                <span class="block text-xs text-shale">{sizeOf(entry)} · {timesUsed(used.get(entry.id))}</span
+                >
+              </span>
+            </Press>
+            <Press
+              class="p-1.5 text-shale hover:text-kelp"
+              aria-label="Make another like {entry.name}"
+              title="Make another like it"
+              onclick={() => copy(entry)}><Copy size={14} /></Press
+            >
+            <Press
+              class="p-1.5 text-shale hover:text-rust"
+              aria-label="Remove {entry.name}"
+              title="Remove it from the catalogue"
+              onclick={() => act('deleteItems', { ids: [entry.id] })}><Trash2 size={14} /></Press
+            >
+          </li>
+        {/each}
+      </ul>
+    {/each}
+  </div>
+</section>

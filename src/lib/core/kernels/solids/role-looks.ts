@@ -1,0 +1,14 @@
+/** How parts look for which no material is chosen. */
+import type { PartRole } from './part';
+
+export const roleLooks: Partial<Record<PartRole, { name: string; colour: string; alpha: number }>> = {
+  frame: { name: 'Frame', colour: '#F1EEE6', alpha: 1 },
+  lining: { name: 'Lining', colour: '#F1EEE6', alpha: 1 },
+  leaf: { name: 'Door leaf', colour: '#4E6A62', alpha: 1 },
+  sash: { name: 'Sash', colour: '#E6E2D6', alpha: 1 },
+  bar: { name: 'Glazing bar', colour: '#F1EEE6', alpha: 1 },
+  threshold: { name: 'Threshold', colour: '#8C8A80', alpha: 1 },
+  casing: { name: 'Casing', colour: '#ECE8DC', alpha: 1 },
+  ledge: { name: 'Sill', colour: '#DAD6C9', alpha: 1 },
+  glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 }
+};

@@ -1,0 +1,108 @@
+/** The record of a catalogue entry: a door set or a window unit, as dimensions that its body is computed from. */
+import { array, mixed, number, object } from 'yup';
+import * as f from '../../document/fields';
+
+/**
+ * `hinged`: one leaf; `pair`: two, the first at the jamb that the opening is hung on; `sliding`: in two tracks; `folding`:
+ * leaves in line; `garage`: sections one above the other, up and over.
+ */
+export const doorForms = ['hinged', 'pair', 'sliding', 'folding', 'garage'] as const;
+
+/** `casement`: lights side by side, each opening as `lights` says; `sash`: two, one above the other; `sliding`: two tracks. */
+export const windowForms = ['casement', 'sash', 'sliding'] as const;
+
+export const forms = [...new Set([...doorForms, ...windowForms])] as const;
+
+export type EntryForm = (typeof forms)[number];
+
+export const leafStyles = ['flush', 'panelled', 'boarded', 'glazed'] as const;
+
+export type LeafStyle = (typeof leafStyles)[number];
+
+/** Which side a light is hung on; seen from inside. */
+export const lightWays = ['fixed', 'left', 'right', 'top', 'bottom'] as const;
+
+export type LightWay = (typeof lightWays)[number];
+
+/** A strip on the face of the wall round an opening; none where its width is 0. */
+export interface Trim {
+  readonly width: number;
+  readonly thickness: number;
+}
+
+/** What lies in front of a frame, as far as past the face of the wall; none where its thickness is 0. */
+export interface Ledge {
+  readonly past: number;
+  readonly thickness: number;
+}
+
+/**
+ * Lengths in mm. `leaves`: how many, of sliding and folding ones and of a garage door's sections. `share`: of the first leaf
+ * of a pair. `stile`: the width of the frame of a leaf or light; `thickness`: how thick that is. `glazed`: which part of a
+ * leaf's height is glass, from its top. `bars`: how many divide each pane, upright and level. `frame.depth` null: as deep as
+ * the wall; `frame.recess`: from the outer face, null: in the middle of the structure.
+ */
+export interface CatalogueEntry {
+  readonly id: string;
+  readonly kind: 'catalogueEntry';
+  readonly name: string;
+  readonly filling: 'door' | 'window';
+  readonly form: EntryForm;
+  readonly leaves: number;
+  readonly share: number;
+  readonly lights: readonly LightWay[];
+  readonly leaf: {
+    readonly style: LeafStyle;
+    readonly panels: number;
+    readonly glazed: number;
+    readonly stile: number;
+    readonly thickness: number;
+  };
+  readonly bars: { readonly upright: number; readonly level: number };
+  readonly glass: number;
+  readonly frame: { readonly width: number; readonly depth: number | null; readonly recess: number | null };
+  readonly threshold: number;
+  readonly casing: { readonly outside: Trim; readonly inside: Trim };
+  readonly ledge: { readonly outside: Ledge; readonly inside: Ledge };
+  /** Of a new opening that is filled by it. */
+  readonly size: { readonly width: number; readonly height: number; readonly sill: number };
+}
+
+const least = (from: number) => number().min(from).max(f.most).required();
+const trim = () => object({ width: least(0), thickness: least(0) }).required();
+const ledge = () => object({ past: least(0), thickness: least(0) }).required();
+const count = (most: number, from = 0) => number().integer().min(from).max(most).required();
+
+/** What a catalogue entry may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  filling: f.choice(['door', 'window'] as const),
+  form: f.choice(forms),
+  leaves: count(12, 1),
+  share: number().min(0.1).max(0.9).required(),
+  lights: array(mixed<LightWay>().oneOf(lightWays).required()).min(1).max(12).required(),
+  leaf: object({
+    style: f.choice(leafStyles),
+    panels: count(12, 1),
+    glazed: number().min(0).max(1).required(),
+    stile: least(1),
+    thickness: least(1)
+  }).required(),
+  bars: object({ upright: count(12), level: count(12) }).required(),
+  glass: least(1),
+  frame: object({
+    width: least(1),
+    depth: number().min(1).max(f.most).nullable().defined(),
+    recess: number().min(0).max(f.most).nullable().defined()
+  }).required(),
+  threshold: least(0),
+  casing: object({ outside: trim(), inside: trim() }).required(),
+  ledge: object({ outside: ledge(), inside: ledge() }).required(),
+  size: object({ width: f.size(), height: f.size(), sill: f.mm() }).required()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    catalogueEntry: CatalogueEntry;
+  }
+}

@@ -1,0 +1,248 @@
+/** The catalogue that a new project starts with, in whole millimetres or whole inches. */
+import { inch, type UnitSystem } from '../../units/length';
+import { plainDoor, plainWindow } from './plain';
+import type { CatalogueEntry } from './record';
+
+/** Of a new opening: width, height, sill. */
+type Size = readonly [number, number, number?];
+type Spec = readonly [
+  id: string,
+  name: string,
+  size: readonly [mm: Size, inches: Size],
+  more: Partial<CatalogueEntry>
+];
+
+const cased = { width: 60, thickness: 18 };
+const bare = { width: 0, thickness: 0 };
+/** Of doors to the outside. */
+const outside = {
+  frame: { width: 60, depth: 95, recess: 60 },
+  threshold: 20,
+  casing: { outside: bare, inside: cased },
+  leaf: { ...plainDoor.leaf, style: 'glazed', glazed: 1, stile: 95, thickness: 54 }
+} as const;
+
+const doors: readonly Spec[] = [
+  [
+    'door-panelled',
+    'Panelled door',
+    [
+      [910, 2110],
+      [36, 80]
+    ],
+    {
+      leaf: { ...plainDoor.leaf, style: 'panelled', panels: 3 }
+    }
+  ],
+  [
+    'door-boarded',
+    'Boarded door',
+    [
+      [910, 2110],
+      [36, 80]
+    ],
+    {
+      leaf: { ...plainDoor.leaf, style: 'boarded' }
+    }
+  ],
+  [
+    'door-half-glazed',
+    'Half-glazed door',
+    [
+      [910, 2110],
+      [36, 80]
+    ],
+    {
+      ...outside,
+      leaf: { ...outside.leaf, glazed: 0.55, panels: 2 }
+    }
+  ],
+  [
+    'door-front',
+    'Front door',
+    [
+      [1010, 2110],
+      [36, 80]
+    ],
+    {
+      ...outside,
+      leaf: { ...outside.leaf, style: 'panelled', panels: 4 }
+    }
+  ],
+  [
+    'doors-glazed',
+    'Glazed double doors',
+    [
+      [1790, 2110],
+      [72, 80]
+    ],
+    { ...outside, form: 'pair' }
+  ],
+  [
+    'doors-unequal',
+    'Door and a half',
+    [
+      [1350, 2110],
+      [54, 80]
+    ],
+    {
+      form: 'pair',
+      share: 0.68,
+      leaf: { ...plainDoor.leaf, style: 'panelled', panels: 3 }
+    }
+  ],
+  [
+    'doors-sliding',
+    'Sliding doors',
+    [
+      [2400, 2110],
+      [96, 80]
+    ],
+    {
+      ...outside,
+      form: 'sliding',
+      leaves: 2,
+      frame: { width: 60, depth: 140, recess: 60 }
+    }
+  ],
+  [
+    'doors-folding',
+    'Folding doors',
+    [
+      [3000, 2110],
+      [120, 80]
+    ],
+    {
+      ...outside,
+      form: 'folding',
+      leaves: 4
+    }
+  ],
+  [
+    'door-garage',
+    'Garage door',
+    [
+      [2600, 2150],
+      [108, 84]
+    ],
+    {
+      form: 'garage',
+      leaves: 5,
+      frame: { width: 70, depth: 100, recess: null },
+      casing: { outside: bare, inside: bare }
+    }
+  ]
+];
+
+const windows: readonly Spec[] = [
+  [
+    'window-two-lights',
+    'Two lights',
+    [
+      [1200, 1200, 900],
+      [48, 48, 36]
+    ],
+    { lights: ['left', 'right'] }
+  ],
+  [
+    'window-three-lights',
+    'Three lights',
+    [
+      [1800, 1200, 900],
+      [72, 48, 36]
+    ],
+    {
+      lights: ['left', 'fixed', 'right']
+    }
+  ],
+  [
+    'window-one-light',
+    'One light',
+    [
+      [600, 1050, 1050],
+      [24, 42, 42]
+    ],
+    { lights: ['left'] }
+  ],
+  [
+    'window-fixed',
+    'Fixed pane',
+    [
+      [1200, 1200, 900],
+      [48, 48, 36]
+    ],
+    {}
+  ],
+  [
+    'window-top-hung',
+    'Top hung',
+    [
+      [900, 600, 1500],
+      [36, 24, 60]
+    ],
+    { lights: ['top'] }
+  ],
+  [
+    'window-sash',
+    'Sash window',
+    [
+      [900, 1500, 700],
+      [36, 60, 28]
+    ],
+    {
+      form: 'sash',
+      frame: { width: 50, depth: 120, recess: 80 },
+      leaf: { ...plainWindow.leaf, stile: 50, thickness: 44 },
+      bars: { upright: 1, level: 0 }
+    }
+  ],
+  [
+    'window-barred',
+    'Two barred lights',
+    [
+      [1200, 1050, 1000],
+      [48, 42, 38]
+    ],
+    {
+      lights: ['left', 'right'],
+      bars: { upright: 1, level: 2 }
+    }
+  ],
+  [
+    'window-sliding',
+    'Sliding window',
+    [
+      [1500, 1200, 900],
+      [60, 48, 36]
+    ],
+    {
+      form: 'sliding',
+      leaves: 2,
+      frame: { width: 60, depth: 120, recess: 60 },
+      leaf: { ...plainWindow.leaf, thickness: 50 }
+    }
+  ]
+];
+
+const ofDoors: CatalogueEntry = { ...plainDoor, casing: { outside: cased, inside: cased } };
+const ofWindows: CatalogueEntry = {
+  ...{ ...plainWindow, frame: { width: 60, depth: 70, recess: 80 } },
+  ledge: { outside: { past: 40, thickness: 30 }, inside: { past: 30, thickness: 25 } }
+};
+
+export function starterEntries(system: UnitSystem): CatalogueEntry[] {
+  const entryOf =
+    (model: CatalogueEntry) =>
+    ([id, name, [mm, inches], more]: Spec): CatalogueEntry => {
+      const [size, unit] = system === 'ft' ? [inches, inch] : [mm, 1];
+      const [width, height, sill = 0] = size;
+      return {
+        ...model,
+        id,
+        name,
+        size: { width: width * unit, height: height * unit, sill: sill * unit },
+        ...more
+      };
+    };
+  return [...doors.map(entryOf(ofDoors)), ...windows.map(entryOf(ofWindows))];
+}

@@ -1,0 +1,162 @@
+/** Bodies of door sets and window units: closed, in their opening, as thick as said, none in another. */
+import fc from 'fast-check';
+import Module from 'manifold-3d';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { meshVolume, openEdges } from '../../geometry/mesh';
+import { fillingParts } from '../opening/body';
+import { plainDoor, plainWindow } from './plain';
+import { doorForms, leafStyles, lightWays, windowForms, type CatalogueEntry } from './record';
+import { starterEntries } from './starter';
+import { clearWidthOf, leavesOf, piecesOf, type Hole, type Piece } from './unit';
+
+const wall = { y0: -180, y1: 120, core: [-40, 100] as const };
+const holeOf = (width: number, height: number, more: Partial<Hole> = {}): Hole => ({
+  ...{ t0: 500, t1: 500 + width, z0: 300, z1: 300 + height, ...wall },
+  ...{ out: 1, opens: 1, hungLow: true },
+  ...more
+});
+
+let oracle: Awaited<ReturnType<typeof Module>>;
+beforeAll(async () => {
+  oracle = await Module();
+  oracle.setup();
+});
+
+/** How much a piece takes, and all of them together, by the library. */
+function volumes(pieces: readonly Piece[]): [sum: number, union: number] {
+  const { Manifold } = oracle;
+  const block = ([t0, t1, z0, z1, y0, y1]: number[]) =>
+    Manifold.cube([t1! - t0!, y1! - y0!, z1! - z0!]).translate([t0!, y0!, z0!]);
+  const solids = pieces.map(({ shape, bar, t0, t1, z0, z1, y0, y1 }) => {
+    const whole = block([t0, t1, z0, z1, y0, y1]);
+    if (shape === 'box') return whole;
+    const foot = shape === 'ring' ? bar : -1;
+    return whole.subtract(block([t0 + bar, t1 - bar, z0 + foot, z1 - bar, y0 - 1, y1 + 1]));
+  });
+  return [solids.reduce((sum, one) => sum + one.volume(), 0), Manifold.union(solids).volume()];
+}
+
+const entryArb: fc.Arbitrary<CatalogueEntry> = fc
+  .record({
+    isDoor: fc.boolean(),
+    door: fc.constantFrom(...doorForms),
+    window: fc.constantFrom(...windowForms),
+    leaves: fc.integer({ min: 1, max: 6 }),
+    share: fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+    lights: fc.array(fc.constantFrom(...lightWays), { minLength: 1, maxLength: 4 }),
+    style: fc.constantFrom(...leafStyles),
+    panels: fc.integer({ min: 1, max: 5 }),
+    glazed: fc.double({ min: 0, max: 1, noNaN: true }),
+    bars: fc.record({ upright: fc.integer({ min: 0, max: 3 }), level: fc.integer({ min: 0, max: 3 }) }),
+    depth: fc.option(fc.integer({ min: 60, max: 300 })),
+    recess: fc.option(fc.integer({ min: 0, max: 250 })),
+    threshold: fc.integer({ min: 0, max: 40 }),
+    casing: fc.integer({ min: 0, max: 90 }),
+    ledge: fc.integer({ min: 0, max: 40 })
+  })
+  .map(({ isDoor, door, window, style, panels, glazed, depth, recess, casing, ledge, ...rest }) => {
+    const plain = isDoor ? plainDoor : plainWindow;
+    const trim = { width: casing, thickness: 18 };
+    const board = { past: 30, thickness: isDoor ? 0 : ledge };
+    return {
+      ...{ ...plain, ...rest, form: isDoor ? door : window, frame: { ...plain.frame, depth, recess } },
+      leaf: { ...plain.leaf, style, panels, glazed },
+      ...{ casing: { outside: trim, inside: trim }, ledge: { outside: board, inside: board } }
+    };
+  });
+const sizeArb = fc.tuple(fc.integer({ min: 300, max: 4000 }), fc.integer({ min: 300, max: 2600 }));
+const sideArb = fc.record({
+  ...{ out: fc.constantFrom<1 | -1>(1, -1), opens: fc.constantFrom<1 | -1>(1, -1), hungLow: fc.boolean() }
+});
+
+function expectSound(entry: CatalogueEntry, hole: Hole) {
+  const pieces = piecesOf(entry, hole);
+  const [sum, union] = volumes(pieces);
+  expect(Math.abs(sum - union)).toBeLessThan(1 + sum * 1e-6);
+  for (const { role, t0, t1, z0, z1, y0, y1 } of pieces) {
+    expect([role, t1 > t0, z1 > z0, y1 > y0]).toEqual([role, true, true, true]);
+    if (role === 'casing') continue;
+    const isIn = t0 >= hole.t0 - 1e-6 && t1 <= hole.t1 + 1e-6 && z0 >= hole.z0 - 1e-6 && z1 <= hole.z1 + 1e-6;
+    expect([role, isIn]).toEqual([role, true]);
+    if (role !== 'ledge') expect([role, y0 >= hole.y0 - 1e-6 && y1 <= hole.y1 + 1e-6]).toEqual([role, true]);
+  }
+  return { pieces, sum };
+}
+
+describe('door sets and window units', () => {
+  it.each(starterEntries('mm').map((entry) => [entry.name, entry] as const))(
+    '%s is sound at twenty sizes, and its meshes hold what its pieces do',
+    (_, entry) => {
+      fc.assert(
+        fc.property(sizeArb, sideArb, ([width, height], sides) => {
+          const hole = holeOf(width, height, sides);
+          const { sum } = expectSound(entry, hole);
+          const frame = {
+            ...{ origin: { x: 0, y: 0 }, direction: { x: 1, y: 0 }, left: { x: 0, y: 1 }, ...wall },
+            wall: { outside: sides.out > 0 ? ('left' as const) : ('right' as const) }
+          };
+          const opens = sides.opens > 0 === sides.out > 0 ? ('outside' as const) : ('inside' as const);
+          const hinge = sides.hungLow ? ('near' as const) : ('far' as const);
+          const opening = { filling: entry.filling, end: 'a' as const, handing: { hinge, opens } };
+          const parts = fillingParts(frame, { ...hole, opening }, 0, entry);
+          for (const { mesh } of parts) expect(openEdges(mesh)).toBe(0);
+          const built = parts.reduce((total, { mesh }) => total + meshVolume(mesh), 0);
+          expect(Math.abs(built - sum)).toBeLessThan(1 + sum * 1e-4);
+        }),
+        { numRuns: 20 }
+      );
+    }
+  );
+  it('any entry is sound in any hole', () => {
+    fc.assert(
+      fc.property(
+        entryArb,
+        sizeArb,
+        sideArb,
+        (entry, [width, height], sides) => void expectSound(entry, holeOf(width, height, sides))
+      )
+    );
+  });
+  it('frames, leaves and glass are as thick as they are said to be, where there is room', () => {
+    for (const entry of starterEntries('mm')) {
+      const { size, frame, leaf, glass } = entry;
+      const pieces = piecesOf(entry, holeOf(size.width, size.height));
+      const outer = pieces[0]!;
+      expect([entry.name, outer.bar, outer.y1 - outer.y0]).toEqual([
+        entry.name,
+        frame.width,
+        frame.depth ?? 300
+      ]);
+      for (const piece of pieces) {
+        const deep = piece.y1 - piece.y0;
+        if (piece.shape === 'ring' && (piece.role === 'leaf' || piece.role === 'sash'))
+          expect([entry.name, piece.bar, Math.round(deep)]).toEqual([entry.name, leaf.stile, leaf.thickness]);
+        if (piece.role === 'glass') expect([entry.name, Math.round(deep)]).toEqual([entry.name, glass]);
+      }
+    }
+  });
+  it('worked: a door and a half of 1 350 hung low; a leaf of 68 in a hundred and the rest', () => {
+    const entry = starterEntries('mm').find(({ name }) => name === 'Door and a half')!;
+    const wide = (hungLow: boolean) =>
+      leavesOf(entry, holeOf(1350, 2110, { hungLow })).map(({ t0, t1 }) => Number((t1 - t0).toFixed(3)));
+    // 1 350 less two linings of 30.
+    expect(wide(true)).toEqual([877.2, 412.8]);
+    expect(wide(false)).toEqual([412.8, 877.2]);
+    expect(clearWidthOf(entry, holeOf(1350, 2110))).toBeCloseTo(1290 - 2 * 44, 6);
+  });
+  it('worked: two sliding leaves of 2 400 lie over each other by a stile, and leave one of them free', () => {
+    const entry = starterEntries('mm').find(({ name }) => name === 'Sliding doors')!;
+    const [first, second] = leavesOf(entry, holeOf(2400, 2110));
+    // Between frames of 60: 2 280; each (2 280 + 95) / 2.
+    expect([first!.t1 - first!.t0, first!.t1 - second!.t0]).toEqual([1187.5, 95]);
+    expect(clearWidthOf(entry, holeOf(2400, 2110))).toBeCloseTo(1092.5, 6);
+  });
+  it('lights are hung as seen from inside, on whichever side of the wall that is', () => {
+    const entry = starterEntries('mm').find(({ name }) => name === 'Three lights')!;
+    const hung = (out: 1 | -1) => leavesOf(entry, holeOf(1800, 1200, { out })).map(({ way }) => way);
+    expect([hung(1), hung(-1)]).toEqual([
+      ['left', 'fixed', 'right'],
+      ['right', 'fixed', 'left']
+    ]);
+  });
+});

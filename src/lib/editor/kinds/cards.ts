@@ -1,0 +1,42 @@
+/**
+ * The card of each kind in Details: apart from the register, since it is read when something is first selected. Of one
+ * record, or of several where they can be changed together.
+ */
+import type { Kind, Rec, Records } from '../../core/document/record';
+import type { CardMaker, DetailsCard } from '../details/card';
+import { entryCard } from './catalogue-entry/card';
+import { chimneyCard } from './chimney/card';
+import { columnCard } from './column/card';
+import { dimensionCard } from './dimension/card';
+import { guideCard } from './guide/card';
+import { openingCard } from './opening/card';
+import { projectCard } from './project/card';
+import { roofCard } from './roof/card';
+import { slabCard } from './slab/card';
+import { storeyCard } from './storey/card';
+import { sheetCard } from './tracing-sheet/card';
+import { wallCard } from './wall/card';
+
+type Card<R> = (make: CardMaker, records: readonly R[]) => DetailsCard | undefined;
+
+const ofOne =
+  <R>(card: (make: CardMaker, record: R) => DetailsCard): Card<R> =>
+  (make, records) =>
+    records.length === 1 ? card(make, records[0]!) : undefined;
+
+const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
+  wall: wallCard,
+  catalogueEntry: ofOne(entryCard),
+  chimney: ofOne(chimneyCard),
+  column: ofOne(columnCard),
+  dimension: ofOne(dimensionCard),
+  guide: ofOne(guideCard),
+  opening: ofOne(openingCard),
+  project: ofOne(projectCard),
+  roof: ofOne(roofCard),
+  slab: ofOne(slabCard),
+  storey: ofOne(storeyCard),
+  tracingSheet: ofOne(sheetCard)
+};
+
+export const cardFor = ({ kind }: Rec) => cards[kind] as Card<Rec> | undefined;

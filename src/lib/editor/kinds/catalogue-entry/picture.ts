@@ -1,0 +1,127 @@
+/** A catalogue entry to scale: as it is seen from inside, and cut from above. */
+import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
+import {
+  leavesOf,
+  piecesOf,
+  type Hole,
+  type Leaf,
+  type Piece
+} from '../../../core/kinds/catalogue-entry/unit';
+import { roleLooks } from '../../../core/kernels/solids/role-looks';
+import { rectangleOf, segment, type Picture, type PictureShape } from '../../details/picture';
+import type { Editor } from '../../editor';
+
+/** A wall of the usual kind, its outside up in plan. */
+const wall = { y0: -150, y1: 150, core: [-150, 0] as const };
+
+export const sampleHole = ({ size: { width, height, sill } }: CatalogueEntry): Hole => ({
+  ...{ t0: 0, t1: width, z0: sill, z1: sill + height, ...wall },
+  ...{ out: 1, opens: -1, hungLow: true }
+});
+
+export const entryPictures = (_: Editor, entry: CatalogueEntry): Picture[] => [elevation(entry), plan(entry)];
+
+const lookOf = ({ role }: Piece) => roleLooks[role]?.colour ?? 'fog';
+
+/** From inside: what lies farther out is drawn first. */
+export function elevationShapes(entry: CatalogueEntry): PictureShape[] {
+  const hole = sampleHole(entry);
+  const pieces = [...piecesOf(entry, hole)].sort((p, q) => q.y1 - p.y1);
+  return [
+    ...pieces.flatMap((piece): PictureShape[] => {
+      const { t0, t1, z0, z1, bar, shape } = piece;
+      const style = { closed: true, pen: 'fine' } as const;
+      if (shape === 'box') return [{ points: rectangleOf(t0, z0, t1, z1), fill: lookOf(piece), ...style }];
+      const foot = shape === 'ring' ? bar : 0;
+      const bars = [
+        rectangleOf(t0, z0, t0 + bar, z1),
+        rectangleOf(t1 - bar, z0, t1, z1),
+        rectangleOf(t0 + bar, z1 - bar, t1 - bar, z1),
+        ...(foot > 0 ? [rectangleOf(t0 + bar, z0, t1 - bar, z0 + foot)] : [])
+      ];
+      return bars.map((points) => ({ points, fill: lookOf(piece), ...style }));
+    }),
+    ...leavesOf(entry, hole).flatMap(openingLines)
+  ];
+}
+
+/** From the corners where a leaf shuts to the middle of the side that it hangs on; an arrow for what slides. */
+function openingLines({ way, t0, t1, z0, z1 }: Leaf): PictureShape[] {
+  const [middle, high] = [(t0 + t1) / 2, (z0 + z1) / 2];
+  const style = { ink: 'shale', pen: 'fine', line: 'dashes' } as const;
+  const to = (tip: { x: number; y: number }, ...from: { x: number; y: number }[]) =>
+    from.map((p): PictureShape => ({ points: [p, tip], ...style }));
+  const [a, b, c, d] = rectangleOf(t0, z0, t1, z1) as [Point, Point, Point, Point];
+  switch (way) {
+    case 'left':
+      return to({ x: t0, y: high }, b, c);
+    case 'right':
+      return to({ x: t1, y: high }, a, d);
+    case 'top':
+      return to({ x: middle, y: z1 }, a, b);
+    case 'bottom':
+      return to({ x: middle, y: z0 }, c, d);
+    case 'folds':
+      return to({ x: middle, y: high }, a, b);
+    case 'slides':
+      return [
+        {
+          points: segment(middle - (t1 - t0) / 5, high, middle + (t1 - t0) / 5, high),
+          ...style,
+          line: 'dash-dot'
+        }
+      ];
+    default:
+      return [];
+  }
+}
+
+type Point = { x: number; y: number };
+
+function elevation(entry: CatalogueEntry): Picture {
+  const { width, height, sill } = entry.size;
+  return {
+    label: `${entry.name}, seen from inside`,
+    height: 220,
+    left: 8,
+    shapes: [
+      ...elevationShapes(entry),
+      { points: segment(-250, 0, width + 250, 0), ink: 'shale', pen: 'face' }
+    ],
+    sizes: [
+      { from: { x: 0, y: 0 }, to: { x: width, y: 0 }, lane: 1, field: 'width' },
+      { from: { x: width, y: sill }, to: { x: width, y: sill + height }, lane: 1, field: 'height' }
+    ],
+    words: []
+  };
+}
+
+/** Cut at half its height, the outside on top. */
+function plan(entry: CatalogueEntry): Picture {
+  const hole = sampleHole(entry);
+  const cut = (hole.z0 + hole.z1) / 2;
+  const shapes = piecesOf(entry, hole).flatMap((piece): PictureShape[] => {
+    const { t0, t1, z0, z1, y0, y1, bar, shape } = piece;
+    const style = { fill: lookOf(piece), closed: true, pen: 'fine' } as const;
+    if (z0 > cut || z1 < cut)
+      return [{ points: rectangleOf(t0, y0, t1, y1), ink: 'shale', closed: true, pen: 'fine' }];
+    if (shape === 'box') return [{ points: rectangleOf(t0, y0, t1, y1), ...style }];
+    return [
+      { points: rectangleOf(t0, y0, t0 + bar, y1), ...style },
+      { points: rectangleOf(t1 - bar, y0, t1, y1), ...style }
+    ];
+  });
+  const { t1, y0, y1 } = hole;
+  return {
+    label: `${entry.name}, cut from above, the outside on top`,
+    height: 90,
+    left: 8,
+    shapes: [
+      { points: rectangleOf(-400, y0, 0, y1), closed: true, fill: 'fog', pen: 'cut' },
+      { points: rectangleOf(t1, y0, t1 + 400, y1), closed: true, fill: 'fog', pen: 'cut' },
+      ...shapes
+    ],
+    sizes: [],
+    words: []
+  };
+}
