@@ -148,7 +148,7 @@ test('a quick typist is ahead of the frames: what is typed right after a tool ke
   await bench.key('d');
   await bench.say({ Wall: 'Wall 1', Distance: '500', Width: '1 010', Height: '2 050' });
   // From one tool straight to another, and keys only: Tab goes to the wall, its arrow chooses, then the blanks in order.
-  await bench.key('Escape', 'i', 'Tab', 'ArrowDown', 'Tab', 'Tab');
+  await bench.key('Escape', 'i', 'Tab', 'ArrowDown', 'Tab', 'Tab', 'Tab');
   for (const text of ['3 m', undefined, '1790', '1400', '500']) {
     if (text) await page.keyboard.type(text);
     await bench.key('Tab');

@@ -70,7 +70,12 @@ test('the workbench', async ({ page }) => {
   await stepTo(/Door front-door/);
   await bench.drawn();
   await page.screenshot({ path: `${folder}/details-door.png` });
-  await bench.key('Escape');
+  await bench.key('Escape', 'c');
+  const catalogue = page.getByRole('region', { name: 'Catalogue' });
+  await catalogue.getByRole('button', { name: /^Glazed double doors/ }).click();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/catalogue.png` });
+  await bench.key('Escape', 'Escape');
   await page.getByRole('button', { name: 'Upper', exact: true }).click();
   await bench.key('Escape', 'g');
   await bench.drawn();
@@ -125,9 +130,7 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await page.screenshot({ path: `${folder}/night.png` });
 });
 
-test('Plover Cabin: dimensions by hand, a guide, presets; snaps by name, twins, the veil', async ({
-  page
-}) => {
+test('Plover Cabin: dimensions by hand, a guide, presets; twins, the veil', async ({ page }) => {
   const bench = new Bench(page);
   const ft = (x: number) => x * 304.8;
   await page.goto('/');
@@ -135,18 +138,6 @@ test('Plover Cabin: dimensions by hand, a guide, presets; snaps by name, twins, 
   await bench.plan.waitFor();
   await bench.drawn();
   await page.screenshot({ path: `${folder}/plover.png` });
-
-  // Places near the pointer by name, after N was pressed twice.
-  await bench.key('w');
-  await bench.blank('Build-up').selectOption({ label: 'Partition 4 1/2"' });
-  await bench.point(ft(11), ft(19.4));
-  const near = await bench.at(ft(10.6), ft(10.1));
-  await page.mouse.move(near.x, near.y);
-  const { x, y } = await bench.at(ft(10.55), ft(0.75));
-  await page.mouse.move(x, y);
-  await bench.key('n', 'n');
-  await bench.drawn();
-  await page.screenshot({ path: `${folder}/snaps.png` });
 
   // A mirrored twin of the bathroom's walls; the size of one is written, both are shown before it is accepted.
   await bench.key('Escape', 'Escape');

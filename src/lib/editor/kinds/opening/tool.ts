@@ -110,19 +110,19 @@ export class OpeningTool extends BaseTool implements Tool {
   sentence(): SentencePart[] {
     const { units, editor } = this;
     const parts: SentencePart[] = [
+      'In',
+      choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
       ...(this.filling === 'none'
-        ? ['Put a bare opening in']
+        ? ['put a bare opening']
         : [
-            'Put a',
+            'put a',
             choiceBlank(
               'entry',
               this.filling === 'door' ? 'Door set' : 'Window unit',
               this.entry?.id ?? '',
               entryChoices(editor.project, this.filling)
-            ),
-            'in'
+            )
           ]),
-      choiceBlank('wall', 'Wall', this.wall ?? '', this.wallChoices),
       ', its',
       choiceBlank('to', 'Set-out point', this.to, [
         { value: 'near', label: 'near jamb' },
