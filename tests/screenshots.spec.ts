@@ -67,7 +67,7 @@ test('the workbench', async ({ page }) => {
     }
   };
   await bench.key('Escape', 'Escape');
-  await stepTo(/Door front-door/);
+  await stepTo(/Door D01/);
   await bench.drawn();
   await page.screenshot({ path: `${folder}/details-door.png` });
   await bench.key('Escape', 'c');

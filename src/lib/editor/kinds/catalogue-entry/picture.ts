@@ -23,60 +23,68 @@ export const entryPictures = (_: Editor, entry: CatalogueEntry): Picture[] => [e
 
 const lookOf = ({ role }: Piece) => roleLooks[role]?.colour ?? 'fog';
 
-/** From inside: what lies farther out is drawn first. */
-export function elevationShapes(entry: CatalogueEntry): PictureShape[] {
-  const hole = sampleHole(entry);
-  const pieces = [...piecesOf(entry, hole)].sort((p, q) => q.y1 - p.y1);
+/** From inside, what lies farther out first; `flips`: what lies along the wall to the left stands to the right. */
+export function elevationShapes(
+  entry: CatalogueEntry,
+  hole: Hole = sampleHole(entry),
+  flips = false
+): PictureShape[] {
+  const way = flips ? -1 : 1;
+  const pieces = [...piecesOf(entry, hole)].sort((p, q) => (hole.out > 0 ? q.y1 - p.y1 : p.y0 - q.y0));
+  const bars = ({ t0, t1, z0, z1, bar, shape }: Piece): [number, number, number, number][] =>
+    shape === 'box'
+      ? [[t0, z0, t1, z1]]
+      : [
+          [t0, z0, t0 + bar, z1],
+          [t1 - bar, z0, t1, z1],
+          [t0 + bar, z1 - bar, t1 - bar, z1],
+          ...(shape === 'ring'
+            ? ([[t0 + bar, z0, t1 - bar, z0 + bar]] as [number, number, number, number][])
+            : [])
+        ];
   return [
-    ...pieces.flatMap((piece): PictureShape[] => {
-      const { t0, t1, z0, z1, bar, shape } = piece;
-      const style = { closed: true, pen: 'fine' } as const;
-      if (shape === 'box') return [{ points: rectangleOf(t0, z0, t1, z1), fill: lookOf(piece), ...style }];
-      const foot = shape === 'ring' ? bar : 0;
-      const bars = [
-        rectangleOf(t0, z0, t0 + bar, z1),
-        rectangleOf(t1 - bar, z0, t1, z1),
-        rectangleOf(t0 + bar, z1 - bar, t1 - bar, z1),
-        ...(foot > 0 ? [rectangleOf(t0 + bar, z0, t1 - bar, z0 + foot)] : [])
-      ];
-      return bars.map((points) => ({ points, fill: lookOf(piece), ...style }));
-    }),
-    ...leavesOf(entry, hole).flatMap(openingLines)
+    ...pieces.flatMap((piece) =>
+      bars(piece).map(([t0, z0, t1, z1]): PictureShape => ({
+        points: rectangleOf(way * t0, z0, way * t1, z1),
+        ...{ fill: lookOf(piece), closed: true, pen: 'fine' }
+      }))
+    ),
+    ...leavesOf(entry, hole).flatMap((leaf) =>
+      openingLines(leaf).map(([p, q]): PictureShape => ({
+        points: segment(way * p[0], p[1], way * q[0], q[1]),
+        ...{ ink: 'shale', pen: 'fine', line: 'dashes' }
+      }))
+    )
   ];
 }
 
-/** From the corners where a leaf shuts to the middle of the side that it hangs on; an arrow for what slides. */
-function openingLines({ way, t0, t1, z0, z1 }: Leaf): PictureShape[] {
+type Spot = readonly [t: number, z: number];
+
+/** From the corners where a leaf shuts to the middle of the side that it hangs on; a line for what slides. */
+function openingLines({ way, t0, t1, z0, z1, hinge, latch }: Leaf): (readonly [Spot, Spot])[] {
   const [middle, high] = [(t0 + t1) / 2, (z0 + z1) / 2];
-  const style = { ink: 'shale', pen: 'fine', line: 'dashes' } as const;
-  const to = (tip: { x: number; y: number }, ...from: { x: number; y: number }[]) =>
-    from.map((p): PictureShape => ({ points: [p, tip], ...style }));
-  const [a, b, c, d] = rectangleOf(t0, z0, t1, z1) as [Point, Point, Point, Point];
+  const to = (tip: Spot, ...from: Spot[]) => from.map((spot) => [spot, tip] as const);
   switch (way) {
     case 'left':
-      return to({ x: t0, y: high }, b, c);
     case 'right':
-      return to({ x: t1, y: high }, a, d);
+      return to([hinge, high], [latch, z0], [latch, z1]);
     case 'top':
-      return to({ x: middle, y: z1 }, a, b);
+      return to([middle, z1], [t0, z0], [t1, z0]);
     case 'bottom':
-      return to({ x: middle, y: z0 }, c, d);
+      return to([middle, z0], [t0, z1], [t1, z1]);
     case 'folds':
-      return to({ x: middle, y: high }, a, b);
+      return to([middle, high], [t0, z0], [t1, z0]);
     case 'slides':
       return [
-        {
-          points: segment(middle - (t1 - t0) / 5, high, middle + (t1 - t0) / 5, high),
-          ...style,
-          line: 'dash-dot'
-        }
+        [
+          [middle - (t1 - t0) / 5, high],
+          [middle + (t1 - t0) / 5, high]
+        ]
       ];
     default:
       return [];
   }
 }
-
-type Point = { x: number; y: number };
 
 function elevation(entry: CatalogueEntry): Picture {
   const { width, height, sill } = entry.size;

@@ -1,5 +1,6 @@
 /** An opening as its elevation in the wall, seen from inside, and its leaf in plan. */
-import { clearRange } from '../../../core/kinds/opening/place';
+import { entryOf } from '../../../core/kinds/catalogue-entry/plain';
+import { clearRange, holeOf } from '../../../core/kinds/opening/place';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { formatLength } from '../../../core/units/length';
 import type { Point } from '../../../core/geometry/point';
@@ -12,6 +13,7 @@ import {
   type PictureShape,
   type PictureSize
 } from '../../details/picture';
+import { elevationShapes } from '../catalogue-entry/picture';
 import { wayOf } from './ways';
 
 /** More of the wall than this beside the opening is cut off, mm. */
@@ -46,10 +48,8 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
             : { text: formatLength(wide, settings.units) })
         }
       : undefined;
-  const panes: PictureShape[] =
-    opening.filling === 'none'
-      ? []
-      : [{ points: rectangleOf(x0 + 50, z0 + 50, x1 - 50, z1 - 50), closed: true, pen: 'fine' }];
+  const entry = entryOf(project, opening);
+  const panes = entry ? elevationShapes(entry, holeOf(frame, place), flip) : [];
   return [
     {
       label: 'The opening in its wall, seen from inside',
