@@ -1,12 +1,14 @@
 /** A catalogue entry to scale: as it is seen from inside, and cut from above. */
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import {
+  frameDepth,
   leavesOf,
   piecesOf,
   type Hole,
   type Leaf,
   type Piece
 } from '../../../core/kinds/catalogue-entry/unit';
+import { formatLength } from '../../../core/units/length';
 import { roleLooks } from '../../../core/kernels/solids/role-looks';
 import { rectangleOf, segment, type Picture, type PictureShape } from '../../details/picture';
 import type { Editor } from '../../editor';
@@ -19,7 +21,10 @@ export const sampleHole = ({ size: { width, height, sill } }: CatalogueEntry): H
   ...{ out: 1, opens: -1, hungLow: true }
 });
 
-export const entryPictures = (_: Editor, entry: CatalogueEntry): Picture[] => [elevation(entry), plan(entry)];
+export const entryPictures = (editor: Editor, entry: CatalogueEntry): Picture[] => [
+  elevation(entry),
+  cutFromAbove(editor, entry)
+];
 
 const lookOf = ({ role }: Piece) => roleLooks[role]?.colour ?? 'fog';
 
@@ -104,32 +109,46 @@ function elevation(entry: CatalogueEntry): Picture {
   };
 }
 
-/** Cut at half its height, the outside on top. */
-function plan(entry: CatalogueEntry): Picture {
-  const hole = sampleHole(entry);
+/** Cut at half its height, the outside on top: how deep it sits in its wall. */
+export function cutFromAbove(
+  { settings }: Editor,
+  entry: CatalogueEntry,
+  hole: Hole = sampleHole(entry)
+): Picture {
   const cut = (hole.z0 + hole.z1) / 2;
+  // Seen so that the outside is on top: where it lies to the right of the wall, all is turned round.
+  const rectangle = (t0: number, y0: number, t1: number, y1: number) =>
+    rectangleOf(hole.out * t0, hole.out * y0, hole.out * t1, hole.out * y1);
   const shapes = piecesOf(entry, hole).flatMap((piece): PictureShape[] => {
     const { t0, t1, z0, z1, y0, y1, bar, shape } = piece;
     const style = { fill: lookOf(piece), closed: true, pen: 'fine' } as const;
     if (z0 > cut || z1 < cut)
-      return [{ points: rectangleOf(t0, y0, t1, y1), ink: 'shale', closed: true, pen: 'fine' }];
-    if (shape === 'box') return [{ points: rectangleOf(t0, y0, t1, y1), ...style }];
+      return [{ points: rectangle(t0, y0, t1, y1), ink: 'shale', closed: true, pen: 'fine' }];
+    if (shape === 'box') return [{ points: rectangle(t0, y0, t1, y1), ...style }];
     return [
-      { points: rectangleOf(t0, y0, t0 + bar, y1), ...style },
-      { points: rectangleOf(t1 - bar, y0, t1, y1), ...style }
+      { points: rectangle(t0, y0, t0 + bar, y1), ...style },
+      { points: rectangle(t1 - bar, y0, t1, y1), ...style }
     ];
   });
-  const { t1, y0, y1 } = hole;
+  const { t0, t1, y0, y1, out } = hole;
+  const depths = frameDepth(entry, hole).map((y) => out * y) as [number, number];
+  const [low, high] = [Math.min(...depths), Math.max(...depths)];
+  const outer = Math.max(out * y0, out * y1);
+  const size = (x: number, lane: number, from: number, to: number) => ({
+    ...{ from: { x, y: from }, to: { x, y: to }, lane },
+    text: formatLength(to - from, settings.units)
+  });
+  const [left, right] = [Math.min(out * t0, out * t1) - 400, Math.max(out * t0, out * t1) + 400];
   return {
     label: `${entry.name}, cut from above, the outside on top`,
-    height: 90,
-    left: 8,
+    height: 120,
+    left: 48,
     shapes: [
-      { points: rectangleOf(-400, y0, 0, y1), closed: true, fill: 'fog', pen: 'cut' },
-      { points: rectangleOf(t1, y0, t1 + 400, y1), closed: true, fill: 'fog', pen: 'cut' },
+      { points: rectangle(t0 - 400, y0, t0, y1), closed: true, fill: 'fog', pen: 'cut' },
+      { points: rectangle(t1, y0, t1 + 400, y1), closed: true, fill: 'fog', pen: 'cut' },
       ...shapes
     ],
-    sizes: [],
+    sizes: [size(left, -1, low, high), ...(outer - high > 1 ? [size(right, 1, high, outer)] : [])],
     words: []
   };
 }

@@ -13,7 +13,7 @@ import {
   type PictureShape,
   type PictureSize
 } from '../../details/picture';
-import { elevationShapes } from '../catalogue-entry/picture';
+import { cutFromAbove, elevationShapes } from '../catalogue-entry/picture';
 import { wayOf } from './ways';
 
 /** More of the wall than this beside the opening is cut off, mm. */
@@ -79,6 +79,7 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
         { at: { x: w0, y: z0 }, field: 'sill', to: 'left' }
       ]
     },
+    ...(entry ? [cutFromAbove(editor, entry, holeOf(frame, place))] : []),
     ...(opening.filling === 'door' ? [leafPicture(editor, opening, place.t1 - place.t0, nearLeft)] : [])
   ];
 }
