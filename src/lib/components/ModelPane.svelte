@@ -290,7 +290,7 @@
       role="status"
     >
       Building the model: {house.progress.done} of {house.progress.of}
-      <progress class="h-1.5 w-28" value={house.progress.done} max={house.progress.of}></progress>
+      <progress class="h-1.5 w-28 accent-kelp" value={house.progress.done} max={house.progress.of}></progress>
       <Press class="text-rust underline" onclick={() => house.cancelWork()}>Cancel</Press>
     </div>
   {/if}

@@ -64,7 +64,9 @@ describe('pictures of what is in hand', () => {
   });
   it('an opening tells both nibs, the typed one as its field; a door is hung by pointing at where its leaf stands', () => {
     const { card, editor } = cardOf('opening-1');
-    const [elevation, plan] = card.pictures;
+    const [elevation, cut, plan] = card.pictures;
+    // A plain door is as deep as its wall.
+    expect(cut!.sizes.map(({ text }) => text)).toEqual(['200']);
     const level = elevation!.sizes.filter(({ from, to }) => from.y === to.y);
     expect(level.map(({ field, text }) => field ?? text)).toEqual(
       expect.arrayContaining(['distance', 'width', '3\u00a0210'])
