@@ -81,7 +81,8 @@
       ...{ selection, hover, trial },
       isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
       visibility: [hidden, editor.isolated, editor.anyHidden ? editor.shown : undefined],
-      veil: editor.veil && (selection.size > 0 || editor.isTrial)
+      veil: editor.veil && (selection.size > 0 || editor.isTrial),
+      isAtWork: editor.tool !== undefined
     });
     showTool();
   }

@@ -38,10 +38,13 @@ export interface Emphasis {
   /** What `isHidden` goes by: while these are the same objects, so are its answers. */
   readonly visibility: readonly unknown[];
   readonly veil: boolean;
+  /** A tool is in hand: what it shows must not wait for anything else. */
+  readonly isAtWork: boolean;
 }
 
 const noEmphasis: Emphasis = {
   ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false },
+  isAtWork: false,
   ...{ isHidden: () => false, visibility: [] }
 };
 
@@ -555,8 +558,8 @@ export class ModelScene {
   };
 
   /**
-   * Where it takes no longer than a frame, worked out with each picture; else when the hand has rested, and until then
-   * there is none. Not while the rest is faint, as what is faint would shade as if it were there. Answers whether it was
+   * Where it takes no longer than a frame, worked out with each picture; else when the hand has rested and holds no tool,
+   * and until then there is none. Not while the rest is faint, as what is faint would shade as if it were there. Answers whether it was
    * worked out.
    */
   private shadeCorners(): boolean {
@@ -567,7 +570,7 @@ export class ModelScene {
     const isDue = !ambient.isPresent && (hasRested || ambient.cost < quickShading);
     if (isDue) this.outlines.without(() => ambient.workOut(renderer));
     if (ambient.isPresent) ambient.lay(renderer);
-    else
+    else if (!this.emphasis.isAtWork)
       this.resting = setTimeout(
         () => {
           this.hasRested = true;
