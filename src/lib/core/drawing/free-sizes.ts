@@ -2,11 +2,11 @@
  * Sizes of strings by hand where they can be read: on their line, on its other side, along it, or led to beside it; the
  * first of these places that no wall, line or other text takes. Where there is none, a size stays where it was.
  */
-import { awayOf, dimensionMark, paperGaps, textHeight } from '../display/dimension';
-import { characterWidth, type Mark, type SizeText } from '../display/marks';
+import { dimensionMark, paperGaps, placeOfSize, textHeight } from '../display/dimension';
+import type { Mark, SizeText } from '../display/marks';
 import { dot, leftOf, subtract, type Point } from '../geometry/point';
 import { boxesMeet, boxOf, ringHolds, type Box } from '../geometry/ring';
-import { Around, enters, obstaclesOf, plainOf, type Obstacles, type Segment } from './obstacles';
+import { Around, aroundIn, enters, obstaclesOf, plainOf, type Obstacles, type Segment } from './obstacles';
 import type { PlacedString } from './placed';
 
 /** Clear round a text, mm of paper; and how far each next place along a line lies, as a part of its width. */
@@ -31,17 +31,23 @@ function boxOfPatch({ at, along, half }: Patch): Box {
   return { minX: at.x - x, minY: at.y - y, maxX: at.x + x, maxY: at.y + y };
 }
 
-function isFree(patch: Patch, around: Around): boolean {
+const isOver = (patch: Patch, segments: readonly Segment[]): boolean => {
+  const { x, y } = patch.half;
+  const own: Box = { minX: -x, minY: -y, maxX: x, maxY: y };
+  return segments.some(([p, q]) => enters([local(patch, p), local(patch, q)], own));
+};
+
+function isFree(patch: Patch, around: readonly Around[]): boolean {
   const box = boxOfPatch(patch);
-  const { half } = patch;
-  const own: Box = { minX: -half.x, minY: -half.y, maxX: half.x, maxY: half.y };
-  return !around
-    .near(box)
-    .some(
-      ({ segments, filled }) =>
-        segments.some(([p, q]) => enters([local(patch, p), local(patch, q)], own)) ||
-        filled.some((ring) => boxesMeet(boxOf(ring), box) && ringHolds(ring, patch.at))
-    );
+  return !around.some((list) =>
+    list
+      .near(box)
+      .some(
+        ({ segments, filled }) =>
+          isOver(patch, segments) ||
+          filled.some((ring) => boxesMeet(boxOf(ring), box) && ringHolds(ring, patch.at))
+      )
+  );
 }
 
 /** Where a size may stand, the best first. */
@@ -80,33 +86,22 @@ export function freeSizes(
   paper: number
 ): readonly PlacedString[] {
   if (strings.length === 0) return strings;
-  const fixed = [
-    ...things.map((marks) => obstaclesOf(marks, paper)),
-    ...drawn.map((mark) => obstaclesOf(plainOf(mark, paper), paper))
-  ];
+  const fixed = aroundIn(things, drawn, paper);
   const lines = strings.map((string) => obstaclesOf(linesOf(string, paper), paper));
   const texts: Obstacles[] = [];
   return strings.map((string, k) => {
-    const around = new Around([...fixed, ...lines.filter((_, other) => other !== k)]);
+    const others = new Around(lines.filter((_, other) => other !== k));
+    const own = extensionLines(string, paper);
+    const patchOf = (place: SizeText): Patch => {
+      const { at, along, reach } = placeOfSize(string, place, paper);
+      return { at, along, half: { x: reach + clear * paper, y: (textHeight / 2 + clear) * paper } };
+    };
     const sizes = string.sizes.map((size, i) => {
-      const half = {
-        x: ((size.text.length * textHeight * characterWidth) / 2 + clear) * paper,
-        y: (textHeight / 2 + clear) * paper
-      };
-      const patchOf = (place: SizeText): Patch => {
-        const away = string.level + awayOf(string.along, string.out, place) * paper;
-        const { along, out } = string;
-        return {
-          at: { x: along.x * place.at + out.x * away, y: along.y * place.at + out.y * away },
-          ...{ along, half }
-        };
-      };
-      const told = new Around(texts);
+      const around = [fixed, others, new Around(texts)];
       let chosen = size;
-      for (const place of placesOf(string, size, i, half.x, paper)) {
+      for (const place of placesOf(string, size, i, patchOf(size).half.x, paper)) {
         const patch = patchOf(place);
-        if (!isFree(patch, around) || !isFree(patch, told) || crossesOwn(string, place, patch, paper))
-          continue;
+        if (!isFree(patch, around) || (place.row > 0 && isOver(patch, own))) continue;
         chosen = place;
         break;
       }
@@ -128,21 +123,9 @@ function obstacleOf(patch: Patch): Obstacles {
   return { box: boxOf(segments.flat()), segments, filled: [], paper: undefined };
 }
 
-/** Over an extension line of its own string. */
-function crossesOwn(
-  { stops, froms, level, along, out }: PlacedString,
-  place: SizeText,
-  patch: Patch,
-  paper: number
-) {
-  if (place.row === 0) return false;
-  const point = (t: number, o: number): Point => ({
-    x: along.x * t + out.x * o,
-    y: along.y * t + out.y * o
+/** Of a string, past its line: a size beside the line may be over one of its own. */
+const extensionLines = ({ stops, froms, level, along, out }: PlacedString, paper: number): Segment[] =>
+  stops.map((t, i) => {
+    const point = (o: number): Point => ({ x: along.x * t + out.x * o, y: along.y * t + out.y * o });
+    return [point(froms[i]!), point(level + paperGaps.over * paper)];
   });
-  const own: Box = { minX: -patch.half.x, minY: -patch.half.y, maxX: patch.half.x, maxY: patch.half.y };
-  return stops.some((t, i) => {
-    const ends = [point(t, froms[i]!), point(t, level + paperGaps.over * paper)] as const;
-    return enters([local(patch, ends[0]), local(patch, ends[1])], own);
-  });
-}

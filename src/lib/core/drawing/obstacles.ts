@@ -99,13 +99,15 @@ export const boxAt = ({ x, y }: Point, half: Point): Box => ({
   maxY: y + half.y
 });
 
-/** Lists of marks by where they lie. */
+/** Lists of marks by where they lie; those that show nothing are nowhere. */
 export class Around {
+  private readonly all: readonly Obstacles[];
   private readonly index: Flatbush | undefined;
-  constructor(private readonly all: readonly Obstacles[]) {
-    if (all.length === 0) return;
-    this.index = new Flatbush(all.length);
-    for (const { box } of all) this.index.add(box!.minX, box!.minY, box!.maxX, box!.maxY);
+  constructor(lists: readonly Obstacles[]) {
+    this.all = lists.filter(({ box }) => box !== undefined);
+    if (this.all.length === 0) return;
+    this.index = new Flatbush(this.all.length);
+    for (const { box } of this.all) this.index.add(box!.minX, box!.minY, box!.maxX, box!.maxY);
     this.index.finish();
   }
 
@@ -114,3 +116,14 @@ export class Around {
     return found.sort((p, q) => p - q).map((i) => this.all[i]!);
   }
 }
+
+/** What a plan takes. `things`: all that it shows; `drawn`: its dimensions and notes. */
+export const aroundIn = (
+  things: readonly (readonly Mark[])[],
+  drawn: readonly Mark[],
+  paper: number
+): Around =>
+  new Around([
+    ...things.map((marks) => obstaclesOf(marks, paper)),
+    ...drawn.map((mark) => obstaclesOf(plainOf(mark, paper), paper))
+  ]);

@@ -10,6 +10,7 @@ import { reviewProject } from '../review/review';
 import { act, twoRooms } from '../testing/house';
 import { dimensionStrings } from './dimensions';
 import { buildings } from '../kinds/wall/stages';
+import { freeSizes } from './free-sizes';
 import { drawNotes, placedStrings } from './placed';
 import { marksBox } from '../display/box';
 import { dimensionMark, plainMarks } from '../display/dimension';
@@ -50,6 +51,10 @@ const south = (project: Project) =>
   automatic(project).filter(({ out, along }) => out.y < -0.9 && along.x > 0.9);
 
 describe('strings by hand', () => {
+  it('their sizes are placed where a thing shows nothing, too', () => {
+    const strings = stringsOf(place(twoRooms(), { x: 300, y: 1000 }));
+    expect(freeSizes(strings, [[]], [], paper)).toHaveLength(1);
+  });
   it('stops lie as far apart as the sizes, wherever and however the house lies', () =>
     fc.assert(
       fc.property(

@@ -53,12 +53,18 @@ const none: readonly never[] = [];
 const units = ({ project }: Query) => settingsOf(project).units;
 const secondUnits = ({ project }: Query) => settingsOf(project).secondUnits;
 
+/** All that what was placed by hand is read from. */
+const placedFrom = {
+  ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
+  ...{ buildUp: table('buildUp'), storey: table('storey') }
+} as const;
+
 /** The strings placed by hand as they measure, their sizes not yet where they can be read; by `lookKey`. */
 const chainsByHand = stage(
   'chains by hand',
   {
-    ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
-    ...{ buildUp: table('buildUp'), storey: table('storey'), units, secondUnits }
+    ...placedFrom,
+    ...{ units, secondUnits }
   },
   ({ units: first, secondUnits: second, ...tables }, key): readonly PlacedString[] =>
     tables.dimension.size === 0
@@ -125,13 +131,8 @@ const automaticMarks = stageWithMemory(
 );
 
 /** Angles and notes placed by hand. */
-const notesByHand = stage(
-  'angles and notes by hand',
-  {
-    ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
-    ...{ buildUp: table('buildUp'), storey: table('storey') }
-  },
-  (tables, key): readonly Mark[] => drawNotes({ tables }, storeyOf(key), paperOf(key))
+const notesByHand = stage('angles and notes by hand', placedFrom, (tables, key): readonly Mark[] =>
+  drawNotes({ tables }, storeyOf(key), paperOf(key))
 );
 
 /** The strings placed by hand, their sizes where they can be read; by `lookKey`. */

@@ -12,7 +12,7 @@ import { boxOf, boxesMeet, type Box } from '../geometry/ring';
 import { fromFrame, type Frame } from '../kernels/joints/frame';
 import { hangingOf, type OpeningPlace } from '../kinds/opening/place';
 import type { StoreyModel } from '../kinds/storey/model';
-import { Around, boxAt, enters, obstaclesOf, plainOf, type Obstacles } from './obstacles';
+import { aroundIn, boxAt, enters, type Around, type Obstacles } from './obstacles';
 
 /** mm of paper: of the letters; clear round them; how much farther each next place lies. */
 const letters = 1.9;
@@ -105,12 +105,7 @@ export function placeTags(
     list.flatMap((place) => (place.opening.mark ? [{ frame: frames.get(wall)!, place }] : []))
   );
   if (marked.length === 0) return [];
-  const around = new Around(
-    [
-      ...things.map((marks) => obstaclesOf(marks, paper)),
-      ...drawn.map((mark) => obstaclesOf(plainOf(mark, paper), paper))
-    ].filter(({ box }) => box !== undefined)
-  );
+  const around = aroundIn(things, drawn, paper);
   const tags = marked.map(({ frame, place }) => tagOf(frame, place, around, paper, memory));
   const taken = new RBush<Box>();
   return tags
