@@ -8,6 +8,7 @@
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { formatLength } from '../core/units/length';
+  import { usesOf } from '../core/kinds/catalogue-entry/uses';
   import type { CatalogueEntry } from '../core/kinds/catalogue-entry/record';
   import { elevationShapes } from '../editor/kinds/catalogue-entry/picture';
   import { formWords } from '../editor/kinds/catalogue-entry/card';
@@ -22,12 +23,7 @@
   const scale = 0.026;
   const margin = 90;
   const { editor } = $derived(house);
-  const used = $derived.by(() => {
-    const count = new Map<string, number>();
-    for (const { entry } of house.project.tables.opening.values())
-      if (entry !== null) count.set(entry, (count.get(entry) ?? 0) + 1);
-    return count;
-  });
+  const uses = $derived(usesOf(house.project));
   const groups = $derived(
     (['door', 'window'] as const).map((filling) => ({
       title: filling === 'door' ? 'Door sets' : 'Window units',
@@ -115,7 +111,7 @@
               <span class="min-w-0 text-[13px]">
                 <span class="block truncate font-semibold" title={entry.name}>{entry.name}</span>
                 <span class="block text-xs text-shale">{formWords[entry.form]}</span>
-                <span class="block text-xs text-shale">{sizeOf(entry)} · {timesUsed(used.get(entry.id))}</span
+                <span class="block text-xs text-shale">{sizeOf(entry)} · {timesUsed(uses.get(entry.id))}</span
                 >
               </span>
             </Press>

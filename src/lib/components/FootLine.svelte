@@ -27,8 +27,8 @@
   /** Of what stands in a storey: nothing else is nudged or drawn alike. */
   const selected = $derived(
     [...house.hand.selection].filter((id) => {
-      const record = findRecord(house.shown, id);
-      return record && declarationOf(house.shown, record).storey !== null;
+      const record = findRecord(house.project, id);
+      return record && declarationOf(house.project, record).storey !== null;
     }).length
   );
 

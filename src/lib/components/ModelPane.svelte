@@ -50,7 +50,8 @@
       );
     } catch {
       failed = true;
-      return undefined;
+      // What is built is for nobody then, and is not kept.
+      return house.watchModel(() => undefined);
     }
     const made = scene;
     const observer = new ResizeObserver(() => made.resize(frame.clientWidth, frame.clientHeight));

@@ -78,7 +78,7 @@
   };
   const inHand = $derived(house.hand.tool?.name);
   /** What the tool in hand can do, where that is more than one thing. */
-  const ways = $derived(house.hand.tool?.ways);
+  const ways = $derived((house.tick, house.hand.tool?.ways));
   const open = $derived(house.hand.stage);
   const counted = $derived(house.findings.filter((finding) => finding.deferred === undefined));
   const count = (stage: WorkStage) =>

@@ -559,8 +559,8 @@ export class ModelScene {
 
   /**
    * Where it takes no longer than a frame, worked out with each picture; else when the hand has rested and holds no tool,
-   * and until then there is none. Not while the rest is faint, as what is faint would shade as if it were there. Answers whether it was
-   * worked out.
+   * and until then there is none. Not while the rest is faint, as what is faint would shade as if it were there. Answers
+   * whether it was worked out.
    */
   private shadeCorners(): boolean {
     clearTimeout(this.resting);

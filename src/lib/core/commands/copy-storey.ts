@@ -59,6 +59,7 @@ export const copyStorey = command({
     const wallHeight = args.wallHeight ?? storey.height - (below ? from.floorDepth : 0);
     needPositive(project, 'height', 'the walls', wallHeight);
     const buildUp = args.buildUp === undefined ? undefined : need(project, 'buildUp', args.buildUp).id;
+    const covers = coversByNature(after(project, [storey]), storey, { role: 'exterior', base: 0 });
     const put = (record: Rec): Rec => {
       const there = renamed(project, record, (id) => (id === from.id ? storey.id : id));
       if (there.kind !== 'wall' && there.kind !== 'column') return there;
@@ -68,7 +69,7 @@ export const copyStorey = command({
       return {
         ...copy,
         buildUp: buildUp ?? copy.buildUp,
-        coversFloor: coversByNature(after(project, [storey]), storey, copy)
+        coversFloor: covers && copy.role === 'exterior'
       };
     };
     const columns = args.which === 'all' ? columnsOf(project, from.id) : [];

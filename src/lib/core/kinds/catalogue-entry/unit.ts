@@ -30,15 +30,9 @@ export interface Piece extends Block {
   readonly bar: number;
 }
 
-/** The hole that is filled, and how. */
-export interface Hole {
-  readonly t0: number;
-  readonly t1: number;
-  readonly z0: number;
-  readonly z1: number;
-  /** The faces of the wall, its structure, and on which side of y 0 its outside lies. */
-  readonly y0: number;
-  readonly y1: number;
+/** The hole that is filled, from face to face of its wall, and how. */
+export interface Hole extends Block {
+  /** The structure of the wall, and on which side of y 0 its outside lies. */
   readonly core: readonly [number, number];
   readonly out: 1 | -1;
   /** To which side a leaf opens, 1 to the left of the wall; and whether it hangs on the jamb at t0. */
@@ -184,7 +178,7 @@ export function piecesOf(entry: CatalogueEntry, hole: Hole): Piece[] {
     ...posts,
     ...(inner.z0 > z0 && !isWindow ? [box('threshold', { ...inner, z0, z1: inner.z0 })] : []),
     ...leaves.flatMap((leaf) => leafPieces(entry, leaf)),
-    ...ledges(entry, hole, [y0, y1]),
+    ...ledgesOf(entry, hole),
     ...casings(entry, hole)
   ];
 }
@@ -290,13 +284,11 @@ function divided(from: number, to: number, bars: number, thick: number): [number
 }
 
 /** Boards from the frame to past the faces of the wall. */
-function ledges(
-  { ledge }: CatalogueEntry,
-  { t0, t1, z0, z1, y0, y1, out }: Hole,
-  [f0, f1]: [number, number]
-): Piece[] {
+export function ledgesOf(entry: CatalogueEntry, hole: Hole): Piece[] {
+  const [f0, f1] = frameDepth(entry, hole);
+  const { t0, t1, z0, z1, y0, y1, out } = hole;
   return (['outside', 'inside'] as const).flatMap((side): Piece[] => {
-    const { past, thickness } = ledge[side];
+    const { past, thickness } = entry.ledge[side];
     const isHigh = (side === 'outside') === out > 0;
     const deep = isHigh ? { y0: f1, y1: y1 + past } : { y0: y0 - past, y1: f0 };
     const thick = Math.min(thickness, (z1 - z0) / 4);
@@ -324,9 +316,8 @@ export function clearWidthOf(entry: CatalogueEntry, hole: Hole): number {
   switch (entry.form) {
     case 'hinged':
     case 'pair':
-      // A leaf at a right angle stands in the way by its thickness.
-      return wide - leaves.reduce((sum, leaf) => sum + leaf.y1 - leaf.y0, 0);
     case 'folding':
+      // A leaf at a right angle stands in the way by its thickness.
       return wide - leaves.reduce((sum, leaf) => sum + leaf.y1 - leaf.y0, 0);
     case 'garage':
     case 'sash':

@@ -7,7 +7,7 @@ import { sureness } from '../../display/certainty';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { angleOf, subtract, type Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { frameDepth, leavesOf, piecesOf, type Hole, type Leaf } from '../catalogue-entry/unit';
+import { frameDepth, leavesOf, ledgesOf, type Hole, type Leaf } from '../catalogue-entry/unit';
 import { holeOf, type OpeningPlace } from './place';
 
 /** `entry`: what fills it; undefined where it is bare. */
@@ -47,7 +47,6 @@ class Symbol {
       const from = leaves[k]!.t1;
       return entry.form === 'casement' ? [from, to].map((t) => this.line(t, f0, t, f1, 'fine')) : [];
     });
-    const boards = piecesOf(entry, this.hole).filter(({ role }) => role === 'ledge');
     return [
       ...[f0, f1].map((y) => this.line(t0, y, t1, y, 'fine')),
       ...leaves.map((leaf) => {
@@ -55,7 +54,7 @@ class Symbol {
         return this.line(leaf.t0, y, leaf.t1, y, 'fine');
       }),
       ...posts,
-      ...boards.flatMap(({ y0, y1 }) => {
+      ...ledgesOf(entry, this.hole).flatMap(({ y0, y1 }) => {
         const past = y1 > this.frame.y1 ? y1 : y0;
         const face = y1 > this.frame.y1 ? this.frame.y1 : this.frame.y0;
         if (Math.abs(past - face) < 1) return [];

@@ -5,6 +5,7 @@ import {
   windowForms,
   type CatalogueEntry
 } from '../../../core/kinds/catalogue-entry/record';
+import { usesOf } from '../../../core/kinds/catalogue-entry/uses';
 import type { CardMaker, DetailsCard, Field, FieldGroup } from '../../details/card';
 
 export const formWords: Record<CatalogueEntry['form'], string> = {
@@ -33,9 +34,7 @@ const lightWords = {
 } as const;
 
 export function entryCard(make: CardMaker, entry: CatalogueEntry): DetailsCard {
-  const used = [...make.editor.project.tables.opening.values()].filter(
-    (one) => one.entry === entry.id
-  ).length;
+  const used = usesOf(make.editor.project).get(entry.id) ?? 0;
   const set: Setter = (changes) => ({ name: 'saveEntry', args: { id: entry.id, ...changes } });
   return {
     title: entry.filling === 'door' ? 'Door set' : 'Window unit',
