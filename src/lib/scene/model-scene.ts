@@ -528,8 +528,8 @@ export class ModelScene {
     clearTimeout(this.resting);
     const now = performance.now();
     this.asked ??= now;
-    if (this.cost < slowPicture || now - this.asked > 12 * this.cost) onFrame(this.inFrame);
-    else this.resting = setTimeout(() => onFrame(this.inFrame), Math.min(800, 2 * this.cost));
+    if (this.cost < slowPicture || now - this.asked > 20 * this.cost) onFrame(this.inFrame);
+    else this.resting = setTimeout(() => onFrame(this.inFrame), Math.min(900, 250 + 2 * this.cost));
   }
 
   /** How long the frame after a picture is waited for, ms, smoothed. */
