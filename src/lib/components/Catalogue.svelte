@@ -11,7 +11,7 @@
   import { usesOf } from '../core/kinds/catalogue-entry/uses';
   import type { CatalogueEntry } from '../core/kinds/catalogue-entry/record';
   import { elevationShapes } from '../editor/kinds/catalogue-entry/picture';
-  import { formWords } from '../editor/kinds/catalogue-entry/card';
+  import { formWords } from '../editor/kinds/catalogue-entry/fields';
   import { toneFill } from '../tokens';
 
   /** Door sets and window units, drawn to one scale; the one that is chosen is changed in Details. */

@@ -28,9 +28,9 @@
   const drawn = $derived(fieldsInPictures(pictures));
   /** What has no place in the drawing. */
   const groups = $derived(
-    (card?.groups ?? []).flatMap(({ title, fields: all }) => {
+    (card?.groups ?? []).flatMap(({ title, folded, fields: all }) => {
       const left = all.filter(({ name }) => !drawn.has(name));
-      return left.length > 0 ? [{ title, fields: left }] : [];
+      return left.length > 0 ? [{ title, folded, fields: left }] : [];
     })
   );
 
@@ -46,6 +46,17 @@
     else delete faults[field.name];
   }
 </script>
+
+{#snippet fieldsOf(list: readonly Field[])}
+  {#each list as field (field.name)}
+    <label class="mt-1.5 block text-[13px]">
+      <span class="block text-xs text-shale">{field.label}</span>
+      <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
+      {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
+    </label>
+    {#if faults[field.name]}<Fault class="text-xs">{faults[field.name]}</Fault>{/if}
+  {/each}
+{/snippet}
 
 {#if card}
   <section
@@ -87,14 +98,14 @@
           {#each groups as group (group.title)}
             <fieldset class="mt-3">
               <legend class="text-[13px] font-semibold">{group.title}</legend>
-              {#each group.fields as field (field.name)}
-                <label class="mt-1.5 block text-[13px]">
-                  <span class="block text-xs text-shale">{field.label}</span>
-                  <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
-                  {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
-                </label>
-                {#if faults[field.name]}<Fault class="text-xs">{faults[field.name]}</Fault>{/if}
-              {/each}
+              {#if group.folded === undefined}
+                {@render fieldsOf(group.fields)}
+              {:else}
+                <details class="mt-1 text-[13px]">
+                  <summary class="cursor-pointer text-tide">{group.folded}</summary>
+                  {@render fieldsOf(group.fields)}
+                </details>
+              {/if}
             </fieldset>
           {/each}
           {#if card.actions}

@@ -38,6 +38,8 @@ interface MarkBase {
   readonly subject: string;
   readonly group: string;
   readonly ink: Ink;
+  /** Left out at small scales. */
+  readonly isDetail?: true;
 }
 
 /** A filled part of the drawing: an outer ring, then its holes. */

@@ -31,7 +31,18 @@ const steps: Readonly<Record<number, Step>> = {
   // Names that last: kinds and fields called by the field's words; materials that were fixed; a GUID for the project.
   4: (records, house) => withGuid(withMaterials(records.map(calledAsNow), house), house),
   // Marks of openings: given with the first change of the house. Walls that cover the edge of their floor.
-  5: gain({ opening: { mark: '', entry: null }, wall: { endCut: 0, coversFloor: false } })
+  5: gain({ opening: { mark: '', entry: null }, wall: { endCut: 0, coversFloor: false } }),
+  // What an opening has otherwise than its entry, what openings are measured by; lights in rows, glass, handles, drips, lined reveals, glass beside doors.
+  6: gain({
+    project: {
+      openingLimits: { escapeArea: 0.53e6, escapeWidth: 508, escapeHeight: 610, escapeSill: 1118, step: 20 }
+    },
+    opening: { overrides: null, escape: false, ajar: null },
+    catalogueEntry: {
+      ...{ rows: 1, glazing: 'clear', handle: 'none', drip: 0 },
+      ...{ reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } }
+    }
+  })
 };
 
 const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };

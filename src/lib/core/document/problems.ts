@@ -110,6 +110,17 @@ const catalogue = {
     message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and openings may be filled by it.`,
     hint: 'Make another entry like it.'
   },
+  'entry.foreign': {
+    message: (w) => `Entry ${w.t('which')} is no door set or window unit: ${w.t('fault')}.`,
+    hint: 'Nothing was brought. Choose a catalogue file or a project of Cliffstead.'
+  },
+  'entry.here': {
+    message: (w) =>
+      w.t('count') === '1'
+        ? 'That entry is in the catalogue already.'
+        : `All ${w.t('count')} entries are in the catalogue already.`,
+    hint: 'Nothing was to be brought.'
+  },
   'entry.unlike': {
     message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and this is a ${w.t('other')}.`,
     hint: 'Choose an entry of that kind, or change what fills the opening.'
@@ -522,6 +533,14 @@ const catalogue = {
   'file.foreign': {
     message: (w) => `"${w.t('name')}" is not a Cliffstead file.`,
     hint: 'Choose a file that ends in .cliffstead.'
+  },
+  'catalogue.foreign': {
+    message: (w) => `"${w.t('name')}" is not a catalogue of Cliffstead.`,
+    hint: 'Choose a file that ends in .catalogue.json, or a project that ends in .cliffstead.'
+  },
+  'catalogue.empty': {
+    message: (w) => `"${w.t('name')}" has no door set and no window unit.`,
+    hint: 'Choose a file that has some.'
   },
   'file.too-large': {
     message: (w) => `"${w.t('name')}" unpacks to ${w.t('size')}; the most is ${w.t('most')}.`,

@@ -1,4 +1,4 @@
-/** Walls at small scales: one poché each, where their plies would merge into a smear. */
+/** Walls at small scales: one poché each, where their plies would merge into a smear; openings without their small parts. */
 import type { Mark } from '../display/marks';
 
 /** From here on, in mm of the building to a mm of paper, plies are not told apart. */
@@ -20,6 +20,7 @@ export function atScale(marks: readonly Mark[], paper: number): readonly Mark[] 
   const isMain = marks.some((mark) => mark.group === 'walls' && mark.kind === 'lines' && mark.pen === 'cut');
   const ink = isMain ? 'slate' : 'shale';
   const made = marks.flatMap((mark): Mark[] => {
+    if (mark.isDetail) return [];
     if (mark.group !== 'walls') return [mark];
     // Its own line covers the seams between its pieces.
     if (mark.kind === 'region') return [{ ...mark, fill: ink, ink, pen: 'fine', hatch: undefined }];

@@ -22,6 +22,8 @@ export interface Field {
 export interface FieldGroup {
   readonly title: string;
   readonly fields: readonly Field[];
+  /** Shut until it is opened, and what it says meanwhile. */
+  readonly folded?: string;
 }
 
 export interface CardAction {

@@ -9,7 +9,7 @@ import { chimneyCard } from './chimney/card';
 import { columnCard } from './column/card';
 import { dimensionCard } from './dimension/card';
 import { guideCard } from './guide/card';
-import { openingCard } from './opening/card';
+import { openingsCard } from './opening/card';
 import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
 import { slabCard } from './slab/card';
@@ -31,7 +31,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   column: ofOne(columnCard),
   dimension: ofOne(dimensionCard),
   guide: ofOne(guideCard),
-  opening: ofOne(openingCard),
+  opening: openingsCard,
   project: ofOne(projectCard),
   roof: ofOne(roofCard),
   slab: ofOne(slabCard),

@@ -10,5 +10,8 @@ export const roleLooks: Partial<Record<PartRole, { name: string; colour: string;
   threshold: { name: 'Threshold', colour: '#8C8A80', alpha: 1 },
   casing: { name: 'Casing', colour: '#ECE8DC', alpha: 1 },
   ledge: { name: 'Sill', colour: '#DAD6C9', alpha: 1 },
+  handle: { name: 'Handle', colour: '#77756E', alpha: 1 },
+  drip: { name: 'Drip', colour: '#B9B6AA', alpha: 1 },
+  track: { name: 'Track', colour: '#77756E', alpha: 1 },
   glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 }
 };

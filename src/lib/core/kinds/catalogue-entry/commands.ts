@@ -2,12 +2,13 @@
 import { object } from 'yup';
 import * as s from '../../document/schemas';
 import { command, done, freshOrGiven, need, refuse } from '../../document/command';
+import { merge } from '../../document/merge';
+import { sameValue } from '../../document/patch';
+import { findRecord, idMaker } from '../../document/project';
+import { faultIn } from '../../document/read';
 import { plainEntries } from './plain';
-import { doorForms, forms, leafStyles, lightWays, windowForms, type CatalogueEntry } from './record';
-
-const whole = () => s.number().integer().min(0).max(12);
-const trim = () => object({ width: s.mm().min(0), thickness: s.mm().min(0) }).default(undefined);
-const ledge = () => object({ past: s.mm().min(0), thickness: s.mm().min(0) }).default(undefined);
+import { bodyArgs } from './args';
+import { doorForms, forms, windowForms, type CatalogueEntry } from './record';
 
 export const saveEntry = command({
   name: 'saveEntry',
@@ -19,26 +20,7 @@ export const saveEntry = command({
     name: s.name().min(1),
     filling: s.oneOf(['door', 'window'] as const),
     form: s.oneOf(forms),
-    leaves: whole().min(1),
-    share: s.number().min(0.1).max(0.9),
-    lights: s.array(s.oneOf(lightWays).required()).min(1).max(12).default(undefined),
-    leaf: object({
-      style: s.oneOf(leafStyles),
-      panels: whole().min(1),
-      glazed: s.number().min(0).max(1),
-      stile: s.mm().min(1),
-      thickness: s.mm().min(1)
-    }).default(undefined),
-    bars: object({ upright: whole(), level: whole() }).default(undefined),
-    glass: s.mm().min(1),
-    frame: object({
-      width: s.mm().min(1),
-      depth: s.mm().min(1).nullable(),
-      recess: s.mm().min(0).nullable()
-    }).default(undefined),
-    threshold: s.mm().min(0),
-    casing: object({ outside: trim(), inside: trim() }).default(undefined),
-    ledge: object({ outside: ledge(), inside: ledge() }).default(undefined),
+    ...bodyArgs(),
     size: object({ width: s.mm(), height: s.mm(), sill: s.mm() }).default(undefined)
   }),
   example: { name: 'Narrow panelled door', filling: 'door', leaf: { style: 'panelled', panels: 2 } },
@@ -62,14 +44,46 @@ export const saveEntry = command({
   }
 });
 
-/** What is given over what there is, into groups too; lists as a whole. */
-function merge(old: object, given: object): object {
-  const result: Record<string, unknown> = { ...old };
-  for (const [key, value] of Object.entries(given)) {
-    if (value === undefined) continue;
-    const was = result[key];
-    const isGroup = typeof value === 'object' && value !== null && !Array.isArray(value);
-    result[key] = isGroup && was ? merge(was, value as object) : value;
+export const bringEntries = command({
+  name: 'bringEntries',
+  about:
+    'Bring door sets and window units of another project into the catalogue, as a catalogue file holds them. What is here already is passed over; what is called as another one is here gets a name of its own.',
+  args: s.object({ entries: s.array(s.mixed<object>().required()).min(1).max(2000).required() }),
+  example: { entries: [{ ...plainEntries.window, id: 'brought', name: 'Porch window' }] },
+  run: (project, { entries }) => {
+    const here = [...project.tables.catalogueEntry.values()];
+    const bare = (entry: CatalogueEntry) => ({ ...entry, id: '', name: '' });
+    const names = new Set(here.map(({ name }) => name));
+    const next = idMaker(project);
+    const puts: CatalogueEntry[] = [];
+    for (const [i, given] of entries.entries()) {
+      const fault = faultIn(project.kinds, 'catalogueEntry', given);
+      if (fault !== undefined) refuse(project, 'entry.foreign', { texts: { which: String(i + 1), fault } });
+      const entry = given as CatalogueEntry;
+      const like = here.find((one) => one.name === entry.name && sameValue(bare(one), bare(entry)));
+      if (like) continue;
+      const taken = findRecord(project, entry.id) ?? puts.find(({ id }) => id === entry.id);
+      const name = freeName(entry.name, names);
+      names.add(name);
+      puts.push({ ...entry, kind: 'catalogueEntry', id: taken ? next('catalogueEntry') : entry.id, name });
+    }
+    if (puts.length === 0)
+      refuse(project, 'entry.here', { numbers: {}, texts: { count: String(entries.length) } });
+    const label =
+      puts.length === 1 ? `Bring ${puts[0]!.name}` : `Bring ${puts.length} entries of the catalogue`;
+    return done(
+      project,
+      label,
+      puts,
+      [],
+      puts.map(({ id }) => id)
+    );
   }
-  return result;
+});
+
+/** "Porch window", "Porch window, brought", "Porch window, brought 2". */
+function freeName(name: string, taken: ReadonlySet<string>): string {
+  let free = name;
+  for (let n = 1; taken.has(free); n++) free = `${name}, brought${n > 1 ? ` ${n}` : ''}`;
+  return free;
 }

@@ -1,6 +1,11 @@
 /** The catalogue in a house: entries made, changed, used, and what is refused of them. */
 import { describe, expect, it } from 'vitest';
+import { writeProject } from '../../exchange/archive';
+import { readCatalogue, writeCatalogue } from '../../exchange/catalogue-file';
 import { readClip, writeClip } from '../../exchange/clip';
+import { allRecords } from '../../document/project';
+import { readRecords } from '../../document/read';
+import { kinds } from '../register';
 import { Model } from '../../model/graph';
 import { openingRows } from '../opening/schedule';
 import { act, refusal, twoRooms } from '../../testing/house';
@@ -20,7 +25,9 @@ describe('the catalogue', () => {
       // Between frames of 60, less two leaves of 54.
       clearWidth: 1562
     });
-    expect(Object.keys(rowOf(house()).parts)).toEqual(['lining', 'threshold', 'leaf', 'glass', 'casing']);
+    expect(Object.keys(rowOf(house()).parts)).toEqual([
+      ...['lining', 'threshold', 'leaf', 'glass', 'handle', 'drip', 'casing']
+    ]);
   });
   it('a change of an entry reaches all that is filled by it, and nothing else', () => {
     const before = act(house(), 'addOpening', {
@@ -96,5 +103,88 @@ describe('the catalogue', () => {
       entries[0]!.id,
       entries[0]!.id
     ]);
+  });
+});
+
+describe('what an opening has otherwise than its entry', () => {
+  const glass = (project: Project, id = 'd') => Object.keys(rowOf(project, id).parts).includes('glass');
+  const flush = () => act(house(), 'setOpening', { id: 'd', overrides: { leaf: { style: 'flush' } } });
+
+  it('is said, holds when the entry changes, and is of that opening alone', () => {
+    const before = act(flush(), 'addOpening', { ...door, id: 'e', distance: 6200 });
+    const after = act(before, 'saveEntry', { id: 'doors-glazed', leaf: { style: 'boarded', thickness: 60 } });
+    expect(rowOf(after).overrides).toEqual({ leaf: { style: 'flush' } });
+    expect([glass(before), glass(before, 'e'), glass(after), glass(after, 'e')]).toEqual([
+      ...[false, true, false, false]
+    ]);
+    // What it does not have otherwise follows the entry: frames of 60, less two leaves of 60.
+    expect(rowOf(after).clearWidth).toBe(1550);
+  });
+  it('is added to, given up as a whole, and goes with what filled it', () => {
+    const more = act(flush(), 'setOpening', {
+      id: 'd',
+      overrides: { leaf: { thickness: 40 }, glazing: 'clear' }
+    });
+    expect(rowOf(more).overrides).toEqual({ leaf: { style: 'flush', thickness: 40 }, glazing: 'clear' });
+    expect(rowOf(act(more, 'setOpening', { id: 'd', overrides: null })).overrides).toBeNull();
+    expect(rowOf(act(more, 'setOpening', { id: 'd', entry: 'doors-folding' })).overrides).not.toBeNull();
+    expect(rowOf(act(more, 'setOpening', { id: 'd', filling: 'window' })).overrides).toBeNull();
+  });
+  it('is refused where no entry could have it', () => {
+    expect(refusal(house(), 'setOpening', { id: 'd', overrides: { name: 'x' } })).toMatch(/args.invalid/);
+    expect(refusal(house(), 'setOpening', { id: 'd', overrides: { leaf: { stile: 0 } } })).toMatch(
+      /overrides.leaf.stile must be greater/
+    );
+    const saved = allRecords(flush()).map((record) =>
+      record.kind === 'opening' ? { ...record, overrides: { leaf: { colour: 'red' } } } : record
+    );
+    expect(readRecords(kinds, saved)).toMatchObject({ ok: false });
+  });
+  it('comes along when another is made like it; where that one is, stays', () => {
+    const two = act(flush(), 'addOpening', { id: 'w', wall: 'north', filling: 'window', distance: 6000 });
+    const like = act(two, 'setOpenings', { ids: ['w'], like: 'd', sill: 100 });
+    const place = { wall: 'north', distance: 6000, to: 'near', sill: 100 };
+    expect(like.tables.opening.get('w')).toMatchObject({
+      ...place,
+      ...{ filling: 'door', entry: 'doors-glazed', overrides: { leaf: { style: 'flush' } }, width: 1790 }
+    });
+  });
+});
+
+describe('a catalogue as a file', () => {
+  const bytes = (text: string) => new TextEncoder().encode(text);
+  const read = (text: string) => readCatalogue('x.catalogue.json', bytes(text));
+  const own = () =>
+    act(house(), 'saveEntry', { id: 'own', like: 'doors-glazed', name: 'Garden doors', share: 0.4 });
+  const file = () => writeCatalogue([...own().tables.catalogueEntry.values()]);
+
+  it('is brought into another project, once, what is called alike under a name of its own', () => {
+    const found = read(file());
+    if (!found.ok) throw new Error(found.problem.message);
+    const other = act(newProject(), 'saveEntry', { id: 'own', name: 'Garden doors', filling: 'door' });
+    const after = act(other, 'bringEntries', { entries: found.entries });
+    const more = [...after.tables.catalogueEntry.values()].slice(other.tables.catalogueEntry.size);
+    expect(more).toMatchObject([{ name: 'Garden doors, brought', share: 0.4, form: 'pair' }]);
+    expect(more[0]!.id).not.toBe('own');
+    expect(
+      refusal(after, 'bringEntries', { entries: [...newProject().tables.catalogueEntry.values()] })
+    ).toMatch(/entry.here: All \d+ entries/);
+  });
+  it('a project is read as one, too', () => {
+    const found = readCatalogue('h.cliffstead', writeProject(own(), new Map()));
+    expect(found.ok && found.entries.map(({ name }) => name)).toContain('Garden doors');
+  });
+  it('what is none is refused with what is wrong in it', () => {
+    const words = (text: string) => {
+      const found = read(text);
+      return found.ok ? '' : `${found.problem.code} ${found.problem.message}`;
+    };
+    expect(words('nonsense')).toMatch(/^catalogue.foreign .*x.catalogue.json/);
+    expect(words('{"application":"other","catalogue":[]}')).toMatch(/^catalogue.foreign/);
+    expect(words(file().replace(/"share": 0.4/, '"share": 7'))).toMatch(/^file.record .*share/);
+    expect(words('{"application":"cliffstead","schemaVersion":7,"catalogue":[]}')).toMatch(
+      /^catalogue.empty/
+    );
+    expect(words('{"application":"cliffstead","schemaVersion":99,"catalogue":[]}')).toMatch(/^file.newer/);
   });
 });

@@ -3,13 +3,19 @@ import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 
 /**
- * `hinged`: one leaf; `pair`: two, the first at the jamb that the opening is hung on; `sliding`: in two tracks; `folding`:
- * leaves in line; `garage`: sections one above the other, up and over.
+ * `hinged`: one leaf; `pair`: two, the first at the jamb that the opening is hung on; `pivot`: one, turning in its width;
+ * `sliding`: in two tracks; `pocket`: one, into the wall at that jamb; `barn`: one, in front of the wall; `folding`:
+ * leaves in line; `garage`: sections one above the other, up and over; `hatch`: one leaf in a frame all round.
  */
-export const doorForms = ['hinged', 'pair', 'sliding', 'folding', 'garage'] as const;
+export const doorForms = [
+  ...(['hinged', 'pair', 'pivot', 'sliding', 'pocket', 'barn', 'folding', 'garage', 'hatch'] as const)
+] as const;
 
-/** `casement`: lights side by side, each opening as `lights` says; `sash`: two, one above the other; `sliding`: two tracks. */
-export const windowForms = ['casement', 'sash', 'sliding'] as const;
+/**
+ * `casement`: lights side by side in rows, each opening as `lights` says; `sash`: two, one above the other; `sliding`: two
+ * tracks; `louvre`: blades of glass.
+ */
+export const windowForms = ['casement', 'sash', 'sliding', 'louvre'] as const;
 
 export const forms = [...new Set([...doorForms, ...windowForms])] as const;
 
@@ -19,10 +25,15 @@ export const leafStyles = ['flush', 'panelled', 'boarded', 'glazed'] as const;
 
 export type LeafStyle = (typeof leafStyles)[number];
 
-/** Which side a light is hung on; seen from inside. */
-export const lightWays = ['fixed', 'left', 'right', 'top', 'bottom'] as const;
+/** Which side a light is hung on, or which and at its foot; seen from inside. */
+export const lightWays = ['fixed', 'left', 'right', 'top', 'bottom', 'tiltLeft', 'tiltRight'] as const;
 
 export type LightWay = (typeof lightWays)[number];
+
+export const glazings = ['clear', 'obscured', 'safety'] as const;
+
+/** `lever`: with its neck; `knob`; `bar`: upright, on two necks. */
+export const handles = ['none', 'lever', 'knob', 'bar'] as const;
 
 /** A strip on the face of the wall round an opening; none where its width is 0. */
 export interface Trim {
@@ -40,7 +51,10 @@ export interface Ledge {
  * Lengths in mm. `leaves`: how many, of sliding and folding ones and of a garage door's sections. `share`: of the first leaf
  * of a pair. `stile`: the width of the frame of a leaf or light; `thickness`: how thick that is. `glazed`: which part of a
  * leaf's height is glass, from its top. `bars`: how many divide each pane, upright and level. `frame.depth` null: as deep as
- * the wall; `frame.recess`: from the outer face, null: in the middle of the structure.
+ * the wall; `frame.recess`: from the outer face, null: in the middle of the structure. `lights`: seen from inside, row by
+ * row from the top, in so many `rows`. `drip`: how far the bar at the foot of a leaf stands out; 0: none. `reveal`: how
+ * thick the boards are that line the wall from the frame to its faces; 0: none. `beside`: how wide the fixed glass is
+ * beside the leaves of a door, seen from inside, and how high above them; 0: none.
  */
 export interface CatalogueEntry {
   readonly id: string;
@@ -51,6 +65,7 @@ export interface CatalogueEntry {
   readonly leaves: number;
   readonly share: number;
   readonly lights: readonly LightWay[];
+  readonly rows: number;
   readonly leaf: {
     readonly style: LeafStyle;
     readonly panels: number;
@@ -60,6 +75,11 @@ export interface CatalogueEntry {
   };
   readonly bars: { readonly upright: number; readonly level: number };
   readonly glass: number;
+  readonly glazing: (typeof glazings)[number];
+  readonly handle: (typeof handles)[number];
+  readonly drip: number;
+  readonly reveal: { readonly outside: number; readonly inside: number };
+  readonly beside: { readonly left: number; readonly right: number; readonly above: number };
   readonly frame: { readonly width: number; readonly depth: number | null; readonly recess: number | null };
   readonly threshold: number;
   readonly casing: { readonly outside: Trim; readonly inside: Trim };
@@ -80,7 +100,8 @@ export const schema = object({
   form: f.choice(forms),
   leaves: count(12, 1),
   share: number().min(0.1).max(0.9).required(),
-  lights: array(mixed<LightWay>().oneOf(lightWays).required()).min(1).max(12).required(),
+  lights: array(mixed<LightWay>().oneOf(lightWays).required()).min(1).max(48).required(),
+  rows: count(12, 1),
   leaf: object({
     style: f.choice(leafStyles),
     panels: count(12, 1),
@@ -90,6 +111,11 @@ export const schema = object({
   }).required(),
   bars: object({ upright: count(12), level: count(12) }).required(),
   glass: least(1),
+  glazing: f.choice(glazings),
+  handle: f.choice(handles),
+  drip: least(0),
+  reveal: object({ outside: least(0), inside: least(0) }).required(),
+  beside: object({ left: least(0), right: least(0), above: least(0) }).required(),
   frame: object({
     width: least(1),
     depth: number().min(1).max(f.most).nullable().defined(),

@@ -19,6 +19,8 @@ const outside = {
   frame: { width: 60, depth: 95, recess: 60 },
   threshold: 20,
   casing: { outside: bare, inside: cased },
+  glazing: 'safety',
+  drip: 25,
   leaf: { ...plainDoor.leaf, style: 'glazed', glazed: 1, stile: 95, thickness: 54 }
 } as const;
 
@@ -131,6 +133,65 @@ const doors: readonly Spec[] = [
       frame: { width: 70, depth: 100, recess: null },
       casing: { outside: bare, inside: bare }
     }
+  ],
+  [
+    'door-up-and-over',
+    'Up-and-over door',
+    [
+      [2600, 2150],
+      [108, 84]
+    ],
+    {
+      form: 'garage',
+      leaves: 1,
+      frame: { width: 70, depth: 100, recess: null },
+      casing: { outside: bare, inside: bare }
+    }
+  ],
+  [
+    'doors-french',
+    'French doors, glass beside and above',
+    [
+      [2700, 2400],
+      [108, 96]
+    ],
+    { ...outside, form: 'pair', handle: 'lever', beside: { left: 450, right: 450, above: 300 } }
+  ],
+  [
+    'door-pivot',
+    'Pivoting door',
+    [
+      [1200, 2400],
+      [48, 96]
+    ],
+    { ...outside, form: 'pivot', handle: 'bar', leaf: { ...outside.leaf, style: 'boarded' } }
+  ],
+  [
+    'door-pocket',
+    'Pocket door',
+    [
+      [910, 2110],
+      [36, 80]
+    ],
+    { form: 'pocket', handle: 'none' }
+  ],
+  [
+    'door-barn',
+    'Barn door',
+    [
+      [1010, 2110],
+      [40, 80]
+    ],
+    { form: 'barn', handle: 'bar', leaf: { ...plainDoor.leaf, style: 'boarded' } }
+  ],
+  [
+    'door-hatch',
+    'Hatch',
+    [
+      [700, 700, 1000],
+      [28, 28, 40]
+    ],
+    { form: 'hatch', handle: 'knob', leaf: { ...plainDoor.leaf, style: 'panelled', panels: 1, stile: 80 } }
   ]
 ];
 
@@ -221,12 +282,63 @@ const windows: readonly Spec[] = [
       frame: { width: 60, depth: 120, recess: 60 },
       leaf: { ...plainWindow.leaf, thickness: 50 }
     }
+  ],
+  [
+    'window-tilt-turn',
+    'Tilt and turn',
+    [
+      [1000, 1300, 800],
+      [40, 52, 32]
+    ],
+    { lights: ['tiltRight'] }
+  ],
+  [
+    'window-awning',
+    'Awning over a fixed pane',
+    [
+      [900, 1400, 700],
+      [36, 56, 28]
+    ],
+    { lights: ['top', 'fixed'], rows: 2 }
+  ],
+  [
+    'window-obscured',
+    'Obscured light',
+    [
+      [600, 900, 1200],
+      [24, 36, 48]
+    ],
+    { lights: ['top'], glazing: 'obscured' }
+  ],
+  [
+    'window-louvre',
+    'Louvre',
+    [
+      [600, 900, 1200],
+      [24, 36, 48]
+    ],
+    { form: 'louvre', leaves: 6, glass: 6, handle: 'none' }
+  ],
+  [
+    'window-screen',
+    'Glazed screen',
+    [
+      [3600, 2400, 0],
+      [144, 96, 0]
+    ],
+    {
+      ...{ lights: ['fixed', 'fixed', 'fixed', 'fixed', 'left', 'fixed', 'fixed', 'right'], rows: 2 },
+      ...{
+        glazing: 'safety',
+        ledge: { outside: { past: 40, thickness: 30 }, inside: { past: 0, thickness: 0 } }
+      }
+    }
   ]
 ];
 
-const ofDoors: CatalogueEntry = { ...plainDoor, casing: { outside: cased, inside: cased } };
+const ofDoors: CatalogueEntry = { ...plainDoor, handle: 'lever', casing: { outside: cased, inside: cased } };
 const ofWindows: CatalogueEntry = {
-  ...{ ...plainWindow, frame: { width: 60, depth: 70, recess: 80 } },
+  ...{ ...plainWindow, handle: 'lever', frame: { width: 60, depth: 70, recess: 80 } },
   ledge: { outside: { past: 40, thickness: 30 }, inside: { past: 30, thickness: 25 } }
 };
 

@@ -1,6 +1,6 @@
 /**
- * A door set or window unit in an opening, as pieces: boxes and rings of bars whose faces run along the wall, across it and
- * level. All are computed from dimensions, so that any size is undistorted; no two take the same room.
+ * A door set or window unit in an opening: where its frame, its leaves and the fixed glass round them lie. All is computed
+ * from dimensions, so that any size is undistorted.
  *
  *      casing +------------------+        seen from a side            seen from above, the outside on top
  *             |  frame +------+  |                                    ___casing            casing___
@@ -10,7 +10,6 @@
  * In an opening too small for its entry, frames and stiles give way to a quarter of it: nothing turns inside out.
  * Cost: linear in the pieces. Source: own.
  */
-import type { PartRole } from '../../kernels/solids/part';
 import type { CatalogueEntry, LightWay } from './record';
 
 /** Between two places along the wall, two heights and two distances across. */
@@ -21,13 +20,6 @@ export interface Block {
   readonly z1: number;
   readonly y0: number;
   readonly y1: number;
-}
-
-/** `ring`: bars so wide round the block's border, inwards; `arch`: without the one at the foot. */
-export interface Piece extends Block {
-  readonly role: PartRole;
-  readonly shape: 'box' | 'ring' | 'arch';
-  readonly bar: number;
 }
 
 /** The hole that is filled, from face to face of its wall, and how. */
@@ -42,7 +34,7 @@ export interface Hole extends Block {
 
 /** A leaf, sash or light as it stands when it is shut, and how it opens. */
 export interface Leaf extends Block {
-  readonly way: LightWay | 'slides' | 'folds' | 'rises';
+  readonly way: LightWay | 'pivots' | 'slides' | 'folds' | 'rises';
   /** Where it hangs and where it shuts, along the wall: of those hung on a side. */
   readonly hinge: number;
   readonly latch: number;
@@ -61,270 +53,230 @@ export function frameDepth({ frame }: CatalogueEntry, { y0, y1, core, out }: Hol
 }
 
 /** How wide the bars of the frame are in a hole. */
-const barOf = ({ frame }: CatalogueEntry, { t0, t1, z0, z1 }: Hole) =>
+export const barOf = ({ frame }: CatalogueEntry, { t0, t1, z0, z1 }: Hole) =>
   Math.min(frame.width, (t1 - t0) / 4, (z1 - z0) / 4);
 
+/** Whether its frame has a bar at the foot. */
+export const isFramedRound = ({ filling, form }: CatalogueEntry) => filling === 'window' || form === 'hatch';
+
 /** What the frame leaves free. */
-function within(entry: CatalogueEntry, hole: Hole): Block {
+export function within(entry: CatalogueEntry, hole: Hole): Block {
   const bar = barOf(entry, hole);
   const [y0, y1] = frameDepth(entry, hole);
-  const foot = entry.filling === 'window' ? bar : Math.min(entry.threshold, (hole.z1 - hole.z0) / 4);
+  const isRound = isFramedRound(entry);
+  const foot = isRound ? bar : Math.min(entry.threshold, (hole.z1 - hole.z0) / 4);
   return { t0: hole.t0 + bar, t1: hole.t1 - bar, z0: hole.z0 + foot, z1: hole.z1 - bar, y0, y1 };
 }
 
 /** So much of a sliding leaf lies behind the next; of a sash likewise, its meeting rail. */
 const overlap = (entry: CatalogueEntry, room: number) => Math.min(entry.leaf.stile, room / 4);
 
+/** What stands round the leaves of a door: fixed glass beside and above them, and the posts and the rail between. */
+export interface Surround {
+  readonly panes: readonly Block[];
+  readonly posts: readonly Block[];
+  /** What is left for the leaves. */
+  readonly room: Block;
+}
+
+export const hasSurround = ({ filling, form }: CatalogueEntry) =>
+  filling === 'door' && !['pocket', 'barn', 'garage', 'hatch'].includes(form);
+
+/** Leaves keep at least four tenths of what the frame leaves free. */
+const mostBeside = 0.6;
+
+export function surroundOf(entry: CatalogueEntry, hole: Hole): Surround {
+  const inner = within(entry, hole);
+  const { left, right, above } = entry.beside;
+  if (!hasSurround(entry) || left + right + above <= 0) return { panes: [], posts: [], room: inner };
+  const bar = barOf(entry, hole);
+  const [wide, high] = [inner.t1 - inner.t0, inner.z1 - inner.z0];
+  // Seen from inside, what lies along the wall stands to the right where the outside lies to its left.
+  const sides = hole.out > 0 ? [left, right] : [right, left];
+  const taken = sides.map((side) => (side > 0 ? side + bar : 0));
+  const fit = Math.min(1, (wide * mostBeside) / Math.max(1, taken[0]! + taken[1]!));
+  const post = (side: number) => (side > 0 ? bar * fit : 0);
+  const up = above > 0 ? Math.min(above + bar, high * mostBeside) : 0;
+  const rail = above > 0 ? Math.min(bar, up / 2) : 0;
+  const room = {
+    ...inner,
+    t0: inner.t0 + taken[0]! * fit,
+    t1: inner.t1 - taken[1]! * fit,
+    z1: inner.z1 - up
+  };
+  const [p0, p1] = [post(sides[0]!), post(sides[1]!)];
+  const blocks = [
+    { block: { ...room, t0: inner.t0, t1: room.t0 - p0 }, isPane: sides[0]! > 0 },
+    { block: { ...room, t0: room.t0 - p0, t1: room.t0 }, isPane: false },
+    { block: { ...room, t0: room.t1, t1: room.t1 + p1 }, isPane: false },
+    { block: { ...room, t0: room.t1 + p1, t1: inner.t1 }, isPane: sides[1]! > 0 },
+    { block: { ...inner, z0: room.z1, z1: room.z1 + rail }, isPane: false },
+    { block: { ...inner, z0: room.z1 + rail }, isPane: above > 0 }
+  ].filter(({ block }) => block.t1 - block.t0 > least && block.z1 - block.z0 > least);
+  const those = (isPane: boolean) => blocks.filter((one) => one.isPane === isPane).map(({ block }) => block);
+  return { panes: those(true), posts: those(false), room };
+}
+
+/** Thinner than this, mm, nothing is made. */
+const least = 1e-3;
+
 /** Leaves and lights, from t0 on; those of a pair from the jamb that it is hung on. */
 export function leavesOf(entry: CatalogueEntry, hole: Hole): Leaf[] {
-  const inner = within(entry, hole);
-  const { t0, t1, z0, z1 } = inner;
-  const wide = t1 - t0;
-  const thick = Math.min(entry.leaf.thickness, inner.y1 - inner.y0);
-  const middle = (inner.y0 + inner.y1) / 2;
-  const at = (y0: number) => ({ y0, y1: y0 + thick });
-  const centred = at(middle - thick / 2);
-  // A leaf stands at the face that it opens to.
-  const faced = at(hole.opens > 0 ? inner.y1 - thick : inner.y0);
-  const track = (k: number) => {
-    const thin = Math.min(thick, (inner.y1 - inner.y0) / 2);
-    return { y0: middle - (k % 2) * thin, y1: middle - (k % 2) * thin + thin };
-  };
-  const hung = (from: number, to: number, low: boolean, way: Leaf['way']): Leaf => ({
-    ...{ ...inner, ...faced, t0: from, t1: to, way },
-    ...(low ? { hinge: from, latch: to } : { hinge: to, latch: from })
-  });
-  switch (entry.form) {
-    case 'hinged':
-      return [hung(t0, t1, hole.hungLow, hole.hungLow ? 'left' : 'right')];
-    case 'pair': {
-      const first = wide * (hole.hungLow ? entry.share : 1 - entry.share);
-      return [hung(t0, t0 + first, true, 'left'), hung(t0 + first, t1, false, 'right')];
+  return new Leaves(entry, hole).all();
+}
+
+class Leaves {
+  private readonly room: Block;
+  private readonly thick: number;
+  private readonly middle: number;
+
+  constructor(
+    private readonly entry: CatalogueEntry,
+    private readonly hole: Hole
+  ) {
+    this.room = surroundOf(entry, hole).room;
+    this.thick = Math.min(entry.leaf.thickness, this.room.y1 - this.room.y0);
+    this.middle = (this.room.y0 + this.room.y1) / 2;
+  }
+
+  all(): Leaf[] {
+    const { entry, hole, room } = this;
+    const { t0, t1 } = room;
+    const wide = t1 - t0;
+    switch (entry.form) {
+      case 'hinged':
+      case 'hatch':
+        return [this.hung(t0, t1, hole.hungLow, hole.hungLow ? 'left' : 'right')];
+      case 'pair': {
+        const first = wide * (hole.hungLow ? entry.share : 1 - entry.share);
+        return [this.hung(t0, t0 + first, true, 'left'), this.hung(t0 + first, t1, false, 'right')];
+      }
+      case 'pivot': {
+        const leaf = this.hung(t0, t1, hole.hungLow, 'pivots');
+        const inset = Math.min(pivotIn, wide / 6);
+        return [{ ...leaf, hinge: leaf.hinge + Math.sign(leaf.latch - leaf.hinge) * inset }];
+      }
+      case 'folding':
+        return stretches(t0, t1, entry.leaves).map(([from, to], k) =>
+          this.hung(from, to, k % 2 === 0, 'folds')
+        );
+      case 'garage':
+        return [this.leaf(this.faced(), t0, t1, 'rises')];
+      case 'sliding':
+        return this.sliding();
+      case 'pocket':
+        return [
+          this.leaf(this.centred(), ...(hole.hungLow ? ([t0, t1] as const) : ([t1, t0] as const)), 'slides')
+        ];
+      case 'barn':
+        return [this.barn()];
+      case 'sash':
+        return this.sashes();
+      case 'louvre':
+        return [{ ...room, ...this.centred(), way: 'fixed', hinge: t0, latch: t1 }];
+      case 'casement':
+        return this.lights();
     }
-    case 'folding':
-      return stretches(t0, t1, entry.leaves).map(([from, to], k) => hung(from, to, k % 2 === 0, 'folds'));
-    case 'garage':
-      return [{ ...inner, ...faced, way: 'rises', hinge: t0, latch: t1 }];
-    case 'sliding': {
-      const over = entry.leaves > 1 ? overlap(entry, wide / entry.leaves) : 0;
-      const each = (wide + over * (entry.leaves - 1)) / entry.leaves;
-      return Array.from({ length: entry.leaves }, (_, k): Leaf => {
-        const from = t0 + k * (each - over);
-        return {
-          ...inner,
-          ...track(k),
-          t0: from,
-          t1: from + each,
-          way: 'slides',
-          hinge: from,
-          latch: from + each
-        };
-      });
-    }
-    case 'sash': {
-      const meeting = overlap(entry, z1 - z0);
-      const middleZ = (z0 + z1) / 2;
-      // The upper one runs in the outer track.
-      const upper = track(hole.out > 0 ? 0 : 1);
-      const lower = track(hole.out > 0 ? 1 : 0);
-      return [
-        { ...inner, ...lower, z1: middleZ + meeting / 2, way: 'slides', hinge: t0, latch: t1 },
-        { ...inner, ...upper, z0: middleZ - meeting / 2, way: 'slides', hinge: t0, latch: t1 }
-      ];
-    }
-    case 'casement': {
-      const { lights } = entry;
-      const post = lights.length > 1 ? Math.min(barOf(entry, hole), wide / lights.length / 4) : 0;
-      const each = (wide - post * (lights.length - 1)) / lights.length;
-      // Seen from inside, what lies along the wall to the left stands to the left where the outside lies to its right.
-      const isTurned = hole.out < 0;
-      return lights.map((_, k): Leaf => {
-        const way = lights[isTurned ? lights.length - 1 - k : k]!;
-        const from = t0 + k * (each + post);
-        const low = (way === 'left') !== isTurned;
-        const ends = low ? { hinge: from, latch: from + each } : { hinge: from + each, latch: from };
-        return { ...inner, ...centred, t0: from, t1: from + each, way, ...ends };
-      });
-    }
+  }
+
+  private at(y0: number) {
+    return { y0, y1: y0 + this.thick };
+  }
+
+  private centred() {
+    return this.at(this.middle - this.thick / 2);
+  }
+
+  /** A leaf stands at the face that it opens to. */
+  private faced() {
+    return this.at(this.hole.opens > 0 ? this.room.y1 - this.thick : this.room.y0);
+  }
+
+  private track(k: number) {
+    const thin = Math.min(this.thick, (this.room.y1 - this.room.y0) / 2);
+    return { y0: this.middle - (k % 2) * thin, y1: this.middle - (k % 2) * thin + thin };
+  }
+
+  private leaf(deep: { y0: number; y1: number }, hinge: number, latch: number, way: Leaf['way']): Leaf {
+    const ends = { t0: Math.min(hinge, latch), t1: Math.max(hinge, latch) };
+    return { ...this.room, ...deep, ...ends, hinge, latch, way };
+  }
+
+  private hung(from: number, to: number, low: boolean, way: Leaf['way']): Leaf {
+    return this.leaf(this.faced(), low ? from : to, low ? to : from, way);
+  }
+
+  private sliding(): Leaf[] {
+    const { entry, room } = this;
+    const wide = room.t1 - room.t0;
+    const over = entry.leaves > 1 ? overlap(entry, wide / entry.leaves) : 0;
+    const each = (wide + over * (entry.leaves - 1)) / entry.leaves;
+    return Array.from({ length: entry.leaves }, (_, k) => {
+      const from = room.t0 + k * (each - over);
+      return this.leaf(this.track(k), from, from + each, 'slides');
+    });
+  }
+
+  /** In front of the wall on the side that it opens to, clear of the casing there, past the hole on all sides but the foot. */
+  private barn(): Leaf {
+    const { entry, hole, thick } = this;
+    const side = hole.opens === hole.out ? 'outside' : 'inside';
+    const clear = barnGap + Math.max(entry.casing[side].thickness, entry.ledge[side].past);
+    const y0 = hole.opens > 0 ? hole.y1 + clear : hole.y0 - clear - thick;
+    const [low, high] = [hole.t0 - barnOver, hole.t1 + barnOver];
+    const ends = hole.hungLow ? ([low, high] as const) : ([high, low] as const);
+    return { ...this.leaf(this.at(y0), ...ends, 'slides'), z0: hole.z0 + barnGap, z1: hole.z1 + barnOver };
+  }
+
+  private sashes(): Leaf[] {
+    const { entry, hole, room } = this;
+    const { t0, t1, z0, z1 } = room;
+    const meeting = overlap(entry, z1 - z0);
+    const middle = (z0 + z1) / 2;
+    // The upper one runs in the outer track.
+    const [upper, lower] = hole.out > 0 ? [0, 1] : [1, 0];
+    return [
+      { ...this.leaf(this.track(lower), t0, t1, 'slides'), z1: middle + meeting / 2 },
+      { ...this.leaf(this.track(upper), t0, t1, 'slides'), z0: middle - meeting / 2 }
+    ];
+  }
+
+  private lights(): Leaf[] {
+    const { entry, hole, room } = this;
+    const { lights } = entry;
+    const rows = Math.min(entry.rows, lights.length);
+    const columns = Math.ceil(lights.length / rows);
+    const bar = barOf(entry, hole);
+    const across = stretched(room.t0, room.t1, columns, bar);
+    const up = stretched(room.z0, room.z1, rows, bar).reverse();
+    // Seen from inside, what lies along the wall to the left stands to the left where the outside lies to its right.
+    const isTurned = hole.out < 0;
+    return up.flatMap(([z0, z1], row) =>
+      across.map(([t0, t1], k): Leaf => {
+        const way = lights[row * columns + (isTurned ? columns - 1 - k : k)] ?? 'fixed';
+        const isLeft = way === 'left' || way === 'tiltLeft';
+        const isLow = isLeft !== isTurned;
+        return { ...this.leaf(this.centred(), isLow ? t0 : t1, isLow ? t1 : t0, way), z0, z1 };
+      })
+    );
   }
 }
 
-const stretches = (from: number, to: number, count: number): [number, number][] =>
+/** A pivot stands in from the jamb by this at most, mm. */
+const pivotIn = 150;
+/** A leaf in front of the wall laps over the hole, and clears what is behind it, mm. */
+const barnOver = 50;
+const barnGap = 10;
+
+/** Equal parts of a stretch with bars between. */
+function stretched(from: number, to: number, count: number, bar: number): [number, number][] {
+  const post = count > 1 ? Math.min(bar, (to - from) / count / 4) : 0;
+  const each = (to - from - post * (count - 1)) / count;
+  return Array.from({ length: count }, (_, k) => [from + k * (each + post), from + k * (each + post) + each]);
+}
+
+export const stretches = (from: number, to: number, count: number): [number, number][] =>
   Array.from({ length: count }, (_, k) => [
     from + ((to - from) * k) / count,
     from + ((to - from) * (k + 1)) / count
   ]);
-
-/** All pieces of an entry in a hole. */
-export function piecesOf(entry: CatalogueEntry, hole: Hole): Piece[] {
-  const bar = barOf(entry, hole);
-  const [y0, y1] = frameDepth(entry, hole);
-  const { t0, t1, z0, z1 } = hole;
-  const inner = within(entry, hole);
-  const isWindow = entry.filling === 'window';
-  const leaves = leavesOf(entry, hole);
-  const frame: Piece = {
-    ...{ t0, t1, z0, z1, y0, y1, bar },
-    ...(isWindow ? { role: 'frame', shape: 'ring' } : { role: 'lining', shape: 'arch' })
-  };
-  const posts = leaves.slice(1).flatMap((leaf, k): Piece[] => {
-    const before = leaves[k]!;
-    return entry.form === 'casement' && leaf.t0 > before.t1
-      ? [box('frame', { ...inner, t0: before.t1, t1: leaf.t0 })]
-      : [];
-  });
-  return [
-    frame,
-    ...posts,
-    ...(inner.z0 > z0 && !isWindow ? [box('threshold', { ...inner, z0, z1: inner.z0 })] : []),
-    ...leaves.flatMap((leaf) => leafPieces(entry, leaf)),
-    ...ledgesOf(entry, hole),
-    ...casings(entry, hole)
-  ];
-}
-
-const box = (role: PartRole, block: Block): Piece => ({ ...blockOf(block), role, shape: 'box', bar: 0 });
-const blockOf = ({ t0, t1, z0, z1, y0, y1 }: Block): Block => ({ t0, t1, z0, z1, y0, y1 });
-
-/** A groove between boards and sections, mm. */
-const groove = 6;
-
-function leafPieces(entry: CatalogueEntry, leaf: Leaf): Piece[] {
-  const { style, panels, glazed } = entry.leaf;
-  if (leaf.way === 'fixed') return panes(entry, leaf);
-  if (entry.form === 'garage') return grooved(leaf, entry.leaves, 'level');
-  if (entry.filling === 'door' && style === 'flush') return [box('leaf', leaf)];
-  if (entry.filling === 'door' && style === 'boarded')
-    return grooved(leaf, Math.max(1, Math.round((leaf.t1 - leaf.t0) / 120)), 'upright');
-  const stile = Math.min(entry.leaf.stile, (leaf.t1 - leaf.t0) / 4, (leaf.z1 - leaf.z0) / 4);
-  const inner = {
-    ...{ t0: leaf.t0 + stile, t1: leaf.t1 - stile, z0: leaf.z0 + stile, z1: leaf.z1 - stile },
-    ...{ y0: leaf.y0, y1: leaf.y1 }
-  };
-  const role = entry.filling === 'window' ? 'sash' : 'leaf';
-  const around: Piece = { ...blockOf(leaf), role, shape: 'ring', bar: stile };
-  const share = entry.filling === 'window' ? 1 : style === 'glazed' ? glazed : 0;
-  const split = inner.z0 + (inner.z1 - inner.z0) * (1 - share);
-  const solid = { ...inner, z1: split - stile / 2 };
-  const glass = { ...inner, z0: split + stile / 2 };
-  // What would be lower than the rail between them is left out.
-  if (share >= 1 || (share > 0 && solid.z1 - solid.z0 < stile)) return [around, ...panes(entry, inner)];
-  if (share <= 0 || glass.z1 - glass.z0 < stile) return [around, ...fields(inner, panels, stile)];
-  const rail = box('leaf', { ...inner, z0: solid.z1, z1: glass.z0 });
-  return [around, ...fields(solid, panels, stile), rail, ...panes(entry, glass)];
-}
-
-/** Panels half as thick as the leaf, one above the other with rails between. */
-function fields(block: Block, count: number, rail: number): Piece[] {
-  const high = block.z1 - block.z0;
-  const between = Math.min(rail, high / count / 2);
-  const each = (high - between * (count - 1)) / count;
-  const thin = (block.y1 - block.y0) / 4;
-  return Array.from({ length: count }, (_, k) => block.z0 + k * (each + between)).flatMap((from, k) => [
-    box('leaf', { ...block, z0: from, z1: from + each, y0: block.y0 + thin, y1: block.y1 - thin }),
-    ...(k + 1 < count ? [box('leaf', { ...block, z0: from + each, z1: from + each + between })] : [])
-  ]);
-}
-
-/** A back, and boards or sections with grooves between on either side of it. */
-function grooved(block: Block, count: number, way: 'upright' | 'level'): Piece[] {
-  const skin = (block.y1 - block.y0) / 4;
-  const [from, to] = way === 'upright' ? [block.t0, block.t1] : [block.z0, block.z1];
-  const gap = Math.min(groove, (to - from) / count / 4);
-  const boards = stretches(from, to, count).map(([a, b], k) => [
-    k === 0 ? a : a + gap / 2,
-    k + 1 === count ? b : b - gap / 2
-  ]);
-  const sides = [
-    [block.y0, block.y0 + skin],
-    [block.y1 - skin, block.y1]
-  ];
-  return [
-    box('leaf', { ...block, y0: block.y0 + skin, y1: block.y1 - skin }),
-    ...sides.flatMap(([y0, y1]) =>
-      boards.map(([a, b]) =>
-        box('leaf', {
-          ...block,
-          ...(way === 'upright' ? { t0: a!, t1: b! } : { z0: a!, z1: b! }),
-          ...{ y0: y0!, y1: y1! }
-        })
-      )
-    )
-  ];
-}
-
-/** Width of a glazing bar, mm. */
-const glazingBar = 22;
-
-/** Glass in the middle of what holds it, divided by bars. */
-function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {
-  const middle = (block.y0 + block.y1) / 2;
-  const half = Math.min(glass, block.y1 - block.y0) / 2;
-  const deep = { y0: middle - half, y1: middle + half };
-  const wide = Math.min(glazingBar, (block.t1 - block.t0) / (bars.upright + 1) / 3);
-  const high = Math.min(glazingBar, (block.z1 - block.z0) / (bars.level + 1) / 3);
-  const across = divided(block.t0, block.t1, bars.upright, wide);
-  const up = divided(block.z0, block.z1, bars.level, high);
-  return [
-    ...across.slice(1).map(([from], k) => box('bar', { ...block, t0: across[k]![1], t1: from })),
-    ...across.flatMap(([t0, t1]) => [
-      ...up.map(([z0, z1]) => box('glass', { t0, t1, z0, z1, ...deep })),
-      ...up.slice(1).map(([from], k) => box('bar', { ...block, t0, t1, z0: up[k]![1], z1: from }))
-    ])
-  ];
-}
-
-/** What bars so thick leave of a stretch. */
-function divided(from: number, to: number, bars: number, thick: number): [number, number][] {
-  const each = (to - from - bars * thick) / (bars + 1);
-  return Array.from({ length: bars + 1 }, (_, k) => [
-    from + k * (each + thick),
-    from + k * (each + thick) + each
-  ]);
-}
-
-/** Boards from the frame to past the faces of the wall. */
-export function ledgesOf(entry: CatalogueEntry, hole: Hole): Piece[] {
-  const [f0, f1] = frameDepth(entry, hole);
-  const { t0, t1, z0, z1, y0, y1, out } = hole;
-  return (['outside', 'inside'] as const).flatMap((side): Piece[] => {
-    const { past, thickness } = entry.ledge[side];
-    const isHigh = (side === 'outside') === out > 0;
-    const deep = isHigh ? { y0: f1, y1: y1 + past } : { y0: y0 - past, y1: f0 };
-    const thick = Math.min(thickness, (z1 - z0) / 4);
-    return thick > 0 && deep.y1 - deep.y0 > 0 ? [box('ledge', { t0, t1, z0, z1: z0 + thick, ...deep })] : [];
-  });
-}
-
-/** Strips on both faces of the wall, round the jambs and the head. */
-function casings({ casing }: CatalogueEntry, { t0, t1, z0, z1, y0, y1, out }: Hole): Piece[] {
-  return (['outside', 'inside'] as const).flatMap((side): Piece[] => {
-    const { width, thickness } = casing[side];
-    if (width <= 0 || thickness <= 0) return [];
-    const isHigh = (side === 'outside') === out > 0;
-    const deep = isHigh ? { y0: y1, y1: y1 + thickness } : { y0: y0 - thickness, y1: y0 };
-    const around = { t0: t0 - width, t1: t1 + width, z0, z1: z1 + width };
-    return [{ ...around, ...deep, role: 'casing', shape: 'arch', bar: width }];
-  });
-}
-
-/** How wide one can go through: the widest way that its leaves leave when they are open; 0 where none opens. */
-export function clearWidthOf(entry: CatalogueEntry, hole: Hole): number {
-  const { t0, t1 } = within(entry, hole);
-  const leaves = leavesOf(entry, hole);
-  const wide = t1 - t0;
-  switch (entry.form) {
-    case 'hinged':
-    case 'pair':
-    case 'folding':
-      // A leaf at a right angle stands in the way by its thickness.
-      return wide - leaves.reduce((sum, leaf) => sum + leaf.y1 - leaf.y0, 0);
-    case 'garage':
-    case 'sash':
-      return wide;
-    case 'sliding':
-      return leaves.length > 1 ? wide - (leaves[0]!.t1 - leaves[0]!.t0) : 0;
-    case 'casement':
-      return Math.max(0, ...leaves.filter(({ way }) => way !== 'fixed').map((leaf) => leaf.t1 - leaf.t0));
-  }
-}

@@ -11,6 +11,15 @@ export const origin = () =>
     .object({ kind: s.oneOf(['line', 'face'] as const).required(), wall: s.id(), side: s.side() })
     .noUnknown(true);
 
+/** Of several openings: what is not said stays. */
+export const someHanding = () =>
+  s
+    .object({
+      hinge: s.oneOf(['near', 'far'] as const),
+      opens: s.oneOf(['inside', 'outside'] as const)
+    })
+    .noUnknown(true);
+
 export const handing = () =>
   s
     .object({

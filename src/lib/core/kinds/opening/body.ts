@@ -5,7 +5,8 @@ import { FaceMesh } from '../../kernels/solids/face-mesh';
 import { result, sameInput, stageWithMemory } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { entries, places } from './stages';
-import { piecesOf } from '../catalogue-entry/unit';
+import { piecesOf, type Turn } from '../catalogue-entry/pieces';
+import type { Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { datumOf } from '../storey/record';
 import type { Part, PartRole } from '../../kernels/solids/part';
@@ -20,9 +21,9 @@ export function fillingParts(
   entry: CatalogueEntry | undefined
 ): Part[] {
   if (!entry) return [];
-  const at = (t: number, y: number) => fromFrame(frame, t, y);
   const meshes = new Map<PartRole, FaceMesh>();
-  for (const { role, shape, bar, t0, t1, z0, z1, y0, y1 } of piecesOf(entry, holeOf(frame, place))) {
+  const pieces = piecesOf(entry, holeOf(frame, place), place.opening.ajar ?? 0);
+  for (const { role, shape, bar, turn, t0, t1, z0, z1, y0, y1 } of pieces) {
     const mesh = meshes.get(role) ?? new FaceMesh(datum);
     meshes.set(role, mesh);
     // Corners going round against the clock, each with the inner one across a bar.
@@ -57,9 +58,19 @@ export function fillingParts(
               [t0 + bar, z0 + foot]
             ]
           ];
-    addBars(mesh, pairs, shape === 'ring', at, y0, y1);
+    addBars(mesh, pairs, shape === 'ring', placing(frame, turn), y0, y1);
   }
   return [...meshes].map(([role, mesh]) => ({ role, ply: null, material: null, mesh: mesh.build()! }));
+}
+
+/** Places in plan of what stands along and across a wall, turned and moved with its leaf. */
+function placing(frame: FillingHost, turn: Turn | undefined): (t: number, y: number) => Point {
+  if (!turn) return (t, y) => fromFrame(frame, t, y);
+  const [cos, sin] = [Math.cos(turn.angle), Math.sin(turn.angle)];
+  return (t, y) => {
+    const [u, v] = [t - turn.t, y - turn.y];
+    return fromFrame(frame, turn.t + u * cos - v * sin + turn.along, turn.y + u * sin + v * cos);
+  };
 }
 
 interface Filled {
@@ -103,6 +114,7 @@ export const openingBodies = stageWithMemory(
         opening.handing.opens,
         opening.handing.hinge,
         opening.end,
+        opening.ajar,
         datum,
         wall.storey
       ],

@@ -3,8 +3,21 @@ import * as openingArgs from './args';
 import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
 import type { Filling, Handing, Opening, SetOutOrigin } from './record';
-import type { Project } from '../../document/kind';
-import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
+import type { Project, Result } from '../../document/kind';
+import { bodyArgs } from '../catalogue-entry/args';
+import { merge } from '../../document/merge';
+import type { Overrides } from '../catalogue-entry/overrides';
+import { degree } from '../../units/angle';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  lengthOr,
+  need,
+  needPositive,
+  refuse
+} from '../../document/command';
 import { nameOf } from '../../document/names';
 import { checkCrossings, checkOpenings } from './checks';
 import { usualSizes } from '../../units/usual';
@@ -15,6 +28,9 @@ const shape = {
   mark: s.name(),
   filling: openingArgs.filling(),
   entry: s.id().nullable(),
+  overrides: s.object(bodyArgs()).noUnknown(true).nullable().default(undefined),
+  escape: s.flag(),
+  ajar: s.degrees().min(0).max(180).nullable(),
   end: s.end(),
   origin: openingArgs.origin().default(undefined),
   to: openingArgs.setOutTo(),
@@ -57,6 +73,16 @@ function entryGiven(project: Project, entry: string | null, filling: Filling): s
   return found.id;
 }
 
+/** What is said anew over what was; without what says nothing. */
+function overridesOf(old: Overrides | null, given: object | null | undefined): Overrides | null {
+  if (given === undefined) return old;
+  const now = given === null ? {} : merge(old ?? {}, merge({}, given));
+  return Object.keys(now).length > 0 ? now : null;
+}
+
+const ajarOf = (degrees: number | null | undefined, old: number | null) =>
+  degrees === undefined ? old : degrees === null ? null : degrees * degree;
+
 function checkSizes(project: Project, opening: Opening) {
   const word = opening.filling === 'none' ? 'opening' : opening.filling;
   needPositive(project, 'width', `the ${word}`, opening.width);
@@ -91,6 +117,9 @@ export const addOpening = command({
       wall: wall.id,
       filling,
       entry: entryGiven(project, args.entry ?? null, filling),
+      overrides: filling === 'none' ? null : overridesOf(null, args.overrides),
+      escape: args.escape ?? false,
+      ajar: ajarOf(args.ajar, null),
       end: args.end ?? 'a',
       origin: originOf(project, args.origin ?? { kind: 'line' }),
       to: args.to ?? 'near',
@@ -104,13 +133,7 @@ export const addOpening = command({
     checkSizes(project, opening);
     checkOpenings(after(project, [opening]), new Set([wall.id]));
     checkCrossings(after(project, [opening]), opening);
-    return done(
-      project,
-      `Add ${filling === 'none' ? 'an opening' : `a ${filling}`}`,
-      [opening],
-      [],
-      [opening.id]
-    );
+    return done(project, `Add ${wordOf(opening)}`, [opening], [], [opening.id]);
   }
 });
 
@@ -120,39 +143,105 @@ const isElsewhere = (old: Opening, now: Opening) =>
     (field) => old[field] !== now[field]
   );
 
+/** What may be said anew of an opening, checked. */
+interface Changes {
+  readonly name?: string | undefined;
+  readonly mark?: string | undefined;
+  readonly wall?: string | undefined;
+  readonly filling?: Filling | undefined;
+  readonly entry?: string | null | undefined;
+  readonly overrides?: object | null | undefined;
+  readonly escape?: boolean | undefined;
+  readonly ajar?: number | null | undefined;
+  readonly end?: Opening['end'] | undefined;
+  readonly origin?: Parameters<typeof originOf>[1] | undefined;
+  readonly to?: Opening['to'] | undefined;
+  readonly distance?: number | undefined;
+  readonly width?: number | undefined;
+  readonly height?: number | undefined;
+  readonly sill?: number | undefined;
+  readonly handing?: Partial<Handing> | undefined;
+  readonly certainty?: Opening['certainty'] | undefined;
+}
+
+function changed(project: Project, old: Opening, args: Changes): Opening {
+  const filling = args.filling ?? old.filling;
+  // The entry that it had is of another kind of filling.
+  const isSame = filling === old.filling;
+  const entry = args.entry === undefined ? (isSame ? old.entry : null) : args.entry;
+  const overrides = overridesOf(isSame ? old.overrides : null, args.overrides);
+  return {
+    ...old,
+    name: args.name ?? old.name,
+    mark: args.mark === undefined ? old.mark : markOf(project, args.mark, old.id),
+    wall: args.wall === undefined ? old.wall : need(project, 'wall', args.wall).id,
+    filling,
+    entry: entryGiven(project, entry, filling),
+    overrides: filling === 'none' ? null : overrides,
+    escape: args.escape ?? old.escape,
+    ajar: ajarOf(args.ajar, old.ajar),
+    end: args.end ?? old.end,
+    origin: args.origin ? originOf(project, args.origin) : old.origin,
+    to: args.to ?? old.to,
+    distance: lengthOr(args.distance, old.distance),
+    width: lengthOr(args.width, old.width),
+    height: lengthOr(args.height, old.height),
+    sill: lengthOr(args.sill, old.sill),
+    handing: { ...old.handing, ...args.handing },
+    certainty: args.certainty ?? old.certainty
+  };
+}
+
+const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'an opening' : `a ${filling}`);
+
+/** They as they would be, where they fit. */
+function changing(project: Project, pairs: readonly (readonly [Opening, Opening])[]): Result {
+  const openings = pairs.map(([, now]) => now);
+  for (const opening of openings) checkSizes(project, opening);
+  const would = after(project, openings);
+  checkOpenings(would, new Set(openings.map(({ wall }) => wall)));
+  for (const [old, now] of pairs) if (isElsewhere(old, now)) checkCrossings(would, now);
+  const label = pairs.length === 1 ? `Change ${wordOf(pairs[0]![0])}` : `Change ${pairs.length} openings`;
+  return done(project, label, openings);
+}
+
 export const setOpening = command({
   name: 'setOpening',
-  about: 'Change an opening: its place, size, filling or handing. A new width keeps the set-out point.',
+  about:
+    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual.',
   args: s.object({ id: s.id().required(), wall: s.id(), ...shape }),
   example: { id: 'opening-1', width: 1010, distance: 750 },
-  run: (project, args) => {
-    const old = need(project, 'opening', args.id);
-    const length = (value: number | undefined, before: number) =>
-      value === undefined ? before : toStored(value);
-    const filling = args.filling ?? old.filling;
-    // The entry that it had is of another kind of filling.
-    const kept = filling === old.filling ? old.entry : null;
-    const entry = args.entry === undefined ? kept : args.entry;
-    const opening: Opening = {
-      ...old,
-      name: args.name ?? old.name,
-      mark: args.mark === undefined ? old.mark : markOf(project, args.mark, old.id),
-      wall: args.wall === undefined ? old.wall : need(project, 'wall', args.wall).id,
-      filling,
-      entry: entryGiven(project, entry, filling),
-      end: args.end ?? old.end,
-      origin: args.origin ? originOf(project, args.origin) : old.origin,
-      to: args.to ?? old.to,
-      distance: length(args.distance, old.distance),
-      width: length(args.width, old.width),
-      height: length(args.height, old.height),
-      sill: length(args.sill, old.sill),
-      handing: (args.handing as Handing | undefined) ?? old.handing,
-      certainty: args.certainty ?? old.certainty
-    };
-    checkSizes(project, opening);
-    checkOpenings(after(project, [opening]), new Set([opening.wall]));
-    if (isElsewhere(old, opening)) checkCrossings(after(project, [opening]), opening);
-    return done(project, `Change ${old.filling === 'none' ? 'an opening' : `a ${old.filling}`}`, [opening]);
+  run: (project, { id, ...args }) => {
+    const old = need(project, 'opening', id);
+    return changing(project, [[old, changed(project, old, args as Changes)]]);
+  }
+});
+
+/** What is taken over from another opening: all but where it is and what it is called. */
+const likeness = ({ filling, entry, overrides, escape, ajar, width, height, sill, handing }: Opening) => ({
+  ...{ filling, entry, overrides, escape, ajar, width, height, sill, handing }
+});
+
+export const setOpenings = command({
+  name: 'setOpenings',
+  about:
+    'Change several openings at once, in walls and storeys alike; with `like`, what is not said is as that opening has it: what fills it and how that is made, its size, sill and handing.',
+  args: s.object({
+    ids: s.ids().required(),
+    like: s.id(),
+    ...{ filling: shape.filling, entry: shape.entry, overrides: shape.overrides, escape: shape.escape },
+    ...{ ajar: shape.ajar, to: shape.to, distance: shape.distance, width: shape.width, height: shape.height },
+    ...{ sill: shape.sill, certainty: shape.certainty },
+    handing: openingArgs.someHanding().default(undefined)
+  }),
+  example: { ids: ['opening-1'], certainty: 'assumed', ajar: 45 },
+  run: (project, { ids, like, ...args }) => {
+    const model = like === undefined ? undefined : need(project, 'opening', like);
+    const pairs = [...new Set(ids)].map((id) => {
+      const old = need(project, 'opening', id);
+      const base = model ? { ...old, ...likeness(model) } : old;
+      return [old, changed(project, base, args as Changes)] as const;
+    });
+    return changing(project, pairs);
   }
 });

@@ -17,7 +17,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   name: '',
   wall: 'w',
   filling: 'none',
-  entry: null,
+  ...{ entry: null, overrides: null, escape: false, ajar: null },
   end: 'a',
   origin: { kind: 'line' },
   to: 'near',

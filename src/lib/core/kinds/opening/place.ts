@@ -96,7 +96,7 @@ export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | '
   readonly wall: { readonly outside: Side };
 };
 export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'> & {
-  readonly opening: Pick<Opening, 'filling' | 'handing' | 'end'>;
+  readonly opening: Pick<Opening, 'filling' | 'handing' | 'end' | 'ajar'>;
 };
 
 /** The hole that an opening makes, as what fills it sees it. */

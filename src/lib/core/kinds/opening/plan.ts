@@ -7,7 +7,8 @@ import { sureness } from '../../display/certainty';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { angleOf, subtract, type Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { frameDepth, leavesOf, ledgesOf, type Hole, type Leaf } from '../catalogue-entry/unit';
+import { ledgesOf, turnOf, type Turn } from '../catalogue-entry/pieces';
+import { frameDepth, leavesOf, surroundOf, type Hole, type Leaf } from '../catalogue-entry/unit';
 import { holeOf, type OpeningPlace } from './place';
 
 /** `entry`: what fills it; undefined where it is bare. */
@@ -29,9 +30,39 @@ class Symbol {
     const { z0, z1 } = this.place;
     if (z0 >= cutHeight || z1 <= cutHeight || !entry) return this.faces('overhead');
     const leaves = leavesOf(entry, this.hole);
-    return entry.filling === 'window'
-      ? [...this.faces('face'), ...this.unit(entry, leaves)]
-      : [...this.faces('thin'), ...leaves.flatMap((leaf, k) => this.leaf(entry, leaf, k))];
+    if (entry.filling === 'window')
+      return [
+        ...this.faces('face'),
+        ...this.unit(entry, entry.form === 'casement' ? cutOf(leaves) : leaves),
+        ...(this.ajar === null ? [] : leaves.flatMap((_, k) => this.shownOpen(entry, leaves, k)))
+      ];
+    return [
+      ...this.faces('thin'),
+      ...this.surround(entry),
+      ...leaves.flatMap((leaf, k) => this.leaf(entry, leaves, leaf, k))
+    ];
+  }
+
+  /** How far its leaves are to be shown open; null: as usual. */
+  private get ajar() {
+    return this.place.opening.ajar;
+  }
+
+  /** A light of a window that is to be seen open. */
+  private shownOpen(entry: CatalogueEntry, leaves: readonly Leaf[], k: number): Mark[] {
+    const turn = turnOf(entry, this.hole, leaves, k, this.ajar ?? 0);
+    return turn && turn.angle !== 0 ? [this.turned(leaves[k]!, turn)] : [];
+  }
+
+  /** Fixed glass beside the leaves and what stands between. */
+  private surround(entry: CatalogueEntry): Mark[] {
+    const { panes, posts, room } = surroundOf(entry, this.hole);
+    const y = (room.y0 + room.y1) / 2;
+    const isBeside = ({ z0 }: { z0: number }) => z0 < room.z1;
+    return [
+      ...panes.filter(isBeside).map(({ t0, t1 }) => this.line(t0, y, t1, y, 'fine')),
+      ...posts.filter(isBeside).map(({ t0, t1, y0, y1 }) => this.outline(t0, t1, y0, y1))
+    ];
   }
 
   private faces(pen: Pen): Mark[] {
@@ -45,10 +76,10 @@ class Symbol {
     const [f0, f1] = frameDepth(entry, this.hole);
     const posts = leaves.slice(1).flatMap(({ t0: to }, k) => {
       const from = leaves[k]!.t1;
-      return entry.form === 'casement' ? [from, to].map((t) => this.line(t, f0, t, f1, 'fine')) : [];
+      return entry.form === 'casement' ? [from, to].map((t) => detail(this.line(t, f0, t, f1, 'fine'))) : [];
     });
     return [
-      ...[f0, f1].map((y) => this.line(t0, y, t1, y, 'fine')),
+      ...[f0, f1].map((y) => detail(this.line(t0, y, t1, y, 'fine'))),
       ...leaves.map((leaf) => {
         const y = (leaf.y0 + leaf.y1) / 2;
         return this.line(leaf.t0, y, leaf.t1, y, 'fine');
@@ -58,15 +89,15 @@ class Symbol {
         const past = y1 > this.frame.y1 ? y1 : y0;
         const face = y1 > this.frame.y1 ? this.frame.y1 : this.frame.y0;
         if (Math.abs(past - face) < 1) return [];
-        return [this.outline(t0, t1, face, past)];
+        return [detail(this.outline(t0, t1, face, past))];
       })
     ];
   }
 
-  private leaf(entry: CatalogueEntry, leaf: Leaf, k: number): Mark[] {
+  private leaf(entry: CatalogueEntry, leaves: readonly Leaf[], leaf: Leaf, k: number): Mark[] {
     switch (leaf.way) {
       case 'slides':
-        return [this.outline(leaf.t0, leaf.t1, leaf.y0, leaf.y1, 'chalk'), ...this.arrow(leaf, k)];
+        return this.slid(entry, leaves, leaf, k);
       case 'folds':
         return [this.folded(leaf)];
       case 'rises': {
@@ -80,28 +111,64 @@ class Symbol {
         ];
       }
       default:
-        return entry.filling === 'door' ? this.swing(leaf) : [];
+        return this.swing(leaf);
     }
   }
 
-  /** The leaf open at a right angle and the quarter it sweeps. */
-  private swing({ hinge, latch, y0, y1 }: Leaf): Mark[] {
-    const sign = this.hole.opens;
-    const y = sign > 0 ? y1 : y0;
-    const radius = Math.abs(latch - hinge);
-    const centre = this.at(hinge, y);
-    const [open, shut] = [
-      angleOf(subtract(this.at(hinge, y + sign), centre)),
-      angleOf(subtract(this.at(latch, y), centre))
-    ];
-    const turn = (from: number, to: number) => (((to - from) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
-    const [a0, a1] =
-      turn(shut, open) < Math.PI ? [shut, shut + turn(shut, open)] : [open, open + turn(open, shut)];
-    const thick = Math.sign(latch - hinge) * (y1 - y0);
+  /** In its track with an arrow; what goes into or along the wall is dashed where it goes. */
+  private slid(entry: CatalogueEntry, leaves: readonly Leaf[], leaf: Leaf, k: number): Mark[] {
+    const turn = turnOf(entry, this.hole, leaves, k, this.ajar ?? 0);
+    const by = turn?.along ?? 0;
+    const here = this.outline(leaf.t0 + by, leaf.t1 + by, leaf.y0, leaf.y1, 'chalk');
+    if (leaves.length > 1) return [here, ...this.arrow(leaf, k % 2 === 0 ? 1 : -1, k)];
+    const way = leaf.hinge < leaf.latch ? -1 : 1;
+    const gone = way * (leaf.t1 - leaf.t0);
+    const there = [leaf.t0 + gone, leaf.t1 + gone] as const;
     return [
-      this.outline(hinge, hinge + thick, y, y + sign * radius, 'chalk'),
-      { kind: 'arc', ...this.base, centre, radius, a0, a1, pen: 'thin', ink: 'shale' }
+      ...[leaf.y0, leaf.y1].map((y) => this.line(there[0], y, there[1], y, 'overhead')),
+      here,
+      ...this.arrow(leaf, way, 0)
     ];
+  }
+
+  /** The leaf open, at a right angle or as it is to be shown, and the part of a circle that it sweeps. */
+  private swing(leaf: Leaf): Mark[] {
+    const { hinge, latch, y0, y1 } = leaf;
+    const sign = this.hole.opens;
+    const isPivoted = leaf.way === 'pivots';
+    const y = isPivoted ? (y0 + y1) / 2 : sign > 0 ? y1 : y0;
+    const ajar = this.ajar ?? Math.PI / 2;
+    const turn: Turn = { t: hinge, y, angle: Math.sign(latch - hinge) * sign * ajar, along: 0 };
+    const arc = (tip: number): Mark[] => {
+      if (ajar === 0) return [];
+      const centre = this.at(hinge, y);
+      const from = angleOf(subtract(this.at(tip, y), centre));
+      // Angles run the same way in the plan as along and across the wall: left of a wall is against the clock.
+      const [a0, a1] = turn.angle > 0 ? [from, from + turn.angle] : [from + turn.angle, from];
+      return [
+        {
+          ...{ kind: 'arc', ...this.base, centre, radius: Math.abs(tip - hinge), a0, a1 },
+          ...{ pen: 'thin', ink: 'shale' }
+        }
+      ];
+    };
+    const tail = leaf.t0 + leaf.t1 - latch;
+    return [this.turned(leaf, turn), ...arc(latch), ...(isPivoted ? arc(tail) : [])];
+  }
+
+  /** A leaf as it stands when it is turned. */
+  private turned({ t0, t1, y0, y1 }: Leaf, { t, y, angle }: Turn): Mark {
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const corners = [
+      [t0, y0],
+      [t1, y0],
+      [t1, y1],
+      [t0, y1]
+    ] as const;
+    const ring = corners.map(([u, v]) =>
+      this.at(t + (u - t) * cos - (v - y) * sin, y + (u - t) * sin + (v - y) * cos)
+    );
+    return { kind: 'region', ...this.base, rings: [ring], pen: 'fine', ink: 'slate', fill: 'chalk' };
   }
 
   /** Standing out half folded, away from the jamb that it hangs on. */
@@ -113,11 +180,10 @@ class Symbol {
     return this.line(hinge, y, middle, y + out, 'fine');
   }
 
-  private arrow({ t0, t1, y0, y1 }: Leaf, k: number): Mark[] {
+  private arrow({ t0, t1, y0, y1 }: Leaf, way: 1 | -1, k: number): Mark[] {
     const sign = this.hole.opens;
-    const face = sign > 0 ? this.frame.y1 : this.frame.y0;
+    const face = sign > 0 ? Math.max(this.frame.y1, y1) : Math.min(this.frame.y0, y0);
     const y = face + sign * (60 + 40 * (k % 2) + (y1 - y0) / 2);
-    const way = k % 2 === 0 ? 1 : -1;
     const [from, to] = way > 0 ? [t0 + (t1 - t0) * 0.3, t1] : [t1 - (t1 - t0) * 0.3, t0];
     return [
       this.line(from, y, to, y, 'thin'),
@@ -144,4 +210,13 @@ class Symbol {
       ? { kind: 'region', ...this.base, rings: [ring], pen: 'fine', ink: 'slate', fill }
       : { kind: 'stroke', ...this.base, points: ring, closed: true, pen: 'thin', ink: 'slate' };
   }
+}
+
+const detail = (mark: Mark): Mark => ({ ...mark, isDetail: true });
+
+/** The lights that the plan cuts; of a high or low window the lowest. */
+function cutOf(leaves: readonly Leaf[]): readonly Leaf[] {
+  const cut = leaves.filter(({ z0, z1 }) => z0 <= cutHeight && cutHeight < z1);
+  const foot = Math.min(...leaves.map(({ z0 }) => z0));
+  return cut.length > 0 ? cut : leaves.filter(({ z0 }) => z0 === foot);
 }

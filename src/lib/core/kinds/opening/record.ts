@@ -1,9 +1,10 @@
 /** The record of a opening: what is stored of it, and what the reader lets in. */
-import { mixed, object, string } from 'yup';
+import { boolean, mixed, number, object, string } from 'yup';
 import * as f from '../../document/fields';
 import type { Side, WallEnd } from '../../kernels/joints/frame';
 import type { Certainty } from '../../units/certainty';
 import type { Project } from '../../document/kind';
+import { overrides, type Overrides } from '../catalogue-entry/overrides';
 
 export const fillings = ['none', 'door', 'window'] as const;
 
@@ -34,6 +35,12 @@ export interface Opening {
   readonly filling: Filling;
   /** The catalogue entry that fills it; null: a plain door or window. */
   readonly entry: string | null;
+  /** What it has otherwise than that entry; null: nothing. */
+  readonly overrides: Overrides | null;
+  /** Wanted as a way out in a fire. */
+  readonly escape: boolean;
+  /** How far its leaves are shown open, radians; null: in the plan at a right angle, in the model shut. */
+  readonly ajar: number | null;
   readonly end: WallEnd;
   readonly origin: SetOutOrigin;
   readonly to: SetOutTo;
@@ -69,6 +76,9 @@ export const schema = object({
   wall: f.id(),
   filling: f.choice(fillings),
   entry: string().min(1).max(200).nullable().defined(),
+  overrides: overrides(),
+  escape: boolean().required(),
+  ajar: number().min(0).max(Math.PI).nullable().defined(),
   end: f.choice(['a', 'b']),
   origin: origin(),
   to: f.choice(setOutTos),

@@ -3,7 +3,8 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { round } from '../../units/round';
 import { meshVolume } from '../../geometry/mesh';
-import { clearWidthOf, frameDepth, leavesOf } from '../catalogue-entry/unit';
+import { clearOf } from '../catalogue-entry/clear';
+import { frameDepth, leavesOf } from '../catalogue-entry/unit';
 import { frames } from '../wall/stages';
 import { openingBodies } from './body';
 import { holeOf } from './place';
@@ -19,6 +20,7 @@ export const openingRows = (query: Query) =>
     const frame = query.get(frames, opening.wall);
     const entry = query.get(entries, id);
     const hole = frame && holeOf(frame, place);
+    const clear = entry && hole && clearOf(entry, hole);
     return [
       {
         id,
@@ -35,7 +37,10 @@ export const openingRows = (query: Query) =>
         entry: opening.entry,
         leaves: entry && hole ? leavesOf(entry, hole).length : 0,
         handing: opening.filling === 'door' ? opening.handing : null,
-        clearWidth: round(entry && hole ? clearWidthOf(entry, hole) : opening.width),
+        clearWidth: round(clear?.width ?? opening.width),
+        clearHeight: round(clear?.height ?? opening.height),
+        overrides: opening.overrides,
+        escape: opening.escape,
         depth: entry && hole ? round(depthOf(frameDepth(entry, hole))) : null,
         parts: Object.fromEntries(
           (query.get(openingBodies, id)?.parts ?? []).map(({ role, mesh }) => [role, round(meshVolume(mesh))])

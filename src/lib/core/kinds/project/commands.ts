@@ -3,12 +3,22 @@ import * as s from '../../document/schemas';
 import { command, done, needPositive, refuse } from '../../document/command';
 import { settingsOf } from '../../document/project';
 import { toStored } from '../../geometry/tolerances';
+import { merge } from '../../document/merge';
+import type { OpeningLimits } from './record';
 import type { LengthUnits } from '../../units/length';
+
+const limitWords: Record<keyof OpeningLimits, string> = {
+  escapeArea: 'least clear area of a way out',
+  escapeWidth: 'least clear width of a way out',
+  escapeHeight: 'least clear height of a way out',
+  escapeSill: 'highest sill of a way out',
+  step: 'highest step at a threshold'
+};
 
 export const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys.',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold).',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
@@ -16,7 +26,14 @@ export const setProject = command({
     ground: s.mm(),
     heightLimit: s.mm().nullable(),
     areaLimit: s.number().max(1e12).nullable(),
-    nudge: s.mm()
+    nudge: s.mm(),
+    openingLimits: s
+      .object({
+        escapeArea: s.number().max(1e12),
+        ...{ escapeWidth: s.mm(), escapeHeight: s.mm(), escapeSill: s.mm(), step: s.mm() }
+      })
+      .noUnknown(true)
+      .default(undefined)
   }),
   example: { name: 'Gannet House', units: { system: 'mm', fineness: 1 }, ground: -360, heightLimit: 8200 },
   run: (project, args) => {
@@ -26,6 +43,9 @@ export const setProject = command({
     if (args.nudge !== undefined) needPositive(project, 'nudge step', 'the project', args.nudge);
     if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
       refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
+    for (const [name, value] of Object.entries(args.openingLimits ?? {}))
+      if (value !== undefined)
+        needPositive(project, limitWords[name as keyof OpeningLimits], 'the project', value);
     return done(project, 'Change the project', [
       {
         ...old,
@@ -36,6 +56,7 @@ export const setProject = command({
           args.secondUnits === undefined ? old.secondUnits : (args.secondUnits as LengthUnits | null),
         heightLimit: args.heightLimit === undefined ? old.heightLimit : args.heightLimit,
         areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit,
+        openingLimits: merge(old.openingLimits, args.openingLimits ?? {}) as OpeningLimits,
         nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge)
       }
     ]);

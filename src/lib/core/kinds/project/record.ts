@@ -16,6 +16,23 @@ export interface PlanningGrid {
 }
 
 /**
+ * What the review measures openings by: the least clear area (mm2), width and height of a way out through a window and
+ * the highest its sill may be; how far a threshold may lie above or below the floor.
+ */
+export interface OpeningLimits {
+  readonly escapeArea: number;
+  readonly escapeWidth: number;
+  readonly escapeHeight: number;
+  readonly escapeSill: number;
+  readonly step: number;
+}
+
+/** Section R310 of the International Residential Code; a step of 20 mm is a usual limit for a way without barriers. */
+export const usualLimits: OpeningLimits = {
+  ...{ escapeArea: 0.53e6, escapeWidth: 508, escapeHeight: 610, escapeSill: 1118, step: 20 }
+};
+
+/**
  * The one record of kind `project`, id `project`. `guid`: names this project among all, from its making on. `ground`: outside level against project zero. `secondUnits`: shown
  * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2. `nudge`: step
  * of the arrow keys, mm.
@@ -32,6 +49,7 @@ export interface Settings {
   readonly areaLimit: number | null;
   readonly nudge: number;
   readonly grid: PlanningGrid | null;
+  readonly openingLimits: OpeningLimits;
 }
 
 /** What a project may be in a file, besides its id and kind. */
@@ -44,6 +62,13 @@ export const schema = object({
   secondUnits: f.units().nullable().defined().default(undefined),
   areaLimit: number().nullable().defined(),
   nudge: f.size(),
+  openingLimits: object({
+    escapeArea: number().positive().max(1e12).required(),
+    escapeWidth: f.size(),
+    escapeHeight: f.size(),
+    escapeSill: f.size(),
+    step: f.size()
+  }).required(),
   grid: object({
     module: f.size(),
     origin: f.point(),

@@ -1,13 +1,7 @@
 /** A catalogue entry to scale: as it is seen from inside, and cut from above. */
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
-import {
-  frameDepth,
-  leavesOf,
-  piecesOf,
-  type Hole,
-  type Leaf,
-  type Piece
-} from '../../../core/kinds/catalogue-entry/unit';
+import { piecesOf, type Piece } from '../../../core/kinds/catalogue-entry/pieces';
+import { frameDepth, leavesOf, type Hole, type Leaf } from '../../../core/kinds/catalogue-entry/unit';
 import { formatLength } from '../../../core/units/length';
 import { roleLooks } from '../../../core/kernels/solids/role-looks';
 import { rectangleOf, segment, type Picture, type PictureShape } from '../../details/picture';
@@ -72,7 +66,11 @@ function openingLines({ way, t0, t1, z0, z1, hinge, latch }: Leaf): (readonly [S
   switch (way) {
     case 'left':
     case 'right':
+    case 'pivots':
       return to([hinge, high], [latch, z0], [latch, z1]);
+    case 'tiltLeft':
+    case 'tiltRight':
+      return [...to([hinge, high], [latch, z0], [latch, z1]), ...to([middle, z1], [t0, z0], [t1, z0])];
     case 'top':
       return to([middle, z1], [t0, z0], [t1, z0]);
     case 'bottom':

@@ -1,9 +1,11 @@
-/** The card of an opening. */
+/** The card of an opening, or of several: what they share, and what one has otherwise than its entry. */
 import { nameElement } from '../../../core/document/names';
+import { baseOf, entryOf } from '../../../core/kinds/catalogue-entry/plain';
 import { describeFrom } from './tool';
 import { entryChoices } from './entries';
 import { waysOf } from './ways';
 import type { Opening } from '../../../core/kinds/opening/record';
+import { bodyGroups } from '../catalogue-entry/fields';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
 import type { Editor } from '../../editor';
@@ -16,102 +18,237 @@ import {
   type FieldGroup
 } from '../../details/card';
 
-export function openingCard(make: CardMaker, opening: Opening): DetailsCard {
+type Set = (changes: object) => { name: string; args: object };
+
+/** The value that all have; undefined where they differ. */
+function shared<T>(openings: readonly Opening[], of: (one: Opening) => T): T | undefined {
+  const first = of(openings[0]!);
+  return openings.every((one) => of(one) === first) ? first : undefined;
+}
+
+export function openingsCard(make: CardMaker, openings: readonly Opening[]): DetailsCard {
+  const [opening] = openings;
   const { project } = make.editor;
-  const set = (changes: object) => ({ name: 'setOpening', args: { id: opening.id, ...changes } });
+  const ids = openings.map(({ id }) => id);
+  const set: Set = (changes) => ({ name: 'setOpenings', args: { ids, ...changes } });
+  const isOne = openings.length === 1;
   const groups: FieldGroup[] = [
-    {
-      title: 'Where is it set out?',
-      fields: [
-        make.text('name', 'Name', opening.name, (name) => set({ name })),
-        make.text('mark', 'Mark', opening.mark, (mark) => set({ mark })),
-        fact('In', nameElement(project, opening.wall)),
-        make.choice(
-          'to',
-          'Set out to',
-          [opening.to],
-          [
-            { value: 'near', label: 'near jamb' },
-            { value: 'centre', label: 'centre' },
-            { value: 'far', label: 'far jamb' }
-          ],
-          (to) => set({ to })
-        ),
-        make.length('distance', 'Distance', [opening.distance], (value) => set({ distance: value })),
-        fact('From', describeFrom(project, opening))
-      ]
-    },
+    { title: 'Where is it set out?', fields: placeFields(make, openings, set) },
     {
       title: 'How big is it, and how sure?',
       fields: [
-        make.length('width', 'Width', [opening.width], (width) => set({ width })),
-        make.length('height', 'Height', [opening.height], (height) => set({ height })),
-        make.height('sill', 'Sill', 'the datum', [opening.sill], (sill) => set({ sill })),
-        make.height('head', 'Head', 'the datum', [opening.sill + opening.height], (head) =>
-          set({ height: head - opening.sill })
+        make.length(
+          'width',
+          'Width',
+          openings.map(({ width }) => width),
+          (width) => set({ width })
         ),
-        certaintyField(make, [opening.certainty], set)
+        make.length(
+          'height',
+          'Height',
+          openings.map(({ height }) => height),
+          (height) => set({ height })
+        ),
+        make.height(
+          'sill',
+          'Sill',
+          'the datum',
+          openings.map(({ sill }) => sill),
+          (sill) => set({ sill })
+        ),
+        ...(isOne
+          ? [
+              make.height('head', 'Head', 'the datum', [opening!.sill + opening!.height], (head) =>
+                set({ height: head - opening!.sill })
+              )
+            ]
+          : []),
+        certaintyField(
+          make,
+          openings.map(({ certainty }) => certainty),
+          set
+        )
       ]
     },
-    { title: 'What fills it?', fields: fillingFields(make, opening, set) }
+    { title: 'What fills it?', fields: fillingFields(make, openings, set) },
+    ...(isOne ? otherwise(make, opening!, set) : [])
   ];
   return {
-    title: nameElement(project, opening.id),
+    title: isOne ? nameElement(project, opening!.id) : `${openings.length} openings`,
     subtitle: '',
-    actions: actionsOf(make.editor, opening),
+    actions: isOne ? actionsOf(make.editor, opening!) : [],
     groups
   };
 }
 
-function fillingFields(
-  make: CardMaker,
-  opening: Opening,
-  set: (changes: object) => { name: string; args: unknown }
-): Field[] {
+function placeFields(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {
+  const { project } = make.editor;
+  const [opening] = openings;
+  const one = (changes: object) => ({ name: 'setOpening', args: { id: opening!.id, ...changes } });
+  const isOne = openings.length === 1;
+  return [
+    ...(isOne
+      ? [
+          make.text('name', 'Name', opening!.name, (name) => one({ name })),
+          make.text('mark', 'Mark', opening!.mark, (mark) => one({ mark })),
+          fact('In', nameElement(project, opening!.wall))
+        ]
+      : []),
+    make.choice(
+      'to',
+      'Set out to',
+      openings.map(({ to }) => to),
+      [
+        { value: 'near', label: 'near jamb' },
+        { value: 'centre', label: 'centre' },
+        { value: 'far', label: 'far jamb' }
+      ],
+      (to) => set({ to })
+    ),
+    make.length(
+      'distance',
+      'Distance',
+      openings.map(({ distance }) => distance),
+      (distance) => set({ distance })
+    ),
+    ...(isOne ? [fact('From', describeFrom(project, opening!))] : [])
+  ];
+}
+
+function fillingFields(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {
+  const { project } = make.editor;
+  const filling = shared(openings, (one) => one.filling);
+  const wall = project.tables.wall.get(shared(openings, (one) => one.wall) ?? '');
   return [
     make.choice(
       'filling',
       'Filled by',
-      [opening.filling],
+      openings.map((one) => one.filling),
       [
         { value: 'door', label: 'door' },
         { value: 'window', label: 'window' },
         { value: 'none', label: 'nothing' }
       ],
-      (filling) => set({ filling })
+      (value) => set({ filling: value })
     ),
-    ...(opening.filling === 'none'
+    ...(filling === undefined || filling === 'none'
       ? []
       : [
           make.choice(
             'entry',
-            opening.filling === 'door' ? 'Door set' : 'Window unit',
-            [opening.entry ?? ''],
-            entryChoices(make.editor.project, opening.filling),
+            filling === 'door' ? 'Door set' : 'Window unit',
+            openings.map(({ entry }) => entry ?? ''),
+            entryChoices(project, filling),
             (entry) => set({ entry: entry || null })
           )
         ]),
-    ...(opening.filling === 'door'
+    ...(filling === 'door'
       ? [
           make.choice(
             'hinge',
             'Hung on',
-            [opening.handing.hinge],
+            openings.map(({ handing }) => handing.hinge),
             [
               { value: 'near', label: 'near jamb' },
               { value: 'far', label: 'far jamb' }
             ],
-            (hinge) => set({ handing: { ...opening.handing, hinge } })
-          ),
+            (hinge) => set({ handing: { hinge } })
+          )
+        ]
+      : []),
+    ...(filling === undefined || filling === 'none'
+      ? []
+      : [
           make.choice(
             'opens',
             'Opens',
-            [opening.handing.opens],
-            waysOf(make.editor.project.tables.wall.get(opening.wall)),
-            (opens) => set({ handing: { ...opening.handing, opens } })
-          )
-        ]
-      : [])
+            openings.map(({ handing }) => handing.opens),
+            waysOf(wall),
+            (opens) => set({ handing: { opens } })
+          ),
+          ajarField(make, openings, set)
+        ]),
+    ...(filling === 'window' ? [escapeField(make, openings, set)] : []),
+    ...likeField(make, openings, set)
+  ];
+}
+
+/** How far its leaves are shown open; empty: as usual. */
+function ajarField(make: CardMaker, openings: readonly Opening[], set: Set): Field {
+  const angles = openings.map(({ ajar }) => ajar);
+  const usual = angles.every((angle) => angle === null);
+  const field = make.angle(
+    'ajar',
+    'Shown open by',
+    angles.map((angle) => angle ?? -1),
+    (ajar) => set({ ajar })
+  );
+  const value = usual ? 'as usual' : angles.includes(null) ? 'varies' : field.value;
+  return {
+    ...field,
+    kind: 'text',
+    value,
+    set: (text) => {
+      const { name, args } = set({ ajar: null });
+      return text.trim() === '' || text.trim() === 'as usual' ? make.run(name, args) : field.set!(text);
+    }
+  };
+}
+
+const escapeField = (make: CardMaker, openings: readonly Opening[], set: Set): Field =>
+  make.choice(
+    'escape',
+    'A way out in a fire',
+    openings.map(({ escape }) => (escape ? 'yes' : 'no')),
+    [
+      { value: 'no', label: 'not wanted as one' },
+      { value: 'yes', label: 'wanted as one' }
+    ],
+    (value) => set({ escape: value === 'yes' })
+  );
+
+/** Made like another: what fills it and how, its size, sill and handing. */
+function likeField(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {
+  const { project } = make.editor;
+  const own = new Set(openings.map(({ id }) => id));
+  const others = [...project.tables.opening.values()].filter(({ id, mark }) => !own.has(id) && mark);
+  if (others.length === 0) return [];
+  const choices = others
+    .map((one) => ({ value: one.id, label: one.name ? `${one.mark}, ${one.name}` : one.mark }))
+    .sort((p, q) => p.label.localeCompare(q.label, 'en', { numeric: true }));
+  return [
+    make.choice('like', 'Make it like', [''], [{ value: '', label: 'no other' }, ...choices], (like) =>
+      like ? set({ like }) : set({})
+    )
+  ];
+}
+
+/** What one opening has otherwise than the entry that fills it. */
+function otherwise(make: CardMaker, opening: Opening, set: Set): FieldGroup[] {
+  const { project } = make.editor;
+  const [base, entry] = [baseOf(project, opening), entryOf(project, opening)];
+  if (!base || !entry) return [];
+  const change = (changes: object) => set({ overrides: changes });
+  const was = new Map(
+    bodyGroups(make, base, change).flatMap(({ fields }) =>
+      fields.map((field) => [field.name, field] as const)
+    )
+  );
+  const wordsOf = ({ value, choices }: Field) => choices?.find((one) => one.value === value)?.label ?? value;
+  const fields = bodyGroups(make, entry, change)
+    .flatMap((group) => group.fields)
+    .map((field): Field => {
+      const old = was.get(field.name);
+      const isOther = old !== undefined && old.value !== field.value;
+      return isOther ? { ...field, also: `in its entry ${wordsOf(old)}` } : field;
+    });
+  const others = fields.filter(({ also }) => also?.startsWith('in its entry')).map(({ label }) => label);
+  return [
+    {
+      title: 'What is otherwise than in its entry?',
+      folded: others.length > 0 ? others.join(', ') : 'nothing',
+      fields
+    }
   ];
 }
 
@@ -122,18 +259,21 @@ function actionsOf(editor: Editor, opening: Opening): CardAction[] {
   const isAlike = (one: Opening) => storeyOf(one) === storeyOf(opening) && one.filling === opening.filling;
   const select = (label: string, like: (one: Opening) => boolean) =>
     selecting(editor, label, table, (one) => isAlike(one) && like(one));
-  const { handing } = opening;
-  const flip = (label: string, to: Partial<Opening['handing']>): CardAction => ({
+  const { handing, id } = opening;
+  const act = (label: string, changes: object): CardAction => ({
     label,
-    run: () =>
-      editor.perform({ name: 'setOpening', args: { id: opening.id, handing: { ...handing, ...to } } })
+    run: () => editor.perform({ name: 'setOpenings', args: { ids: [id], ...changes } })
   });
   const word = { door: 'doors', window: 'windows', none: 'bare openings' }[opening.filling];
   return [
     ...(opening.filling === 'door'
       ? [
-          flip('Hang on the other jamb', { hinge: handing.hinge === 'near' ? 'far' : 'near' }),
-          flip('Open the other way', { opens: handing.opens === 'inside' ? 'outside' : 'inside' })
+          act('Hang on the other jamb', {
+            handing: { hinge: handing.hinge === 'near' ? 'far' : 'near' }
+          }),
+          act('Open the other way', {
+            handing: { opens: handing.opens === 'inside' ? 'outside' : 'inside' }
+          })
         ]
       : []),
     ...(opening.entry === null
@@ -144,6 +284,13 @@ function actionsOf(editor: Editor, opening: Opening): CardAction[] {
             run: () => editor.select([opening.entry!])
           }
         ]),
+    ...(opening.overrides
+      ? [
+          act(`All as in ${baseOf(editor.project, opening)!.name}`, {
+            overrides: null
+          })
+        ]
+      : []),
     select(`Select all ${word}`, () => true),
     select(
       'Select all of this size',
