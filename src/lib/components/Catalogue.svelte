@@ -1,6 +1,8 @@
 <script lang="ts">
   import Input from 'flowbite-svelte/Input.svelte';
   import Copy from '@lucide/svelte/icons/copy';
+  import FileDown from '@lucide/svelte/icons/file-down';
+  import FileUp from '@lucide/svelte/icons/file-up';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import X from '@lucide/svelte/icons/x';
   import Fault from './Fault.svelte';
@@ -8,6 +10,8 @@
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { formatLength } from '../core/units/length';
+  import { problemOf, saveFile, stemOf } from './project-file';
+  import { readCatalogue, writeCatalogue } from '../core/exchange/catalogue-file';
   import { usesOf } from '../core/kinds/catalogue-entry/uses';
   import type { CatalogueEntry } from '../core/kinds/catalogue-entry/record';
   import { elevationShapes } from '../editor/kinds/catalogue-entry/picture';
@@ -18,6 +22,7 @@
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let sought = $state('');
   let fault = $state('');
+  let told = $state('');
 
   /** Pixels to a mm, for all alike. */
   const scale = 0.026;
@@ -42,6 +47,34 @@
   function act(name: string, args: object): boolean {
     fault = editor.refusal({ name, args }) ?? '';
     return fault === '';
+  }
+
+  async function save() {
+    const entries = groups.flatMap((group) => group.entries);
+    const name = `${stemOf(editor.settings.name)}.catalogue.json`;
+    fault = (await saveFile(Promise.resolve(writeCatalogue(entries)), 'application/json', name)) ?? '';
+  }
+
+  async function bring() {
+    told = '';
+    const { fileOpen } = await import('browser-fs-access');
+    try {
+      const file = await fileOpen({
+        extensions: ['.json', '.cliffstead'],
+        description: 'A catalogue, or a project'
+      });
+      const read = readCatalogue(file.name, new Uint8Array(await file.arrayBuffer()));
+      if (!read.ok) fault = `${read.problem.message} ${read.problem.hint}`;
+      else {
+        const before = editor.project.tables.catalogueEntry.size;
+        if (!act('bringEntries', { entries: read.entries })) return;
+        const count = editor.project.tables.catalogueEntry.size - before;
+        told = `${count} of ${read.entries.length} brought from "${file.name}"; the others are here already.`;
+        if (count === read.entries.length) told = `${count} brought from "${file.name}".`;
+      }
+    } catch (error) {
+      fault = problemOf(error, 'The file', 'read') ?? '';
+    }
   }
 
   function copy({ id, name }: CatalogueEntry) {
@@ -69,7 +102,18 @@
     />
     <Press class="p-1 text-shale" aria-label="Close the catalogue" onclick={onclose}><X size={16} /></Press>
   </header>
+  <div class="flex gap-2 border-b border-fog px-4 py-1.5">
+    <Press class="flex items-center gap-1.5 py-1 text-xs text-tide" onclick={bring}
+      ><FileDown size={14} /> Bring from a file</Press
+    >
+    <Press
+      class="flex items-center gap-1.5 py-1 text-xs text-tide"
+      title="{sought ? 'Those that are found' : 'All of them'}, to be brought into another project"
+      onclick={save}><FileUp size={14} /> Keep as a file</Press
+    >
+  </div>
   {#if fault}<Fault class="m-3 text-xs">{fault}</Fault>{/if}
+  {#if told}<p class="mx-4 my-2 text-xs text-shale" role="status">{told}</p>{/if}
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-2">
     {#each groups as { title, entries } (title)}
       <h3 class="mt-2 mb-1 text-[13px] font-semibold">{title}</h3>

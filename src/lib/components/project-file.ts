@@ -23,9 +23,14 @@ export async function saveFile(
     });
     return undefined;
   } catch (error) {
-    const { name: kind, message } = error as Error;
-    return kind === 'AbortError' ? undefined : `"${name}" could not be written: ${message}.`;
+    return problemOf(error, `"${name}"`, 'written');
   }
+}
+
+/** What went wrong with a file, in words; undefined where the person thought better of it. */
+export function problemOf(error: unknown, name: string, done: 'read' | 'written'): string | undefined {
+  const { name: kind, message } = error as Error;
+  return kind === 'AbortError' ? undefined : `${name} could not be ${done}: ${message}.`;
 }
 
 /** The project as a file of ours, with the pictures that are under its plans. */

@@ -41,7 +41,7 @@ describe('the model service', () => {
       'wall-3',
       'wall-4'
     ]);
-    expect(first.findings).toEqual([]);
+    expect(first.findings).toMatchObject([{ code: 'house.no-door' }]);
     const slab = first.changed.find(({ id }) => id === 'slab-1')!.parts[0]!;
     const ys = slab.triangles.filter((_, i) => i % 3 === 1);
     expect([Math.min(...ys).toFixed(3), Math.max(...ys).toFixed(3)]).toEqual(['-0.150', '0.000']);

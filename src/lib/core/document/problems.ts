@@ -1,29 +1,17 @@
 /**
- * Every refusal and finding of the product, by stable code. A message names the thing and the number; the hint
+ * Every refusal of the product, by stable code; what the review finds is in findings.ts. A message names the thing and the number; the hint
  * says the remedy. `n` holds lengths in mm unless the name says otherwise; `t` holds names and words.
  */
 import { exactLength, formatLengthWithUnit, type LengthUnits } from '../units/length';
 import { degree } from '../units/angle';
+import { findings } from './findings';
+import type { Entry, Words } from './problem-entry';
 
 export interface Problem {
   readonly code: ProblemCode;
   readonly subjects: readonly string[];
   readonly numbers: Readonly<Record<string, number>>;
   readonly message: string;
-  readonly hint: string;
-}
-
-interface Words {
-  /** A length with its unit. */
-  l(name: string): string;
-  /** A text. */
-  t(name: string): string;
-  /** An angle in degrees. */
-  a(name: string): string;
-}
-
-interface Entry {
-  readonly message: (w: Words) => string;
   readonly hint: string;
 }
 
@@ -396,136 +384,7 @@ const catalogue = {
     hint: 'It belongs to every project.'
   },
   'nothing.selected': { message: () => 'Nothing was given to act on.', hint: 'Select something first.' },
-  // Findings
-  'run.open': {
-    message: (w) =>
-      `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
-    hint: 'Draw the missing wall, or move the end onto the other.'
-  },
-  'opening.near-joint': {
-    message: (w) => `${w.t('thing')} leaves a nib of ${w.l('gap')} at the joint; ${w.l('least')} is usual.`,
-    hint: 'Set the opening out further from the corner.'
-  },
-  'opening.head': {
-    message: (w) =>
-      `The head of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the ${w.l('head')} that ${w.t('others')} others have.`,
-    hint: 'Bring it into line, or put this off where it is meant.'
-  },
-  'opening.lost': {
-    message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
-    hint: 'Move or narrow the opening, or lengthen the wall.'
-  },
-  'item.in-opening': {
-    message: (w) => `${w.t('thing')} stands in ${w.t('other')}.`,
-    hint: 'Move one of them along the wall.'
-  },
-  'item.overlap': {
-    message: (w) => `${w.t('thing')} and ${w.t('other')} stand in each other.`,
-    hint: 'Move one of them.'
-  },
-  'walls.overlap': {
-    message: (w) => `${w.t('thing')} and ${w.t('other')} overlap over ${w.t('area')}.`,
-    hint: 'Move one of them, or join them end to line.'
-  },
-  'wall.near-miss': {
-    message: (w) => `${w.t('thing')} ends ${w.l('gap')} short of ${w.t('other')}.`,
-    hint: 'Move its end onto the other wall.'
-  },
-  'wall.swallowed': {
-    message: (w) => `${w.t('thing')} lies wholly inside the walls it joins.`,
-    hint: 'Make it longer or delete it.'
-  },
-  'joint.unsolved': {
-    message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`,
-    hint: 'Move one of its walls a little.'
-  },
-  'roof.no-plane': {
-    message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
-    hint: 'Turn one of its gables into an eave.'
-  },
-  'roof.unsolved': {
-    message: (w) => `${w.t('thing')}: no planes could be found that close over an outline of ${w.t('area')}.`,
-    hint: 'Move a wall under it a little, or change a gable; nothing wrong is drawn meanwhile.'
-  },
-  'roof.no-outline': {
-    message: (w) => `${w.t('thing')} has no closed outline of walls to stand on.`,
-    hint: 'Close the run of walls under it.'
-  },
-  'slab.no-outline': {
-    message: (w) => `${w.t('thing')} has no closed outline of walls to follow.`,
-    hint: 'Close the run of walls round it.'
-  },
-  'wall.tops': {
-    message: (w) =>
-      `The tops of ${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} out of step at their joint.`,
-    hint: 'Give them the same height, or one clearly lower.'
-  },
-  'wall.not-square': {
-    message: (w) =>
-      `${w.t('thing')} meets ${w.t('other')} at ${w.a('angle')}, ${w.l('gap')} off ${w.t('what')} at its far end.`,
-    hint: 'Turn it true, or put this off if it is meant.'
-  },
-  'wall.gap': {
-    message: (w) =>
-      `${w.t('thing')} and ${w.t('other')} run side by side with only ${w.l('gap')} between them.`,
-    hint: 'Close the gap, or leave at least 50 mm to build in.'
-  },
-  'wall.unsupported': {
-    message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
-    hint: 'Put a wall or a slab under it, or say why it needs none.'
-  },
-  'wall.overhangs': {
-    message: (w) =>
-      `${w.t('thing')} stands on nothing over ${w.l('over')} of its ${w.l('length')}: no wall is under it on ${w.t('below')}.`,
-    hint: 'Move it over the wall below, move that wall back, or put a wall or a slab under it.'
-  },
-  'wall.inside-out': {
-    message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
-    hint: 'Turn its outside to the other side, in Details.'
-  },
-  'wall.into-storey': {
-    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into ${w.t('other')} of ${w.t('storey')}.`,
-    hint: 'Let it end at the floor above, or start the upper wall higher.'
-  },
-  'wall.into-floor': {
-    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into the floor of ${w.t('storey')}.`,
-    hint: 'Let it end at the underside of that floor.'
-  },
-  'slab.in-walls': {
-    message: (w) =>
-      `${w.t('thing')} and ${w.t('other')} take the same room, ${w.l('over')} in height: ${w.t('volume')} count twice.`,
-    hint: 'Let the slab end at the inner face of the walls, or start the walls on it.'
-  },
-  'roof.in-storey': {
-    message: (w) => `${w.t('thing')} runs through ${w.t('other')} of ${w.t('storey')}, over ${w.t('area')}.`,
-    hint: 'Delete that roof, or change its pitch or plate level so that it ends at those walls.'
-  },
-  'roof.near': {
-    message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
-    hint: 'Delete one of them, or change its plate level.'
-  },
-  'wall.no-roof': {
-    message: (w) =>
-      `${w.t('thing')} ${w.t('verb')} carried up to a roof, but none is above: ${w.l('height')} high for now.`,
-    hint: 'Put a roof over it, or give it a height.'
-  },
-  'size.assumed': {
-    message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
-    hint: 'Measure it again, write the true size in, and mark it as measured.'
-  },
-  'mark.askew': {
-    message: (w) => `${w.t('thing')} cannot be shown: ${w.t('why')}.`,
-    hint: 'Square the walls up again, or delete it.'
-  },
-  'limit.area': {
-    message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,
-    hint: 'Make a storey smaller, or change the limit.'
-  },
-  'limit.height': {
-    message: (w) => `The ridge stands ${w.l('height')} above the ground; the limit is ${w.l('limit')}.`,
-    hint: 'Lower the pitch, the plate level or a storey height.'
-  },
-  // Files
+  ...findings,
   'file.damaged': {
     message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`,
     hint: 'Ask for the file again; the open project is untouched.'

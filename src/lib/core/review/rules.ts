@@ -7,6 +7,14 @@ import type { Kind } from '../document/record';
 import { findAskewDimensions } from '../kinds/dimension/review';
 import { findAskewGuides } from '../kinds/guide/review';
 import { findHeads, findOpenings } from '../kinds/opening/review';
+import {
+  findCasings,
+  findEscapes,
+  findGlass,
+  findNoWayIn,
+  findThresholds
+} from '../kinds/opening/review-fit';
+import { findSwings } from '../kinds/opening/review-swings';
 import { findArea } from '../kinds/project/review';
 import { findRoofs } from '../kinds/roof/review';
 import { findSlabs } from '../kinds/slab/review';
@@ -31,7 +39,10 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
     ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
   ],
   catalogueEntry: [],
-  opening: [findOpenings, findHeads],
+  opening: [
+    ...[findOpenings, findHeads, findSwings, findEscapes],
+    ...[findGlass, findThresholds, findCasings, findNoWayIn]
+  ],
   column: [],
   chimney: [],
   slab: [findSlabs],

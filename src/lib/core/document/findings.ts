@@ -1,0 +1,185 @@
+/** Every finding of the review, by stable code, in the form that problems.ts tells. */
+import type { Entry } from './problem-entry';
+
+export const findings = {
+  'run.open': {
+    message: (w) =>
+      `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
+    hint: 'Draw the missing wall, or move the end onto the other.'
+  },
+  'opening.near-joint': {
+    message: (w) => `${w.t('thing')} leaves a nib of ${w.l('gap')} at the joint; ${w.l('least')} is usual.`,
+    hint: 'Set the opening out further from the corner.'
+  },
+  'opening.head': {
+    message: (w) =>
+      `The head of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the ${w.l('head')} that ${w.t('others')} others have.`,
+    hint: 'Bring it into line, or put this off where it is meant.'
+  },
+  'opening.swings': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} swing into each other over ${w.t('area')}.`,
+    hint: 'Hang one of them on its other jamb, or let it open the other way.'
+  },
+  'opening.stopped': {
+    message: (w) => `${w.t('thing')} opens ${w.a('angle')} only: something stands in its way.`,
+    hint: 'Hang it otherwise, or move it or what it meets; a right angle is usual.'
+  },
+  'opening.escape': {
+    message: (w) =>
+      `${w.t('thing')} is wanted as a way out; its ${w.t('what')} is ${w.l('value')}, and ${w.l('least')} is asked for.`,
+    hint: 'Make it larger, choose another unit, or change the limit in the details of the project.'
+  },
+  'opening.escape-area': {
+    message: (w) =>
+      `${w.t('thing')} is wanted as a way out; it opens over ${w.t('area')}, and ${w.t('least')} are asked for.`,
+    hint: 'Make it wider or higher, choose another unit, or change the limit in the details of the project.'
+  },
+  'opening.escape-shut': {
+    message: (w) => `${w.t('thing')} is wanted as a way out, and no part of it opens.`,
+    hint: 'Choose a unit with a light that opens.'
+  },
+  'opening.escape-sill': {
+    message: (w) =>
+      `${w.t('thing')} is wanted as a way out; its sill is ${w.l('sill')} up, and ${w.l('most')} is the most.`,
+    hint: 'Lower its sill, or change the limit in the details of the project.'
+  },
+  'opening.glass-low': {
+    message: (w) =>
+      `The glass of ${w.t('thing')} begins ${w.l('low')} above its foot, less than ${w.l('least')}, and is no safety glass.`,
+    hint: 'Make it safety glass, or give the leaf a solid foot.'
+  },
+  'opening.glass-lock': {
+    message: (w) =>
+      `The glass of ${w.t('thing')} is ${w.l('near')} from its lock, within reach (${w.l('least')}), and is no safety glass.`,
+    hint: 'Make it safety glass, or keep it further from the lock.'
+  },
+  'opening.threshold': {
+    message: (w) =>
+      `The threshold of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the floor inside; the most is ${w.l('most')}.`,
+    hint: 'Bring it to the floor, or change the limit in the details of the project.'
+  },
+  'opening.casing': {
+    message: (w) =>
+      `${w.t('thing')} leaves ${w.l('gap')} at the corner of ${w.t('wall')}, and its casing is ${w.l('wide')} wide.`,
+    hint: 'Move it off the corner, or give it a narrower casing.'
+  },
+  'house.no-door': {
+    message: () => 'The house has no door to the outside.',
+    hint: 'Put a door in one of its outer walls.'
+  },
+  'opening.lost': {
+    message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
+    hint: 'Move or narrow the opening, or lengthen the wall.'
+  },
+  'item.in-opening': {
+    message: (w) => `${w.t('thing')} stands in ${w.t('other')}.`,
+    hint: 'Move one of them along the wall.'
+  },
+  'item.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} stand in each other.`,
+    hint: 'Move one of them.'
+  },
+  'walls.overlap': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} overlap over ${w.t('area')}.`,
+    hint: 'Move one of them, or join them end to line.'
+  },
+  'wall.near-miss': {
+    message: (w) => `${w.t('thing')} ends ${w.l('gap')} short of ${w.t('other')}.`,
+    hint: 'Move its end onto the other wall.'
+  },
+  'wall.swallowed': {
+    message: (w) => `${w.t('thing')} lies wholly inside the walls it joins.`,
+    hint: 'Make it longer or delete it.'
+  },
+  'joint.unsolved': {
+    message: (w) => `The joint at ${w.t('thing')} could not be cut cleanly.`,
+    hint: 'Move one of its walls a little.'
+  },
+  'roof.no-plane': {
+    message: (w) => `${w.t('thing')}: a part of ${w.t('area')} has no plane; it has a flat lid.`,
+    hint: 'Turn one of its gables into an eave.'
+  },
+  'roof.unsolved': {
+    message: (w) => `${w.t('thing')}: no planes could be found that close over an outline of ${w.t('area')}.`,
+    hint: 'Move a wall under it a little, or change a gable; nothing wrong is drawn meanwhile.'
+  },
+  'roof.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to stand on.`,
+    hint: 'Close the run of walls under it.'
+  },
+  'slab.no-outline': {
+    message: (w) => `${w.t('thing')} has no closed outline of walls to follow.`,
+    hint: 'Close the run of walls round it.'
+  },
+  'wall.tops': {
+    message: (w) =>
+      `The tops of ${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} out of step at their joint.`,
+    hint: 'Give them the same height, or one clearly lower.'
+  },
+  'wall.not-square': {
+    message: (w) =>
+      `${w.t('thing')} meets ${w.t('other')} at ${w.a('angle')}, ${w.l('gap')} off ${w.t('what')} at its far end.`,
+    hint: 'Turn it true, or put this off if it is meant.'
+  },
+  'wall.gap': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} run side by side with only ${w.l('gap')} between them.`,
+    hint: 'Close the gap, or leave at least 50 mm to build in.'
+  },
+  'wall.unsupported': {
+    message: (w) => `${w.t('thing')} stands on nothing: no wall or slab is under it on ${w.t('below')}.`,
+    hint: 'Put a wall or a slab under it, or say why it needs none.'
+  },
+  'wall.overhangs': {
+    message: (w) =>
+      `${w.t('thing')} stands on nothing over ${w.l('over')} of its ${w.l('length')}: no wall is under it on ${w.t('below')}.`,
+    hint: 'Move it over the wall below, move that wall back, or put a wall or a slab under it.'
+  },
+  'wall.inside-out': {
+    message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
+    hint: 'Turn its outside to the other side, in Details.'
+  },
+  'wall.into-storey': {
+    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into ${w.t('other')} of ${w.t('storey')}.`,
+    hint: 'Let it end at the floor above, or start the upper wall higher.'
+  },
+  'wall.into-floor': {
+    message: (w) => `${w.t('thing')} runs ${w.l('over')} up into the floor of ${w.t('storey')}.`,
+    hint: 'Let it end at the underside of that floor.'
+  },
+  'slab.in-walls': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} take the same room, ${w.l('over')} in height: ${w.t('volume')} count twice.`,
+    hint: 'Let the slab end at the inner face of the walls, or start the walls on it.'
+  },
+  'roof.in-storey': {
+    message: (w) => `${w.t('thing')} runs through ${w.t('other')} of ${w.t('storey')}, over ${w.t('area')}.`,
+    hint: 'Delete that roof, or change its pitch or plate level so that it ends at those walls.'
+  },
+  'roof.near': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
+    hint: 'Delete one of them, or change its plate level.'
+  },
+  'wall.no-roof': {
+    message: (w) =>
+      `${w.t('thing')} ${w.t('verb')} carried up to a roof, but none is above: ${w.l('height')} high for now.`,
+    hint: 'Put a roof over it, or give it a height.'
+  },
+  'size.assumed': {
+    message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
+    hint: 'Measure it again, write the true size in, and mark it as measured.'
+  },
+  'mark.askew': {
+    message: (w) => `${w.t('thing')} cannot be shown: ${w.t('why')}.`,
+    hint: 'Square the walls up again, or delete it.'
+  },
+  'limit.area': {
+    message: (w) => `The storeys cover ${w.t('area')} together; the limit is ${w.t('limit')}.`,
+    hint: 'Make a storey smaller, or change the limit.'
+  },
+  'limit.height': {
+    message: (w) => `The ridge stands ${w.l('height')} above the ground; the limit is ${w.l('limit')}.`,
+    hint: 'Lower the pitch, the plate level or a storey height.'
+  }
+  // Files
+} satisfies Record<string, Entry>;

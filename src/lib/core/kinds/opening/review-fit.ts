@@ -1,0 +1,207 @@
+/** Doors and windows that do not do what they are for: ways out, glass where one falls or breaks in, thresholds, casings. */
+import type { Query, Scope } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { ringHolds } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { fromFrame } from '../../kernels/joints/frame';
+import { formatArea } from '../../units/area';
+import { clearOf } from '../catalogue-entry/clear';
+import { piecesOf } from '../catalogue-entry/pieces';
+import { leavesOf } from '../catalogue-entry/unit';
+import type { CatalogueEntry } from '../catalogue-entry/record';
+import { slabRings } from '../slab/body';
+import { storeyModelIn } from '../storey/model';
+import { outlineOn } from '../wall/stages';
+import type { WallFrame } from '../wall/frame';
+import type { WallFootprint } from '../../kernels/joints/footprints';
+import { clearRange, holeOf, type OpeningPlace } from './place';
+import { entries } from './stages';
+
+interface Filled {
+  readonly footprint: WallFootprint<WallFrame>;
+  readonly place: OpeningPlace;
+  readonly entry: CatalogueEntry;
+}
+
+function filledOn(query: Query, storey: string): Filled[] {
+  const { places, footprints } = storeyModelIn(query, storey);
+  return [...places].flatMap(([wall, list]) =>
+    list.flatMap((place): Filled[] => {
+      const [footprint, entry] = [footprints.walls.get(wall), query.get(entries, place.opening.id)];
+      return footprint && entry ? [{ footprint, place, entry }] : [];
+    })
+  );
+}
+
+/** Windows that are wanted as a way out in a fire, and are too small or too high for one. */
+export function findEscapes({ project, query, storey, say, named }: Scope) {
+  const { openingLimits: limits, units } = settingsOf(project);
+  for (const { footprint, place, entry } of filledOn(query, storey)) {
+    const { opening, z0 } = place;
+    if (!opening.escape) continue;
+    const { width, height } = clearOf(entry, holeOf(footprint.frame, place));
+    const thing = named(opening.id);
+    const tell = (what: string, value: number, least: number, changes?: object) =>
+      say(
+        'openings',
+        'opening.escape',
+        [opening.id],
+        { value, least },
+        { thing, what },
+        changes && {
+          label: `Make its ${what} enough`,
+          call: { name: 'setOpening', args: { id: opening.id, ...changes } }
+        }
+      );
+    const few = tolerances.coincident;
+    if (width <= 0) say('openings', 'opening.escape-shut', [opening.id], {}, { thing });
+    else if (width < limits.escapeWidth - few)
+      tell('clear width', width, limits.escapeWidth, { width: opening.width + limits.escapeWidth - width });
+    else if (height < limits.escapeHeight - few)
+      tell('clear height', height, limits.escapeHeight, {
+        height: opening.height + limits.escapeHeight - height
+      });
+    else if (width * height < limits.escapeArea) {
+      const [area, least] = [width * height, limits.escapeArea].map((one) => formatArea(one, units, 3));
+      say('openings', 'opening.escape-area', [opening.id], {}, { thing, area: area!, least: least! });
+    } else if (z0 > limits.escapeSill + few)
+      say(
+        'openings',
+        'opening.escape-sill',
+        [opening.id],
+        { sill: z0, most: limits.escapeSill },
+        { thing },
+        {
+          label: 'Lower its sill, the head as it is',
+          call: {
+            name: 'setOpening',
+            args: { id: opening.id, sill: limits.escapeSill, height: opening.height + z0 - limits.escapeSill }
+          }
+        }
+      );
+  }
+}
+
+/** Glass that begins lower than this above the threshold is walked into, mm. */
+const lowGlass = 450;
+/** From a hole in glass so near the lock it is opened, mm. */
+const reachOfLock = 600;
+const lockHeight = 1000;
+
+/** Doors to the outside with glass that is no safety glass where one falls into it, or reaches the lock through it. */
+export function findGlass({ query, storey, say, named }: Scope) {
+  for (const { footprint, place, entry } of filledOn(query, storey)) {
+    const { frame } = footprint;
+    if (frame.wall.role !== 'exterior' || entry.filling !== 'door' || entry.glazing === 'safety') continue;
+    const hole = holeOf(frame, place);
+    const panes = piecesOf(entry, hole).filter(({ role }) => role === 'glass');
+    const locks = leavesOf(entry, hole);
+    const off = (from: number, to: number, at: number) => Math.max(from - at, at - to, 0);
+    const near = Math.min(
+      Infinity,
+      ...panes.flatMap(({ t0, t1, z0, z1 }) =>
+        locks.map(({ latch, z0: foot }) => Math.hypot(off(t0, t1, latch), off(z0, z1, foot + lockHeight)))
+      )
+    );
+    const low = Math.min(Infinity, ...panes.map(({ z0 }) => z0 - hole.z0));
+    const { id } = place.opening;
+    const repair = {
+      label: 'Make it safety glass',
+      call: { name: 'setOpening', args: { id, overrides: { glazing: 'safety' } } }
+    };
+    if (low < lowGlass)
+      say('openings', 'opening.glass-low', [id], { low, least: lowGlass }, { thing: named(id) }, repair);
+    else if (near < reachOfLock)
+      say('openings', 'opening.glass-lock', [id], { near, least: reachOfLock }, { thing: named(id) }, repair);
+  }
+}
+
+/** A floor farther up or down than this is another one, mm. */
+const otherLevel = 600;
+/** So far from the wall's face a floor is looked for, mm. */
+const step = 150;
+
+/** Thresholds more above or below the floor that they lead to than the project allows. */
+export function findThresholds({ project, query, storey, say, named }: Scope) {
+  const most = settingsOf(project).openingLimits.step;
+  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);
+  for (const { footprint, place, entry } of filledOn(query, storey)) {
+    if (entry.filling !== 'door' || entry.form === 'hatch') continue;
+    const { frame } = footprint;
+    const { opening, t0, t1, z0 } = place;
+    const inner = frame.wall.outside === 'left' ? frame.y0 - step : frame.y1 + step;
+    const spot = fromFrame(frame, (t0 + t1) / 2, inner);
+    const top = z0 + entry.threshold;
+    const offs = slabs
+      .filter(({ id }) => query.get(slabRings, id).some((ring) => ringHolds(ring, spot)))
+      .map(({ offset }) => top - offset)
+      .sort((p, q) => Math.abs(p) - Math.abs(q));
+    const over = offs[0] ?? 0;
+    if (Math.abs(over) <= most + tolerances.coincident || Math.abs(over) > otherLevel) continue;
+    const floor = top - over;
+    const sill = floor;
+    say(
+      'openings',
+      'opening.threshold',
+      [opening.id],
+      { off: Math.abs(over), most },
+      { thing: named(opening.id), way: over > 0 ? 'above' : 'below' },
+      {
+        label: 'Bring it to the floor',
+        call: {
+          name: 'setOpening',
+          args: { id: opening.id, sill, height: opening.height + z0 - sill }
+        }
+      }
+    );
+  }
+}
+
+/** Casings and linings that a corner leaves no room for. */
+export function findCasings({ query, storey, say, named }: Scope) {
+  for (const { footprint, place, entry } of filledOn(query, storey)) {
+    const { frame, bands } = footprint;
+    const wide = Math.max(
+      ...(['outside', 'inside'] as const).map((side) =>
+        entry.casing[side].thickness > 0 ? entry.casing[side].width : 0
+      )
+    );
+    const { opening, t0, t1 } = place;
+    const [c0, c1] = clearRange(frame, bands[0]?.outline ?? []);
+    const gap = Math.min(t0 - c0, c1 - t1);
+    // What reaches past the end is said of by itself.
+    if (gap >= wide - tolerances.coincident || gap < 0) continue;
+    const isLow = t0 - c0 < c1 - t1;
+    const away = (wide - gap) * (isLow === (opening.end === 'a') ? 1 : -1);
+    say(
+      'openings',
+      'opening.casing',
+      [opening.id, frame.wall.id],
+      { gap, wide },
+      { thing: named(opening.id), wall: named(frame.wall.id) },
+      {
+        label: 'Move it off the corner by that much',
+        call: { name: 'setOpening', args: { id: opening.id, distance: opening.distance + away } }
+      }
+    );
+  }
+}
+
+/** Lower than this, and with a sill higher than this, an opening is no way in, mm. */
+const doorway = { head: 1800, sill: 400 };
+
+/** A house that is closed and has openings, and no way into it. */
+export function findNoWayIn({ project, query, storey, isFirst, say }: Scope) {
+  if (!isFirst || (outlineOn(query, storey, 'outer')?.rings.length ?? 0) === 0) return;
+  const { opening, wall } = project.tables;
+  const all = [...opening.values()];
+  const isFilled = all.some(({ filling }) => filling !== 'none');
+  const isWayIn = all.some(
+    ({ wall: id, filling, sill, height }) =>
+      wall.get(id)?.role === 'exterior' &&
+      filling !== 'window' &&
+      sill + height > doorway.head &&
+      sill < doorway.sill
+  );
+  if (isFilled && !isWayIn) say('openings', 'house.no-door', []);
+}
