@@ -259,6 +259,7 @@
     clearTimeout(held);
     if (event.type === 'pointercancel') fingers.lift(event.pointerId);
     drag?.cancel();
+    editor.tool?.lift?.();
     letGo();
     pressed = undefined;
     view!.box = undefined;

@@ -54,6 +54,8 @@ export interface Tool {
   /** The button goes down: what moves until it comes up again is pulled. */
   press?(point: Point): void;
   click?(point: Point, mmPerPixel: number): void;
+  /** The button is up without a click: what was pulled is let go. */
+  lift?(): void;
   /** Enter. */
   accept(): void;
   /** Esc: true when it stepped back, false when the tool should be left. */

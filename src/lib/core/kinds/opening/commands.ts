@@ -1,7 +1,6 @@
 /** Openings: set out from an end or a face, they ride with their wall. */
 import * as openingArgs from './args';
 import * as s from '../../document/schemas';
-import { toStored } from '../../geometry/tolerances';
 import type { Filling, Handing, Opening, SetOutOrigin } from './record';
 import type { Project, Result } from '../../document/kind';
 import { bodyArgs } from '../catalogue-entry/args';
@@ -15,13 +14,14 @@ import {
   freshOrGiven,
   lengthOr,
   need,
+  needFreeId,
   needPositive,
   refuse
 } from '../../document/command';
 import { nameOf } from '../../document/names';
 import { checkCrossings, checkOpenings } from './checks';
 import { usualSizes } from '../../units/usual';
-import { settingsOf } from '../../document/project';
+import { idMaker, settingsOf } from '../../document/project';
 
 const shape = {
   name: s.name(),
@@ -89,11 +89,47 @@ function checkSizes(project: Project, opening: Opening) {
   needPositive(project, 'height', `the ${word}`, opening.height);
 }
 
+const fresh = { id: s.id(), wall: s.id().required(), ...shape, distance: s.mm().required() };
+
+/** A new opening as it is asked for, under an id. */
+function openingOf(
+  project: Project,
+  args: Changes & { readonly wall: string; readonly distance: number },
+  id: string
+) {
+  const asked = args.entry == null ? undefined : need(project, 'catalogueEntry', args.entry);
+  const filling = args.filling ?? asked?.filling ?? 'none';
+  const size = asked?.size ?? usualSizes(settingsOf(project).units)[filling];
+  const plain: Opening = {
+    ...{ id, kind: 'opening', name: '', mark: '', wall: args.wall, filling, entry: null, overrides: null },
+    ...{ escape: false, ajar: null, end: 'a', origin: { kind: 'line' }, to: 'near', distance: args.distance },
+    ...{ width: size.width, height: size.height, sill: size.sill, certainty: 'measured' },
+    handing: { hinge: 'near', opens: 'inside' }
+  };
+  return changed(project, plain, args);
+}
+
+/** They in their walls, where they fit. */
+function adding(project: Project, openings: readonly Opening[]): Result {
+  for (const opening of openings) checkSizes(project, opening);
+  const would = after(project, openings);
+  checkOpenings(would, new Set(openings.map(({ wall }) => wall)));
+  for (const opening of openings) checkCrossings(would, opening);
+  const what = openings.length === 1 ? wordOf(openings[0]!) : `${openings.length} openings`;
+  return done(
+    project,
+    `Add ${what}`,
+    openings,
+    [],
+    openings.map(({ id }) => id)
+  );
+}
+
 export const addOpening = command({
   name: 'addOpening',
   about:
     'Put a door, window or bare opening in a wall, set out from one of its ends or from the face of a wall there.',
-  args: s.object({ id: s.id(), wall: s.id().required(), ...shape, distance: s.mm().required() }),
+  args: s.object(fresh),
   example: {
     wall: 'wall-1',
     filling: 'door',
@@ -104,36 +140,39 @@ export const addOpening = command({
     height: 2110,
     sill: 0
   },
-  run: (project, args) => {
-    const wall = need(project, 'wall', args.wall);
-    const asked = args.entry == null ? undefined : need(project, 'catalogueEntry', args.entry);
-    const filling = args.filling ?? asked?.filling ?? 'none';
-    const size = asked?.size ?? usualSizes(settingsOf(project).units)[filling];
-    const opening: Opening = {
-      id: freshOrGiven(project, 'opening', args.id),
-      kind: 'opening',
-      name: args.name ?? '',
-      mark: markOf(project, args.mark ?? ''),
-      wall: wall.id,
-      filling,
-      entry: entryGiven(project, args.entry ?? null, filling),
-      overrides: filling === 'none' ? null : overridesOf(null, args.overrides),
-      escape: args.escape ?? false,
-      ajar: ajarOf(args.ajar, null),
-      end: args.end ?? 'a',
-      origin: originOf(project, args.origin ?? { kind: 'line' }),
-      to: args.to ?? 'near',
-      distance: toStored(args.distance),
-      width: toStored(args.width ?? size.width),
-      height: toStored(args.height ?? size.height),
-      sill: toStored(args.sill ?? size.sill),
-      handing: (args.handing as Handing | undefined) ?? { hinge: 'near', opens: 'inside' },
-      certainty: args.certainty ?? 'measured'
-    };
-    checkSizes(project, opening);
-    checkOpenings(after(project, [opening]), new Set([wall.id]));
-    checkCrossings(after(project, [opening]), opening);
-    return done(project, `Add ${wordOf(opening)}`, [opening], [], [opening.id]);
+  run: (project, { id, ...args }) =>
+    adding(project, [
+      openingOf(project, args as Parameters<typeof openingOf>[1], freshOrGiven(project, 'opening', id))
+    ])
+});
+
+export const addOpenings = command({
+  name: 'addOpenings',
+  about: 'Put openings in several walls in one step, each as addOpening takes it: all of them, or none.',
+  args: s.object({
+    openings: s.array(s.object(fresh).noUnknown(true).required()).min(1).max(500).required()
+  }),
+  example: {
+    openings: [
+      { wall: 'wall-1', filling: 'window', distance: 900 },
+      { wall: 'wall-2', filling: 'window', distance: 900 }
+    ]
+  },
+  run: (project, { openings }) => {
+    const next = idMaker(project);
+    const made = new Set<string>();
+    const list = openings.map(({ id, ...args }) => {
+      needFreeId(project, id);
+      const own = id ?? next('opening');
+      if (made.has(own)) refuse(project, 'id.taken', { subjects: [own], texts: { id: own } });
+      made.add(own);
+      return openingOf(project, args as Parameters<typeof openingOf>[1], own);
+    });
+    const marks = list.flatMap(({ mark }) => mark || []);
+    const twice = marks.find((mark, i) => marks.indexOf(mark) !== i);
+    if (twice !== undefined)
+      refuse(project, 'opening.mark', { texts: { mark: twice, other: 'another of them' } });
+    return adding(project, list);
   }
 });
 

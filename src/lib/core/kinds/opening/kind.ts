@@ -8,7 +8,7 @@ import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
 import type { Motion } from '../../geometry/motion';
 import { keepMarks } from './mark';
-import { addOpening, setOpening, setOpenings } from './commands';
+import { addOpening, addOpenings, setOpening, setOpenings } from './commands';
 
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
 const titles = { none: 'Opening', door: 'Door', window: 'Window' };
@@ -50,7 +50,7 @@ export const opening: Declaration<Opening> = {
   leaves: null,
   law: keepMarks,
   holds: null,
-  commands: [addOpening, setOpening, setOpenings],
+  commands: [addOpening, addOpenings, setOpening, setOpenings],
   ring: null,
   cuts: null,
   plan: null,

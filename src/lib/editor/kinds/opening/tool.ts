@@ -1,13 +1,17 @@
-/** Doors, windows and bare openings: point at a wall, type the set-out. Snaps: the middle, and distances from the corner face. */
-import { locate, type Point } from '../../../core/geometry/point';
-import { clearRange, setOutsOf, type SetOutFrom } from '../../../core/kinds/opening/place';
+/**
+ * Doors, windows and bare openings: point at a wall or several, type the set-out, pull a door's leaf to where it is to stand.
+ * Snaps: the middle and parts of the clear wall, openings that it can stand in line with, distances from the corner face.
+ */
+import { compassOf } from '../../../core/geometry/compass';
+import { distance, locate, scale, type Point } from '../../../core/geometry/point';
+import { clearRange, placeOpening, setOutsOf } from '../../../core/kinds/opening/place';
+import { plainDoor } from '../../../core/kinds/catalogue-entry/plain';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { formatHeight } from '../../../core/units/height';
-import { formatLengthWithUnit } from '../../../core/units/length';
-import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
-import type { Filling, SetOutTo } from '../../../core/kinds/opening/record';
-import type { Project } from '../../../core/document/kind';
-import { nameElement } from '../../../core/document/names';
+import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
+import { fromFrame } from '../../../core/kernels/joints/frame';
+import type { Filling, Opening, SetOutTo } from '../../../core/kinds/opening/record';
+import type { WallFrame } from '../../../core/kinds/wall/frame';
 import type { Editor } from '../../editor';
 import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
@@ -15,14 +19,27 @@ import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 import type { Values } from '../../values';
 import { entryChoices } from './entries';
+import { Hanging } from './hanging';
+import { atStart, describeFrom, fromChoices, keyOfFrom, linesOf, type From } from './setting-out';
 import { waysOf } from './ways';
 
 /** A head that was typed holds, and the height follows it; until a height is typed. */
 type Size = 'width' | 'height' | 'sill' | 'head';
 
+/** `parts`: its middle, where equal parts of a stretch meet. */
+type SetOutBy = SetOutTo | 'parts';
+
 const doorKeys = [
   { key: 'H', does: 'hang on the other jamb' },
   { key: 'X', does: 'open the other way' }
+];
+const wallsKey = { key: 'A', does: 'put one like it in this wall, too' };
+
+const points: Choice[] = [
+  { value: 'near', label: 'near jamb' },
+  { value: 'centre', label: 'centre' },
+  { value: 'far', label: 'far jamb' },
+  { value: 'parts', label: 'centre, in equal parts' }
 ];
 
 /** Where the middle of an opening snaps along the clear wall, and within how many pixels. */
@@ -33,35 +50,29 @@ const shares = [
   { of: 1 / 4, reach: 6, name: 'a quarter of the clear wall' },
   { of: 3 / 4, reach: 6, name: 'three quarters of the clear wall' }
 ];
-
-const atStart: SetOutFrom = { end: 'a', origin: { kind: 'line' }, t: 0 };
-export const keyOfFrom = ({ end, origin }: SetOutFrom) =>
-  `${end} ${origin.kind === 'face' ? origin.wall : 'line'}`;
-
-/** "the start of its line", "the face of Wall 3". */
-export function describeFrom(project: Project, { end, origin }: Pick<SetOutFrom, 'end' | 'origin'>): string {
-  if (origin.kind === 'line') return end === 'a' ? 'the start of its line' : 'the end of its line';
-  return `the face of ${nameElement(project, origin.wall)}${end === 'b' ? ', backwards' : ''}`;
-}
-
-export const fromChoices = (project: Project, froms: readonly SetOutFrom[]): Choice[] =>
-  froms.map((from) => ({ value: keyOfFrom(from), label: describeFrom(project, from) }));
+/** Within how many pixels it snaps into line with another opening. */
+const lineReach = 5;
 
 export class OpeningTool extends BaseTool implements Tool {
   readonly name;
   readonly keys: readonly KeyHint[];
   private wall: string | undefined;
-  private from: SetOutFrom = atStart;
-  private to: SetOutTo = 'near';
+  private from: From = atStart;
+  /** Where equal parts end that begin at `from`; without it, where the clear wall does. */
+  private till: From | undefined;
+  private part = { nth: 1, of: 2 };
+  private by: SetOutBy = 'near';
   private distance: number;
   private fixed = false;
   private readonly sizes: Values<Size>;
-  private hinge: 'near' | 'far' = 'near';
-  private opens: 'inside' | 'outside' = 'inside';
+  private readonly hanging: Hanging;
   private snapped = '';
-  /** Chosen by the person: they hold. */
+  /** Chosen by the person: it holds. */
   private isFromChosen = false;
-  private isWayChosen = false;
+  /** Walls that get one like it, each with what it is set out from there. */
+  private others: { readonly wall: string; readonly from: From }[] = [];
+  /** Those that were put last: a key still hangs them otherwise. */
+  private last: readonly string[] = [];
 
   constructor(
     editor: Editor,
@@ -69,8 +80,9 @@ export class OpeningTool extends BaseTool implements Tool {
   ) {
     super(editor);
     this.name = filling === 'none' ? ('opening' as const) : filling;
-    this.keys = filling === 'door' ? doorKeys : [];
+    this.keys = [...(filling === 'door' ? doorKeys : []), wallsKey];
     this.distance = editor.usual.setOut;
+    this.hanging = new Hanging(editor);
     this.sizes = editor.valuesOf(filling, (name): number => {
       const usual = this.entry?.size ?? editor.usual[filling];
       if (name === 'head') return this.sizes.get('sill') + this.sizes.get('height');
@@ -86,25 +98,48 @@ export class OpeningTool extends BaseTool implements Tool {
     return chosen === null ? undefined : this.editor.project.tables.catalogueEntry.get(chosen);
   }
 
-  private get frame(): Frame | undefined {
-    return this.wall
-      ? this.editor.model.storey(this.editor.project, this.editor.storey)?.frames.get(this.wall)
-      : undefined;
+  private get model() {
+    return this.editor.model.storey(this.editor.project, this.editor.storey);
+  }
+
+  private get frame(): WallFrame | undefined {
+    return this.wall ? this.model?.frames.get(this.wall) : undefined;
   }
 
   private get footprint() {
-    const model = this.editor.model.storey(this.editor.project, this.editor.storey);
-    return this.wall ? model?.footprints.walls.get(this.wall) : undefined;
+    return this.wall ? this.model?.footprints.walls.get(this.wall) : undefined;
   }
 
-  private get froms(): SetOutFrom[] {
+  /** Corner faces and ends of the wall. */
+  private get faces(): From[] {
     return this.footprint ? setOutsOf(this.footprint) : [atStart, { ...atStart, end: 'b' }];
   }
 
-  /** Clear stretch of the wall between what joins it. */
+  private get froms(): From[] {
+    return [...this.faces, ...(this.frame ? linesOf(this.editor, this.frame) : [])];
+  }
+
+  /** Clear stretch of the wall in hand between what joins it. */
   private get clear(): [number, number] {
-    const { footprint } = this;
+    return this.clearOf(this.wall);
+  }
+
+  private clearOf(wall: string | undefined): [number, number] {
+    const footprint = wall === undefined ? undefined : this.model?.footprints.walls.get(wall);
     return footprint ? clearRange(footprint.frame, footprint.bands[0]?.outline ?? []) : [0, 0];
+  }
+
+  private get isDoor() {
+    return this.filling === 'door';
+  }
+
+  get note(): string | undefined {
+    const { others, hanging } = this;
+    if (others.length > 0)
+      return `In ${others.length + (this.wall ? 1 : 0)} walls: Enter puts them, Esc takes the last wall back.`;
+    return this.isDoor && this.wall && hanging.reason
+      ? `Hung ${hanging.reason}; pull its leaf to hang it otherwise.`
+      : undefined;
   }
 
   sentence(): SentencePart[] {
@@ -118,20 +153,14 @@ export class OpeningTool extends BaseTool implements Tool {
             'put a',
             choiceBlank(
               'entry',
-              this.filling === 'door' ? 'Door set' : 'Window unit',
+              this.isDoor ? 'Door set' : 'Window unit',
               this.entry?.id ?? '',
               entryChoices(editor.project, this.filling)
             )
           ]),
       ', its',
-      choiceBlank('to', 'Set-out point', this.to, [
-        { value: 'near', label: 'near jamb' },
-        { value: 'centre', label: 'centre' },
-        { value: 'far', label: 'far jamb' }
-      ]),
-      lengthBlank('distance', 'Distance', this.distance, units, this.fixed),
-      'from',
-      choiceBlank('from', 'Measured from', keyOfFrom(this.from), fromChoices(editor.project, this.froms)),
+      choiceBlank('to', 'Set-out point', this.by, points),
+      ...this.whereParts(),
       ',',
       this.sizes.length('width', 'Width', units),
       'wide and',
@@ -142,61 +171,128 @@ export class OpeningTool extends BaseTool implements Tool {
       ', its head',
       this.sizes.height('head', 'Head', units)
     ];
-    if (this.filling === 'door')
+    if (this.isDoor)
       parts.push(
         ', hung on the',
-        choiceBlank('hinge', 'Hung on', this.hinge, [
-          { value: 'near', label: 'near jamb' },
-          { value: 'far', label: 'far jamb' }
-        ]),
+        choiceBlank(
+          'hinge',
+          'Hung on',
+          this.hanging.hinge,
+          points.slice(0, 3).filter(({ value }) => value !== 'centre')
+        ),
         ', opening',
         choiceBlank(
           'opens',
           'Opening to',
-          this.opens,
+          this.hanging.opens,
           waysOf(this.wall === undefined ? undefined : editor.project.tables.wall.get(this.wall))
         )
       );
-    return [...parts, '.'];
+    return [...parts, ...this.nibParts(), '.'];
+  }
+
+  private whereParts(): SentencePart[] {
+    const { units, editor } = this;
+    const choices = fromChoices(editor.project, this.froms);
+    const from = choiceBlank('from', 'Measured from', keyOfFrom(this.from), choices);
+    if (this.by !== 'parts')
+      return [lengthBlank('distance', 'Distance', this.distance, units, this.fixed), 'from', from];
+    const till = this.till ? keyOfFrom(this.till) : '';
+    const [nth, of] = [this.part.nth, this.part.of].map(String) as [string, string];
+    return [
+      { name: 'nth', label: 'Which of the places', kind: 'text', value: nth },
+      'of',
+      { name: 'of', label: 'Into how many parts', kind: 'text', value: of },
+      'parts between',
+      from,
+      'and',
+      choiceBlank('till', 'And', till, [{ value: '', label: 'the other end of the clear wall' }, ...choices])
+    ];
+  }
+
+  /** What is left of the clear wall on either side. */
+  private nibParts(): SentencePart[] {
+    const { place, frame } = this;
+    if (!place || !frame) return [];
+    const [c0, c1] = this.clear;
+    return [
+      ', leaving',
+      lengthBlank('low', 'Nib before it', place.t0 - c0, this.units),
+      `${compassOf(scale(frame.direction, -1))} and`,
+      lengthBlank('high', 'Nib behind it', c1 - place.t1, this.units),
+      compassOf(frame.direction)
+    ];
   }
 
   fill(blank: string, text: string): string | undefined {
+    const { hanging } = this;
     switch (blank) {
       case 'wall':
         this.wall = text || undefined;
         this.from = this.froms.find((from) => keyOfFrom(from) === keyOfFrom(this.from)) ?? atStart;
+        this.till = undefined;
+        hanging.pointed = false;
         break;
       case 'entry':
         if (this.filling !== 'none') this.editor.chooseEntry(this.filling, text || null);
         break;
       case 'to':
-        this.to = text as SetOutTo;
+        this.by = text as SetOutBy;
         break;
       case 'from':
         this.from = this.froms.find((from) => keyOfFrom(from) === text) ?? atStart;
         this.isFromChosen = true;
         break;
+      case 'till':
+        this.till = this.froms.find((from) => keyOfFrom(from) === text);
+        break;
+      case 'nth':
+      case 'of': {
+        const fault = this.countParts(blank, text);
+        if (fault) return fault;
+        break;
+      }
       case 'hinge':
-        this.hinge = text as 'near' | 'far';
+        hanging.choose({ hinge: text as 'near' | 'far' });
         break;
       case 'opens':
-        this.opens = text as 'inside' | 'outside';
-        this.isWayChosen = true;
+        hanging.choose({ opens: text as 'inside' | 'outside' });
         break;
       default: {
-        const read = readBlank(blank === 'sill' || blank === 'head' ? 'height' : 'length', text, this.units);
-        if (!read.ok) return read.message;
-        if ((blank === 'width' || blank === 'height') && read.value <= 0)
-          return `A ${blank} must be more than zero.`;
-        if (blank === 'head' && read.value <= this.sizes.get('sill'))
-          return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, 'the datum')}.`;
-        if (blank === 'distance') {
-          this.distance = read.value;
-          this.fixed = true;
-        } else this.typeSize(blank as Size, read.value);
+        const fault = this.fillLength(blank, text);
+        if (fault) return fault;
       }
     }
     this.preview();
+    return undefined;
+  }
+
+  private countParts(blank: 'nth' | 'of', text: string): string | undefined {
+    const count = Number(text);
+    // Fewer parts have fewer places.
+    const nth = blank === 'nth' ? count : Math.min(this.part.nth, Math.max(1, count - 1));
+    const part = { nth, of: blank === 'of' ? count : this.part.of };
+    if (!Number.isInteger(count) || part.of < 2 || part.of > 50)
+      return 'Parts are two to fifty, a whole number.';
+    if (part.nth < 1 || part.nth >= part.of)
+      return `Between ${part.of} parts there are the places 1 to ${part.of - 1}.`;
+    this.part = part;
+    this.fixed = true;
+    return undefined;
+  }
+
+  private fillLength(blank: string, text: string): string | undefined {
+    const read = readBlank(blank === 'sill' || blank === 'head' ? 'height' : 'length', text, this.units);
+    if (!read.ok) return read.message;
+    if ((blank === 'width' || blank === 'height') && read.value <= 0)
+      return `A ${blank} must be more than zero.`;
+    if (blank === 'head' && read.value <= this.sizes.get('sill'))
+      return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, 'the datum')}.`;
+    if (blank === 'distance') {
+      this.distance = read.value;
+      this.fixed = true;
+    } else if (blank === 'low' || blank === 'high') this.setNib(blank, read.value);
+    else this.typeSize(blank as Size, read.value);
     return undefined;
   }
 
@@ -206,93 +302,165 @@ export class OpeningTool extends BaseTool implements Tool {
     if (name === 'height') this.sizes.letGo('head');
   }
 
+  /** A nib that is typed is what it is set out by: from the face there to the jamb on that side. */
+  private setNib(which: 'low' | 'high', value: number) {
+    const end = which === 'low' ? 'a' : 'b';
+    const edge = this.clear[which === 'low' ? 0 : 1];
+    const list = this.faces.filter((from) => from.end === end);
+    const off = ({ t }: From) => Math.abs(t - edge);
+    this.from = list.reduce((best, one) => (off(one) < off(best) ? one : best), list[0]!);
+    this.by = 'near';
+    this.distance = value + (end === 'a' ? edge - this.from.t : this.from.t - edge);
+    this.fixed = this.isFromChosen = true;
+  }
+
+  press(point: Point) {
+    if (this.isDoor && this.wall) this.hanging.press(point);
+  }
+
+  lift() {
+    this.hanging.lift();
+  }
+
   move(point: Point, mmPerPixel: number) {
-    const hit = wallAt(
-      this.editor.model.storey(this.editor.project, this.editor.storey),
-      point,
-      14 * mmPerPixel
-    );
+    const { place, frame: own } = this;
+    if (place && own && this.hanging.pull(point, 4 * mmPerPixel, own, place)) {
+      this.preview();
+      return;
+    }
+    const hit = wallAt(this.model, point, 14 * mmPerPixel);
     if (!hit && this.wall) return;
     const isOther = hit !== this.wall;
     this.wall = hit;
     const { frame } = this;
     if (frame) {
       const { t, y } = locate(point, frame.origin, frame.direction);
-      if (isOther) [this.from, this.isFromChosen] = [this.nearest(t), false];
+      if (isOther) [this.from, this.isFromChosen, this.till] = [this.nearest(t), false, undefined];
       // A door opens to the side of the wall that is pointed at.
       const off = y - (frame.y0 + frame.y1) / 2;
-      if (!this.isWayChosen && Math.abs(off) > 2 * mmPerPixel)
-        this.opens = off > 0 === (frame.wall.outside === 'left') ? 'outside' : 'inside';
-      if (!this.fixed) this.follow(frame, t, mmPerPixel);
+      if (Math.abs(off) > 2 * mmPerPixel)
+        this.hanging.point(off > 0 === (frame.wall.outside === 'left') ? 'outside' : 'inside');
+      if (!this.fixed && this.by !== 'parts') this.follow(frame, t, mmPerPixel);
     }
     this.preview();
   }
 
   /** The corner face that lies nearest; the end of a line, which a drawing rarely shows, where there is none. */
-  private nearest(t: number): SetOutFrom {
-    const faces = this.froms.filter(({ origin }) => origin.kind === 'face');
+  private nearest(t: number): From {
+    const { faces: all } = this;
+    const faces = all.filter(({ origin }) => origin.kind === 'face');
     // Only what the distance runs away from: a face at the far end looks back.
     const ahead = faces.filter(({ end, t: at }) => (end === 'a' ? t >= at : t <= at));
-    const list = ahead.length > 0 ? ahead : faces.length > 0 ? faces : this.froms;
+    const list = ahead.length > 0 ? ahead : faces.length > 0 ? faces : all;
     return list.reduce((best, one) => (Math.abs(one.t - t) < Math.abs(best.t - t) ? one : best), list[0]!);
   }
 
   /**
-   * To the middle, thirds and quarters of the clear wall when near them; else so far from the face it is set out from, in
-   * steps. That face stays as the pointer moves on, until another is far nearer.
+   * To the middle, thirds and quarters of the clear wall and into line with other openings when near them; else so far from
+   * the face it is set out from, in steps. That face stays as the pointer moves on, until another is far nearer.
    */
-  private follow(frame: Frame, t: number, mmPerPixel: number) {
+  private follow(frame: WallFrame, t: number, mmPerPixel: number) {
     const { step } = this.editor.usual;
     const width = this.sizes.get('width');
     const [c0, c1] = this.clear;
     const nearest = this.nearest(t);
     const isFarNearer = Math.abs(nearest.t - t) < Math.abs(this.from.t - t) / 2;
-    if (!this.isFromChosen && isFarNearer) this.from = nearest;
-    const share = shares.find(
-      ({ of, reach }) => Math.abs(t - (c0 + (c1 - c0) * of)) < reach * mmPerPixel && c1 - c0 > 2 * width
-    );
-    const middle = share ? c0 + (c1 - c0) * share.of : t;
-    const start = Math.max(c0, Math.min(c1 - width, middle - width / 2));
+    if (!this.isFromChosen && (isFarNearer || this.from.line)) this.from = nearest;
+    const caught = this.catches(frame, t, mmPerPixel, c1 - c0 > 2 * width);
+    const start = Math.max(c0, Math.min(c1 - width, (caught?.at ?? t) - width / 2));
     const { end, t: from } = this.from;
     const [least, most] = end === 'a' ? [c0 - from, c1 - width - from] : [from - c1, from - width - c0];
     const near = end === 'a' ? start - from : from - start - width;
     const stepped = Math.max(0, least, Math.min(most, Math.round(near / step) * step));
-    const lead = this.to === 'near' ? 0 : this.to === 'centre' ? width / 2 : width;
-    this.distance = lead + (share ? near : stepped);
-    this.snapped = share
-      ? share.name
-      : `${formatLengthWithUnit(this.distance, this.units)} from ${describeFrom(this.editor.project, this.from)}`;
+    this.distance = this.lead + (caught ? near : stepped);
+    this.snapped =
+      caught?.name ??
+      `${formatLengthWithUnit(this.distance, this.units)} from ${describeFrom(this.editor.project, this.from)}`;
   }
 
-  private call() {
-    const { wall, from, to, distance, sizes } = this;
+  /** Where its middle snaps to near a place of the wall. */
+  private catches(frame: WallFrame, t: number, mmPerPixel: number, hasRoom: boolean) {
+    const [c0, c1] = this.clear;
+    const share = shares.find(
+      ({ of, reach }) => hasRoom && Math.abs(t - (c0 + (c1 - c0) * of)) < reach * mmPerPixel
+    );
+    if (share) return { at: c0 + (c1 - c0) * share.of, name: share.name };
+    const line = linesOf(this.editor, frame)
+      .filter((one) => one.line!.key.startsWith('middle') && Math.abs(one.t - t) < lineReach * mmPerPixel)
+      .sort((p, q) => Math.abs(p.t - t) - Math.abs(q.t - t))[0];
+    return line && { at: line.t, name: `in line with ${line.line!.name}` };
+  }
+
+  /** From the near jamb to the point that is set out. */
+  private get lead(): number {
+    const width = this.sizes.get('width');
+    return this.by === 'near' ? 0 : this.by === 'far' ? width : width / 2;
+  }
+
+  /** How it is set out in a wall, as it is kept. */
+  private setOut(wall: string, { end, origin, t, line }: From) {
+    if (this.by === 'parts') {
+      const [c0, c1] = this.clearOf(wall);
+      const till = wall === this.wall ? this.till : undefined;
+      const last = till?.t ?? (end === 'a' ? c1 : c0);
+      const far = ((last - t) * this.part.nth) / this.part.of;
+      const along = line
+        ? { end: 'a' as const, distance: t + far }
+        : { end, distance: end === 'a' ? far : -far };
+      return { ...along, origin: line ? atStart.origin : origin, to: 'centre' as const };
+    }
+    // In line with another opening it is kept as a distance of its own.
+    return { end, origin, to: this.by, distance: this.distance + (line ? t : 0) };
+  }
+
+  private argsFor(wall: string, from: From) {
+    const { sizes, hanging } = this;
     return {
-      name: 'addOpening',
-      args: {
-        wall,
-        filling: this.filling,
-        entry: this.entry?.id ?? null,
-        end: from.end,
-        origin: from.origin,
-        to,
-        distance,
-        ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sizes.get('sill') },
-        ...(this.filling === 'door' && { handing: { hinge: this.hinge, opens: this.opens } })
-      }
+      ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...this.setOut(wall, from) },
+      ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sizes.get('sill') },
+      ...(this.isDoor && { handing: { hinge: hanging.hinge, opens: hanging.opens } })
     };
   }
 
+  /** Where it lies in the wall in hand. */
+  private get place() {
+    const { wall, frame, from } = this;
+    if (!wall || !frame) return undefined;
+    const opening: Opening = {
+      ...{ id: '', kind: 'opening', name: '', mark: '', overrides: null, escape: false, ajar: null },
+      ...{ certainty: 'measured', handing: { hinge: this.hanging.hinge, opens: this.hanging.opens } },
+      ...this.argsFor(wall, from)
+    };
+    const { origin } = opening;
+    return placeOpening(
+      frame,
+      opening,
+      origin.kind === 'face' ? this.model?.frames.get(origin.wall) : undefined
+    );
+  }
+
+  private call() {
+    const { wall, others } = this;
+    const all = [...others, ...(wall ? [{ wall, from: this.from }] : [])];
+    const openings = all.map((one) => this.argsFor(one.wall, one.from));
+    return openings.length === 1
+      ? { name: 'addOpening', args: openings[0]! }
+      : { name: 'addOpenings', args: { openings } };
+  }
+
   private preview() {
-    this.attempt(this.wall ? this.call() : undefined);
+    const { place, frame, hanging } = this;
+    if (this.isDoor && place && frame) hanging.propose(frame, place, this.entry ?? plainDoor, this.clear);
+    this.attempt(this.wall || this.others.length > 0 ? this.call() : undefined);
   }
 
   click(point: Point, mmPerPixel: number) {
-    this.move(point, mmPerPixel);
+    if (!this.hanging.lift()) this.move(point, mmPerPixel);
     this.accept();
   }
 
   accept() {
-    if (!this.wall) {
+    if (!this.wall && this.others.length === 0) {
       this.editor.say({
         kind: 'problem',
         text: 'No wall is chosen yet.',
@@ -300,14 +468,22 @@ export class OpeningTool extends BaseTool implements Tool {
       });
       return;
     }
-    if (this.perform(this.call())) {
-      this.fixed = this.isFromChosen = this.isWayChosen = false;
-      this.wall = undefined;
-      this.editor.toolChanged();
-    }
+    const made = this.perform(this.call());
+    if (!made) return;
+    this.fixed = this.isFromChosen = false;
+    this.hanging.letGo();
+    this.wall = undefined;
+    this.others = [];
+    this.last = made;
+    this.editor.toolChanged();
   }
 
   back(): boolean {
+    if (this.others.length > 0) {
+      this.others = this.others.slice(0, -1);
+      this.preview();
+      return true;
+    }
     if (!this.fixed && !this.wall) return false;
     this.fixed = false;
     this.wall = undefined;
@@ -316,24 +492,59 @@ export class OpeningTool extends BaseTool implements Tool {
   }
 
   key(key: string): boolean {
-    if (this.filling !== 'door') return false;
-    if (key === 'h') this.hinge = this.hinge === 'near' ? 'far' : 'near';
-    else if (key === 'x')
-      [this.opens, this.isWayChosen] = [this.opens === 'inside' ? 'outside' : 'inside', true];
-    else return false;
+    if (key === 'a') return this.addWall();
+    if (!this.isDoor || (key !== 'h' && key !== 'x')) return false;
+    const { hanging, last } = this;
+    const now = { hinge: hanging.hinge, opens: hanging.opens };
+    const flipped =
+      key === 'h'
+        ? { hinge: now.hinge === 'near' ? ('far' as const) : ('near' as const) }
+        : { opens: now.opens === 'inside' ? ('outside' as const) : ('inside' as const) };
+    hanging.choose(flipped);
+    const isLater =
+      !this.wall && last.length > 0 && last.every((id) => this.editor.project.tables.opening.has(id));
+    if (isLater) this.perform({ name: 'setOpenings', args: { ids: last, handing: flipped } });
+    else this.preview();
+    return true;
+  }
+
+  /** The wall in hand is kept, and another one is pointed at. */
+  private addWall(): boolean {
+    const { wall } = this;
+    if (!wall || this.others.some((one) => one.wall === wall)) return false;
+    this.others = [...this.others, { wall, from: this.from }];
+    // The distance is for all of them.
+    this.fixed = true;
+    this.wall = undefined;
     this.preview();
+    this.editor.toolChanged();
     return true;
   }
 
   overlay(): Overlay {
-    const { frame } = this;
-    if (!frame || !this.editor.isTrial) return {};
-    const start = this.from.t;
-    const to = this.from.end === 'a' ? start + this.distance : start - this.distance;
+    const { frame, place, hanging } = this;
+    if (!frame || !place || !this.editor.isTrial) return {};
     const y = frame.wall.outside === 'right' ? frame.y1 : frame.y0;
+    const at = (t: number) => fromFrame(frame, t, y);
+    const [c0, c1] = this.clear;
+    const { end, t0, t1 } = { end: this.from.end, ...place };
+    const to = end === 'a' ? this.from.t + this.distance : this.from.t - this.distance;
+    // The nib that the sentence is not set out by, told where it is.
+    const [n0, n1] = end === 'a' ? [t1, c1] : [c0, t0];
+    const inwards = scale(frame.left, y === frame.y1 ? 1 : -1);
     return {
-      lines: [[fromFrame(frame, start, y), fromFrame(frame, to, y)]],
-      snap: { at: fromFrame(frame, to, y), name: this.snapped }
+      lines: [
+        ...(this.by === 'parts' ? [] : [[at(this.from.t), at(to)] as const]),
+        [at(n0), at(n1)],
+        ...hanging.leaf(frame, place)
+      ],
+      ...(distance(at(n0), at(n1)) > 1 && {
+        label: { at: at((n0 + n1) / 2), text: formatLength(n1 - n0, this.units), beside: inwards }
+      }),
+      snap: {
+        at: this.by === 'parts' ? at((t0 + t1) / 2) : at(to),
+        name: this.by === 'parts' ? '' : this.snapped
+      }
     };
   }
 }

@@ -15,7 +15,7 @@ import { fromFrame, type Frame } from '../../../core/kernels/joints/frame';
 import { setOutsOf, type SetOutFrom } from '../../../core/kinds/opening/place';
 import type { Editor } from '../../editor';
 import { choiceBlank, lengthBlank, type SentencePart } from '../../sentence';
-import { fromChoices, keyOfFrom } from '../opening/tool';
+import { fromChoices, keyOfFrom } from '../opening/setting-out';
 
 export class ClearStart {
   private host: string | undefined;
