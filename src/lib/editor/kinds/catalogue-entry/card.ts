@@ -10,7 +10,10 @@ export function entryCard(make: CardMaker, entry: CatalogueEntry): DetailsCard {
   return {
     title: entry.filling === 'door' ? 'Door set' : 'Window unit',
     subtitle: entry.name,
-    note: `${used === 0 ? 'No opening is' : used === 1 ? 'One opening is' : `${used} openings are`} filled by it; a change reaches all of them.`,
+    note:
+      used === 0
+        ? 'No opening is filled by it.'
+        : `${used === 1 ? 'One opening is' : `${used} openings are`} filled by it; a change reaches all of them.`,
     groups: [namedFields(make, entry, set), ...bodyGroups(make, entry, set), howBig(make, entry, set)]
   };
 }

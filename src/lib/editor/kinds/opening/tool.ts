@@ -366,9 +366,12 @@ export class OpeningTool extends BaseTool implements Tool {
     const nearest = this.nearest(t);
     const isFarNearer = Math.abs(nearest.t - t) < Math.abs(this.from.t - t) / 2;
     if (!this.isFromChosen && (isFarNearer || this.from.line)) this.from = nearest;
-    const caught = this.catches(frame, t, mmPerPixel, c1 - c0 > 2 * width);
-    const start = Math.max(c0, Math.min(c1 - width, (caught?.at ?? t) - width / 2));
     const { end, t: from } = this.from;
+    const found = this.catches(frame, t, mmPerPixel, c1 - c0 > 2 * width);
+    // What would lie across the face it is set out from is nothing to snap to.
+    const isAhead = found && (end === 'a' ? found.at - width / 2 >= from : found.at + width / 2 <= from);
+    const caught = isAhead ? found : undefined;
+    const start = Math.max(c0, Math.min(c1 - width, (caught?.at ?? t) - width / 2));
     const [least, most] = end === 'a' ? [c0 - from, c1 - width - from] : [from - c1, from - width - c0];
     const near = end === 'a' ? start - from : from - start - width;
     const stepped = Math.max(0, least, Math.min(most, Math.round(near / step) * step));
