@@ -5,28 +5,33 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import X from '@lucide/svelte/icons/x';
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import CatalogueCompare from './CatalogueCompare.svelte';
+  import EntryPicture from './EntryPicture.svelte';
   import Fault from './Fault.svelte';
   import Press from './Press.svelte';
   import type { House } from './house.svelte';
-  import { theme } from './theme.svelte';
   import { formatLength } from '../core/units/length';
   import { problemOf, saveFile, stemOf } from './project-file';
   import { readCatalogue, writeCatalogue } from '../core/exchange/catalogue-file';
   import { usesOf } from '../core/kinds/catalogue-entry/uses';
   import type { CatalogueEntry } from '../core/kinds/catalogue-entry/record';
-  import { elevationShapes } from '../editor/kinds/catalogue-entry/picture';
   import { formWords } from '../editor/kinds/catalogue-entry/fields';
-  import { toneFill } from '../tokens';
 
   /** Door sets and window units, drawn to one scale; the one that is chosen is changed in Details. */
   let { house, onclose }: { house: House; onclose: () => void } = $props();
   let sought = $state('');
   let fault = $state('');
   let told = $state('');
+  /** Ids of those that are looked at side by side. */
+  let compared = $state<string[]>([]);
+  const sideBySide = $derived(compared.flatMap((id) => house.project.tables.catalogueEntry.get(id) ?? []));
+
+  const compare = (id: string) =>
+    (compared = compared.includes(id) ? compared.filter((one) => one !== id) : [...compared, id].slice(-4));
 
   /** Pixels to a mm, for all alike. */
   const scale = 0.026;
-  const margin = 90;
   const { editor } = $derived(house);
   const uses = $derived(usesOf(house.project));
   const groups = $derived(
@@ -122,35 +127,22 @@
         </p>{/if}
       <ul class="divide-y divide-fog">
         {#each entries as entry (entry.id)}
-          {@const { width, height, sill } = entry.size}
           {@const isChosen = house.hand.selection.has(entry.id)}
-          <li class="flex items-center gap-2 {isChosen ? 'bg-primary-100' : ''}">
+          <li class="flex items-center gap-1 {isChosen ? 'bg-primary-100' : ''}">
+            <Checkbox
+              class="mr-1"
+              aria-label="Compare {entry.name}"
+              title="Compare it side by side"
+              checked={compared.includes(entry.id)}
+              onchange={() => compare(entry.id)}
+            />
             <Press
               class="flex min-w-0 flex-1 items-center gap-3 py-1.5 text-left"
               aria-pressed={isChosen}
               onclick={() => editor.select([entry.id])}
             >
               <span class="grid h-[72px] w-[92px] shrink-0 items-end justify-center">
-                <svg
-                  viewBox="{-margin} {-(sill + height) - margin} {width + 2 * margin} {sill +
-                    height +
-                    2 * margin}"
-                  width={Math.min(92, (width + 2 * margin) * scale)}
-                  height={Math.min(72, (sill + height + 2 * margin) * scale)}
-                  aria-hidden="true"
-                >
-                  {#each elevationShapes(entry) as { points, closed, fill, ink, line }, i (i)}
-                    <polyline
-                      points={(closed ? [...points, points[0]!] : points)
-                        .map(({ x, y }) => `${x},${-y}`)
-                        .join(' ')}
-                      fill={fill ? toneFill(fill, theme.tokens) : 'none'}
-                      stroke="var(--color-{ink ?? 'slate'})"
-                      stroke-width={ink ? 12 : 16}
-                      stroke-dasharray={line && '60 40'}
-                    />
-                  {/each}
-                </svg>
+                <EntryPicture {entry} {scale} width={92} height={72} />
               </span>
               <span class="min-w-0 text-[13px]">
                 <span class="block truncate font-semibold" title={entry.name}>{entry.name}</span>
@@ -177,3 +169,7 @@
     {/each}
   </div>
 </section>
+
+{#if sideBySide.length > 1}
+  <CatalogueCompare {house} entries={sideBySide} onclose={() => (compared = [])} />
+{/if}

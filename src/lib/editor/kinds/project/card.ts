@@ -3,11 +3,12 @@ import {
   defaultUnits,
   explainFault,
   formatLength,
+  inch,
   parseLength,
   type LengthUnits
 } from '../../../core/units/length';
 import type { Choice } from '../../sentence';
-import type { Settings } from '../../../core/kinds/project/record';
+import type { OpeningLimits, Settings } from '../../../core/kinds/project/record';
 import { CardMaker, type DetailsCard, type Field } from '../../details/card';
 
 const finenesses: Record<LengthUnits['system'], readonly (readonly [number, string])[]> = {
@@ -72,6 +73,32 @@ function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] 
   ];
 }
 
+/** What the review measures openings by. */
+function openingFields(make: CardMaker, { openingLimits: limits, units }: Settings): Field[] {
+  const set = (changes: Partial<OpeningLimits>) => ({ name: 'setProject', args: { openingLimits: changes } });
+  const length = (name: Exclude<keyof OpeningLimits, 'escapeArea'>, label: string) =>
+    make.length(name, label, [limits[name]], (value) => set({ [name]: value }));
+  const square = units.system === 'ft' ? (12 * inch) ** 2 : 1e6;
+  return [
+    length('escapeWidth', 'A way out, clear width'),
+    length('escapeHeight', 'A way out, clear height'),
+    {
+      name: 'escapeArea',
+      label: `A way out, clear area, ${units.system === 'ft' ? 'sq ft' : 'm²'}`,
+      kind: 'text',
+      value: String(Number((limits.escapeArea / square).toFixed(2))),
+      set: (text) => {
+        const amount = Number(text.replace(/\s*(m²|m2|sq ft)\s*$/, ''));
+        return Number.isFinite(amount) && amount > 0
+          ? make.run('setProject', { openingLimits: { escapeArea: amount * square } })
+          : 'Expected an area greater than zero, as 0.53.';
+      }
+    },
+    length('escapeSill', 'A way out, highest sill'),
+    length('step', 'Step at a threshold')
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
   const { units, secondUnits } = settings;
@@ -123,6 +150,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
           )
         ]
       },
+      { title: 'What are openings measured by?', fields: openingFields(make, settings) },
       { title: 'Planning grid', fields: gridFields(make, settings) },
       {
         title: 'Ground and limits',
