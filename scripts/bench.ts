@@ -32,6 +32,7 @@ import { footprints } from '../src/lib/core/kinds/wall/stages';
 import { solidVolume } from '../src/lib/core/testing/oracle';
 import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
+import { reviewProject } from '../src/lib/core/review/review';
 import { planDrawing } from '../src/lib/core/drawing/plan-drawing';
 import { plainMarks } from '../src/lib/core/display/dimension';
 import type { DimensionMark, PlainMark } from '../src/lib/core/display/marks';
@@ -229,6 +230,54 @@ async function measurePointing(): Promise<string> {
     `| snaps under it, all kinds, with a start | ${ms(snap)} |`,
     `| a box over half of them | ${ms(box)} |`,
     `| make true with 50 walls following | ${ms(makeTrue)} |`
+  ].join('\n');
+}
+
+/** One opening dragged along its wall in a house of 1,000. */
+async function measureOpenings(house: Project): Promise<string> {
+  const project = repeatHouse(house, 33);
+  const { size } = project.tables.opening;
+  const model = new Model();
+  const id = 'living-north';
+  const { distance } = project.tables.opening.get(id)!;
+  const step = (i: number): Patch => {
+    const args = { id, distance: distance - ((i * 10) % 400) };
+    const result = perform(project, { name: 'setOpening', args }, model);
+    if (!result.ok) throw new Error(result.problem.message);
+    return result.patch;
+  };
+  const command = await median(60, 60, (i) => step(i));
+  let now = project;
+  let count = 0;
+  const drawn = await median(
+    60,
+    60,
+    () => planDrawing(model.at(now), 'storey-1', { paper: 75 }),
+    () => (now = applyPatch(project, step((count += 1))))
+  );
+  const service = new LocalModelService(clock);
+  service.load(allRecords(project));
+  await service.update(0, new Map(), false);
+  let [trial, patch]: [Patch, Patch] = [new Map(), new Map()];
+  let revision = 1;
+  const worker = await median(
+    60,
+    60,
+    () => service.update((revision += 1), patch, false),
+    () => {
+      const tried = step((count += 1));
+      patch = composePatches(invertPatch(trial), tried);
+      trial = tried;
+    }
+  );
+  const review = await median(5, 2, () => reviewProject(new Model().at(project)).length);
+  return [
+    `| one of ${size} openings dragged | ms |`,
+    '| --- | ---: |',
+    `| the command | ${ms(command)} |`,
+    `| plan derivation and display list | ${ms(drawn)} |`,
+    `| worker derivation of solids | ${ms(worker)} |`,
+    `| the review of all, nothing kept | ${ms(review)} |`
   ].join('\n');
 }
 
@@ -456,6 +505,7 @@ if (only > 0) {
   if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
   else if (size === 'wall') console.log(JSON.stringify(await measureOneWall()));
   else if (size === 'roofs') console.log(JSON.stringify(measureRoofs()));
+  else if (size === 'openings') console.log(JSON.stringify(await measureOpenings(built.project)));
   else if (size === 'pointing') console.log(JSON.stringify(await measurePointing()));
   else {
     if (size === '1') await measure(built.project, 60);
@@ -492,7 +542,7 @@ const lines = [
   })
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
-const others = ['lattice', 'pointing', 'wall', 'roofs'].map((one) => inOwnProcess<string>(one));
+const others = ['lattice', 'pointing', 'openings', 'wall', 'roofs'].map((one) => inOwnProcess<string>(one));
 /** What only a browser can say, of the application as it was built last. */
 const inPage = spawnSync('npx', ['tsx', 'scripts/bench-page.ts'], { encoding: 'utf8' });
 if (inPage.status !== 0) throw new Error(`Build the application first: npm run build.\n${inPage.stderr}`);

@@ -37,7 +37,7 @@ const steps: Readonly<Record<number, Step>> = {
     project: {
       openingLimits: { escapeArea: 0.53e6, escapeWidth: 508, escapeHeight: 610, escapeSill: 1118, step: 20 }
     },
-    opening: { overrides: null, escape: false, ajar: null },
+    opening: { overrides: null, escape: false, through: false, ajar: null },
     catalogueEntry: {
       ...{ rows: 1, glazing: 'clear', handle: 'none', drip: 0 },
       ...{ reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } }

@@ -4,7 +4,7 @@ import { allRecords } from '../document/project';
 import type { Project } from '../document/kind';
 import type { Rec } from '../document/record';
 
-const shared = new Set(['project', 'storey', 'material', 'buildUp']);
+const shared = new Set(['project', 'storey', 'material', 'buildUp', 'catalogueEntry']);
 
 /** `count` copies of everything drawn, on the same storeys, 20 m apart in rows of ten. */
 export function repeatHouse(project: Project, count: number): Project {

@@ -30,6 +30,7 @@ const shape = {
   entry: s.id().nullable(),
   overrides: s.object(bodyArgs()).noUnknown(true).nullable().default(undefined),
   escape: s.flag(),
+  through: s.flag(),
   ajar: s.degrees().min(0).max(180).nullable(),
   end: s.end(),
   origin: openingArgs.origin().default(undefined),
@@ -102,7 +103,15 @@ function openingOf(
   const size = asked?.size ?? usualSizes(settingsOf(project).units)[filling];
   const plain: Opening = {
     ...{ id, kind: 'opening', name: '', mark: '', wall: args.wall, filling, entry: null, overrides: null },
-    ...{ escape: false, ajar: null, end: 'a', origin: { kind: 'line' }, to: 'near', distance: args.distance },
+    ...{
+      escape: false,
+      through: false,
+      ajar: null,
+      end: 'a',
+      origin: { kind: 'line' },
+      to: 'near',
+      distance: args.distance
+    },
     ...{ width: size.width, height: size.height, sill: size.sill, certainty: 'measured' },
     handing: { hinge: 'near', opens: 'inside' }
   };
@@ -191,6 +200,7 @@ interface Changes {
   readonly entry?: string | null | undefined;
   readonly overrides?: object | null | undefined;
   readonly escape?: boolean | undefined;
+  readonly through?: boolean | undefined;
   readonly ajar?: number | null | undefined;
   readonly end?: Opening['end'] | undefined;
   readonly origin?: Parameters<typeof originOf>[1] | undefined;
@@ -218,6 +228,7 @@ function changed(project: Project, old: Opening, args: Changes): Opening {
     entry: entryGiven(project, entry, filling),
     overrides: filling === 'none' ? null : overrides,
     escape: args.escape ?? old.escape,
+    through: args.through ?? old.through,
     ajar: ajarOf(args.ajar, old.ajar),
     end: args.end ?? old.end,
     origin: args.origin ? originOf(project, args.origin) : old.origin,
@@ -247,7 +258,7 @@ function changing(project: Project, pairs: readonly (readonly [Opening, Opening]
 export const setOpening = command({
   name: 'setOpening',
   about:
-    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual.',
+    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual. `through`: it goes on through walls of its storey that stand against its own.',
   args: s.object({ id: s.id().required(), wall: s.id(), ...shape }),
   example: { id: 'opening-1', width: 1010, distance: 750 },
   run: (project, { id, ...args }) => {
@@ -269,6 +280,7 @@ export const setOpenings = command({
     ids: s.ids().required(),
     like: s.id(),
     ...{ filling: shape.filling, entry: shape.entry, overrides: shape.overrides, escape: shape.escape },
+    ...{ through: shape.through },
     ...{ ajar: shape.ajar, to: shape.to, distance: shape.distance, width: shape.width, height: shape.height },
     ...{ sill: shape.sill, certainty: shape.certainty },
     handing: openingArgs.someHanding().default(undefined)

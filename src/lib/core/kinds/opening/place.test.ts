@@ -5,6 +5,11 @@ import type { Opening, SetOutOrigin } from './record';
 import type { Wall } from '../wall/record';
 import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/build';
 import { degree } from '../../units/angle';
+import { meshVolume } from '../../geometry/mesh';
+import { Model } from '../../model/graph';
+import { act, built, call } from '../../testing/house';
+import type { Project } from '../../document/kind';
+import { wallBodies } from '../wall/body';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { clearRange, distanceFor, originAt, placeOpening, setOutsOf } from './place';
 
@@ -17,7 +22,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   name: '',
   wall: 'w',
   filling: 'none',
-  ...{ entry: null, overrides: null, escape: false, ajar: null },
+  ...{ entry: null, overrides: null, escape: false, through: false, ajar: null },
   end: 'a',
   origin: { kind: 'line' },
   to: 'near',
@@ -140,4 +145,53 @@ it('the distance for a place gives that place back, from any end, origin and set
       }
     )
   );
+});
+
+describe('an opening that goes on through walls beside its own', () => {
+  const lined = (gap: number, turn = 0) =>
+    built(
+      call('drawWall', {
+        ...{ id: 'w', storey: 'storey-1', a: at(0, 0), b: at(6000, 0), thickness: 200, settingOut: 'centre' },
+        role: 'partition'
+      }),
+      call('drawWall', {
+        ...{
+          id: 'x',
+          storey: 'storey-1',
+          a: at(5000, 150 + gap),
+          b: at(500, 150 + gap + turn),
+          thickness: 100
+        },
+        ...{ settingOut: 'centre', role: 'partition', height: 2000 }
+      }),
+      call('addOpening', { id: 'o', wall: 'w', filling: 'door', distance: 1000, width: 900, height: 2100 })
+    );
+  const volumeOf = (project: Project, id: string) =>
+    new Model()
+      .at(project)
+      .get(wallBodies, id)!
+      .parts.reduce((sum, { mesh }) => sum + meshVolume(mesh), 0);
+  const through = (project: Project) => act(project, 'setOpening', { id: 'o', through: true });
+
+  it('takes as much of one that lines it as it is wide there, and nothing when it is not asked to', () => {
+    for (const gap of [0, 60, 200]) {
+      const house = lined(gap);
+      expect(volumeOf(house, 'x')).toBeCloseTo(4500 * 100 * 2000, -1);
+      // As high as the lining wall is.
+      expect(volumeOf(through(house), 'x')).toBeCloseTo((4500 - 900) * 100 * 2000, -1);
+      expect(volumeOf(through(house), 'w')).toBeCloseTo(volumeOf(house, 'w'), -1);
+    }
+  });
+  it('leaves walls alone that stand off, cross it, or have an opening there already', () => {
+    for (const house of [lined(300), lined(0, 900)])
+      expect(volumeOf(through(house), 'x')).toBeCloseTo(volumeOf(house, 'x'), -1);
+    const open = act(lined(0), 'addOpening', {
+      id: 'p',
+      wall: 'x',
+      distance: 3000,
+      width: 1000,
+      height: 1900
+    });
+    expect(volumeOf(through(open), 'x')).toBeCloseTo(volumeOf(open, 'x'), -1);
+  });
 });

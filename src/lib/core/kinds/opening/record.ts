@@ -39,6 +39,8 @@ export interface Opening {
   readonly overrides: Overrides | null;
   /** Wanted as a way out in a fire. */
   readonly escape: boolean;
+  /** Goes on through walls that stand against its own. */
+  readonly through: boolean;
   /** How far its leaves are shown open, radians; null: in the plan at a right angle, in the model shut. */
   readonly ajar: number | null;
   readonly end: WallEnd;
@@ -78,6 +80,7 @@ export const schema = object({
   entry: string().min(1).max(200).nullable().defined(),
   overrides: overrides(),
   escape: boolean().required(),
+  through: boolean().required(),
   ajar: number().min(0).max(Math.PI).nullable().defined(),
   end: f.choice(['a', 'b']),
   origin: origin(),

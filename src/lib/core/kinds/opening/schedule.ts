@@ -41,6 +41,7 @@ export const openingRows = (query: Query) =>
         clearHeight: round(clear?.height ?? opening.height),
         overrides: opening.overrides,
         escape: opening.escape,
+        through: opening.through,
         depth: entry && hole ? round(depthOf(frameDepth(entry, hole))) : null,
         parts: Object.fromEntries(
           (query.get(openingBodies, id)?.parts ?? []).map(({ role, mesh }) => [role, round(meshVolume(mesh))])

@@ -1,8 +1,10 @@
 /** What is derived from openings: their places along their walls. */
 import type { Query } from '../../document/kind';
-import { own, stage, table } from '../../document/stage';
+import { own, result, stage, table } from '../../document/stage';
 import { frames } from '../wall/stages';
-import { placeOpening, type OpeningPlace } from './place';
+import { placeOpening, type OpeningPlace, type Stretch } from './place';
+import { holeBehind } from './through';
+import type { WallFrame } from '../wall/frame';
 import { groupedBy } from '../../document/grouped';
 import { entryOf } from '../catalogue-entry/plain';
 import type { CatalogueEntry } from '../catalogue-entry/record';
@@ -57,3 +59,51 @@ export const placesIn = stage(
 
 const alongWall = (p: OpeningPlace, q: OpeningPlace) =>
   p.t0 - q.t0 || p.t1 - q.t1 || (p.opening.id < q.opening.id ? -1 : 1);
+
+/** Openings that go on through walls behind their own, by storey. */
+const throughOn = stage(
+  'openings that go on',
+  {
+    places: (query: Query, storey) => {
+      const { opening, wall } = query.project.tables;
+      return [...opening.values()].flatMap((one) =>
+        one.through && wall.get(one.wall)?.storey === storey ? (query.get(places, one.id) ?? []) : []
+      );
+    }
+  },
+  ({ places: found }): readonly OpeningPlace[] => found
+);
+
+/** The holes that openings of other walls make in a wall that they go on through: stretches of that wall. */
+export const throughIn = stage(
+  'holes from walls beside',
+  {
+    frame: result(frames),
+    from: (query: Query, id) => {
+      const storey = query.project.tables.wall.get(id)?.storey ?? '';
+      return query
+        .get(throughOn, storey)
+        .flatMap((place) => [place, query.get(frames, place.opening.wall)] as const);
+    },
+    own: result(placesIn)
+  },
+  ({ frame, from, own }): readonly Stretch[] => {
+    if (!frame) return [];
+    const holes: Stretch[] = [];
+    for (let i = 0; i < from.length; i += 2) {
+      const hole = holeBehind(from[i] as OpeningPlace, from[i + 1] as WallFrame | undefined, frame);
+      // What has an opening there already is open.
+      if (hole && ![...own, ...holes].some((one) => overlaps(one, hole))) holes.push(hole);
+    }
+    return holes;
+  }
+);
+
+/** All that opens a wall: its own openings, and what others open in it. */
+export const holesIn = stage(
+  'holes of a wall',
+  { own: result(placesIn), more: result(throughIn) },
+  ({ own, more }): readonly Stretch[] => (more.length === 0 ? own : [...own, ...more])
+);
+
+const overlaps = (p: Stretch, q: Stretch) => p.t0 < q.t1 && q.t0 < p.t1 && p.z0 < q.z1 && q.z0 < p.z1;

@@ -2,7 +2,7 @@
  * The body of a wall by the 2D way: each ply is a column solid over its footprint, cut by jamb lines and, where it
  * is carried up, by the planes of the roof above. Heights in the results are above project zero.
  */
-import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
+import { returnedStrips, returnsOf, type Stretch } from '../opening/place';
 import {
   cellsUnder,
   cutVoid,
@@ -27,7 +27,7 @@ import { outsideStrips } from './frame';
 import { allCuts } from '../../document/cuts';
 import { datumOf } from '../storey/record';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
-import { placesIn } from '../opening/stages';
+import { holesIn } from '../opening/stages';
 import { indexedRoofs, planesOver } from '../roof/stages';
 import type { Mesh } from '../../geometry/mesh';
 import type { RoofPlane } from '../../kernels/roof/planes';
@@ -46,7 +46,7 @@ export interface PlySolid {
 export interface SolidContext {
   readonly datum: number;
   readonly height: number;
-  readonly openings: readonly OpeningPlace[];
+  readonly openings: readonly Stretch[];
   /** Planes of roofs over the wall. */
   readonly planes: readonly RoofPlane[];
   /** What stands in the wall. */
@@ -283,7 +283,7 @@ export const wallBodies = stage(
   {
     frame: result(frames),
     bands: (query, id) => footprintOf(query, id)?.bands,
-    openings: result(placesIn),
+    openings: result(holesIn),
     planes: result(planesOverWalls),
     cuts: cutsOfWall,
     storey: ({ project: { tables } }, id) => tables.wall.get(id)?.storey,

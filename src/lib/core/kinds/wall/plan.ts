@@ -2,7 +2,7 @@
 import { drawOpening } from '../opening/plan';
 import { own, result, stage, table } from '../../document/stage';
 import { footprintOf, frames, wallsOn } from './stages';
-import { entries, placesIn } from '../opening/stages';
+import { entries, placesIn, throughIn } from '../opening/stages';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { cutsOfWall, type WallShape } from './body';
 import { datumOf } from '../storey/record';
@@ -29,7 +29,7 @@ import type { WallFrame } from './frame';
 import type { Material, MaterialTable } from '../material/record';
 import type { Cut } from '../../kernels/solids/cut';
 import type { Query } from '../../document/kind';
-import type { Frame } from '../../kernels/joints/frame';
+import { fromFrame, type Frame } from '../../kernels/joints/frame';
 
 /** Marks of one wall with its openings. `cuts`: what stands in it; `filled`: by what its openings are, one by one. */
 export function drawWall(
@@ -38,12 +38,14 @@ export function drawWall(
   materials: MaterialTable,
   cuts: readonly Cut[] = [],
   datum = 0,
-  filled: readonly (CatalogueEntry | undefined)[] = []
+  filled: readonly (CatalogueEntry | undefined)[] = [],
+  through: readonly Stretch[] = []
 ): readonly Mark[] {
   const height = heightOfCut(footprint.frame);
   const met = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
   return [
-    ...drawPlies(footprint, height, places, materials, met),
+    ...drawPlies(footprint, height, [...places, ...through], materials, met),
+    ...through.flatMap((hole) => drawThrough(footprint.frame, hole)),
     ...places.flatMap((place, i) => drawOpening(footprint.frame, place, filled[i]))
   ];
 }
@@ -62,18 +64,19 @@ const wallPlans = stage(
     frame: result(frames),
     bands: (query, id) => footprintOf(query, id)?.bands,
     places: result(placesIn),
+    through: result(throughIn),
     filled: (query, id) => query.get(placesIn, id).map(({ opening }) => query.get(entries, opening.id)),
     materials: result(materialsOf, (id, query) => query.get(frames, id)?.buildUp.id ?? ''),
     cuts: cutsOfWall,
     datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? '')
   },
-  ({ frame, bands, places, filled, materials, cuts, datum }): readonly Mark[] =>
+  ({ frame, bands, places, through, filled, materials, cuts, datum }): readonly Mark[] =>
     frame && bands
       ? drawWall(
           { frame, bands },
           places,
           new Map(materials.map((one) => [one.id, one])),
-          ...([cuts, datum, filled] as const)
+          ...([cuts, datum, filled, through] as const)
         )
       : []
 );
@@ -86,10 +89,24 @@ export const planOfWalls = (query: Query, storey: string): (readonly Mark[])[] =
 const heightOfCut = ({ base, top }: Frame) =>
   top <= cutHeight ? (base + top) / 2 : Math.max(cutHeight, base + 1);
 
+/** The faces over what an opening of a wall beside opens in this one. */
+const drawThrough = (frame: WallFrame, { t0, t1 }: Stretch): Mark[] =>
+  [frame.y0, frame.y1].map((y) => ({
+    ...{
+      kind: 'stroke',
+      subject: frame.wall.id,
+      group: 'openings',
+      closed: false,
+      pen: 'overhead',
+      ink: 'slate'
+    },
+    points: [fromFrame(frame, t0, y), fromFrame(frame, t1, y)]
+  }));
+
 function drawPlies(
   { frame, bands }: WallShape<WallFrame>,
   height: number,
-  places: readonly OpeningPlace[],
+  places: readonly Stretch[],
   materials: MaterialTable,
   met: readonly Cut[]
 ): Mark[] {

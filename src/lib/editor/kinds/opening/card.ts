@@ -169,6 +169,16 @@ function fillingFields(make: CardMaker, openings: readonly Opening[], set: Set):
           ajarField(make, openings, set)
         ]),
     ...(filling === 'window' ? [escapeField(make, openings, set)] : []),
+    make.choice(
+      'through',
+      'Walls that stand against its own',
+      openings.map(({ through }) => (through ? 'yes' : 'no')),
+      [
+        { value: 'no', label: 'stay whole' },
+        { value: 'yes', label: 'are opened as well' }
+      ],
+      (value) => set({ through: value === 'yes' })
+    ),
     ...likeField(make, openings, set)
   ];
 }

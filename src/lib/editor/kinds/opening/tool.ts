@@ -430,7 +430,16 @@ export class OpeningTool extends BaseTool implements Tool {
     const { wall, frame, from } = this;
     if (!wall || !frame) return undefined;
     const opening: Opening = {
-      ...{ id: '', kind: 'opening', name: '', mark: '', overrides: null, escape: false, ajar: null },
+      ...{
+        id: '',
+        kind: 'opening',
+        name: '',
+        mark: '',
+        overrides: null,
+        escape: false,
+        through: false,
+        ajar: null
+      },
       ...{ certainty: 'measured', handing: { hinge: this.hanging.hinge, opens: this.hanging.opens } },
       ...this.argsFor(wall, from)
     };
