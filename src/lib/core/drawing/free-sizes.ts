@@ -4,9 +4,18 @@
  */
 import { dimensionMark, paperGaps, placeOfSize, textHeight } from '../display/dimension';
 import type { Mark, SizeText } from '../display/marks';
-import { dot, leftOf, subtract, type Point } from '../geometry/point';
+import { dot, leftOf, type Point } from '../geometry/point';
 import { boxesMeet, boxOf, ringHolds, type Box } from '../geometry/ring';
-import { Around, aroundIn, enters, obstaclesOf, plainOf, type Obstacles, type Segment } from './obstacles';
+import {
+  Around,
+  aroundIn,
+  boxOfLines,
+  enters,
+  obstaclesOf,
+  plainOf,
+  type Lines,
+  type Obstacles
+} from './obstacles';
 import type { PlacedString } from './placed';
 
 /** Clear round a text, mm of paper; and how far each next place along a line lies, as a part of its width. */
@@ -20,10 +29,13 @@ interface Patch {
   readonly half: Point;
 }
 
-const local = ({ at, along }: Patch, p: Point): Point => {
-  const from = subtract(p, at);
-  return { x: dot(from, along), y: dot(from, leftOf(along)) };
-};
+/** Lines as they lie to a text: along it and up. */
+const local = ({ at, along }: Patch, lines: Lines): Lines =>
+  lines.map((_, i) => {
+    const even = i - (i % 2);
+    const from = { x: lines[even]! - at.x, y: lines[even + 1]! - at.y };
+    return dot(from, i % 2 === 0 ? along : leftOf(along));
+  });
 
 function boxOfPatch({ at, along, half }: Patch): Box {
   const x = Math.abs(along.x) * half.x + Math.abs(along.y) * half.y;
@@ -31,10 +43,9 @@ function boxOfPatch({ at, along, half }: Patch): Box {
   return { minX: at.x - x, minY: at.y - y, maxX: at.x + x, maxY: at.y + y };
 }
 
-const isOver = (patch: Patch, segments: readonly Segment[]): boolean => {
+const isOver = (patch: Patch, lines: Lines): boolean => {
   const { x, y } = patch.half;
-  const own: Box = { minX: -x, minY: -y, maxX: x, maxY: y };
-  return segments.some(([p, q]) => enters([local(patch, p), local(patch, q)], own));
+  return enters(local(patch, lines), { minX: -x, minY: -y, maxX: x, maxY: y });
 };
 
 function isFree(patch: Patch, around: readonly Around[]): boolean {
@@ -43,8 +54,8 @@ function isFree(patch: Patch, around: readonly Around[]): boolean {
     list
       .near(box)
       .some(
-        ({ segments, filled }) =>
-          isOver(patch, segments) ||
+        ({ lines, filled }) =>
+          isOver(patch, lines) ||
           filled.some((ring) => boxesMeet(boxOf(ring), box) && ringHolds(ring, patch.at))
       )
   );
@@ -115,17 +126,16 @@ export function freeSizes(
 function obstacleOf(patch: Patch): Obstacles {
   const { at, along, half } = patch;
   const left = leftOf(along);
-  const line = (y: number): Segment => [
-    { x: at.x - along.x * half.x + left.x * y, y: at.y - along.y * half.x + left.y * y },
-    { x: at.x + along.x * half.x + left.x * y, y: at.y + along.y * half.x + left.y * y }
-  ];
-  const segments = [line(-half.y), line(0), line(half.y)];
-  return { box: boxOf(segments.flat()), segments, filled: [], paper: undefined };
+  const lines = [-half.y, 0, half.y].flatMap((y) => [
+    ...[at.x - along.x * half.x + left.x * y, at.y - along.y * half.x + left.y * y],
+    ...[at.x + along.x * half.x + left.x * y, at.y + along.y * half.x + left.y * y]
+  ]);
+  return { box: boxOfLines(lines), lines, filled: [], paper: undefined };
 }
 
 /** Of a string, past its line: a size beside the line may be over one of its own. */
-const extensionLines = ({ stops, froms, level, along, out }: PlacedString, paper: number): Segment[] =>
-  stops.map((t, i) => {
-    const point = (o: number): Point => ({ x: along.x * t + out.x * o, y: along.y * t + out.y * o });
-    return [point(froms[i]!), point(level + paperGaps.over * paper)];
+const extensionLines = ({ stops, froms, level, along, out }: PlacedString, paper: number): Lines =>
+  stops.flatMap((t, i) => {
+    const point = (o: number) => [along.x * t + out.x * o, along.y * t + out.y * o];
+    return [...point(froms[i]!), ...point(level + paperGaps.over * paper)];
   });

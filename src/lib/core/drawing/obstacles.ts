@@ -2,13 +2,15 @@
 import Flatbush from 'flatbush';
 import { plainMarks } from '../display/dimension';
 import { textEnds, type Mark, type PlainMark } from '../display/marks';
-import { add, along, fromAngle, leftOf, scale, subtract, type Point } from '../geometry/point';
-import { boxOf, edgesOf, type Box, type Ring } from '../geometry/ring';
+import { add, along, fromAngle, leftOf, scale, type Point } from '../geometry/point';
+import type { Box, Ring } from '../geometry/ring';
 
-export type Segment = readonly [Point, Point];
+/** Lines end to end, four numbers each: made for every wall at each step of the pointer. */
+export type Lines = readonly number[];
+
 export interface Obstacles {
   readonly box: Box | undefined;
-  readonly segments: readonly Segment[];
+  readonly lines: Lines;
   /** What is filled: nothing is read in it, also clear of its lines. */
   readonly filled: readonly Ring[];
   /** The scale at which they are so; undefined where they are so at any. */
@@ -28,44 +30,69 @@ export function plainOf(mark: Mark, paper: number): readonly PlainMark[] {
   return marks;
 }
 
-function segmentsOf(mark: Mark, paper: number): readonly Segment[] {
+/** From corner to corner, and back to the first of a closed one. */
+function addPath(lines: number[], points: readonly Point[], closed: boolean) {
+  for (let i = closed ? 0 : 1; i < points.length; i++) {
+    const [p, q] = [points[i === 0 ? points.length - 1 : i - 1]!, points[i]!];
+    lines.push(p.x, p.y, q.x, q.y);
+  }
+}
+
+function addLines(lines: number[], mark: Mark, paper: number) {
   switch (mark.kind) {
     case 'region':
-      return mark.rings.flatMap(edgesOf);
+      for (const ring of mark.rings) addPath(lines, ring, true);
+      return;
     case 'stroke':
-      return edgesOf(mark.points).slice(0, mark.closed ? undefined : -1);
+      return addPath(lines, mark.points, mark.closed);
     case 'lines':
-      return mark.points.flatMap((q, i) => (i % 2 ? [[mark.points[i - 1]!, q] as const] : []));
+      for (const { x, y } of mark.points) lines.push(x, y);
+      return;
     case 'arc': {
       const at = (share: number) =>
         along(mark.centre, fromAngle(mark.a0 + (mark.a1 - mark.a0) * share), mark.radius);
-      return edgesOf(Array.from({ length: 9 }, (_, i) => at(i / 8))).slice(0, -1);
+      return addPath(
+        lines,
+        Array.from({ length: 9 }, (_, i) => at(i / 8)),
+        false
+      );
     }
     case 'text': {
       const [p, q] = textEnds(mark, paper);
       const up = scale(leftOf(fromAngle(mark.angle)), (mark.height * paper) / 2);
-      return [
-        [p, q],
-        [add(p, up), add(q, up)],
-        [subtract(p, up), subtract(q, up)]
-      ];
+      for (const off of [{ x: 0, y: 0 }, up, scale(up, -1)])
+        addPath(lines, [add(p, off), add(q, off)], false);
+      return;
     }
     // Dimensions are told by plain marks before.
     case 'dimension':
-      return [];
   }
+}
+
+/** The box of lines; undefined where there are none. */
+export function boxOfLines(lines: Lines): Box | undefined {
+  if (lines.length === 0) return undefined;
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < lines.length; i += 2) {
+    const [x, y] = [lines[i]!, lines[i + 1]!];
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
 }
 
 export function obstaclesOf(marks: readonly Mark[], paper: number): Obstacles {
   const old = known.get(marks);
   if (old && (old.paper === undefined || old.paper === paper)) return old;
-  const segments = marks.flatMap((mark) => segmentsOf(mark, paper));
-  const box = segments.length === 0 ? undefined : boxOf(segments.flat());
+  const lines: number[] = [];
+  for (const mark of marks) addLines(lines, mark, paper);
   // Texts have their size on paper.
   const filled = marks.flatMap((mark) => (mark.kind === 'region' ? mark.rings : []));
   const made = {
-    box,
-    segments,
+    box: boxOfLines(lines),
+    lines,
     filled,
     paper: marks.some(({ kind }) => kind === 'text') ? paper : undefined
   };
@@ -73,23 +100,36 @@ export function obstaclesOf(marks: readonly Mark[], paper: number): Obstacles {
   return made;
 }
 
-/** Whether a segment has a point in a box: what is left of it between the sides, one pair after the other. */
-export function enters([a, b]: Segment, { minX, minY, maxX, maxY }: Box): boolean {
+/** Whether any of the lines has a point in a box. */
+export function enters(lines: Lines, box: Box): boolean {
+  for (let i = 0; i < lines.length; i += 4)
+    if (lineEnters(lines[i]!, lines[i + 1]!, lines[i + 2]!, lines[i + 3]!, box)) return true;
+  return false;
+}
+
+/** Of one line: what is left of it between the sides, one pair after the other. */
+function lineEnters(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  { minX, minY, maxX, maxY }: Box
+): boolean {
+  if ((ax < minX && bx < minX) || (ax > maxX && bx > maxX)) return false;
+  if ((ay < minY && by < minY) || (ay > maxY && by > maxY)) return false;
   let [low, high] = [0, 1];
-  for (const [from, way, least, most] of [
-    [a.x, b.x - a.x, minX, maxX],
-    [a.y, b.y - a.y, minY, maxY]
-  ] as const) {
-    if (way === 0) {
-      if (from < least || from > most) return false;
-      continue;
-    }
-    const [p, q] = [(least - from) / way, (most - from) / way];
+  const [x, y] = [bx - ax, by - ay];
+  if (x !== 0) {
+    const [p, q] = [(minX - ax) / x, (maxX - ax) / x];
     low = Math.max(low, Math.min(p, q));
     high = Math.min(high, Math.max(p, q));
-    if (low > high) return false;
   }
-  return true;
+  if (y !== 0) {
+    const [p, q] = [(minY - ay) / y, (maxY - ay) / y];
+    low = Math.max(low, Math.min(p, q));
+    high = Math.min(high, Math.max(p, q));
+  }
+  return low <= high;
 }
 
 export const boxAt = ({ x, y }: Point, half: Point): Box => ({

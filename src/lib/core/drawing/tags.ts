@@ -77,8 +77,7 @@ function tagOf(frame: Frame, place: OpeningPlace, around: Around, paper: number,
   const places = candidates(frame, place, half, paper);
   const region = boxOf(places.flatMap((p) => [subtract(p, half), add(p, half)]));
   const near = around.near(region);
-  const isFree = (box: Box) =>
-    !near.some((one) => boxesMeet(one.box!, box) && one.segments.some((segment) => enters(segment, box)));
+  const isFree = (box: Box) => !near.some((one) => boxesMeet(one.box!, box) && enters(one.lines, box));
   const free: Point[] = [];
   for (const p of places) {
     if (isFree(boxAt(p, half))) free.push(p);
