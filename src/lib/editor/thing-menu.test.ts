@@ -20,6 +20,7 @@ it('lists what can be done to what is selected, and does it', () => {
       .groups.flat()
       .map(({ label }) => label)
   ).toEqual([
+    ...['Move …', 'Copy …', 'Make a row …', 'Turn …', 'Mirror …'],
     'Hang on the other jamb',
     'Open the other way',
     'Select all doors',

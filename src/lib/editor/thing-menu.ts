@@ -26,7 +26,10 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
   const [first] = editor.selected;
   const walls = editor.selected.filter(({ kind }) => kind === 'wall');
   const wall = editor.selected.length === 1 && first?.kind === 'wall' ? first : undefined;
-  const stand = moveable(editor, editor.selection).length === editor.selection.size;
+  // Openings go by themselves, into the walls that stand there.
+  const stand =
+    moveable(editor, editor.selection).length === editor.selection.size ||
+    editor.selected.every(({ kind }) => kind === 'opening');
   return {
     title: `${card.title} ${card.subtitle}`.trim(),
     groups: [

@@ -154,7 +154,7 @@ describe('stretches of a wall', () => {
       /^length.not-positive/
     );
     expect(refusal(project, 'copyItems', { ids: ['near'], by: { x: 0, y: 900 } })).toMatch(
-      /^transform.rides/
+      /^opening.no-wall/
     );
     expect(refusal(project, 'copyItems', { ids: ['p0'], by: { x: 0, y: 0 } })).toMatch(/^transform.nowhere/);
     expect(refusal(project, 'copyItems', { ids: ['p0'], by: { x: 900, y: 0 }, spacing: 0 })).toMatch(

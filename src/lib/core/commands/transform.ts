@@ -15,7 +15,10 @@ import {
 } from '../document/copies';
 import type { Command, Project, Query, Result } from '../document/kind';
 import { nameOf } from '../document/names';
-import { allRecords, declarationOf, findRecord, freshIds } from '../document/project';
+import { allRecords, declarationOf, findRecord, freshIds, idMaker } from '../document/project';
+import { fitting } from '../kinds/opening/commands';
+import { movedOpening } from '../kinds/opening/moved';
+import type { Opening } from '../kinds/opening/record';
 import type { Rec } from '../document/record';
 import type { Twins } from '../kinds/twins/record';
 import { Meetings, fitted, followers } from '../kinds/wall/rejoin';
@@ -43,6 +46,30 @@ function copied(
     sets: [{ items, motion: stay }, ...sets.map((copy, k) => ({ items: copy, motion: motions[k]! }))]
   };
   return settled(project, `${label} as twins`, [...puts, record], made);
+}
+
+/** The openings that are given by themselves, without their walls; undefined where anything else is among them. */
+function loneOpenings(project: Project, ids: readonly string[]): Opening[] | undefined {
+  const found = ids.flatMap((id) => project.tables.opening.get(id) ?? []);
+  return found.length === ids.length && found.length > 0 ? found : undefined;
+}
+
+/** Openings by themselves: copies by each motion, or they themselves by the one there is. */
+function openingsBy(
+  project: Project,
+  label: string,
+  openings: readonly Opening[],
+  motions: readonly Motion[],
+  themselves = false
+): Result {
+  const next = idMaker(project);
+  const puts = motions.flatMap((motion) =>
+    openings.map((one): Opening => {
+      const there = movedOpening(project, one, motion);
+      return themselves ? there : { ...there, id: next('opening'), mark: '' };
+    })
+  );
+  return fitting(project, label, puts, themselves ? [] : puts.map(({ id }) => id));
 }
 
 function checkNoTwins(project: Project, items: readonly string[]) {
@@ -103,7 +130,7 @@ function rowSteps(project: Project, by: { x: number; y: number }, spacing: numbe
 const copyItems = command({
   name: 'copyItems',
   about:
-    'Copy walls with their openings, columns and chimneys: so many times by a vector; or, with a spacing, along the whole vector, the last one at its end. `twins`: they stay alike until released.',
+    'Copy walls with their openings, columns and chimneys, or openings by themselves into the walls that stand there: so many times by a vector; or, with a spacing, along the whole vector, the last one at its end. `twins`: they stay alike until released.',
   args: s.object({
     ids: s.ids().required(),
     by: s.point().required(),
@@ -121,6 +148,8 @@ const copyItems = command({
         ? Array.from({ length: times ?? 1 }, (_, k) => scale(by, k + 1))
         : rowSteps(project, by, spacing);
     const label = `Copy${count(ids)}${steps.length > 1 ? `, ${steps.length} times` : ''}`;
+    const openings = twins ? undefined : loneOpenings(project, ids);
+    if (openings) return openingsBy(project, label, openings, steps.map(shiftBy));
     return copied(query, label, ids, steps.map(shiftBy), twins);
   }
 });
@@ -128,7 +157,7 @@ const copyItems = command({
 const mirrorItems = command({
   name: 'mirrorItems',
   about:
-    'Mirror walls with their openings, columns and chimneys about the line from a to b: a copy (`twins`: that stays alike until released), or the set itself.',
+    'Mirror walls with their openings, columns and chimneys, or openings by themselves, about the line from a to b: a copy (`twins`: that stays alike until released), or the set itself.',
   args: s.object({
     ids: s.ids().required(),
     a: s.point().required(),
@@ -141,6 +170,15 @@ const mirrorItems = command({
     const size = Math.hypot(b.x - a.x, b.y - a.y);
     if (size < 1) refuse(project, 'transform.nowhere', { numbers: { size, least: 1 } });
     const motion = mirrorIn(a, b);
+    const openings = twins ? undefined : loneOpenings(project, ids);
+    if (openings)
+      return openingsBy(
+        project,
+        copy === false ? `Mirror${count(ids)}` : `Mirror a copy of${count(ids) || ' an opening'}`,
+        openings,
+        [motion],
+        copy === false
+      );
     if (copy === false)
       return settled(project, `Mirror${count(ids)}`, movedSet(query, chooseSet(project, ids), motion));
     return copied(query, `Mirror a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
@@ -150,7 +188,7 @@ const mirrorItems = command({
 const turnItems = command({
   name: 'turnItems',
   about:
-    'Turn walls with their openings, columns and chimneys about a point by an angle: the set itself, or a copy (`twins`: that stays alike until released).',
+    'Turn walls with their openings, columns and chimneys, or openings by themselves, about a point by an angle: the set itself, or a copy (`twins`: that stays alike until released).',
   args: s.object({
     ids: s.ids().required(),
     about: s.point().required(),
@@ -161,6 +199,15 @@ const turnItems = command({
   example: { ids: ['wall-1', 'wall-2', 'wall-3', 'wall-4'], about: { x: 0, y: 0 }, angle: 15 },
   run: (project, { ids, about, angle, copy, twins }, query) => {
     const motion = turnAbout(about, angle * degree);
+    const openings = twins ? undefined : loneOpenings(project, ids);
+    if (openings)
+      return openingsBy(
+        project,
+        `Turn${copy ? ' a copy of' : ''}${count(ids) || ' an opening'}`,
+        openings,
+        [motion],
+        !copy
+      );
     if (!copy) return settled(project, `Turn${count(ids)}`, movedSet(query, chooseSet(project, ids), motion));
     return copied(query, `Turn a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
   }
@@ -169,11 +216,16 @@ const turnItems = command({
 const moveItems = command({
   name: 'moveItems',
   about:
-    'Move walls, columns and chimneys together by a vector. Walls jointed to those that move stretch or shrink, as with moveWalls.',
+    'Move walls, columns and chimneys together by a vector, or openings by themselves. Walls jointed to those that move stretch or shrink, as with moveWalls.',
   args: s.object({ ids: s.ids().required(), by: s.point().required() }),
   example: { ids: ['column-1'], by: { x: 250, y: 0 } },
   run: (project, { ids, by }, query) => {
     const records = ids.map((id) => needAny(project, id));
+    const openings = loneOpenings(project, ids);
+    if (openings) {
+      const what = openings.length === 1 ? 'an opening' : `${openings.length} openings`;
+      return openingsBy(project, `Move ${what}`, openings, [shiftBy(by)], true);
+    }
     for (const record of records)
       if (copyingOf(project, record) !== 'stands')
         refuse(project, 'transform.fixed', {

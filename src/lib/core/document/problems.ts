@@ -98,6 +98,11 @@ const catalogue = {
     message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and openings may be filled by it.`,
     hint: 'Make another entry like it.'
   },
+  'entry.panes': {
+    message: (w) =>
+      `In a ${w.t('what')} of ${w.l('whole')}, frames of ${w.l('frame')}, stiles of ${w.l('stile')} and bars leave the panes of ${w.t('name')} ${w.l('pane')}; the least is ${w.l('least')}.`,
+    hint: 'Take fewer lights or bars, narrower frames or stiles, or a larger size.'
+  },
   'entry.foreign': {
     message: (w) => `Entry ${w.t('which')} is no door set or window unit: ${w.t('fault')}.`,
     hint: 'Nothing was brought. Choose a catalogue file or a project of Cliffstead.'
@@ -112,6 +117,10 @@ const catalogue = {
   'entry.unlike': {
     message: (w) => `"${w.t('name')}" is for a ${w.t('what')}, and this is a ${w.t('other')}.`,
     hint: 'Choose an entry of that kind, or change what fills the opening.'
+  },
+  'opening.no-wall': {
+    message: (w) => `No wall stands where ${w.t('thing')} would come to lie.`,
+    hint: 'Choose a vector or a line that brings it into a wall of its storey.'
   },
   'opening.mark': {
     message: (w) => `The mark ${w.t('mark')} is that of ${w.t('other')}.`,

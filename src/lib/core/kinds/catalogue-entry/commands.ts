@@ -6,6 +6,8 @@ import { merge } from '../../document/merge';
 import { sameValue } from '../../document/patch';
 import { findRecord, idMaker } from '../../document/project';
 import { faultIn } from '../../document/read';
+import type { Project } from '../../document/kind';
+import { glazingBar } from './pieces';
 import { plainEntries } from './plain';
 import { bodyArgs } from './args';
 import { doorForms, forms, windowForms, type CatalogueEntry } from './record';
@@ -40,9 +42,35 @@ export const saveEntry = command({
       refuse(project, 'entry.form', { texts: { form: entry.form, what: entry.filling } });
     if (old && old.filling !== entry.filling)
       refuse(project, 'entry.filling', { subjects: [old.id], texts: { name: old.name, what: old.filling } });
+    checkPanes(project, entry);
     return done(project, `${old ? 'Change' : 'Make'} ${entry.name}`, [entry], [], [entry.id]);
   }
 });
+
+/** Narrower or lower than this a pane is none, mm. */
+const leastPane = 20;
+
+/** Refuses an entry whose frames, posts, stiles and bars leave its panes no room at the size of a new one. */
+function checkPanes(
+  project: Project,
+  { name, filling, form, size, frame, leaf, lights, rows, bars }: CatalogueEntry
+) {
+  if (filling === 'door' && leaf.style !== 'glazed') return;
+  const isGrid = form === 'casement';
+  const columns = isGrid ? Math.ceil(lights.length / Math.min(rows, lights.length)) : 1;
+  const levels = isGrid ? Math.min(rows, lights.length) : form === 'sash' ? 2 : 1;
+  const left = (whole: number, parts: number, count: number) =>
+    ((whole - frame.width * (parts + 1)) / parts - 2 * leaf.stile - glazingBar * count) / (count + 1);
+  for (const [what, whole, pane] of [
+    ['width', size.width, left(size.width, columns, bars.upright)],
+    ['height', size.height, left(size.height, levels, bars.level)]
+  ] as const)
+    if (pane < leastPane)
+      refuse(project, 'entry.panes', {
+        numbers: { whole, pane: Math.max(0, pane), least: leastPane, frame: frame.width, stile: leaf.stile },
+        texts: { name, what }
+      });
+}
 
 export const bringEntries = command({
   name: 'bringEntries',

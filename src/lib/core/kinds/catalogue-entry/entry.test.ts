@@ -130,6 +130,16 @@ describe('what an opening has otherwise than its entry', () => {
     expect(rowOf(act(more, 'setOpening', { id: 'd', entry: 'doors-folding' })).overrides).not.toBeNull();
     expect(rowOf(act(more, 'setOpening', { id: 'd', filling: 'window' })).overrides).toBeNull();
   });
+  it('panes of no width are refused with the numbers', () => {
+    const many = { id: 'window-two-lights', bars: { upright: 12 } };
+    expect(refusal(house(), 'saveEntry', many).replace(/\s/g, ' ')).toMatch(
+      /^entry.panes: In a width of 1 200 mm, frames of 60 mm, stiles of 55 mm and bars leave the panes of Two lights 10 mm; the least is 20 mm/
+    );
+    expect(refusal(house(), 'saveEntry', { ...many, bars: { upright: 3 } })).toBe('');
+    expect(refusal(house(), 'saveEntry', { id: 'door-panelled', bars: { upright: 12 } })).toBe('');
+    for (const { id } of newProject().tables.catalogueEntry.values())
+      expect([id, refusal(newProject(), 'saveEntry', { id })]).toEqual([id, '']);
+  });
   it('is refused where no entry could have it', () => {
     expect(refusal(house(), 'setOpening', { id: 'd', overrides: { name: 'x' } })).toMatch(/args.invalid/);
     expect(refusal(house(), 'setOpening', { id: 'd', overrides: { leaf: { stile: 0 } } })).toMatch(

@@ -180,7 +180,7 @@ function grooved(block: Block, count: number, way: 'upright' | 'level'): Piece[]
 }
 
 /** Width of a glazing bar, mm. */
-const glazingBar = 22;
+export const glazingBar = 22;
 
 /** Glass in the middle of what holds it, divided by bars. */
 function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {

@@ -118,18 +118,29 @@ function openingOf(
   return changed(project, plain, args);
 }
 
-/** They in their walls, where they fit. */
-function adding(project: Project, openings: readonly Opening[]): Result {
+/** Openings as they are put, where all of them fit. */
+export function fitting(
+  project: Project,
+  label: string,
+  openings: readonly Opening[],
+  made: readonly string[] = []
+): Result {
   for (const opening of openings) checkSizes(project, opening);
   const would = after(project, openings);
   checkOpenings(would, new Set(openings.map(({ wall }) => wall)));
-  for (const opening of openings) checkCrossings(would, opening);
+  for (const opening of openings) {
+    const old = project.tables.opening.get(opening.id);
+    if (!old || isElsewhere(old, opening)) checkCrossings(would, opening);
+  }
+  return done(project, label, openings, [], made);
+}
+
+function adding(project: Project, openings: readonly Opening[]): Result {
   const what = openings.length === 1 ? wordOf(openings[0]!) : `${openings.length} openings`;
-  return done(
+  return fitting(
     project,
     `Add ${what}`,
     openings,
-    [],
     openings.map(({ id }) => id)
   );
 }
@@ -244,15 +255,12 @@ function changed(project: Project, old: Opening, args: Changes): Opening {
 
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'an opening' : `a ${filling}`);
 
-/** They as they would be, where they fit. */
-function changing(project: Project, pairs: readonly (readonly [Opening, Opening])[]): Result {
-  const openings = pairs.map(([, now]) => now);
-  for (const opening of openings) checkSizes(project, opening);
-  const would = after(project, openings);
-  checkOpenings(would, new Set(openings.map(({ wall }) => wall)));
-  for (const [old, now] of pairs) if (isElsewhere(old, now)) checkCrossings(would, now);
-  const label = pairs.length === 1 ? `Change ${wordOf(pairs[0]![0])}` : `Change ${pairs.length} openings`;
-  return done(project, label, openings);
+function changing(project: Project, openings: readonly Opening[], old: Opening): Result {
+  return fitting(
+    project,
+    openings.length === 1 ? `Change ${wordOf(old)}` : `Change ${openings.length} openings`,
+    openings
+  );
 }
 
 export const setOpening = command({
@@ -263,7 +271,7 @@ export const setOpening = command({
   example: { id: 'opening-1', width: 1010, distance: 750 },
   run: (project, { id, ...args }) => {
     const old = need(project, 'opening', id);
-    return changing(project, [[old, changed(project, old, args as Changes)]]);
+    return changing(project, [changed(project, old, args as Changes)], old);
   }
 });
 
@@ -288,11 +296,10 @@ export const setOpenings = command({
   example: { ids: ['opening-1'], certainty: 'assumed', ajar: 45 },
   run: (project, { ids, like, ...args }) => {
     const model = like === undefined ? undefined : need(project, 'opening', like);
-    const pairs = [...new Set(ids)].map((id) => {
-      const old = need(project, 'opening', id);
-      const base = model ? { ...old, ...likeness(model) } : old;
-      return [old, changed(project, base, args as Changes)] as const;
-    });
-    return changing(project, pairs);
+    const olds = [...new Set(ids)].map((id) => need(project, 'opening', id));
+    const now = olds.map((old) =>
+      changed(project, model ? { ...old, ...likeness(model) } : old, args as Changes)
+    );
+    return changing(project, now, olds[0]!);
   }
 });
