@@ -1,4 +1,5 @@
 /** A catalogue entry to scale: as it is seen from inside, and cut from above. */
+import type { Point } from '../../../core/geometry/point';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { piecesOf, type Piece } from '../../../core/kinds/catalogue-entry/pieces';
 import { frameDepth, leavesOf, type Hole, type Leaf } from '../../../core/kinds/catalogue-entry/unit';
@@ -17,7 +18,8 @@ export const sampleHole = ({ size: { width, height, sill } }: CatalogueEntry): H
 
 export const entryPictures = (editor: Editor, entry: CatalogueEntry): Picture[] => [
   elevation(entry),
-  cutFromAbove(editor, entry)
+  cutFromAbove(editor, entry),
+  asBody(entry)
 ];
 
 const lookOf = ({ role }: Piece) => roleLooks[role]?.colour ?? 'fog';
@@ -30,20 +32,9 @@ export function elevationShapes(
 ): PictureShape[] {
   const way = flips ? -1 : 1;
   const pieces = [...piecesOf(entry, hole)].sort((p, q) => (hole.out > 0 ? q.y1 - p.y1 : p.y0 - q.y0));
-  const bars = ({ t0, t1, z0, z1, bar, shape }: Piece): [number, number, number, number][] =>
-    shape === 'box'
-      ? [[t0, z0, t1, z1]]
-      : [
-          [t0, z0, t0 + bar, z1],
-          [t1 - bar, z0, t1, z1],
-          [t0 + bar, z1 - bar, t1 - bar, z1],
-          ...(shape === 'ring'
-            ? ([[t0 + bar, z0, t1 - bar, z0 + bar]] as [number, number, number, number][])
-            : [])
-        ];
   return [
     ...pieces.flatMap((piece) =>
-      bars(piece).map(([t0, z0, t1, z1]): PictureShape => ({
+      barsOf(piece).map(([t0, z0, t1, z1]): PictureShape => ({
         points: rectangleOf(way * t0, z0, way * t1, z1),
         ...{ fill: lookOf(piece), closed: true, pen: 'fine' }
       }))
@@ -55,6 +46,51 @@ export function elevationShapes(
       }))
     )
   ];
+}
+
+/** The bars that a piece is made of, as rectangles in the face of the wall. */
+function barsOf({ t0, t1, z0, z1, bar, shape }: Piece): [number, number, number, number][] {
+  if (shape === 'box') return [[t0, z0, t1, z1]];
+  return [
+    [t0, z0, t0 + bar, z1],
+    [t1 - bar, z0, t1, z1],
+    [t0 + bar, z1 - bar, t1 - bar, z1],
+    ...(shape === 'ring' ? ([[t0 + bar, z0, t1 - bar, z0 + bar]] as [number, number, number, number][]) : [])
+  ];
+}
+
+/** How far what lies a mm farther out is drawn to the right and up. */
+const receding = { x: 0.55, y: 0.35 };
+
+/** As a body, seen from inside, from the right and from above: of each bar its front, its top and its right side. */
+function asBody(entry: CatalogueEntry): Picture {
+  const hole = sampleHole(entry);
+  const at = (t: number, z: number, y: number): Point => ({
+    x: t + (y - hole.y0) * receding.x,
+    y: z + (y - hole.y0) * receding.y
+  });
+  const bars = piecesOf(entry, hole)
+    .flatMap((piece) =>
+      barsOf(piece).map((bar) => ({ bar, y0: piece.y0, y1: piece.y1, fill: lookOf(piece) }))
+    )
+    // What is farther off first; of what is not, what is lower and to the left.
+    .sort((p, q) => q.y0 - p.y0 || p.bar[1] - q.bar[1] || p.bar[0] - q.bar[0]);
+  const shapes = bars.flatMap(({ bar: [t0, z0, t1, z1], y0, y1, fill }): PictureShape[] => {
+    const face = (...points: Point[]): PictureShape => ({ points, fill, closed: true, pen: 'fine' });
+    return [
+      face(at(t0, z1, y0), at(t1, z1, y0), at(t1, z1, y1), at(t0, z1, y1)),
+      face(at(t1, z0, y0), at(t1, z1, y0), at(t1, z1, y1), at(t1, z0, y1)),
+      face(at(t0, z0, y0), at(t1, z0, y0), at(t1, z1, y0), at(t0, z1, y0))
+    ];
+  });
+  return {
+    label: `${entry.name} as a body, from inside`,
+    height: 200,
+    left: 8,
+    shapes,
+    sizes: [],
+    words: []
+  };
 }
 
 type Spot = readonly [t: number, z: number];
