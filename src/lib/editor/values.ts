@@ -28,9 +28,9 @@ export class Values<K extends string> {
     return lengthBlank(name, label, this.get(name), units, this.isTyped(name));
   }
 
-  /** Above or below the datum. */
-  height(name: K, label: string, units: LengthUnits): Blank {
-    return heightBlank(name, label, this.get(name), units, this.isTyped(name));
+  /** Above or below `what`. */
+  height(name: K, label: string, units: LengthUnits, what?: string): Blank {
+    return heightBlank(name, label, this.get(name), units, this.isTyped(name), what);
   }
 
   /** Back to what is proposed. */

@@ -112,6 +112,16 @@ export function holeOf({ y0, y1, core, wall }: FillingHost, { opening, t0, t1, z
 
 /** Place from a set-out: distance to near jamb, centre or far jamb, near being nearer the origin. */
 export function placeOpening(frame: Frame, opening: Opening, named: Frame | undefined): OpeningPlace {
+  const stretch = stretchOf(frame, opening, named);
+  return { opening, ...stretch, z0: opening.sill, z1: opening.sill + opening.height };
+}
+
+/** Between which places along its wall an opening lies that is set out so. */
+export function stretchOf(
+  frame: Frame,
+  opening: Pick<Opening, 'end' | 'origin' | 'to' | 'distance' | 'width'>,
+  named: Frame | undefined
+): Pick<OpeningPlace, 't0' | 't1'> {
   const start = originAt(frame, opening.end, opening.origin, named);
   const lead = opening.to === 'near' ? 0 : opening.to === 'centre' ? opening.width / 2 : opening.width;
   const near = opening.distance - lead;
@@ -119,7 +129,7 @@ export function placeOpening(frame: Frame, opening: Opening, named: Frame | unde
     opening.end === 'a'
       ? [start + near, start + near + opening.width]
       : [start - near - opening.width, start - near];
-  return { opening, t0, t1, z0: opening.sill, z1: opening.sill + opening.height };
+  return { t0, t1 };
 }
 
 /** What the distance of an opening runs to. */

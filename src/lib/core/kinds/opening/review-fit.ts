@@ -1,19 +1,17 @@
 /** Doors and windows that do not do what they are for: ways out, glass where one falls or breaks in, thresholds, casings. */
 import type { Query, Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { ringHolds } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { fromFrame } from '../../kernels/joints/frame';
 import { formatArea } from '../../units/area';
 import { clearOf } from '../catalogue-entry/clear';
 import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { slabRings } from '../slab/body';
 import { storeyModelIn } from '../storey/model';
 import { outlineOn } from '../wall/stages';
 import type { WallFrame } from '../wall/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
+import { floorAt } from './floor';
 import { clearRange, holeOf, type OpeningPlace } from './place';
 import { entries } from './stages';
 
@@ -116,30 +114,17 @@ export function findGlass({ query, storey, say, named }: Scope) {
   }
 }
 
-/** A floor farther up or down than this is another one, mm. */
-const otherLevel = 600;
-/** So far from the wall's face a floor is looked for, mm. */
-const step = 150;
-
 /** Thresholds more above or below the floor that they lead to than the project allows. */
 export function findThresholds({ project, query, storey, say, named }: Scope) {
   const most = settingsOf(project).openingLimits.step;
-  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);
   for (const { footprint, place, entry } of filledOn(query, storey)) {
     if (entry.filling !== 'door' || entry.form === 'hatch') continue;
     const { frame } = footprint;
-    const { opening, t0, t1, z0 } = place;
-    const inner = frame.wall.outside === 'left' ? frame.y0 - step : frame.y1 + step;
-    const spot = fromFrame(frame, (t0 + t1) / 2, inner);
+    const { opening, z0 } = place;
     const top = z0 + entry.threshold;
-    const offs = slabs
-      .filter(({ id }) => query.get(slabRings, id).some((ring) => ringHolds(ring, spot)))
-      .map(({ offset }) => top - offset)
-      .sort((p, q) => Math.abs(p) - Math.abs(q));
-    const over = offs[0] ?? 0;
-    if (Math.abs(over) <= most + tolerances.coincident || Math.abs(over) > otherLevel) continue;
-    const floor = top - over;
-    const sill = floor;
+    const floor = floorAt(query, storey, frame, place, top);
+    const over = top - (floor ?? top);
+    if (floor === undefined || Math.abs(over) <= most + tolerances.coincident) continue;
     say(
       'openings',
       'opening.threshold',
@@ -150,7 +135,7 @@ export function findThresholds({ project, query, storey, say, named }: Scope) {
         label: 'Bring it to the floor',
         call: {
           name: 'setOpening',
-          args: { id: opening.id, sill, height: opening.height + z0 - sill }
+          args: { id: opening.id, sill: floor, height: opening.height + z0 - floor }
         }
       }
     );

@@ -87,6 +87,23 @@ describe('an opening is set out', () => {
     tool.accept();
     expect(ends(session, openings(session)[0]!)).toEqual([3900, 4900]);
   });
+  it('its sill and head over the datum or over the floor that lies inside, which is said', () => {
+    const session = startSession([
+      rectangle(),
+      { name: 'addSlab', args: { storey: 'storey-1', face: 'inner', thickness: 100, offset: 40 } }
+    ]);
+    const tool = session.take('window');
+    tool.move!({ x: 2000, y: 100 }, px);
+    tool.fill('sill', '850');
+    expect(told(tool)).toContain('its sill [850 above the datum]');
+    choose(tool, 'above', 'the floor');
+    expect(told(tool)).toContain(
+      'its sill [850 above the floor], its head [2 060 above the floor] over [the floor]'
+    );
+    tool.accept();
+    expect(openings(session)[0]).toMatchObject({ sill: 890, height: 1210 });
+    expect(told(startSession([rectangle()]).take('window'))).not.toContain('over [');
+  });
   it('in several walls in one step, and back one by one', () => {
     const session = started();
     const tool = session.take('window');

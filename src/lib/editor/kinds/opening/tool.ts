@@ -4,7 +4,8 @@
  */
 import { compassOf } from '../../../core/geometry/compass';
 import { distance, locate, scale, type Point } from '../../../core/geometry/point';
-import { clearRange, placeOpening, setOutsOf } from '../../../core/kinds/opening/place';
+import { floorAt } from '../../../core/kinds/opening/floor';
+import { clearRange, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
 import { plainDoor } from '../../../core/kinds/catalogue-entry/plain';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { formatHeight } from '../../../core/units/height';
@@ -50,6 +51,9 @@ const shares = [
   { of: 1 / 4, reach: 6, name: 'a quarter of the clear wall' },
   { of: 3 / 4, reach: 6, name: 'three quarters of the clear wall' }
 ];
+/** What sills and heads are measured over. */
+const levels = { datum: 'the datum', floor: 'the floor' } as const;
+
 /** Within how many pixels it snaps into line with another opening. */
 const lineReach = 5;
 
@@ -64,6 +68,7 @@ export class OpeningTool extends BaseTool implements Tool {
   private by: SetOutBy = 'near';
   private distance: number;
   private fixed = false;
+  private above: keyof typeof levels = 'datum';
   private readonly sizes: Values<Size>;
   private readonly hanging: Hanging;
   private snapped = '';
@@ -129,6 +134,12 @@ export class OpeningTool extends BaseTool implements Tool {
     return footprint ? clearRange(footprint.frame, footprint.bands[0]?.outline ?? []) : [0, 0];
   }
 
+  /** Whether a floor of the storey lies off its datum, so that heights over either differ. */
+  private get hasFloors() {
+    const { project, storey } = this.editor;
+    return [...project.tables.slab.values()].some((slab) => slab.storey === storey && slab.offset !== 0);
+  }
+
   private get isDoor() {
     return this.filling === 'door';
   }
@@ -167,9 +178,20 @@ export class OpeningTool extends BaseTool implements Tool {
       this.sizes.length('height', 'Height', units),
       'high,',
       this.filling === 'window' ? 'its sill' : 'its threshold',
-      this.sizes.height('sill', 'Sill', units),
+      this.sizes.height('sill', 'Sill', units, levels[this.above]),
       ', its head',
-      this.sizes.height('head', 'Head', units)
+      this.sizes.height('head', 'Head', units, levels[this.above]),
+      ...(this.hasFloors
+        ? [
+            'over',
+            choiceBlank(
+              'above',
+              'Heights over',
+              this.above,
+              Object.entries(levels).map(([value, label]) => ({ value, label }))
+            )
+          ]
+        : [])
     ];
     if (this.isDoor)
       parts.push(
@@ -252,6 +274,9 @@ export class OpeningTool extends BaseTool implements Tool {
         if (fault) return fault;
         break;
       }
+      case 'above':
+        this.above = text as keyof typeof levels;
+        break;
       case 'hinge':
         hanging.choose({ hinge: text as 'near' | 'far' });
         break;
@@ -287,7 +312,7 @@ export class OpeningTool extends BaseTool implements Tool {
     if ((blank === 'width' || blank === 'height') && read.value <= 0)
       return `A ${blank} must be more than zero.`;
     if (blank === 'head' && read.value <= this.sizes.get('sill'))
-      return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, 'the datum')}.`;
+      return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, levels[this.above])}.`;
     if (blank === 'distance') {
       this.distance = read.value;
       this.fixed = true;
@@ -418,11 +443,23 @@ export class OpeningTool extends BaseTool implements Tool {
 
   private argsFor(wall: string, from: From) {
     const { sizes, hanging } = this;
+    const setOut = this.setOut(wall, from);
+    const sill = sizes.get('sill');
     return {
-      ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...this.setOut(wall, from) },
-      ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sizes.get('sill') },
+      ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...setOut },
+      ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sill + this.floorOf(wall, setOut) },
       ...(this.isDoor && { handing: { hinge: hanging.hinge, opens: hanging.opens } })
     };
+  }
+
+  /** What its heights are measured over in a wall, above the datum. */
+  private floorOf(wall: string, setOut: Pick<Opening, 'end' | 'origin' | 'to' | 'distance'>): number {
+    const { editor, model, sizes } = this;
+    const frame = model?.frames.get(wall);
+    if (this.above === 'datum' || !frame) return 0;
+    const named = setOut.origin.kind === 'face' ? model?.frames.get(setOut.origin.wall) : undefined;
+    const stretch = stretchOf(frame, { ...setOut, width: sizes.get('width') }, named);
+    return floorAt(editor.model.at(editor.project), editor.storey, frame, stretch, 0) ?? 0;
   }
 
   /** Where it lies in the wall in hand. */
