@@ -67,6 +67,11 @@ export const findings = {
     message: () => 'The house has no door to the outside.',
     hint: 'Put a door in one of its outer walls.'
   },
+  'opening.above-roof': {
+    message: (w) =>
+      `${w.t('thing')} reaches ${w.l('over')} above ${w.t('wall')}, which the roof ends at ${w.l('top')} there.`,
+    hint: 'Lower its head, or move it to where the wall is higher.'
+  },
   'opening.lost': {
     message: (w) => `${w.t('thing')} reaches ${w.l('over')} past the end of ${w.t('wall')}.`,
     hint: 'Move or narrow the opening, or lengthen the wall.'

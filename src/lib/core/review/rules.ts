@@ -8,6 +8,7 @@ import { findAskewDimensions } from '../kinds/dimension/review';
 import { findAskewGuides } from '../kinds/guide/review';
 import { findHeads, findOpenings } from '../kinds/opening/review';
 import {
+  findAboveRoof,
   findCasings,
   findEscapes,
   findGlass,
@@ -41,7 +42,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   catalogueEntry: [],
   opening: [
     ...[findOpenings, findHeads, findSwings, findEscapes],
-    ...[findGlass, findThresholds, findCasings, findNoWayIn]
+    ...[findGlass, findThresholds, findCasings, findNoWayIn, findAboveRoof]
   ],
   column: [],
   chimney: [],

@@ -8,6 +8,10 @@ import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { storeyModelIn } from '../storey/model';
+import { indexedRoofs, planesOver } from '../roof/stages';
+import { heightAt } from '../../geometry/columns';
+import { boxOf, ringHolds } from '../../geometry/ring';
+import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';
 import type { WallFrame } from '../wall/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
@@ -171,6 +175,38 @@ export function findCasings({ query, storey, say, named }: Scope) {
     );
   }
 }
+
+/** Openings in walls that are carried up to a roof, and reach over the wall that it leaves them. */
+export function findAboveRoof({ query, storey, say, named }: Scope) {
+  const { places, frames } = storeyModelIn(query, storey);
+  for (const [wall, list] of places) {
+    const frame = frames.get(wall)!;
+    if (frame.top !== Infinity) continue;
+    for (const { opening, t0, t1, z0, z1 } of list) {
+      const corners = [t0, t1].flatMap((t) => [frame.y0, frame.y1].map((y) => fromFrame(frame, t, y)));
+      const over = planesOver(indexedRoofs(query, storey), boxOf(corners));
+      const tops = corners.flatMap((p) =>
+        over.filter(({ ring }) => ringHolds(ring, p)).map(({ underside }) => heightAt(underside, p))
+      );
+      const top = Math.min(...tops);
+      if (z1 <= top + tolerances.coincident || !Number.isFinite(top)) continue;
+      const height = Math.floor(top - z0);
+      say(
+        'openings',
+        'opening.above-roof',
+        [opening.id, wall],
+        { over: z1 - top, top },
+        { thing: named(opening.id), wall: named(wall) },
+        height > leastHeight
+          ? { label: 'Lower its head', call: { name: 'setOpening', args: { id: opening.id, height } } }
+          : undefined
+      );
+    }
+  }
+}
+
+/** Lower than this an opening is not made to fit, mm. */
+const leastHeight = 300;
 
 /** Lower than this, and with a sill higher than this, an opening is no way in, mm. */
 const doorway = { head: 1800, sill: 400 };

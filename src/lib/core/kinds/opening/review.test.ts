@@ -188,4 +188,32 @@ describe('doors to the outside', () => {
     expect(tight!.numbers).toMatchObject({ gap: 30, wide: 60 });
     expect(found(mended(close, tight!), 'opening.casing')).toEqual([]);
   });
+  it('lie under the roof that ends their wall', () => {
+    const carried = add(
+      twoRooms(),
+      call('addRoof', { id: 'roof', storey: 'storey-1', pitch: 40, overhang: 300, plateLevel: 2300 }),
+      call('setRoofEdge', { roof: 'roof', wall: 'west', kind: 'gable' }),
+      call('setWalls', { ids: ['west'], top: { kind: 'roof' } })
+    );
+    const window = (distance: number, height: number) =>
+      add(
+        carried,
+        call('addOpening', {
+          id: 'g',
+          wall: 'west',
+          filling: 'window',
+          distance,
+          width: 1000,
+          height,
+          sill: 900
+        })
+      );
+    // Under the ridge there is room for it, beside it there is not.
+    expect(found(window(2500, 1800), 'opening.above-roof')).toEqual([]);
+    const [high] = found(window(700, 2200), 'opening.above-roof');
+    expect(high!.numbers.over).toBeGreaterThan(100);
+    const low = mended(window(700, 2200), high!);
+    expect(found(low, 'opening.above-roof')).toEqual([]);
+    expect(low.tables.opening.get('g')!.height).toBeCloseTo(2200 - high!.numbers.over!, -1);
+  });
 });
