@@ -56,6 +56,10 @@
 
   async function save() {
     const entries = groups.flatMap((group) => group.entries);
+    if (entries.length === 0) {
+      fault = 'Nothing is found that could be kept.';
+      return;
+    }
     const name = `${stemOf(editor.settings.name)}.catalogue.json`;
     fault = (await saveFile(Promise.resolve(writeCatalogue(entries)), 'application/json', name)) ?? '';
   }

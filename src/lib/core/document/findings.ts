@@ -53,6 +53,11 @@ export const findings = {
       `The glass of ${w.t('thing')} is ${w.l('near')} from its lock, within reach (${w.l('least')}), and is no safety glass.`,
     hint: 'Make it safety glass, or keep it further from the lock.'
   },
+  'opening.no-room': {
+    message: (w) =>
+      `The leaf of ${w.t('thing')} needs ${w.l('need')} beside it to slide into; ${w.t('wall')} has ${w.l('room')} there.`,
+    hint: 'Let it slide the other way, move it, or choose a door that is hinged.'
+  },
   'opening.threshold': {
     message: (w) =>
       `The threshold of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the floor inside; the most is ${w.l('most')}.`,

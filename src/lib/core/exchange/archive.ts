@@ -28,7 +28,7 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   return zipSync(files);
 }
 
-const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
+export const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
 
 /** Read a file's bytes. Never throws for bad input; unpacking stops at the limits, whatever the file claims. */
 export function readProject(name: string, bytes: Uint8Array): ReadResult {

@@ -9,12 +9,15 @@ import { faultIn } from '../document/read';
 import { schemaVersion } from '../document/record';
 import { kinds } from '../kinds/register';
 import type { CatalogueEntry } from '../kinds/catalogue-entry/record';
-import { readProject } from './archive';
+import { megabytes, readProject } from './archive';
 import { application, fail } from './house-json';
 
 export type ReadCatalogue =
   | { readonly ok: true; readonly entries: readonly CatalogueEntry[] }
   | { readonly ok: false; readonly problem: Problem };
+
+/** Thousands of entries take less. */
+const mostBytes = 8 * 1024 * 1024;
 
 export const writeCatalogue = (entries: readonly CatalogueEntry[]): string =>
   JSON.stringify({ application, schemaVersion, catalogue: entries }, null, 1);
@@ -25,6 +28,8 @@ export function readCatalogue(name: string, bytes: Uint8Array): ReadCatalogue {
     const read = readProject(name, bytes);
     return read.ok ? found(name, [...read.project.tables.catalogueEntry.values()]) : read;
   }
+  if (bytes.length > mostBytes)
+    return fail('file.too-large', { name, size: megabytes(bytes.length), most: megabytes(mostBytes) });
   const data = parsed(bytes);
   if (data?.application !== application || data.catalogue === undefined)
     return fail('catalogue.foreign', { name });

@@ -13,6 +13,7 @@ import {
   findEscapes,
   findGlass,
   findNoWayIn,
+  findSlidingRoom,
   findThresholds
 } from '../kinds/opening/review-fit';
 import { findSwings } from '../kinds/opening/review-swings';
@@ -42,7 +43,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   catalogueEntry: [],
   opening: [
     ...[findOpenings, findHeads, findSwings, findEscapes],
-    ...[findGlass, findThresholds, findCasings, findNoWayIn, findAboveRoof]
+    ...[findGlass, findThresholds, findCasings, findNoWayIn, findAboveRoof, findSlidingRoom]
   ],
   column: [],
   chimney: [],

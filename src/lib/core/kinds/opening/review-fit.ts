@@ -176,6 +176,45 @@ export function findCasings({ query, storey, say, named }: Scope) {
   }
 }
 
+/** Leaves that slide into their wall or along it, and have no wall there to go to. */
+export function findSlidingRoom({ query, storey, say, named }: Scope) {
+  const { places } = storeyModelIn(query, storey);
+  for (const { footprint, place, entry } of filledOn(query, storey)) {
+    if (entry.form !== 'pocket' && entry.form !== 'barn') continue;
+    const { frame, bands } = footprint;
+    const { opening, t0, t1, z0, z1 } = place;
+    const [leaf] = leavesOf(entry, holeOf(frame, place));
+    const { hinge, latch } = leaf!;
+    const [c0, c1] = clearRange(frame, bands[0]?.outline ?? []);
+    const beside = (places.get(frame.wall.id) ?? []).filter(
+      (one) => one !== place && one.z0 < z1 && one.z1 > z0 && entry.form === 'pocket'
+    );
+    const isLow = hinge < latch;
+    const ends = beside.flatMap((one) => (isLow ? (one.t1 <= t0 ? one.t1 : []) : one.t0 >= t1 ? one.t0 : []));
+    const room = isLow ? t0 - Math.max(c0, ...ends) : Math.min(c1, ...ends) - t1;
+    const need = Math.abs(latch - hinge);
+    if (room >= need - tolerances.coincident) continue;
+    const { hinge: own } = opening.handing;
+    say(
+      'openings',
+      'opening.no-room',
+      [opening.id, frame.wall.id],
+      { room: Math.max(0, room), need },
+      {
+        thing: named(opening.id),
+        wall: named(frame.wall.id)
+      },
+      {
+        label: 'Let it slide the other way',
+        call: {
+          name: 'setOpenings',
+          args: { ids: [opening.id], handing: { hinge: own === 'near' ? 'far' : 'near' } }
+        }
+      }
+    );
+  }
+}
+
 /** Openings in walls that are carried up to a roof, and reach over the wall that it leaves them. */
 export function findAboveRoof({ query, storey, say, named }: Scope) {
   const { places, frames } = storeyModelIn(query, storey);

@@ -216,4 +216,17 @@ describe('doors to the outside', () => {
     expect(found(low, 'opening.above-roof')).toEqual([]);
     expect(low.tables.opening.get('g')!.height).toBeCloseTo(2200 - high!.numbers.over!, -1);
   });
+  it('that slide into their wall have as much of it beside them', () => {
+    const pocket = (distance: number, hinge: string) =>
+      add(
+        twoRooms(),
+        door('s', 'p', distance, { entry: 'door-pocket', width: 900, handing: { hinge, opens: 'inside' } })
+      );
+    // Beside the door of p, from 1 500 to 2 400: a leaf of 840 between linings of 30.
+    expect(found(pocket(3300, 'far'), 'opening.no-room')).toEqual([]);
+    expect(found(pocket(3300, 'near'), 'opening.no-room')).toEqual([]);
+    const [close] = found(pocket(2700, 'near'), 'opening.no-room');
+    expect(close!.numbers).toEqual({ room: 300, need: 840 });
+    expect(found(mended(pocket(2700, 'near'), close!), 'opening.no-room')).toEqual([]);
+  });
 });
