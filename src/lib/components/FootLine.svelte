@@ -32,6 +32,11 @@
     }).length
   );
 
+  const canDrawLike = $derived(
+    house.hand.selection.size === 1 &&
+      ['wall', 'opening'].includes(findRecord(house.project, [...house.hand.selection][0]!)?.kind ?? '')
+  );
+
   /** That what is selected has twins, which will follow. */
   const twins = $derived.by(() => {
     const held = [...house.hand.selection].flatMap((id) => twinsOf(house.project, id) ?? [])[0];
@@ -83,7 +88,7 @@
       >{selected} selected · {twins}arrows nudge {formatLengthWithUnit(
         editor.settings.nudge,
         editor.settings.units
-      )}, with Shift ten times that · Shift+W draws another like it · Shift+A shows it alone</span
+      )}, with Shift ten times that{canDrawLike ? ' · Shift+W draws another like it' : ''} · Shift+A shows it alone</span
     >
   {:else}<span class="truncate"
       >Click selects · click a size to write another · drag moves · wheel zooms · right button pans, and

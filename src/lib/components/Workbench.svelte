@@ -100,8 +100,9 @@
     else if (event.key.startsWith('Arrow') && editor.selection.size > 0 && !onControl(event.target))
       nudgeBy(event);
     else if (event.key === 'a' && !editor.tool) fit();
-    else if (event.key === 'W' && editor.selected[0]?.kind === 'wall') {
-      takeLike(editor, house.style, editor.selected[0]);
+    else if (event.key === 'W' && editor.selected.length > 0) {
+      const [first] = editor.selected;
+      if (first?.kind === 'wall' || first?.kind === 'opening') takeLike(editor, house.style, first);
       plan.focus();
     } else if (event.key === '?') {
       listing = !listing;

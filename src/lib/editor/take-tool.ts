@@ -2,6 +2,7 @@
 import type { Preset } from '../core/kinds/preset/record';
 import type { Rec } from '../core/document/record';
 import type { SizeEnd } from '../core/kinds/dimension/record';
+import type { Opening } from '../core/kinds/opening/record';
 import type { Wall } from '../core/kinds/wall/record';
 import type { Editor } from './editor';
 import type { WallStyle } from './style';
@@ -9,6 +10,7 @@ import type { Tool, ToolName } from './tool';
 import { MakeTrueTool } from './tools/make-true';
 import { PasteTool } from './tools/paste';
 import { ShapeTool } from './tools/shape';
+import { OpeningTool } from './kinds/opening/tool';
 import { allEditorKinds } from './kinds/register';
 
 /** The tools of each kind, and those across kinds. */
@@ -27,8 +29,15 @@ export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
   editor.hold(tool, name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
 }
 
-/** Walls like a preset or another wall, in hand to be drawn. */
-export function takeLike(editor: Editor, style: WallStyle, like: Preset | Wall) {
+/** Walls like a preset or another wall, or an opening like another, in hand to be drawn. */
+export function takeLike(editor: Editor, style: WallStyle, like: Preset | Wall | Opening) {
+  if (like.kind === 'opening') {
+    const tool = new OpeningTool(editor, like.filling);
+    tool.takeAfter(like);
+    editor.take(undefined);
+    editor.hold(tool, 'dropped');
+    return;
+  }
   style.take(like);
   takeTool(editor, style, 'wallRun');
 }

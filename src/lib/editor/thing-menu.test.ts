@@ -21,6 +21,7 @@ it('lists what can be done to what is selected, and does it', () => {
       .map(({ label }) => label)
   ).toEqual([
     ...['Move …', 'Copy …', 'Make a row …', 'Turn …', 'Mirror …'],
+    'Draw another like it',
     'Hang on the other jamb',
     'Open the other way',
     'Select all doors',

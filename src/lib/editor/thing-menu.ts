@@ -26,6 +26,7 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
   const [first] = editor.selected;
   const walls = editor.selected.filter(({ kind }) => kind === 'wall');
   const wall = editor.selected.length === 1 && first?.kind === 'wall' ? first : undefined;
+  const like = wall ?? (editor.selected.length === 1 && first?.kind === 'opening' ? first : undefined);
   // Openings go by themselves, into the walls that stand there.
   const stand =
     moveable(editor, editor.selection).length === editor.selection.size ||
@@ -51,7 +52,7 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
           : [])
       ],
       [
-        ...(wall ? [{ label: 'Draw another like it', run: () => takeLike(editor, style, wall) }] : []),
+        ...(like ? [{ label: 'Draw another like it', run: () => takeLike(editor, style, like) }] : []),
         ...(card.actions ?? [])
       ],
       editor.selection.has('project') ? [] : [{ label: 'Delete', run: () => editor.deleteSelection() }]

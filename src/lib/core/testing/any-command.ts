@@ -129,7 +129,9 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
 
 /** `pick` chooses the command too; undefined where the project has nothing that it could be about. */
 export function anyCall(project: Project, chance: Chance): Call | undefined {
-  const found = commands[chance.pick % commands.length]!;
+  // Not by what picks its things as well, or some commands never meet things that they fit.
+  const { pick, x, y } = chance;
+  const found = commands[(pick + 7 * (x + 40) + 131 * (y + 40)) % commands.length]!;
   const make = special[found.name];
   const args = make ? make(project, chance) : fitted(project, found.example, chance);
   return args === undefined ? undefined : { name: found.name, args };

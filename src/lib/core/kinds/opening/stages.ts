@@ -6,7 +6,7 @@ import { placeOpening, type OpeningPlace, type Stretch } from './place';
 import { holeBehind } from './through';
 import type { WallFrame } from '../wall/frame';
 import { groupedBy } from '../../document/grouped';
-import { entryOf } from '../catalogue-entry/plain';
+import { entryOf } from '../catalogue-entry/filled';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 
 const openingsByWall = stage('openings by wall', { openings: table('opening') }, ({ openings }) =>

@@ -1,6 +1,6 @@
 /** The card of an opening, or of several: what they share, and what one has otherwise than its entry. */
 import { nameElement } from '../../../core/document/names';
-import { baseOf, entryOf } from '../../../core/kinds/catalogue-entry/plain';
+import { baseOf, entryOf } from '../../../core/kinds/catalogue-entry/filled';
 import { describeFrom } from './setting-out';
 import { entryChoices } from './entries';
 import { waysOf } from './ways';

@@ -1,5 +1,5 @@
 /** An opening as its elevation in the wall, seen from inside, and its leaf in plan. */
-import { entryOf } from '../../../core/kinds/catalogue-entry/plain';
+import { entryOf } from '../../../core/kinds/catalogue-entry/filled';
 import { clearRange, holeOf } from '../../../core/kinds/opening/place';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { formatLength } from '../../../core/units/length';

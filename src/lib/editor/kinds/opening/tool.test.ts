@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { reviewProject } from '../../../core/review/review';
 import { choose, readSentence, rectangle, startSession, type Session } from '../../testing/session';
 import type { Opening } from '../../../core/kinds/opening/record';
+import { takeLike } from '../../take-tool';
 import type { Tool } from '../../tool';
 
 const px = 10;
@@ -103,6 +104,31 @@ describe('an opening is set out', () => {
     tool.accept();
     expect(openings(session)[0]).toMatchObject({ sill: 890, height: 1210 });
     expect(told(startSession([rectangle()]).take('window'))).not.toContain('over [');
+  });
+  it('like another: filled, sized and made as that is', () => {
+    const session = started();
+    const { editor, style } = session;
+    const given = {
+      entry: 'window-sash',
+      width: 800,
+      height: 1300,
+      sill: 600,
+      overrides: { glazing: 'obscured' },
+      escape: true
+    };
+    editor.perform({
+      name: 'addOpening',
+      args: { id: 'w', wall: 'wall-1', filling: 'window', distance: 600, ...given }
+    });
+    takeLike(editor, style, openings(session)[0]!);
+    const tool = editor.tool!;
+    tool.move!({ x: 4000, y: 100 }, px);
+    tool.accept();
+    expect(openings(session)[1]).toMatchObject({ ...given, filling: 'window' });
+    tool.move!({ x: 2500, y: 3900 }, px);
+    choose(tool, 'entry', 'Fixed pane');
+    tool.accept();
+    expect(openings(session)[2]).toMatchObject({ entry: 'window-fixed', overrides: null, width: 800 });
   });
   it('in several walls in one step, and back one by one', () => {
     const session = started();

@@ -76,6 +76,8 @@ export class OpeningTool extends BaseTool implements Tool {
   private isFromChosen = false;
   /** Walls that get one like it, each with what it is set out from there. */
   private others: { readonly wall: string; readonly from: From }[] = [];
+  /** What it has besides, where it is put like another. */
+  private besides: Pick<Opening, 'overrides' | 'escape' | 'through'> | undefined;
   /** Those that were put last: a key still hangs them otherwise. */
   private last: readonly string[] = [];
 
@@ -257,6 +259,8 @@ export class OpeningTool extends BaseTool implements Tool {
         break;
       case 'entry':
         if (this.filling !== 'none') this.editor.chooseEntry(this.filling, text || null);
+        // What it had otherwise was otherwise than the entry before.
+        if (this.besides) this.besides = { ...this.besides, overrides: null };
         break;
       case 'to':
         this.by = text as SetOutBy;
@@ -337,6 +341,19 @@ export class OpeningTool extends BaseTool implements Tool {
     this.by = 'near';
     this.distance = value + (end === 'a' ? edge - this.from.t : this.from.t - edge);
     this.fixed = this.isFromChosen = true;
+  }
+
+  /** To be put like another: filled by the same, as large, as high. */
+  takeAfter({ filling, entry, overrides, escape, through, width, height, sill, handing }: Opening) {
+    if (filling !== 'none') this.editor.chooseEntry(filling, entry);
+    for (const [name, value] of [
+      ['width', width],
+      ['height', height],
+      ['sill', sill]
+    ] as const)
+      this.typeSize(name, value);
+    this.hanging.choose({ opens: handing.opens });
+    this.besides = { overrides, escape, through };
   }
 
   press(point: Point) {
@@ -448,6 +465,7 @@ export class OpeningTool extends BaseTool implements Tool {
     return {
       ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...setOut },
       ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sill + this.floorOf(wall, setOut) },
+      ...this.besides,
       ...(this.isDoor && { handing: { hinge: hanging.hinge, opens: hanging.opens } })
     };
   }
