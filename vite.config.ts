@@ -1,9 +1,52 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
+import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
+interface Node {
+  readonly type: string;
+  readonly start: number;
+  readonly end: number;
+  readonly [field: string]: unknown;
+}
+
+const isNode = (value: unknown): value is Node => typeof (value as Node | null)?.type === 'string';
+
+/** Properties of these names in the objects that `command` is called with. */
+function saidOf(node: Node, names: ReadonlySet<string>): Node[] {
+  const callee = node.callee as Node | undefined;
+  const own =
+    node.type === 'CallExpression' && callee?.name === 'command'
+      ? ((node.arguments as Node[])[0]?.properties as Node[]).filter(({ key }) =>
+          names.has((key as Node).name as string)
+        )
+      : [];
+  const within = Object.values(node)
+    .flatMap((value) => (Array.isArray(value) ? (value as unknown[]) : [value]))
+    .filter(isNode);
+  return [...own, ...within.flatMap((one) => saidOf(one, names))];
+}
+
+/** What commands say of themselves is for the command line and the documents: the page never tells it, and does not load it. */
+const withoutWords: Plugin = {
+  name: 'commands without their words',
+  apply: 'build',
+  enforce: 'post',
+  transform(code, id, options) {
+    if (options?.ssr || !id.includes('/src/lib/core/') || !code.includes('command({')) return null;
+    const said = saidOf(this.parse(code) as unknown as Node, new Set(['about', 'example']));
+    return said
+      .sort((p, q) => q.start - p.start)
+      .reduce(
+        (text, { start, end, key }) =>
+          `${text.slice(0, start)}${(key as Node).name as string}: 0${text.slice(end)}`,
+        code
+      );
+  }
+};
+
 export default defineConfig({
-  plugins: [tailwindcss(), sveltekit()],
+  plugins: [tailwindcss(), sveltekit(), withoutWords],
   worker: { format: 'es' },
   // Its build for today's browsers, as modules: 3 kB less to load.
   resolve: { alias: { dexie: 'dexie/dist/modern/dexie.mjs' } },
@@ -17,7 +60,11 @@ export default defineConfig({
         advancedChunks: {
           groups: [
             { name: 'icons', test: /@lucide/ },
-            { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// }
+            { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// },
+            {
+              name: 'plan',
+              test: /src\/lib\/core\/(drawing|display\/marks|model|kernels\/joints\/frame|kinds\/(wall|opening)\/(plan|stages|through|body|jambs))/
+            }
           ]
         }
       },

@@ -1,7 +1,12 @@
-/** Every finding of the review, by stable code, in the form that problems.ts tells. */
-import type { Entry } from './problem-entry';
+/**
+ * Every finding of the review, by stable code. Apart from what is refused, since the page reads that and only the worker
+ * and the command line find fault.
+ */
+import type { LengthUnits } from '../units/length';
+import { told, type Entry, type Given, type Told } from './problem-entry';
+import { problem, type ProblemCode } from './problems';
 
-export const findings = {
+const findings = {
   'run.open': {
     message: (w) =>
       `The run of outer walls stops at ${w.t('thing')}, ${w.l('gap')} from the nearest free end.`,
@@ -193,3 +198,16 @@ export const findings = {
   }
   // Files
 } satisfies Record<string, Entry>;
+
+/** What is refused when it is asked for may be found when it came about otherwise. */
+export type FindingCode = keyof typeof findings | ProblemCode;
+
+const isOwn = (code: FindingCode): code is keyof typeof findings => Object.hasOwn(findings, code);
+
+/** Build what is said of a finding. */
+export const finding = (
+  code: FindingCode,
+  units: LengthUnits,
+  given: Given
+): Told & { readonly code: FindingCode } =>
+  isOwn(code) ? { code, ...told(code, findings[code], units, given) } : problem(code, units, given);

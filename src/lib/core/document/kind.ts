@@ -14,6 +14,7 @@ import type { Ring } from '../geometry/ring';
 import type { Cut } from '../kernels/solids/cut';
 import type { Part } from '../kernels/solids/part';
 import type { Patch } from './patch';
+import type { FindingCode } from './findings';
 import type { Problem, ProblemCode } from './problems';
 import type { Kind, Rec, Records, Tabled } from './record';
 
@@ -180,7 +181,7 @@ export interface Scope {
   readonly isFirst: boolean;
   readonly say: (
     stage: WorkStage,
-    code: ProblemCode,
+    code: FindingCode,
     subjects: string[],
     numbers?: Record<string, number>,
     texts?: Record<string, string>,

@@ -2,17 +2,11 @@
  * Every refusal of the product, by stable code; what the review finds is in findings.ts. A message names the thing and the number; the hint
  * says the remedy. `n` holds lengths in mm unless the name says otherwise; `t` holds names and words.
  */
-import { exactLength, formatLengthWithUnit, type LengthUnits } from '../units/length';
-import { degree } from '../units/angle';
-import { findings } from './findings';
-import type { Entry, Words } from './problem-entry';
+import type { LengthUnits } from '../units/length';
+import { told, type Entry, type Given, type Told } from './problem-entry';
 
-export interface Problem {
+export interface Problem extends Told {
   readonly code: ProblemCode;
-  readonly subjects: readonly string[];
-  readonly numbers: Readonly<Record<string, number>>;
-  readonly message: string;
-  readonly hint: string;
 }
 
 const catalogue = {
@@ -393,7 +387,6 @@ const catalogue = {
     hint: 'It belongs to every project.'
   },
   'nothing.selected': { message: () => 'Nothing was given to act on.', hint: 'Select something first.' },
-  ...findings,
   'file.damaged': {
     message: (w) => `"${w.t('name')}" is damaged: ${w.t('fault')}.`,
     hint: 'Ask for the file again; the open project is untouched.'
@@ -431,42 +424,8 @@ const catalogue = {
 
 export type ProblemCode = keyof typeof catalogue;
 
-/** Build a problem: `numbers` in mm (radians where the catalogue says an angle), `texts` as names and words. */
-export function problem(
-  code: ProblemCode,
-  units: LengthUnits,
-  given: {
-    subjects?: readonly string[];
-    numbers?: Record<string, number>;
-    texts?: Record<string, string>;
-  } = {}
-): Problem {
-  const numbers = given.numbers ?? {};
-  const need = <T>(value: T | undefined, name: string): T => {
-    if (value === undefined) throw new Error(`problem ${code} lacks "${name}"`);
-    return value;
-  };
-  const words: Words = {
-    l: (name) => {
-      const value = need(numbers[name], name);
-      const text = formatLengthWithUnit(value, units);
-      // Two numbers that are told apart are not written alike: a limit of 3 000 is not broken by 3 000.
-      const isTold = Object.values(numbers).some(
-        (other) => other !== value && formatLengthWithUnit(other, units) === text
-      );
-      const exact = isTold ? exactLength(value, units) : undefined;
-      return exact ? `${text} (${exact})` : text;
-    },
-    t: (name) => need(given.texts?.[name], name),
-    a: (name) => `${Number((need(numbers[name], name) / degree).toFixed(1))}°`
-  };
-  const entry: Entry = catalogue[code];
-  const message = entry.message(words);
-  return {
-    code,
-    subjects: given.subjects ?? [],
-    numbers,
-    message: message.charAt(0).toUpperCase() + message.slice(1),
-    hint: entry.hint
-  };
-}
+/** Build a problem. */
+export const problem = (code: ProblemCode, units: LengthUnits, given: Given = {}): Problem => ({
+  code,
+  ...told(code, catalogue[code], units, given)
+});

@@ -1,7 +1,8 @@
 /** What the review has to say: findings from the derived state, by the rules of the kinds and those across them. */
 import type { Query, Repair, Rule, Scope, WorkStage } from '../document/kind';
 import { nameOf } from '../document/names';
-import { problem, type Problem } from '../document/problems';
+import { finding, type FindingCode } from '../document/findings';
+import type { Told } from '../document/problem-entry';
 import { declarationsOf, findRecord, settingsOf } from '../document/project';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
@@ -9,7 +10,8 @@ import { findIntoAbove, findRoofsInWay, findSlabsInWalls } from './collisions';
 import { rulesOf } from './rules';
 import { findUnsure } from './unsure';
 
-export type Finding = Problem & {
+export type Finding = Told & {
+  readonly code: FindingCode;
   readonly id: string;
   readonly stage: WorkStage;
   readonly storey: string;
@@ -39,7 +41,7 @@ export function reviewProject(query: Query): Finding[] {
       named: (id) => nameOf(project, findRecord(project, id)),
       say: (stage, code, subjects, numbers, texts, repair) =>
         findings.push({
-          ...problem(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
+          ...finding(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
           id: `${code} ${subjects.join(' ')}`,
           stage,
           storey,

@@ -7,7 +7,7 @@ import { sameValue } from '../../document/patch';
 import { findRecord, idMaker } from '../../document/project';
 import { faultIn } from '../../document/read';
 import type { Project } from '../../document/kind';
-import { glazingBar } from './pieces';
+import { glazingBar } from './parts';
 import { plainEntries } from './plain';
 import { bodyArgs } from './args';
 import { doorForms, forms, windowForms, type CatalogueEntry } from './record';

@@ -8,7 +8,8 @@ import { plainDoor, plainWindow } from './plain';
 import { doorForms, handles, leafStyles, lightWays, windowForms, type CatalogueEntry } from './record';
 import { starterEntries } from './starter';
 import { clearOf } from './clear';
-import { piecesOf, type Piece } from './pieces';
+import type { Piece } from './parts';
+import { piecesOf } from './pieces';
 import { leavesOf, type Hole } from './unit';
 
 const wall = { y0: -180, y1: 120, core: [-40, 100] as const };

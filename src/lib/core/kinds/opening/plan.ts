@@ -7,7 +7,7 @@ import { sureness } from '../../display/certainty';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { angleOf, subtract, type Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { ledgesOf, turnOf, type Turn } from '../catalogue-entry/pieces';
+import { ledgesOf, turnOf, type Turn } from '../catalogue-entry/parts';
 import { frameDepth, leavesOf, surroundOf, type Hole, type Leaf } from '../catalogue-entry/unit';
 import { holeOf, type OpeningPlace } from './place';
 

@@ -1,7 +1,8 @@
 /** A catalogue entry to scale: as it is seen from inside, and cut from above. */
 import type { Point } from '../../../core/geometry/point';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
-import { piecesOf, type Piece } from '../../../core/kinds/catalogue-entry/pieces';
+import type { Piece } from '../../../core/kinds/catalogue-entry/parts';
+import { piecesOf } from '../../../core/kinds/catalogue-entry/pieces';
 import { frameDepth, leavesOf, type Hole, type Leaf } from '../../../core/kinds/catalogue-entry/unit';
 import { formatLength } from '../../../core/units/length';
 import { roleLooks } from '../../../core/kernels/solids/role-looks';
