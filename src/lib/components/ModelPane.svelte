@@ -233,14 +233,18 @@
     <div class="flex flex-wrap border border-fog bg-white" role="group" aria-label="Look at the model from">
       {#each views as { value, label } (value)}
         <Press
-          class="px-2 py-1 text-xs {current === value ? 'bg-slate text-white' : 'text-shale hover:bg-fog'}"
+          class="px-2 py-1 text-xs {current === value
+            ? 'bg-slate text-white hover:bg-slate hover:text-white focus-within:text-white'
+            : 'text-shale hover:bg-fog'}"
           aria-pressed={current === value}
           onclick={() => look(value)}>{label}</Press
         >
       {/each}
     </div>
     <Press
-      class="border border-fog px-2 py-1 text-xs {below ? 'bg-slate text-white' : 'bg-white text-shale'}"
+      class="border border-fog px-2 py-1 text-xs {below
+        ? 'bg-slate text-white hover:bg-slate hover:text-white focus-within:text-white'
+        : 'bg-white text-shale'}"
       aria-pressed={below}
       title="Lift off the storeys and roofs above the storey in hand"
       onclick={() => (below = !below)}>Lift off above</Press
@@ -256,7 +260,7 @@
     </Select>
     <Press
       class="border border-fog px-2 py-1 text-xs {edges || surfaces === 'none'
-        ? 'bg-slate text-white'
+        ? 'bg-slate text-white hover:bg-slate hover:text-white focus-within:text-white'
         : 'bg-white text-shale'}"
       aria-pressed={edges || surfaces === 'none'}
       disabled={surfaces === 'none'}

@@ -10,6 +10,7 @@ import { ringsOn } from '../core/document/cuts';
 import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
 import type { Overlay } from '../editor/tool';
+import { enters, obstaclesOf } from '../core/drawing/obstacles';
 import { lookFor, paperPixels, setOutMarks } from '../editor/sizes';
 import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
@@ -223,7 +224,8 @@ export class PlanView {
     context.globalAlpha = veiled ? veilShare : 1;
     for (const marks of drawing.over)
       this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
-    this.drawTexts(this.visible(drawing.tags as readonly PlainMark[]), ratio);
+    const setOut = setOutMarks(editor, this.mmPerPixel);
+    this.drawTexts(this.clearOf(setOut, this.visible(drawing.tags as readonly PlainMark[])), ratio);
     inModel();
     const dims = this.dimensions(drawing.dimensions);
     this.strokeBatches(this.batches.of(dims));
@@ -232,7 +234,6 @@ export class PlanView {
     inModel();
     this.drawTrial();
     this.drawSelection();
-    const setOut = setOutMarks(editor, this.mmPerPixel);
     this.strokeBatches(this.batches.of(setOut));
     this.drawTexts(setOut, ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
@@ -241,6 +242,14 @@ export class PlanView {
       editor.tool?.overlay?.() ?? this.pulled,
       this.box
     );
+  }
+
+  /** Tags that the sizes of what is in hand are not written over: the others give way to them. */
+  private clearOf(sizes: readonly PlainMark[], tags: readonly PlainMark[]): readonly PlainMark[] {
+    if (sizes.length === 0) return tags;
+    const paper = paperPixels * this.mmPerPixel;
+    const { lines } = obstaclesOf(sizes, paper);
+    return tags.filter((tag) => !enters(lines, obstaclesOf([tag], paper).box!));
   }
 
   private readonly batches = new Batches();
