@@ -26,28 +26,6 @@ import { movedWalls, settle } from '../kinds/wall/moves';
 import { settled } from '../kinds/wall/settled';
 import { degree } from '../units/angle';
 
-/** Copies, kept alike with what they were copied from when asked. */
-function copied(
-  query: Query,
-  label: string,
-  ids: readonly string[],
-  motions: readonly Motion[],
-  twins: boolean | undefined
-): Result {
-  const { project } = query;
-  const set = chooseSet(project, ids);
-  const { puts, made, sets } = copies(query, project, set, motions);
-  if (!twins) return settled(project, label, puts, made);
-  const items = itemsOf(set);
-  checkNoTwins(project, items);
-  const record: Twins = {
-    id: freshIds(project, 'twins', 1)[0]!,
-    kind: 'twins',
-    sets: [{ items, motion: stay }, ...sets.map((copy, k) => ({ items: copy, motion: motions[k]! }))]
-  };
-  return settled(project, `${label} as twins`, [...puts, record], made);
-}
-
 /** The openings that are given by themselves, without their walls; undefined where anything else is among them. */
 function loneOpenings(project: Project, ids: readonly string[]): Opening[] | undefined {
   const found = ids.flatMap((id) => project.tables.opening.get(id) ?? []);
@@ -70,6 +48,45 @@ function openingsBy(
     })
   );
   return fitting(project, label, puts, themselves ? [] : puts.map(({ id }) => id));
+}
+
+/** Copies, kept alike with what they were copied from when asked. */
+function copied(
+  query: Query,
+  label: string,
+  ids: readonly string[],
+  motions: readonly Motion[],
+  twins: boolean | undefined
+): Result {
+  const { project } = query;
+  const openings = twins ? undefined : loneOpenings(project, ids);
+  if (openings) return openingsBy(project, label, openings, motions);
+  const set = chooseSet(project, ids);
+  const { puts, made, sets } = copies(query, project, set, motions);
+  if (!twins) return settled(project, label, puts, made);
+  const items = itemsOf(set);
+  checkNoTwins(project, items);
+  const record: Twins = {
+    id: freshIds(project, 'twins', 1)[0]!,
+    kind: 'twins',
+    sets: [{ items, motion: stay }, ...sets.map((copy, k) => ({ items: copy, motion: motions[k]! }))]
+  };
+  return settled(project, `${label} as twins`, [...puts, record], made);
+}
+
+/** The things themselves, moved. */
+function itself(
+  query: Query,
+  label: string,
+  ids: readonly string[],
+  motion: Motion,
+  twins: boolean | undefined
+): Result {
+  const { project } = query;
+  const openings = twins ? undefined : loneOpenings(project, ids);
+  return openings
+    ? openingsBy(project, label, openings, [motion], true)
+    : settled(project, label, movedSet(query, chooseSet(project, ids), motion));
 }
 
 function checkNoTwins(project: Project, items: readonly string[]) {
@@ -113,6 +130,10 @@ function movedSet(query: Query, { placed, riding }: ThingSet, motion: Motion): R
 
 const count = (ids: readonly string[]) => (ids.length === 1 ? '' : ` ${ids.length} things`);
 
+/** What is copied, as a label tells it. */
+const things = (project: Project, ids: readonly string[]) =>
+  count(ids) || (loneOpenings(project, ids) ? ' an opening' : ' a thing');
+
 /** More copies at once than this are a slip of the finger. */
 const mostCopies = 500;
 
@@ -148,8 +169,6 @@ const copyItems = command({
         ? Array.from({ length: times ?? 1 }, (_, k) => scale(by, k + 1))
         : rowSteps(project, by, spacing);
     const label = `Copy${count(ids)}${steps.length > 1 ? `, ${steps.length} times` : ''}`;
-    const openings = twins ? undefined : loneOpenings(project, ids);
-    if (openings) return openingsBy(project, label, openings, steps.map(shiftBy));
     return copied(query, label, ids, steps.map(shiftBy), twins);
   }
 });
@@ -170,18 +189,9 @@ const mirrorItems = command({
     const size = Math.hypot(b.x - a.x, b.y - a.y);
     if (size < 1) refuse(project, 'transform.nowhere', { numbers: { size, least: 1 } });
     const motion = mirrorIn(a, b);
-    const openings = twins ? undefined : loneOpenings(project, ids);
-    if (openings)
-      return openingsBy(
-        project,
-        copy === false ? `Mirror${count(ids)}` : `Mirror a copy of${count(ids) || ' an opening'}`,
-        openings,
-        [motion],
-        copy === false
-      );
-    if (copy === false)
-      return settled(project, `Mirror${count(ids)}`, movedSet(query, chooseSet(project, ids), motion));
-    return copied(query, `Mirror a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
+    return copy === false
+      ? itself(query, `Mirror${count(ids)}`, ids, motion, twins)
+      : copied(query, `Mirror a copy of${things(project, ids)}`, ids, [motion], twins);
   }
 });
 
@@ -199,17 +209,10 @@ const turnItems = command({
   example: { ids: ['wall-1', 'wall-2', 'wall-3', 'wall-4'], about: { x: 0, y: 0 }, angle: 15 },
   run: (project, { ids, about, angle, copy, twins }, query) => {
     const motion = turnAbout(about, angle * degree);
-    const openings = twins ? undefined : loneOpenings(project, ids);
-    if (openings)
-      return openingsBy(
-        project,
-        `Turn${copy ? ' a copy of' : ''}${count(ids) || ' an opening'}`,
-        openings,
-        [motion],
-        !copy
-      );
-    if (!copy) return settled(project, `Turn${count(ids)}`, movedSet(query, chooseSet(project, ids), motion));
-    return copied(query, `Turn a copy of${count(ids) || ' a thing'}`, ids, [motion], twins);
+    const what = loneOpenings(project, ids) ? things(project, ids) : count(ids);
+    return copy
+      ? copied(query, `Turn a copy of${things(project, ids)}`, ids, [motion], twins)
+      : itself(query, `Turn${what}`, ids, motion, twins);
   }
 });
 

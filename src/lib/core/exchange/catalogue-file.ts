@@ -10,7 +10,7 @@ import { schemaVersion } from '../document/record';
 import { kinds } from '../kinds/register';
 import type { CatalogueEntry } from '../kinds/catalogue-entry/record';
 import { megabytes, readProject } from './archive';
-import { application, fail } from './house-json';
+import { application, fail, formOf } from './house-json';
 
 export type ReadCatalogue =
   | { readonly ok: true; readonly entries: readonly CatalogueEntry[] }
@@ -33,11 +33,9 @@ export function readCatalogue(name: string, bytes: Uint8Array): ReadCatalogue {
   const data = parsed(bytes);
   if (data?.application !== application || data.catalogue === undefined)
     return fail('catalogue.foreign', { name });
-  const version = data.schemaVersion;
-  if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
-  if (version > schemaVersion)
-    return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
-  const entries = migrate(data.catalogue, version);
+  const form = formOf(name, data);
+  if (!form.ok) return form;
+  const entries = migrate(data.catalogue, form.version);
   if (!Array.isArray(entries)) return fail('file.damaged', { name, fault: 'its catalogue is not a list' });
   for (const [i, entry] of (entries as (object | null)[]).entries()) {
     const fault = faultIn(kinds, 'catalogueEntry', entry ?? {});

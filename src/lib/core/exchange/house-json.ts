@@ -23,6 +23,17 @@ function readLastIds(given: unknown): Record<string, number> {
   ) as Record<string, number>;
 }
 
+/** Of which form parsed JSON of ours is; refused where it does not say, or is of a newer one. */
+export function formOf(
+  name: string,
+  { schemaVersion: version }: { readonly schemaVersion?: unknown }
+): { readonly ok: true; readonly version: number } | { readonly ok: false; readonly problem: Problem } {
+  if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
+  if (version > schemaVersion)
+    return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
+  return { ok: true, version };
+}
+
 type ReadHouse =
   { readonly ok: true; readonly project: Project } | { readonly ok: false; readonly problem: Problem };
 
@@ -34,11 +45,9 @@ export function readHouse(name: string, data: unknown): ReadHouse {
     (data as { application?: unknown }).application !== application
   )
     return fail('file.foreign', { name });
-  const version = (data as { schemaVersion?: unknown }).schemaVersion;
-  if (typeof version !== 'number') return fail('file.damaged', { name, fault: 'it does not say its form' });
-  if (version > schemaVersion)
-    return fail('file.newer', { name, version: String(version), own: String(schemaVersion) });
-  const records = readRecords(kinds, migrate((data as { records?: unknown }).records, version));
+  const form = formOf(name, data);
+  if (!form.ok) return form;
+  const records = readRecords(kinds, migrate((data as { records?: unknown }).records, form.version));
   if (!records.ok) return fail('file.record', { name, fault: records.fault });
   const lastIds = readLastIds((data as { lastIds?: unknown }).lastIds);
   return { ok: true, project: projectOf(allRecords(records.project), lastIds) };

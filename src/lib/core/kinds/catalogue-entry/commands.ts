@@ -95,8 +95,7 @@ export const bringEntries = command({
       names.add(name);
       puts.push({ ...entry, kind: 'catalogueEntry', id: taken ? next('catalogueEntry') : entry.id, name });
     }
-    if (puts.length === 0)
-      refuse(project, 'entry.here', { numbers: {}, texts: { count: String(entries.length) } });
+    if (puts.length === 0) refuse(project, 'entry.here', { texts: { count: String(entries.length) } });
     const label =
       puts.length === 1 ? `Bring ${puts[0]!.name}` : `Bring ${puts.length} entries of the catalogue`;
     return done(

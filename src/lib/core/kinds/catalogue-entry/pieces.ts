@@ -14,6 +14,7 @@ import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, turnOf, type Piece } f
 import type { CatalogueEntry } from './record';
 import {
   barOf,
+  divided,
   frameDepth,
   isFramedRound,
   leavesOf,
@@ -156,15 +157,6 @@ function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {
       ...up.slice(1).map(([from], k) => box('bar', { ...block, t0, t1, z0: up[k]![1], z1: from }))
     ])
   ];
-}
-
-/** What bars so thick leave of a stretch. */
-function divided(from: number, to: number, bars: number, thick: number): [number, number][] {
-  const each = (to - from - bars * thick) / (bars + 1);
-  return Array.from({ length: bars + 1 }, (_, k) => [
-    from + k * (each + thick),
-    from + k * (each + thick) + each
-  ]);
 }
 
 /** A gap between blades of glass, mm. */

@@ -268,12 +268,18 @@ const pivotIn = 150;
 const barnOver = 50;
 const barnGap = 10;
 
-/** Equal parts of a stretch with bars between. */
-function stretched(from: number, to: number, count: number, bar: number): [number, number][] {
-  const post = count > 1 ? Math.min(bar, (to - from) / count / 4) : 0;
-  const each = (to - from - post * (count - 1)) / count;
-  return Array.from({ length: count }, (_, k) => [from + k * (each + post), from + k * (each + post) + each]);
+/** What bars so thick leave of a stretch. */
+export function divided(from: number, to: number, bars: number, thick: number): [number, number][] {
+  const each = (to - from - bars * thick) / (bars + 1);
+  return Array.from({ length: bars + 1 }, (_, k) => [
+    from + k * (each + thick),
+    from + k * (each + thick) + each
+  ]);
 }
+
+/** Equal parts of a stretch with posts between, which give way where it is short. */
+const stretched = (from: number, to: number, count: number, post: number) =>
+  divided(from, to, count - 1, Math.min(post, (to - from) / count / 4));
 
 export const stretches = (from: number, to: number, count: number): [number, number][] =>
   Array.from({ length: count }, (_, k) => [

@@ -77,7 +77,7 @@ function entryGiven(project: Project, entry: string | null, filling: Filling): s
 /** What is said anew over what was; without what says nothing. */
 function overridesOf(old: Overrides | null, given: object | null | undefined): Overrides | null {
   if (given === undefined) return old;
-  const now = given === null ? {} : merge(old ?? {}, merge({}, given));
+  const now = given === null ? {} : merge(old ?? {}, given);
   return Object.keys(now).length > 0 ? now : null;
 }
 

@@ -169,6 +169,10 @@ export function clearRange(frame: Frame, rings: readonly (readonly Point[])[]): 
   return [t0, t1];
 }
 
+/** The clear stretch of a wall as it stands at its foot. */
+export const clearOfWall = ({ frame, bands }: Pick<WallFootprint, 'frame' | 'bands'>): [number, number] =>
+  clearRange(frame, bands[0]?.outline ?? []);
+
 /** A stretch along a wall between two heights. */
 export type Stretch = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'>;
 

@@ -1,44 +1,25 @@
 /** Doors and windows that do not do what they are for: ways out, glass where one falls or breaks in, thresholds, casings. */
-import type { Query, Scope } from '../../document/kind';
+import type { Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { tolerances } from '../../geometry/tolerances';
 import { formatArea } from '../../units/area';
 import { clearOf } from '../catalogue-entry/clear';
 import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
-import type { CatalogueEntry } from '../catalogue-entry/record';
 import { storeyModelIn } from '../storey/model';
 import { indexedRoofs, planesOver } from '../roof/stages';
 import { heightAt } from '../../geometry/columns';
 import { boxOf, ringHolds } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';
-import type { WallFrame } from '../wall/frame';
-import type { WallFootprint } from '../../kernels/joints/footprints';
 import { floorAt } from './floor';
-import { clearRange, holeOf, type OpeningPlace } from './place';
-import { entries } from './stages';
-
-interface Filled {
-  readonly footprint: WallFootprint<WallFrame>;
-  readonly place: OpeningPlace;
-  readonly entry: CatalogueEntry;
-}
-
-function filledOn(query: Query, storey: string): Filled[] {
-  const { places, footprints } = storeyModelIn(query, storey);
-  return [...places].flatMap(([wall, list]) =>
-    list.flatMap((place): Filled[] => {
-      const [footprint, entry] = [footprints.walls.get(wall), query.get(entries, place.opening.id)];
-      return footprint && entry ? [{ footprint, place, entry }] : [];
-    })
-  );
-}
+import { filledOn } from './filled';
+import { clearOfWall, holeOf } from './place';
 
 /** Windows that are wanted as a way out in a fire, and are too small or too high for one. */
 export function findEscapes({ project, query, storey, say, named }: Scope) {
   const { openingLimits: limits, units } = settingsOf(project);
-  for (const { footprint, place, entry } of filledOn(query, storey)) {
+  for (const { footprint, place, entry } of query.get(filledOn, storey)) {
     const { opening, z0 } = place;
     if (!opening.escape) continue;
     const { width, height } = clearOf(entry, holeOf(footprint.frame, place));
@@ -92,7 +73,7 @@ const lockHeight = 1000;
 
 /** Doors to the outside with glass that is no safety glass where one falls into it, or reaches the lock through it. */
 export function findGlass({ query, storey, say, named }: Scope) {
-  for (const { footprint, place, entry } of filledOn(query, storey)) {
+  for (const { footprint, place, entry } of query.get(filledOn, storey)) {
     const { frame } = footprint;
     if (frame.wall.role !== 'exterior' || entry.filling !== 'door' || entry.glazing === 'safety') continue;
     const hole = holeOf(frame, place);
@@ -121,7 +102,7 @@ export function findGlass({ query, storey, say, named }: Scope) {
 /** Thresholds more above or below the floor that they lead to than the project allows. */
 export function findThresholds({ project, query, storey, say, named }: Scope) {
   const most = settingsOf(project).openingLimits.step;
-  for (const { footprint, place, entry } of filledOn(query, storey)) {
+  for (const { footprint, place, entry } of query.get(filledOn, storey)) {
     if (entry.filling !== 'door' || entry.form === 'hatch') continue;
     const { frame } = footprint;
     const { opening, z0 } = place;
@@ -148,15 +129,15 @@ export function findThresholds({ project, query, storey, say, named }: Scope) {
 
 /** Casings and linings that a corner leaves no room for. */
 export function findCasings({ query, storey, say, named }: Scope) {
-  for (const { footprint, place, entry } of filledOn(query, storey)) {
-    const { frame, bands } = footprint;
+  for (const { footprint, place, entry } of query.get(filledOn, storey)) {
+    const { frame } = footprint;
     const wide = Math.max(
       ...(['outside', 'inside'] as const).map((side) =>
         entry.casing[side].thickness > 0 ? entry.casing[side].width : 0
       )
     );
     const { opening, t0, t1 } = place;
-    const [c0, c1] = clearRange(frame, bands[0]?.outline ?? []);
+    const [c0, c1] = clearOfWall(footprint);
     const gap = Math.min(t0 - c0, c1 - t1);
     // What reaches past the end is said of by itself.
     if (gap >= wide - tolerances.coincident || gap < 0) continue;
@@ -179,13 +160,13 @@ export function findCasings({ query, storey, say, named }: Scope) {
 /** Leaves that slide into their wall or along it, and have no wall there to go to. */
 export function findSlidingRoom({ query, storey, say, named }: Scope) {
   const { places } = storeyModelIn(query, storey);
-  for (const { footprint, place, entry } of filledOn(query, storey)) {
+  for (const { footprint, place, entry } of query.get(filledOn, storey)) {
     if (entry.form !== 'pocket' && entry.form !== 'barn') continue;
-    const { frame, bands } = footprint;
+    const { frame } = footprint;
     const { opening, t0, t1, z0, z1 } = place;
     const [leaf] = leavesOf(entry, holeOf(frame, place));
     const { hinge, latch } = leaf!;
-    const [c0, c1] = clearRange(frame, bands[0]?.outline ?? []);
+    const [c0, c1] = clearOfWall(footprint);
     const beside = (places.get(frame.wall.id) ?? []).filter(
       (one) => one !== place && one.z0 < z1 && one.z1 > z0 && entry.form === 'pocket'
     );

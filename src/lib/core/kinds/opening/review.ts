@@ -2,7 +2,7 @@
 import { storeyModelIn } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
 import { wallsAcross } from './crossed';
-import { clearRange } from './place';
+import { clearOfWall } from './place';
 import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 
@@ -72,6 +72,6 @@ function endRanges({ frame, joints, bands }: WallFootprint): [number, number] {
     joints.some(
       ({ node }) => node.members.length > 1 && node.members.some((m) => m.frame === frame && m.part === part)
     );
-  const [t0, t1] = clearRange(frame, bands[0]?.outline ?? []);
+  const [t0, t1] = clearOfWall({ frame, bands });
   return [jointed('a') ? t0 : -Infinity, jointed('b') ? t1 : Infinity];
 }

@@ -4,7 +4,6 @@ import { own, result, stage, table } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { placeOpening, type OpeningPlace, type Stretch } from './place';
 import { holeBehind } from './through';
-import type { WallFrame } from '../wall/frame';
 import { groupedBy } from '../../document/grouped';
 import { entryOf } from '../catalogue-entry/filled';
 import type { CatalogueEntry } from '../catalogue-entry/record';
@@ -60,18 +59,28 @@ export const placesIn = stage(
 const alongWall = (p: OpeningPlace, q: OpeningPlace) =>
   p.t0 - q.t0 || p.t1 - q.t1 || (p.opening.id < q.opening.id ? -1 : 1);
 
-/** Openings that go on through walls behind their own, by storey. */
+/** An opening where it lies, with the frame of its wall, by its id. */
+const framed = stage(
+  'openings with the frames of their walls',
+  {
+    place: result(places),
+    frame: (query, id) => query.get(frames, query.project.tables.opening.get(id)?.wall ?? '')
+  },
+  ({ place, frame }) => place && frame && { place, frame }
+);
+
+/** Those of a storey that go on through walls behind their own. */
 const throughOn = stage(
   'openings that go on',
   {
-    places: (query: Query, storey) => {
+    found: (query: Query, storey) => {
       const { opening, wall } = query.project.tables;
       return [...opening.values()].flatMap((one) =>
-        one.through && wall.get(one.wall)?.storey === storey ? (query.get(places, one.id) ?? []) : []
+        one.through && wall.get(one.wall)?.storey === storey ? (query.get(framed, one.id) ?? []) : []
       );
     }
   },
-  ({ places: found }): readonly OpeningPlace[] => found
+  ({ found }) => found
 );
 
 /** The holes that openings of other walls make in a wall that they go on through: stretches of that wall. */
@@ -79,21 +88,16 @@ export const throughIn = stage(
   'holes from walls beside',
   {
     frame: result(frames),
-    from: (query: Query, id) => {
-      const storey = query.project.tables.wall.get(id)?.storey ?? '';
-      return query
-        .get(throughOn, storey)
-        .flatMap((place) => [place, query.get(frames, place.opening.wall)] as const);
-    },
+    from: result(throughOn, (id, { project }) => project.tables.wall.get(id)?.storey ?? ''),
     own: result(placesIn)
   },
-  ({ frame, from, own }): readonly Stretch[] => {
+  ({ frame, from, own: has }): readonly Stretch[] => {
     if (!frame) return [];
     const holes: Stretch[] = [];
-    for (let i = 0; i < from.length; i += 2) {
-      const hole = holeBehind(from[i] as OpeningPlace, from[i + 1] as WallFrame | undefined, frame);
+    for (const { place, frame: behind } of from) {
+      const hole = holeBehind(place, behind, frame);
       // What has an opening there already is open.
-      if (hole && ![...own, ...holes].some((one) => overlaps(one, hole))) holes.push(hole);
+      if (hole && ![...has, ...holes].some((one) => overlaps(one, hole))) holes.push(hole);
     }
     return holes;
   }

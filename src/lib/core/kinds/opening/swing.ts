@@ -9,7 +9,7 @@
  */
 import { commonArea } from '../../geometry/common-area';
 import { along, cross, dot, scale, subtract, type Point } from '../../geometry/point';
-import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
+import { boxesMeet, type Box, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { leavesOf } from '../catalogue-entry/unit';
@@ -73,11 +73,15 @@ const meetInHeight = (p: Pick<InTheWay, 'z0' | 'z1'>, q: Pick<InTheWay, 'z0' | '
 /** Leaves that touch do not clash, mm2. */
 const leastClash = 2000;
 
+/** A box that a leaf stays in, however it stands. */
+export const reachOf = ({ centre: { x, y }, radius: r }: Sweep): Box => ({
+  ...{ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r }
+});
+
 /** How much two leaves sweep in common, mm2; 0 where they only touch. */
 export function clashOf(p: Sweep, q: Sweep): number {
-  if (!meetInHeight(p, q)) return 0;
-  const [a, b] = [ringOf(p), ringOf(q)];
-  const area = boxesMeet(boxOf(a), boxOf(b)) ? commonArea(a, b) : 0;
+  if (!meetInHeight(p, q) || !boxesMeet(reachOf(p), reachOf(q))) return 0;
+  const area = commonArea(ringOf(p), ringOf(q));
   return area > leastClash ? area : 0;
 }
 

@@ -10,8 +10,8 @@ import { storeyModels, type StoreyModel } from '../storey/model';
 import type { WallFrame } from '../wall/frame';
 import type { OpeningPlace } from './place';
 import type { Handing } from './record';
-import { entries } from './stages';
-import { clashOf, opensTo, sweepsOf, type InTheWay, type Sweep } from './swing';
+import { filledOn, type Filled } from './filled';
+import { clashOf, opensTo, reachOf, sweepsOf, type InTheWay, type Sweep } from './swing';
 
 /** A door that turns, with what its leaves sweep. */
 export interface Door {
@@ -32,25 +32,15 @@ export const hung = ({ frame, place, entry }: Door, handing: Handing): Door =>
 
 type Obstacle = InTheWay & { readonly box: Box; readonly wall: string };
 
-const reachOf = ({ centre: { x, y }, radius: r }: Sweep): Box => ({
-  ...{ minX: x - r, minY: y - r, maxX: x + r, maxY: y + r }
-});
-
 /** Heights above the storey's datum. */
 export class Swings {
   readonly doors: readonly Door[];
   private readonly obstacles: readonly Obstacle[];
 
-  constructor(
-    { places, frames, walls, storey: { datum } }: StoreyModel,
-    filled: readonly (CatalogueEntry | undefined)[],
-    cuts: readonly Cut[]
-  ) {
-    this.doors = [...places.values()].flat().flatMap((place, i): Door[] => {
-      const entry = filled[i];
-      const door = entry && doorAt(frames.get(place.opening.wall)!, place, entry);
-      return door && door.sweeps.length > 0 ? [door] : [];
-    });
+  constructor({ walls, storey: { datum } }: StoreyModel, filled: readonly Filled[], cuts: readonly Cut[]) {
+    this.doors = filled
+      .map(({ footprint, place, entry }) => doorAt(footprint.frame, place, entry))
+      .filter(({ sweeps }) => sweeps.length > 0);
     const standing = (wall: string, ring: Ring, z0: number, z1: number): Obstacle => ({
       ...{ wall, ring, z0, z1, box: boxOf(ring) }
     });
@@ -77,11 +67,7 @@ export class Swings {
   /** The other doors that a door's leaves clash with, and how much they sweep in common, the most first, mm2. */
   clashes({ place, sweeps }: Door): { other: Door; area: number }[] {
     const common = (other: Door) =>
-      sweeps.reduce(
-        (sum, p) =>
-          sum + other.sweeps.reduce((n, q) => n + (boxesMeet(reachOf(p), reachOf(q)) ? clashOf(p, q) : 0), 0),
-        0
-      );
+      sweeps.reduce((sum, p) => sum + other.sweeps.reduce((n, q) => n + clashOf(p, q), 0), 0);
     return this.doors
       .filter((other) => other.place.opening.id !== place.opening.id)
       .map((other) => ({ other, area: common(other) }))
@@ -115,10 +101,7 @@ export const swingsOn = stage(
   'swings of doors',
   {
     model: result(storeyModels),
-    filled: (query, id) =>
-      [...(query.get(storeyModels, id)?.places.values() ?? [])]
-        .flat()
-        .map(({ opening }) => query.get(entries, opening.id)),
+    filled: result(filledOn),
     cuts: (query) => query.get(allCuts, '')
   },
   ({ model, filled, cuts }): Swings | undefined => model && new Swings(model, filled, cuts)

@@ -9,12 +9,8 @@ const farthest = 200;
 const parallel = 0.01;
 
 /** The stretch of another wall that an opening opens; undefined where that does not stand against the opening's wall. */
-export function holeBehind(
-  { t0, t1, z0, z1 }: OpeningPlace,
-  own: Frame | undefined,
-  other: Frame
-): Stretch | undefined {
-  if (!own || own.wall.id === other.wall.id || Math.abs(cross(own.direction, other.direction)) > parallel)
+export function holeBehind({ t0, t1, z0, z1 }: OpeningPlace, own: Frame, other: Frame): Stretch | undefined {
+  if (own.wall.id === other.wall.id || Math.abs(cross(own.direction, other.direction)) > parallel)
     return undefined;
   if (z1 <= other.base || z0 >= other.top) return undefined;
   const corners = [t0, t1].flatMap((t) =>

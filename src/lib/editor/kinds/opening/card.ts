@@ -3,7 +3,7 @@ import { nameElement } from '../../../core/document/names';
 import { baseOf, entryOf } from '../../../core/kinds/catalogue-entry/filled';
 import { describeFrom } from './setting-out';
 import { entryChoices } from './entries';
-import { waysOf } from './ways';
+import { jambChoices, setOutChoices, waysOf } from './ways';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { bodyGroups } from '../catalogue-entry/fields';
 import { certaintyField } from '../../details/shared-fields';
@@ -98,11 +98,7 @@ function placeFields(make: CardMaker, openings: readonly Opening[], set: Set): F
       'to',
       'Set out to',
       openings.map(({ to }) => to),
-      [
-        { value: 'near', label: 'near jamb' },
-        { value: 'centre', label: 'centre' },
-        { value: 'far', label: 'far jamb' }
-      ],
+      setOutChoices,
       (to) => set({ to })
     ),
     make.length(
@@ -148,10 +144,7 @@ function fillingFields(make: CardMaker, openings: readonly Opening[], set: Set):
             'hinge',
             'Hung on',
             openings.map(({ handing }) => handing.hinge),
-            [
-              { value: 'near', label: 'near jamb' },
-              { value: 'far', label: 'far jamb' }
-            ],
+            jambChoices,
             (hinge) => set({ handing: { hinge } })
           )
         ]

@@ -2,7 +2,7 @@
 import { dot, subtract, unit, type Point } from '../../../core/geometry/point';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { likeliestHanding } from '../../../core/kinds/opening/handing';
-import type { OpeningPlace } from '../../../core/kinds/opening/place';
+import { hangingOf, type OpeningPlace } from '../../../core/kinds/opening/place';
 import type { Handing } from '../../../core/kinds/opening/record';
 import { doorAt, swingsOn } from '../../../core/kinds/opening/swings';
 import type { WallFrame } from '../../../core/kinds/wall/frame';
@@ -74,8 +74,9 @@ export class Hanging {
    * While the button is down the opening stays where it is, and the leaf follows the pointer: of the four ways, the one
    * whose tip stands nearest it. Answers whether that is so; `least`: what moves less has only trembled.
    */
-  pull(point: Point, least: number, frame: WallFrame, { opening, t0, t1 }: OpeningPlace): boolean {
+  pull(point: Point, least: number, frame: WallFrame, place: OpeningPlace): boolean {
     const { pressed } = this;
+    const { opening, t0, t1 } = place;
     if (!pressed) return false;
     const by = subtract(point, pressed);
     if (!this.pulled && dot(by, by) < least * least) return true;
@@ -83,9 +84,8 @@ export class Hanging {
     const wide = t1 - t0;
     const ways = (['near', 'far'] as const).flatMap((hinge) =>
       (['inside', 'outside'] as const).map((opens) => {
-        const t = (hinge === 'near') === (opening.end === 'a') ? t0 : t1;
-        const side = (opens === 'outside') === (frame.wall.outside === 'left') ? 1 : -1;
-        const tip = fromFrame(frame, t, side > 0 ? frame.y1 + wide : frame.y0 - wide);
+        const hung = hangingOf(frame, { ...place, opening: { ...opening, handing: { hinge, opens } } });
+        const tip = fromFrame(frame, hung.hinge, hung.side > 0 ? frame.y1 + wide : frame.y0 - wide);
         const off = subtract(point, tip);
         return { hinge, opens, off: dot(off, off) };
       })
@@ -96,12 +96,12 @@ export class Hanging {
   }
 
   /** The leaf as it is pulled, from the jamb that it hangs on towards the pointer. */
-  leaf(frame: WallFrame, { opening, t0, t1 }: OpeningPlace): [Point, Point][] {
+  leaf(frame: WallFrame, place: OpeningPlace): [Point, Point][] {
     const { pulled } = this;
     if (!pulled) return [];
-    const t = (this.hinge === 'near') === (opening.end === 'a') ? t0 : t1;
-    const side = (this.opens === 'outside') === (frame.wall.outside === 'left') ? 1 : -1;
-    const hinge = fromFrame(frame, t, side > 0 ? frame.y1 : frame.y0);
+    const { t0, t1 } = place;
+    const hung = hangingOf(frame, place);
+    const hinge = fromFrame(frame, hung.hinge, hung.side > 0 ? frame.y1 : frame.y0);
     const way = unit(subtract(pulled, hinge));
     const wide = t1 - t0;
     return [[hinge, { x: hinge.x + way.x * wide, y: hinge.y + way.y * wide }]];

@@ -1,6 +1,6 @@
 /** An opening as its elevation in the wall, seen from inside, and its leaf in plan. */
 import { entryOf } from '../../../core/kinds/catalogue-entry/filled';
-import { clearRange, holeOf } from '../../../core/kinds/opening/place';
+import { clearOfWall, holeOf } from '../../../core/kinds/opening/place';
 import type { Opening } from '../../../core/kinds/opening/record';
 import { formatLength } from '../../../core/units/length';
 import type { Point } from '../../../core/geometry/point';
@@ -26,8 +26,8 @@ export function openingPictures(editor: Editor, opening: Opening): Picture[] {
   const place = model?.places.get(opening.wall)?.find((one) => one.opening.id === opening.id);
   const footprint = model?.footprints.walls.get(opening.wall);
   if (!model || !place || !footprint) return [];
-  const { frame, bands } = footprint;
-  const clear = clearRange(frame, bands[0]?.outline ?? []);
+  const { frame } = footprint;
+  const clear = clearOfWall(footprint);
   // Seen from inside: what lies along the wall to the left stands to the left.
   const flip = frame.wall.outside === 'right';
   const along = (t: number) => (flip ? -t : t);

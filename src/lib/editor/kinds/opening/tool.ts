@@ -5,7 +5,7 @@
 import { compassOf } from '../../../core/geometry/compass';
 import { distance, locate, scale, type Point } from '../../../core/geometry/point';
 import { floorAt } from '../../../core/kinds/opening/floor';
-import { clearRange, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
+import { clearOfWall, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
 import { plainDoor } from '../../../core/kinds/catalogue-entry/plain';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { formatHeight } from '../../../core/units/height';
@@ -22,7 +22,7 @@ import type { Values } from '../../values';
 import { entryChoices } from './entries';
 import { Hanging } from './hanging';
 import { atStart, describeFrom, fromChoices, keyOfFrom, linesOf, type From } from './setting-out';
-import { waysOf } from './ways';
+import { jambChoices, setOutChoices, waysOf } from './ways';
 
 /** A head that was typed holds, and the height follows it; until a height is typed. */
 type Size = 'width' | 'height' | 'sill' | 'head';
@@ -36,12 +36,7 @@ const doorKeys = [
 ];
 const wallsKey = { key: 'A', does: 'put one like it in this wall, too' };
 
-const points: Choice[] = [
-  { value: 'near', label: 'near jamb' },
-  { value: 'centre', label: 'centre' },
-  { value: 'far', label: 'far jamb' },
-  { value: 'parts', label: 'centre, in equal parts' }
-];
+const points: Choice[] = [...setOutChoices, { value: 'parts', label: 'centre, in equal parts' }];
 
 /** Where the middle of an opening snaps along the clear wall, and within how many pixels. */
 const shares = [
@@ -133,7 +128,7 @@ export class OpeningTool extends BaseTool implements Tool {
 
   private clearOf(wall: string | undefined): [number, number] {
     const footprint = wall === undefined ? undefined : this.model?.footprints.walls.get(wall);
-    return footprint ? clearRange(footprint.frame, footprint.bands[0]?.outline ?? []) : [0, 0];
+    return footprint ? clearOfWall(footprint) : [0, 0];
   }
 
   /** Whether a floor of the storey lies off its datum, so that heights over either differ. */
@@ -198,12 +193,7 @@ export class OpeningTool extends BaseTool implements Tool {
     if (this.isDoor)
       parts.push(
         ', hung on the',
-        choiceBlank(
-          'hinge',
-          'Hung on',
-          this.hanging.hinge,
-          points.slice(0, 3).filter(({ value }) => value !== 'centre')
-        ),
+        choiceBlank('hinge', 'Hung on', this.hanging.hinge, jambChoices),
         ', opening',
         choiceBlank(
           'opens',

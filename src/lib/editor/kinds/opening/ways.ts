@@ -6,6 +6,14 @@ import type { Handing } from '../../../core/kinds/opening/record';
 
 type Opens = Handing['opens'];
 
+/** The points of an opening that a distance runs to, and the jambs that it can be hung on. */
+export const setOutChoices = [
+  { value: 'near', label: 'near jamb' },
+  { value: 'centre', label: 'centre' },
+  { value: 'far', label: 'far jamb' }
+] as const;
+export const jambChoices = setOutChoices.filter(({ value }) => value !== 'centre');
+
 export function wayOf(wall: Wall | undefined, opens: Opens): string {
   if (!wall || wall.role === 'exterior' || wall.role === 'foundation')
     return opens === 'inside' ? 'inwards' : 'outwards';
