@@ -21,8 +21,17 @@
     refusing = $bindable(false)
   }: { house: House; onleave: () => void; over?: number; refusing?: boolean } = $props();
   let height = $state(48);
+  let width = $state(0);
+  /** The highest it was with each tool at a width: it does not sink again as other walls are pointed at. */
+  let highest = $state<Record<string, number>>({});
+  const tool = $derived(house.hand.tool);
+  const highestAt = $derived(`${tool?.name ?? ''} ${width}`);
+  const least = $derived(highest[highestAt] ?? 48);
   $effect(() => {
     over = Math.max(0, height - 48);
+    // Measured: what is bound follows a frame later than the tool.
+    const now = bar.offsetHeight;
+    if (tool && bar.offsetWidth === width && now > least) highest[highestAt] = now;
   });
   let faults = $state<Record<string, string>>({});
   let drafts = $state<Record<string, string>>({});
@@ -51,7 +60,6 @@
   $effect(() => {
     refusing = refused !== undefined;
   });
-  const tool = $derived(house.hand.tool);
   $effect(() => {
     void tool;
     typedLast = undefined;
@@ -72,6 +80,9 @@
     }
     return list;
   });
+  /** In letters; what is not chosen yet is as wide as the widest that can be. */
+  const widthOf = (choices: readonly { readonly shown: string }[], shown: string | undefined) =>
+    shown?.length ?? Math.max(0, ...choices.map((one) => one.shown.length));
   /** Typed values on blue, proposed ones over dashes, what is kept as it is plain: told by the hints. */
   const lookOf = ({ typed }: Blank) => {
     if (typed) return 'bg-typed font-semibold text-tide';
@@ -168,9 +179,11 @@
   <div
     bind:this={bar}
     bind:offsetHeight={height}
+    bind:offsetWidth={width}
     class="absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-fog bg-white px-4 py-1.5"
     role="group"
     aria-label="The sentence"
+    style:min-height={tool && `${least}px`}
   >
     {#if house.hand.pulled}<span
         ><strong class="text-tide">{house.hand.pulled}</strong>
@@ -189,7 +202,7 @@
                   select: 'max-w-96 border-b-2 text-base font-semibold'
                 }}
                 class="inline-block w-auto"
-                style="width: calc({(chosen?.shown.length ?? 0) * 0.92}ch + 34px)"
+                style="width: calc({widthOf(choices, chosen?.shown) * 0.92}ch + 34px)"
                 title={chosen?.label}
                 value={part.value}
                 onkeydown={(event) => onkeydown(event, part)}

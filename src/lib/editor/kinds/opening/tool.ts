@@ -14,7 +14,7 @@ import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Filling, Opening, SetOutTo } from '../../../core/kinds/opening/record';
 import type { WallFrame } from '../../../core/kinds/wall/frame';
 import type { Editor } from '../../editor';
-import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../../sentence';
+import { choiceBlank, lengthBlank, readBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
@@ -224,17 +224,17 @@ export class OpeningTool extends BaseTool implements Tool {
     ];
   }
 
-  /** What is left of the clear wall on either side. */
+  /** What is left of the clear wall on either side; empty until there is a wall, so that the sentence is as long before. */
   private nibParts(): SentencePart[] {
-    const { place, frame } = this;
-    if (!place || !frame) return [];
-    const [c0, c1] = this.clear;
+    const { place, frame, clear, units } = this;
+    const nib = (name: 'low' | 'high', label: string, size: number | undefined) =>
+      size === undefined ? textBlank(name, label, '') : lengthBlank(name, label, size, units);
     return [
       ', leaving',
-      lengthBlank('low', 'Nib before it', place.t0 - c0, this.units),
-      `${compassOf(scale(frame.direction, -1))} and`,
-      lengthBlank('high', 'Nib behind it', c1 - place.t1, this.units),
-      compassOf(frame.direction)
+      nib('low', 'Nib before it', place && place.t0 - clear[0]),
+      frame ? `${compassOf(scale(frame.direction, -1))} and` : 'before and',
+      nib('high', 'Nib behind it', place && clear[1] - place.t1),
+      frame ? compassOf(frame.direction) : 'behind it'
     ];
   }
 
@@ -307,10 +307,12 @@ export class OpeningTool extends BaseTool implements Tool {
       return `A ${blank} must be more than zero.`;
     if (blank === 'head' && read.value <= this.sizes.get('sill'))
       return `The head must lie above the sill, ${formatHeight(this.sizes.get('sill'), this.units, levels[this.above])}.`;
+    const isNib = blank === 'low' || blank === 'high';
+    if (isNib && !this.wall) return 'A nib is what is left of a wall: point at one first.';
     if (blank === 'distance') {
       this.distance = read.value;
       this.fixed = true;
-    } else if (blank === 'low' || blank === 'high') this.setNib(blank, read.value);
+    } else if (isNib) this.setNib(blank, read.value);
     else this.typeSize(blank as Size, read.value);
     return undefined;
   }
