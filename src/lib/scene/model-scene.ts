@@ -2,6 +2,7 @@
 import CameraControls from 'camera-controls';
 import * as THREE from 'three';
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh';
+import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
@@ -88,11 +89,10 @@ export class ModelScene {
     polygonOffsetFactor: 1,
     polygonOffsetUnits: 1
   });
-  private readonly glass = new THREE.MeshLambertMaterial({
-    color: '#9DBFCB',
-    transparent: true,
-    opacity: 0.6
-  });
+  private readonly glass = {
+    glass: new THREE.MeshLambertMaterial({ color: '#9DBFCB', transparent: true, opacity: 0.6 }),
+    obscured: new THREE.MeshLambertMaterial({ color: '#DCE4E3', transparent: true, opacity: 0.92 })
+  };
   private readonly edgeInk: Record<Tint, THREE.LineBasicMaterial> = {
     plain: new THREE.LineBasicMaterial({ color: themes.day.slate, transparent: true, opacity: 0.75 }),
     trial: new THREE.LineBasicMaterial({ color: '#8A6207' }),
@@ -220,19 +220,17 @@ export class ModelScene {
   private make(element: ShownElement): Shown {
     const group = new THREE.Group();
     group.userData.id = element.id;
-    const solids = element.parts.filter(
-      ({ role, material }) => role !== 'glass' && !this.texturedBy(material)
-    );
+    const solids = element.parts.filter(({ role, material }) => !isGlass(role) && !this.texturedBy(material));
     const solid = this.makeSolid(solids);
     if (solid) group.add(solid);
     const textured = element.parts.flatMap((part) => this.makeTextured(part) ?? []);
     for (const mesh of textured) group.add(mesh);
     for (const part of element.parts) {
-      if (part.role !== 'glass') continue;
+      if (part.role !== 'glass' && part.role !== 'obscured') continue;
       const geometry = new THREE.BufferGeometry();
       geometry.setAttribute('position', new THREE.BufferAttribute(part.triangles, 3));
       geometry.setAttribute('normal', new THREE.BufferAttribute(part.normals, 3));
-      const pane = new THREE.Mesh(geometry, this.glass);
+      const pane = new THREE.Mesh(geometry, this.glass[part.role]);
       pane.userData.glass = true;
       group.add(pane);
     }

@@ -42,6 +42,14 @@ const steps: Readonly<Record<number, Step>> = {
       ...{ rows: 1, glazing: 'clear', handle: 'none', drip: 0 },
       ...{ reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } }
     }
+  }),
+  // Openings that are turned left to right; windows that stand out as a bay or go round a corner.
+  7: gain({
+    opening: { mirrored: false },
+    catalogueEntry: {
+      bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
+      corner: { width: 0, lights: ['fixed'] }
+    }
   })
 };
 

@@ -116,6 +116,20 @@ const catalogue = {
     message: (w) => `No wall stands where ${w.t('thing')} would come to lie.`,
     hint: 'Choose a vector or a line that brings it into a wall of its storey.'
   },
+  'opening.no-corner': {
+    message: (w) =>
+      `${w.t('thing')} is to go round a corner, and no one wall meets ${w.t('wall')} there at an angle.`,
+    hint: 'Set it out from the end of a wall where one other wall meets it, or choose a window unit that stays in its wall.'
+  },
+  'opening.off-corner': {
+    message: (w) =>
+      `${w.t('thing')} is to go round a corner, and its jamb is ${w.l('off')} off the face of ${w.t('wall')}.`,
+    hint: 'Set it out 0 from that face to its near jamb, or choose a window unit that stays in its wall.'
+  },
+  'entry.bent': {
+    message: (w) => `"${w.t('name')}" cannot both stand out as a bay and go round a corner.`,
+    hint: 'Set the depth of the bay or the width round the corner to 0.'
+  },
   'opening.mark': {
     message: (w) => `The mark ${w.t('mark')} is that of ${w.t('other')}.`,
     hint: 'Each mark is used once in a house: give this one another, or leave the field empty for the next free one.'

@@ -9,6 +9,8 @@ export type PartRole =
   | 'leaf'
   | 'sash'
   | 'glass'
+  /** Glass that is not seen through. */
+  | 'obscured'
   | 'bar'
   | 'threshold'
   | 'casing'
@@ -22,6 +24,8 @@ export type PartRole =
   | 'masonry'
   | 'cap'
   | 'hearth';
+
+export const isGlass = (role: PartRole) => role === 'glass' || role === 'obscured';
 
 export interface Part {
   readonly role: PartRole;

@@ -31,7 +31,7 @@ describe('bars', () => {
   ].map(([outer, inner]) => [outer as unknown as Spot, inner as unknown as Spot]);
   const built = (pairs: readonly (readonly [Spot, Spot])[], isRound: boolean) => {
     const mesh = new FaceMesh(900);
-    addBars(mesh, pairs, isRound, (t, y) => at(t, y), -35, 35);
+    addBars(mesh, pairs, isRound, (t, y, z) => ({ plan: at(t, y), z }), -35, 35);
     return mesh.build()!;
   };
   it('close round a frame, and its edges are those of the two boxes that it is between', () => {

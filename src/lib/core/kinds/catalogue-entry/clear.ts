@@ -1,4 +1,5 @@
 /** What one can go or climb through when the leaves of a unit stand open. */
+import { planesOf } from './planes';
 import type { CatalogueEntry } from './record';
 import { leavesOf, surroundOf, type Hole, type Leaf } from './unit';
 
@@ -9,8 +10,15 @@ export interface Clear {
 
 const shut: Clear = { width: 0, height: 0 };
 
+const larger = (p: Clear, q: Clear) => (q.width * q.height > p.width * p.height ? q : p);
+
 /** The widest way that leaves leave when they are open, of windows the largest; nought where none opens. mm. */
-export function clearOf(entry: CatalogueEntry, hole: Hole): Clear {
+export const clearOf = (entry: CatalogueEntry, hole: Hole): Clear =>
+  planesOf(entry, hole)
+    .map((plane) => clearIn(plane.entry, plane.hole))
+    .reduce(larger);
+
+function clearIn(entry: CatalogueEntry, hole: Hole): Clear {
   const { t0, t1, z0, z1 } = surroundOf(entry, hole).room;
   const leaves = leavesOf(entry, hole);
   const [wide, height] = [t1 - t0, z1 - z0];
@@ -45,6 +53,6 @@ export function clearOf(entry: CatalogueEntry, hole: Hole): Clear {
           const width = leaf.t1 - leaf.t0 - (isHungAtSide ? thick(leaf) : 0);
           return { width: Math.max(0, width), height: leaf.z1 - leaf.z0 };
         })
-        .reduce((best, one) => (one.width * one.height > best.width * best.height ? one : best), shut);
+        .reduce(larger, shut);
   }
 }

@@ -42,6 +42,8 @@ export const saveEntry = command({
       refuse(project, 'entry.form', { texts: { form: entry.form, what: entry.filling } });
     if (old && old.filling !== entry.filling)
       refuse(project, 'entry.filling', { subjects: [old.id], texts: { name: old.name, what: old.filling } });
+    if (entry.bay.depth > 0 && entry.corner.width > 0)
+      refuse(project, 'entry.bent', { texts: { name: entry.name } });
     checkPanes(project, entry);
     return done(project, `${old ? 'Change' : 'Make'} ${entry.name}`, [entry], [], [entry.id]);
   }
@@ -53,16 +55,17 @@ const leastPane = 20;
 /** Refuses an entry whose frames, posts, stiles and bars leave its panes no room at the size of a new one. */
 function checkPanes(
   project: Project,
-  { name, filling, form, size, frame, leaf, lights, rows, bars }: CatalogueEntry
+  { name, filling, form, size, frame, leaf, lights, rows, bars, bay }: CatalogueEntry
 ) {
   if (filling === 'door' && leaf.style !== 'glazed') return;
   const isGrid = form === 'casement';
   const columns = isGrid ? Math.ceil(lights.length / Math.min(rows, lights.length)) : 1;
   const levels = isGrid ? Math.min(rows, lights.length) : form === 'sash' ? 2 : 1;
+  const front = size.width - (isGrid && bay.depth > 0 ? 2 * bay.splay : 0);
   const left = (whole: number, parts: number, count: number) =>
     ((whole - frame.width * (parts + 1)) / parts - 2 * leaf.stile - glazingBar * count) / (count + 1);
   for (const [what, whole, pane] of [
-    ['width', size.width, left(size.width, columns, bars.upright)],
+    ['width', front, left(front, columns, bars.upright)],
     ['height', size.height, left(size.height, levels, bars.level)]
   ] as const)
     if (pane < leastPane)

@@ -1,23 +1,19 @@
 /** What a unit in an opening shows in a plan besides its leaves: boards past the wall, and how leaves that stand open are moved. */
+import { boxOf, type Ring } from '../../geometry/ring';
 import type { PartRole } from '../../kernels/solids/part';
 import type { CatalogueEntry } from './record';
+import type { Turn } from './turns';
 import { frameDepth, type Block, type Hole, type Leaf } from './unit';
 
-/** Round an upright axis at (t, y), by an angle, against the clock where t runs to the right and y up; then along. */
-export interface Turn {
-  readonly t: number;
-  readonly y: number;
-  readonly angle: number;
-  readonly along: number;
-}
-
-/** `ring`: bars so wide round the block's border, inwards; `arch`: without the one at the foot. */
+/** `ring`: bars so wide round the block's border, inwards; `arch`: without the one at the foot; `prism`: over its `base`. */
 export interface Piece extends Block {
   readonly role: PartRole;
-  readonly shape: 'box' | 'ring' | 'arch';
+  readonly shape: 'box' | 'ring' | 'arch' | 'prism';
   readonly bar: number;
-  /** How what hangs on a leaf has been moved from where it stands shut. */
-  readonly turn?: Turn;
+  /** Of a prism: convex, against the clock where t is x. */
+  readonly base?: Ring;
+  /** How it has been moved from where it stands in the plane of the wall, with its leaf shut. */
+  readonly turns?: readonly Turn[];
 }
 
 export const box = (role: PartRole, block: Block): Piece => ({
@@ -28,23 +24,61 @@ export const box = (role: PartRole, block: Block): Piece => ({
 });
 export const blockOf = ({ t0, t1, z0, z1, y0, y1 }: Block): Block => ({ t0, t1, z0, z1, y0, y1 });
 
+export const prism = (role: PartRole, base: Ring, z0: number, z1: number): Piece => {
+  const { minX: t0, maxX: t1, minY: y0, maxY: y1 } = boxOf(base);
+  return { ...{ t0, t1, z0, z1, y0, y1 }, ...{ role, shape: 'prism', bar: 0, base } };
+};
+
 const right = Math.PI / 2;
 
 /** How a leaf is moved when the unit stands open by an angle, a right one being all that what slides does. */
-export function turnOf(entry: CatalogueEntry, hole: Hole, leaves: readonly Leaf[], k: number, ajar: number) {
-  const { way, hinge, latch, y0, y1, t0, t1 } = leaves[k]!;
-  const hands = ['left', 'right', 'tiltLeft', 'tiltRight', 'pivots'];
-  const still = { t: hinge, y: hole.opens > 0 ? y1 : y0, angle: 0, along: 0 };
+export function turnOf(
+  entry: CatalogueEntry,
+  hole: Hole,
+  leaves: readonly Leaf[],
+  k: number,
+  ajar: number
+): Turn | undefined {
   if (ajar === 0) return undefined;
-  if (hands.includes(way)) {
-    const y = way === 'pivots' ? (y0 + y1) / 2 : still.y;
-    return { ...still, y, angle: Math.sign(latch - hinge) * hole.opens * ajar };
-  }
-  if (way !== 'slides' || entry.form === 'sash') return undefined;
+  const { way, hinge, latch, y0, y1, z0, z1, t0, t1 } = leaves[k]!;
+  const face = hole.opens > 0 ? y1 : y0;
+  const still: Turn = { about: 'upright', t: hinge, y: face, z: z0, angle: 0, by: [0, 0, 0] };
+  const swung = Math.sign(latch - hinge) * hole.opens * ajar;
   const share = Math.min(1, ajar / right);
-  if (leaves.length === 1) return { ...still, along: -Math.sign(latch - hinge) * (t1 - t0) * share };
-  // Every second leaf goes behind the one before it.
-  return k % 2 === 1 ? { ...still, along: (leaves[k - 1]!.t0 - t0) * share } : undefined;
+  switch (way) {
+    case 'left':
+    case 'right':
+    case 'tiltLeft':
+    case 'tiltRight':
+      return { ...still, angle: swung };
+    case 'pivots':
+      return { ...still, y: (y0 + y1) / 2, angle: swung };
+    case 'folds': {
+      // They stack against the first jamb, each as thick as it is.
+      const leaf = k + (latch < hinge ? 1 : 0);
+      const [cos, sin] = [Math.cos(Math.min(ajar, right)), Math.sin(Math.min(ajar, right))];
+      const along = -leaf * (t1 - t0) * (1 - cos) + leaf * (y1 - y0) * sin;
+      return {
+        ...still,
+        angle: Math.sign(latch - hinge) * hole.opens * Math.min(ajar, right),
+        by: [along, 0, 0]
+      };
+    }
+    case 'top':
+      return { ...still, about: 'level', z: z1, angle: hole.opens * ajar };
+    case 'bottom':
+      return { ...still, about: 'level', angle: -hole.opens * ajar };
+    case 'rises':
+      return { ...still, about: 'level', z: z1, angle: hole.opens * Math.min(ajar, right) };
+    case 'fixed':
+      return undefined;
+    case 'slides':
+      if (entry.form === 'sash')
+        return k === 0 ? { ...still, by: [0, 0, (leaves[1]!.z0 - z0) * share] } : undefined;
+      if (leaves.length === 1) return { ...still, by: [-Math.sign(latch - hinge) * (t1 - t0) * share, 0, 0] };
+      // Every second leaf goes behind the one before it.
+      return k % 2 === 1 ? { ...still, by: [(leaves[k - 1]!.t0 - t0) * share, 0, 0] } : undefined;
+  }
 }
 
 /** Width of a glazing bar, mm. */

@@ -11,6 +11,7 @@
  * Cost: linear in the pieces. Source: own.
  */
 import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, turnOf, type Piece } from './parts';
+import { unitOf } from './planes';
 import type { CatalogueEntry } from './record';
 import {
   barOf,
@@ -28,6 +29,20 @@ import {
 
 /** All pieces of an entry in a hole; its leaves open by `ajar`, radians. */
 export function piecesOf(entry: CatalogueEntry, hole: Hole, ajar = 0): Piece[] {
+  const unit = unitOf(entry, hole);
+  if (!unit) return flatPieces(entry, hole, ajar);
+  return [
+    ...unit.planes.flatMap(({ entry: own, hole: its, turn }) =>
+      flatPieces(own, its, ajar).map((piece) =>
+        turn ? { ...piece, turns: [...(piece.turns ?? []), turn] } : piece
+      )
+    ),
+    ...unit.between
+  ];
+}
+
+/** Of what lies in one plane. */
+function flatPieces(entry: CatalogueEntry, hole: Hole, ajar: number): Piece[] {
   const bar = barOf(entry, hole);
   const [y0, y1] = frameDepth(entry, hole);
   const { t0, t1, z0, z1 } = hole;
@@ -51,7 +66,7 @@ export function piecesOf(entry: CatalogueEntry, hole: Hole, ajar = 0): Piece[] {
         ...dripOf(entry, hole, leaf)
       ];
       const turn = turnOf(entry, hole, leaves, k, ajar);
-      return turn ? pieces.map((piece) => ({ ...piece, turn })) : pieces;
+      return turn ? pieces.map((piece) => ({ ...piece, turns: [turn] })) : pieces;
     }),
     ...(entry.form === 'barn' ? [trackOf(leaves[0]!)] : []),
     ...ledgesOf(entry, hole),
@@ -141,8 +156,10 @@ function grooved(block: Block, count: number, way: 'upright' | 'level'): Piece[]
   ];
 }
 
+const roleOf = (glazing: CatalogueEntry['glazing']) => (glazing === 'obscured' ? 'obscured' : 'glass');
+
 /** Glass in the middle of what holds it, divided by bars. */
-function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {
+function panes({ glass, bars, glazing }: CatalogueEntry, block: Block): Piece[] {
   const middle = (block.y0 + block.y1) / 2;
   const half = Math.min(glass, block.y1 - block.y0) / 2;
   const deep = { y0: middle - half, y1: middle + half };
@@ -153,7 +170,7 @@ function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {
   return [
     ...across.slice(1).map(([from], k) => box('bar', { ...block, t0: across[k]![1], t1: from })),
     ...across.flatMap(([t0, t1]) => [
-      ...up.map(([z0, z1]) => box('glass', { t0, t1, z0, z1, ...deep })),
+      ...up.map(([z0, z1]) => box(roleOf(glazing), { t0, t1, z0, z1, ...deep })),
       ...up.slice(1).map(([from], k) => box('bar', { ...block, t0, t1, z0: up[k]![1], z1: from }))
     ])
   ];
@@ -163,12 +180,12 @@ function panes({ glass, bars }: CatalogueEntry, block: Block): Piece[] {
 const bladeGap = 2;
 
 /** Blades shut edge to edge. */
-function blades({ glass, leaves }: CatalogueEntry, leaf: Leaf): Piece[] {
+function blades({ glass, leaves, glazing }: CatalogueEntry, leaf: Leaf): Piece[] {
   const middle = (leaf.y0 + leaf.y1) / 2;
   const half = Math.min(glass, leaf.y1 - leaf.y0) / 2;
   const high = Math.min(bladeGap, (leaf.z1 - leaf.z0) / leaves / 3);
   return divided(leaf.z0, leaf.z1, leaves - 1, high).map(([z0, z1]) =>
-    box('glass', { ...leaf, z0, z1, y0: middle - half, y1: middle + half })
+    box(roleOf(glazing), { ...leaf, z0, z1, y0: middle - half, y1: middle + half })
   );
 }
 

@@ -9,6 +9,8 @@ export const plainDoor: CatalogueEntry = {
   ...{ id: '', kind: 'catalogueEntry', name: 'Plain door', filling: 'door', form: 'hinged' },
   ...{ leaves: 1, share: 0.5, lights: ['fixed'], rows: 1, glass: 24, glazing: 'clear', threshold: 0 },
   ...{ handle: 'none', drip: 0, reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } },
+  bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
+  corner: { width: 0, lights: ['fixed'] },
   leaf: { style: 'flush', panels: 1, glazed: 0, stile: 100, thickness: 44 },
   bars: { upright: 0, level: 0 },
   frame: { width: 30, depth: null, recess: null },

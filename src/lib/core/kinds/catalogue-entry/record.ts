@@ -35,6 +35,9 @@ export const glazings = ['clear', 'obscured', 'safety'] as const;
 /** `lever`: with its neck; `knob`; `bar`: upright, on two necks. */
 export const handles = ['none', 'lever', 'knob', 'bar'] as const;
 
+/** How the sides of a bay open: `hung` beside the wall. */
+export const baySides = ['fixed', 'hung', 'top'] as const;
+
 /** A strip on the face of the wall round an opening; none where its width is 0. */
 export interface Trim {
   readonly width: number;
@@ -54,7 +57,9 @@ export interface Ledge {
  * the wall; `frame.recess`: from the outer face, null: in the middle of the structure. `lights`: seen from inside, row by
  * row from the top, in so many `rows`. `drip`: how far the bar at the foot of a leaf stands out; 0: none. `reveal`: how
  * thick the boards are that line the wall from the frame to its faces; 0: none. `beside`: how wide the fixed glass is
- * beside the leaves of a door, seen from inside, and how high above them; 0: none.
+ * beside the leaves of a door, seen from inside, and how high above them; 0: none. `bay`: how far the front of a window
+ * stands off the wall, 0: not at all, how far either side comes in along the wall by then, and how thick the boards are at
+ * its foot and head. `corner`: how wide a window goes on in the wall round the corner, 0: not at all, and its lights there.
  */
 export interface CatalogueEntry {
   readonly id: string;
@@ -80,6 +85,13 @@ export interface CatalogueEntry {
   readonly drip: number;
   readonly reveal: { readonly outside: number; readonly inside: number };
   readonly beside: { readonly left: number; readonly right: number; readonly above: number };
+  readonly bay: {
+    readonly depth: number;
+    readonly splay: number;
+    readonly boards: number;
+    readonly sides: (typeof baySides)[number];
+  };
+  readonly corner: { readonly width: number; readonly lights: readonly LightWay[] };
   readonly frame: { readonly width: number; readonly depth: number | null; readonly recess: number | null };
   readonly threshold: number;
   readonly casing: { readonly outside: Trim; readonly inside: Trim };
@@ -91,6 +103,7 @@ export interface CatalogueEntry {
 const least = (from: number) => number().min(from).max(f.most).required();
 const trim = () => object({ width: least(0), thickness: least(0) }).required();
 const ledge = () => object({ past: least(0), thickness: least(0) }).required();
+const lights = () => array(mixed<LightWay>().oneOf(lightWays).required()).min(1).max(48).required();
 const count = (most: number, from = 0) => number().integer().min(from).max(most).required();
 
 /** What a catalogue entry may be in a file, besides its id and kind. */
@@ -100,7 +113,7 @@ export const schema = object({
   form: f.choice(forms),
   leaves: count(12, 1),
   share: number().min(0.1).max(0.9).required(),
-  lights: array(mixed<LightWay>().oneOf(lightWays).required()).min(1).max(48).required(),
+  lights: lights(),
   rows: count(12, 1),
   leaf: object({
     style: f.choice(leafStyles),
@@ -116,6 +129,8 @@ export const schema = object({
   drip: least(0),
   reveal: object({ outside: least(0), inside: least(0) }).required(),
   beside: object({ left: least(0), right: least(0), above: least(0) }).required(),
+  bay: object({ depth: least(0), splay: least(0), boards: least(0), sides: f.choice(baySides) }).required(),
+  corner: object({ width: least(0), lights: lights() }).required(),
   frame: object({
     width: least(1),
     depth: number().min(1).max(f.most).nullable().defined(),

@@ -333,6 +333,39 @@ const windows: readonly Spec[] = [
         ledge: { outside: { past: 40, thickness: 30 }, inside: { past: 0, thickness: 0 } }
       }
     }
+  ],
+  [
+    'window-corner',
+    'Corner pair',
+    [
+      [1200, 1200, 900],
+      [48, 48, 36]
+    ],
+    { lights: ['left'], corner: { width: 1200, lights: ['fixed'] } }
+  ],
+  [
+    'window-bay',
+    'Splayed bay',
+    [
+      [2400, 1500, 600],
+      [96, 60, 24]
+    ],
+    {
+      ...{ lights: ['fixed', 'fixed'], bay: { depth: 600, splay: 450, boards: 50, sides: 'hung' } },
+      casing: { outside: bare, inside: cased }
+    }
+  ],
+  [
+    'window-box-bay',
+    'Box bay',
+    [
+      [1800, 1500, 600],
+      [72, 60, 24]
+    ],
+    {
+      ...{ lights: ['left', 'fixed', 'right'], bay: { depth: 450, splay: 0, boards: 50, sides: 'fixed' } },
+      casing: { outside: bare, inside: cased }
+    }
   ]
 ];
 
@@ -343,6 +376,7 @@ const ofWindows: CatalogueEntry = {
 };
 
 export function starterEntries(system: UnitSystem): CatalogueEntry[] {
+  const whole = (mm: number) => (system === 'ft' ? Math.round(mm / inch) * inch : mm);
   const entryOf =
     (model: CatalogueEntry) =>
     ([id, name, [mm, inches], more]: Spec): CatalogueEntry => {
@@ -353,7 +387,9 @@ export function starterEntries(system: UnitSystem): CatalogueEntry[] {
         id,
         name,
         size: { width: width * unit, height: height * unit, sill: sill * unit },
-        ...more
+        ...more,
+        ...(more.bay && { bay: { ...more.bay, depth: whole(more.bay.depth), splay: whole(more.bay.splay) } }),
+        ...(more.corner && { corner: { ...more.corner, width: whole(more.corner.width) } })
       };
     };
   return [...doors.map(entryOf(ofDoors)), ...windows.map(entryOf(ofWindows))];

@@ -11,6 +11,7 @@
  * Cost: linear in the pieces. Source: own.
  */
 import type { CatalogueEntry, LightWay } from './record';
+import type { Turn } from './turns';
 
 /** Between two places along the wall, two heights and two distances across. */
 export interface Block {
@@ -30,6 +31,17 @@ export interface Hole extends Block {
   /** To which side a leaf opens, 1 to the left of the wall; and whether it hangs on the jamb at t0. */
   readonly opens: 1 | -1;
   readonly hungLow: boolean;
+  /** The wall that it goes on in where it goes round a corner. */
+  readonly round?: Round | undefined;
+}
+
+/** The hole in the wall round a corner, in coordinates of that wall, and how these lie in those of the own. */
+export interface Round {
+  readonly hole: Hole;
+  readonly turn: Turn;
+  /** Whether the corner is where the own wall ends, and the other. */
+  readonly isAtOwnEnd: boolean;
+  readonly isAtEnd: boolean;
 }
 
 /** A leaf, sash or light as it stands when it is shut, and how it opens. */

@@ -1,13 +1,12 @@
 /** What fills openings: door sets and window units of the catalogue, and plain ones. */
 import { fromFrame } from '../../kernels/joints/frame';
-import { addBars, type Spot } from '../../kernels/solids/bars';
+import { addBars, addPrism, type Placing, type Spot } from '../../kernels/solids/bars';
 import { FaceMesh } from '../../kernels/solids/face-mesh';
 import { result, sameInput, stageWithMemory } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { entries, places } from './stages';
-import type { Turn } from '../catalogue-entry/parts';
+import { placeAfter, type Turn } from '../catalogue-entry/turns';
 import { piecesOf } from '../catalogue-entry/pieces';
-import type { Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { datumOf } from '../storey/record';
 import type { Part, PartRole } from '../../kernels/solids/part';
@@ -24,9 +23,13 @@ export function fillingParts(
   if (!entry) return [];
   const meshes = new Map<PartRole, FaceMesh>();
   const pieces = piecesOf(entry, holeOf(frame, place), place.opening.ajar ?? 0);
-  for (const { role, shape, bar, turn, t0, t1, z0, z1, y0, y1 } of pieces) {
+  for (const { role, shape, bar, base, turns, t0, t1, z0, z1, y0, y1 } of pieces) {
     const mesh = meshes.get(role) ?? new FaceMesh(datum);
     meshes.set(role, mesh);
+    if (base) {
+      addPrism(mesh, base, placing(frame, turns), z0, z1);
+      continue;
+    }
     // Corners going round against the clock, each with the inner one across a bar.
     const foot = shape === 'ring' ? bar : 0;
     const pairs: [Spot, Spot][] =
@@ -59,20 +62,18 @@ export function fillingParts(
               [t0 + bar, z0 + foot]
             ]
           ];
-    addBars(mesh, pairs, shape === 'ring', placing(frame, turn), y0, y1);
+    addBars(mesh, pairs, shape === 'ring', placing(frame, turns), y0, y1);
   }
   return [...meshes].map(([role, mesh]) => ({ role, ply: null, material: null, mesh: mesh.build()! }));
 }
 
-/** Places in plan of what stands along and across a wall, turned and moved with its leaf. */
-function placing(frame: FillingHost, turn: Turn | undefined): (t: number, y: number) => Point {
-  if (!turn) return (t, y) => fromFrame(frame, t, y);
-  const [cos, sin] = [Math.cos(turn.angle), Math.sin(turn.angle)];
-  return (t, y) => {
-    const [u, v] = [t - turn.t, y - turn.y];
-    return fromFrame(frame, turn.t + u * cos - v * sin + turn.along, turn.y + u * sin + v * cos);
+/** What stands along and across a wall, turned and moved with its leaf. */
+const placing =
+  (frame: FillingHost, turns: readonly Turn[] = []): Placing =>
+  (...place) => {
+    const [t, y, z] = placeAfter(place, turns);
+    return { plan: fromFrame(frame, t, y), z };
   };
-}
 
 interface Filled {
   readonly values: readonly unknown[];
@@ -103,7 +104,7 @@ export const openingBodies = stageWithMemory(
   () => new FillingMemory(),
   ({ frame, place, entry, datum }, id, memory): ElementBody | undefined => {
     if (!frame || !place) return undefined;
-    const { t0, t1, z0, z1, opening } = place;
+    const { t0, t1, z0, z1, opening, round } = place;
     const { origin, direction, y0, y1, core, wall } = frame;
     const values = [
       ...[
@@ -116,6 +117,7 @@ export const openingBodies = stageWithMemory(
         opening.handing.hinge,
         opening.end,
         opening.ajar,
+        ...(round ? [round.frame, round.t0, round.t1] : []),
         datum,
         wall.storey
       ],

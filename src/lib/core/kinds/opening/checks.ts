@@ -3,6 +3,7 @@ import { distanceFor, placeOpening, type OpeningPlace } from './place';
 import { needFrame } from '../wall/checks';
 import { frameOf } from '../wall/frame';
 import { wallsAcross } from './crossed';
+import { goneRound, isCorner, meetingOf, offCorner, roundWidth, type RoundWall } from './round';
 import { compassOf } from '../../geometry/compass';
 import { scale } from '../../geometry/point';
 import { toStored, tolerances } from '../../geometry/tolerances';
@@ -41,13 +42,55 @@ export function checkOpenings(
   const affected = new Set(walls);
   for (const opening of project.tables.opening.values())
     if (opening.origin.kind === 'face' && walls.has(opening.origin.wall)) affected.add(opening.wall);
+  const bent = placesRound(project);
+  for (const { opening, round } of bent)
+    if (walls.has(opening.wall) || walls.has(round.wall)) affected.add(opening.wall).add(round.wall);
   for (const id of affected) {
     const wall = project.tables.wall.get(id);
     if (!wall) continue;
-    const places = openingsOf(project, id).map((opening) => placeOf(project, opening, wall));
+    const own = openingsOf(project, id).map((opening) => placeOf(project, opening, wall));
+    // Those round a corner, as far as they lie in this wall.
+    const legs = bent.flatMap(({ round, ...place }) =>
+      round.wall === id ? [{ ...place, t0: Math.max(0, round.t0), t1: round.t1 }] : []
+    );
+    const places = [...own, ...legs];
     for (const place of places) checkPlace(project, wall, place, squeezed !== 'none');
     for (const place of places) checkOverlaps(project, place, places);
   }
+}
+
+/** The openings that go round a corner, each with where it goes on. */
+function placesRound(project: Project): (OpeningPlace & { readonly round: RoundWall })[] {
+  return [...project.tables.opening.values()].flatMap((opening) => {
+    const width = roundWidth(project, opening);
+    const meeting = width > 0 ? meetingOf(project, opening) : undefined;
+    const [wall, other] = [opening.wall, meeting?.wall ?? ''].map((id) => project.tables.wall.get(id));
+    const [frame, across] = [wall && frameOf(project, wall), other && frameOf(project, other)];
+    if (!meeting || !wall || !frame || !across) return [];
+    const place = goneRound(frame, across, placeOf(project, opening, wall), meeting, width);
+    return place.round ? [{ ...place, round: place.round }] : [];
+  });
+}
+
+/** Refuses what is to go round a corner and stands at none. */
+export function checkCorner(project: Project, opening: Opening) {
+  if (roundWidth(project, opening) === 0) return;
+  const subjects = [opening.id, opening.wall];
+  const thing = nameOf(project, opening);
+  const wall = project.tables.wall.get(opening.wall)!;
+  const frame = needFrame(project, wall);
+  const meeting = meetingOf(project, opening);
+  const other = meeting && project.tables.wall.get(meeting.wall);
+  const across = other && frameOf(project, other);
+  if (!across || !isCorner(frame, across))
+    refuse(project, 'opening.no-corner', { subjects, texts: { thing, wall: nameOf(project, wall) } });
+  const off = offCorner(frame, across, placeOf(project, opening, wall), meeting);
+  if (off > tolerances.coincident)
+    refuse(project, 'opening.off-corner', {
+      subjects,
+      numbers: { off },
+      texts: { thing, wall: nameOf(project, other) }
+    });
 }
 
 /** Refuses an opening that another wall of the storey runs through or ends in. */

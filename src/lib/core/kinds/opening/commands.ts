@@ -19,7 +19,7 @@ import {
   refuse
 } from '../../document/command';
 import { nameOf } from '../../document/names';
-import { checkCrossings, checkOpenings } from './checks';
+import { checkCorner, checkCrossings, checkOpenings } from './checks';
 import { usualSizes } from '../../units/usual';
 import { idMaker, settingsOf } from '../../document/project';
 
@@ -29,6 +29,7 @@ const shape = {
   filling: openingArgs.filling(),
   entry: s.id().nullable(),
   overrides: s.object(bodyArgs()).noUnknown(true).nullable().default(undefined),
+  mirrored: s.flag(),
   escape: s.flag(),
   through: s.flag(),
   ajar: s.degrees().min(0).max(180).nullable(),
@@ -104,6 +105,7 @@ function openingOf(
   const plain: Opening = {
     ...{ id, kind: 'opening', name: '', mark: '', wall: args.wall, filling, entry: null, overrides: null },
     ...{
+      mirrored: false,
       escape: false,
       through: false,
       ajar: null,
@@ -131,6 +133,7 @@ export function fitting(
   for (const opening of openings) {
     const old = project.tables.opening.get(opening.id);
     if (!old || isElsewhere(old, opening)) checkCrossings(would, opening);
+    if (!old || isElsewhere(old, opening) || isMadeOtherwise(old, opening)) checkCorner(would, opening);
   }
   return done(project, label, openings, [], made);
 }
@@ -202,6 +205,9 @@ const isElsewhere = (old: Opening, now: Opening) =>
     (field) => old[field] !== now[field]
   );
 
+const isMadeOtherwise = (old: Opening, now: Opening) =>
+  old.filling !== now.filling || old.entry !== now.entry || old.overrides !== now.overrides;
+
 /** What may be said anew of an opening, checked. */
 interface Changes {
   readonly name?: string | undefined;
@@ -210,6 +216,7 @@ interface Changes {
   readonly filling?: Filling | undefined;
   readonly entry?: string | null | undefined;
   readonly overrides?: object | null | undefined;
+  readonly mirrored?: boolean | undefined;
   readonly escape?: boolean | undefined;
   readonly through?: boolean | undefined;
   readonly ajar?: number | null | undefined;
@@ -238,6 +245,7 @@ function changed(project: Project, old: Opening, args: Changes): Opening {
     filling,
     entry: entryGiven(project, entry, filling),
     overrides: filling === 'none' ? null : overrides,
+    mirrored: args.mirrored ?? old.mirrored,
     escape: args.escape ?? old.escape,
     through: args.through ?? old.through,
     ajar: ajarOf(args.ajar, old.ajar),
@@ -266,7 +274,7 @@ function changing(project: Project, openings: readonly Opening[], old: Opening):
 export const setOpening = command({
   name: 'setOpening',
   about:
-    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual. `through`: it goes on through walls of its storey that stand against its own.',
+    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual. `mirrored`: what fills it is turned left to right. `through`: it goes on through walls of its storey that stand against its own.',
   args: s.object({ id: s.id().required(), wall: s.id(), ...shape }),
   example: { id: 'opening-1', width: 1010, distance: 750 },
   run: (project, { id, ...args }) => {
@@ -276,8 +284,19 @@ export const setOpening = command({
 });
 
 /** What is taken over from another opening: all but where it is and what it is called. */
-const likeness = ({ filling, entry, overrides, escape, ajar, width, height, sill, handing }: Opening) => ({
-  ...{ filling, entry, overrides, escape, ajar, width, height, sill, handing }
+const likeness = ({
+  filling,
+  entry,
+  overrides,
+  mirrored,
+  escape,
+  ajar,
+  width,
+  height,
+  sill,
+  handing
+}: Opening) => ({
+  ...{ filling, entry, overrides, mirrored, escape, ajar, width, height, sill, handing }
 });
 
 export const setOpenings = command({
@@ -288,7 +307,7 @@ export const setOpenings = command({
     ids: s.ids().required(),
     like: s.id(),
     ...{ filling: shape.filling, entry: shape.entry, overrides: shape.overrides, escape: shape.escape },
-    ...{ through: shape.through },
+    ...{ mirrored: shape.mirrored, through: shape.through },
     ...{ ajar: shape.ajar, to: shape.to, distance: shape.distance, width: shape.width, height: shape.height },
     ...{ sill: shape.sill, certainty: shape.certainty },
     handing: openingArgs.someHanding().default(undefined)

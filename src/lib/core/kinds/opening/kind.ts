@@ -23,11 +23,15 @@ function calledOpening(record: Opening, project: Project): string {
 /** Set out from a face that goes, it stays where it is. */
 const atOwnPlace = (record: Opening, { before }: Loss): Opening => freed(before.project, record);
 
-/** It rides with its wall; mirrored, the face that it is set out from is read on the other side. */
+/** It rides with its wall; mirrored, what fills it is, too, and the face that it is set out from is read on the other side. */
 function movedOpening(record: Opening, { flips }: Motion): Opening {
-  const { origin } = record;
-  if (!flips || origin.kind !== 'face') return record;
-  return { ...record, origin: { ...origin, side: otherSide[origin.side] } };
+  if (!flips) return record;
+  const { origin, filling, mirrored } = record;
+  return {
+    ...record,
+    mirrored: filling !== 'none' && !mirrored,
+    origin: origin.kind === 'face' ? { ...origin, side: otherSide[origin.side] } : origin
+  };
 }
 
 export const opening: Declaration<Opening> = {

@@ -38,15 +38,20 @@ export function movedOpening(project: Project, opening: Opening, motion: Motion)
   const isHungLow = !along(scale(own.direction, hinge - latch), frame.direction);
   const isLeft = along(scale(own.left, side), frame.left);
   const host = frame.wall;
+  // What lies to the left, seen from inside, stays on that side of the house.
+  const toLeft = (of: Frame) => scale(of.direction, of.wall.outside === 'left' ? -1 : 1);
+  const turned = opening.filling !== 'none' && !along(toLeft(own), toLeft(frame));
+  const mirrored = opening.mirrored !== turned;
   const handingAt = (end: Opening['end']): Opening['handing'] => ({
     hinge: isHungLow === (end === 'a') ? 'near' : 'far',
     opens: isLeft === (host.outside === 'left') ? 'outside' : 'inside'
   });
-  if (host.id === wall.id) return placedAt(project, { ...opening, handing: handingAt(opening.end) }, t0);
+  if (host.id === wall.id)
+    return placedAt(project, { ...opening, mirrored, handing: handingAt(opening.end) }, t0);
   return {
     ...opening,
     ...{ wall: host.id, end: 'a', origin: { kind: 'line' }, to: 'near', distance: toStored(t0) },
-    handing: handingAt('a')
+    ...{ mirrored, handing: handingAt('a') }
   };
 }
 

@@ -22,7 +22,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   name: '',
   wall: 'w',
   filling: 'none',
-  ...{ entry: null, overrides: null, escape: false, through: false, ajar: null },
+  ...{ entry: null, overrides: null, mirrored: false, escape: false, through: false, ajar: null },
   end: 'a',
   origin: { kind: 'line' },
   to: 'near',

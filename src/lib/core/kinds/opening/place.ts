@@ -8,6 +8,7 @@ import type { Handing, Opening, SetOutOrigin } from './record';
 import { fromFrame, type Frame, type Side, type WallEnd } from '../../kernels/joints/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import type { Hole } from '../catalogue-entry/unit';
+import { roundHole, type RoundWall } from './round';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
 export interface OpeningPlace {
@@ -16,6 +17,8 @@ export interface OpeningPlace {
   readonly t1: number;
   readonly z0: number;
   readonly z1: number;
+  /** Where it goes on round a corner. */
+  readonly round?: RoundWall | undefined;
 }
 
 /** A face further off its joint than this, along the wall, is of no use to measure from, mm. */
@@ -95,19 +98,21 @@ export function hangingOf({ wall }: Frame, { opening, t0, t1 }: OpeningPlace): H
 export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | 'y1' | 'core'> & {
   readonly wall: { readonly outside: Side };
 };
-export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1'> & {
+export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1' | 'round'> & {
   readonly opening: Pick<Opening, 'filling' | 'handing' | 'end' | 'ajar'>;
 };
 
 /** The hole that an opening makes, as what fills it sees it. */
-export function holeOf({ y0, y1, core, wall }: FillingHost, { opening, t0, t1, z0, z1 }: FilledPlace): Hole {
+export function holeOf(host: FillingHost, { opening, t0, t1, z0, z1, round }: FilledPlace): Hole {
   const { handing, end } = opening;
-  return {
+  const { y0, y1, core, wall } = host;
+  const hole: Hole = {
     ...{ t0, t1, z0, z1, y0, y1, core },
     out: wall.outside === 'left' ? 1 : -1,
     opens: sideOfLeaf(wall, handing),
     hungLow: (handing.hinge === 'near') === (end === 'a')
   };
+  return round ? { ...hole, round: roundHole(host, hole, round) } : hole;
 }
 
 /** Place from a set-out: distance to near jamb, centre or far jamb, near being nearer the origin. */

@@ -5,11 +5,13 @@
 import { fromFrame, type Frame } from '../../kernels/joints/frame';
 import { sureness } from '../../display/certainty';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
-import { angleOf, subtract, type Point } from '../../geometry/point';
+import { angleOf, leftOf, rotate, subtract, type Point } from '../../geometry/point';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { ledgesOf, turnOf, type Turn } from '../catalogue-entry/parts';
+import { ledgesOf, turnOf } from '../catalogue-entry/parts';
+import { placeAfter, type Turn } from '../catalogue-entry/turns';
 import { frameDepth, leavesOf, surroundOf, type Hole, type Leaf } from '../catalogue-entry/unit';
-import { holeOf, type OpeningPlace } from './place';
+import { unitOf, type Unit } from '../catalogue-entry/planes';
+import { holeOf, type FillingHost, type OpeningPlace } from './place';
 
 /** `entry`: what fills it; undefined where it is bare. */
 export function drawOpening(frame: Frame, place: OpeningPlace, entry: CatalogueEntry | undefined): Mark[] {
@@ -17,25 +19,19 @@ export function drawOpening(frame: Frame, place: OpeningPlace, entry: CatalogueE
 }
 
 class Symbol {
-  private readonly hole: Hole;
-
   constructor(
-    private readonly frame: Frame,
-    private readonly place: OpeningPlace
-  ) {
-    this.hole = holeOf(frame, place);
-  }
+    private readonly frame: FillingHost,
+    private readonly place: OpeningPlace,
+    private readonly hole: Hole = holeOf(frame, place)
+  ) {}
 
   draw(entry: CatalogueEntry | undefined): Mark[] {
     const { z0, z1 } = this.place;
     if (z0 >= cutHeight || z1 <= cutHeight || !entry) return this.faces('overhead');
+    const unit = unitOf(entry, this.hole);
+    if (unit) return this.bent(unit);
+    if (entry.filling === 'window') return [...this.faces('face'), ...this.unit(entry)];
     const leaves = leavesOf(entry, this.hole);
-    if (entry.filling === 'window')
-      return [
-        ...this.faces('face'),
-        ...this.unit(entry, entry.form === 'casement' ? cutOf(leaves) : leaves),
-        ...(this.ajar === null ? [] : leaves.flatMap((_, k) => this.shownOpen(entry, leaves, k)))
-      ];
     return [
       ...this.faces('thin'),
       ...this.surround(entry),
@@ -46,6 +42,30 @@ class Symbol {
   /** How far its leaves are to be shown open; null: as usual. */
   private get ajar() {
     return this.place.opening.ajar;
+  }
+
+  /** What leaves the plane of its wall: each flat part of it, the posts between, and what it stands on. */
+  private bent({ planes, between, outline }: Unit): Mark[] {
+    const { subject, group } = this.base;
+    return [
+      ...outline.map((points): Mark => ({
+        ...{ kind: 'stroke', subject, group, closed: false, pen: 'face', ink: 'slate' },
+        points: points.map(({ x, y }) => this.at(x, y))
+      })),
+      ...between.flatMap(({ role, base }): Mark[] =>
+        role === 'frame' && base
+          ? [
+              {
+                ...{ kind: 'stroke', subject, group, closed: true, pen: 'fine', ink: 'slate' },
+                points: base.map(({ x, y }) => this.at(x, y))
+              }
+            ]
+          : []
+      ),
+      ...planes.flatMap((plane) =>
+        new Symbol(planeFrame(this.frame, plane.turn), this.place, plane.hole).unit(plane.entry)
+      )
+    ];
   }
 
   /** A light of a window that is to be seen open. */
@@ -66,13 +86,15 @@ class Symbol {
   }
 
   private faces(pen: Pen): Mark[] {
-    const { t0, t1 } = this.place;
+    const { t0, t1 } = this.hole;
     return [this.frame.y0, this.frame.y1].map((y) => this.line(t0, y, t1, y, pen));
   }
 
   /** Frame, posts and glass of a window, and the boards past the wall. */
-  private unit(entry: CatalogueEntry, leaves: readonly Leaf[]): Mark[] {
-    const { t0, t1 } = this.place;
+  private unit(entry: CatalogueEntry): Mark[] {
+    const { t0, t1 } = this.hole;
+    const all = leavesOf(entry, this.hole);
+    const leaves = entry.form === 'casement' ? cutOf(all) : all;
     const [f0, f1] = frameDepth(entry, this.hole);
     const posts = leaves.slice(1).flatMap(({ t0: to }, k) => {
       const from = leaves[k]!.t1;
@@ -90,7 +112,8 @@ class Symbol {
         const face = y1 > this.frame.y1 ? this.frame.y1 : this.frame.y0;
         if (Math.abs(past - face) < 1) return [];
         return [detail(this.outline(t0, t1, face, past))];
-      })
+      }),
+      ...(this.ajar === null ? [] : all.flatMap((_, k) => this.shownOpen(entry, all, k)))
     ];
   }
 
@@ -98,8 +121,11 @@ class Symbol {
     switch (leaf.way) {
       case 'slides':
         return this.slid(entry, leaves, leaf, k);
-      case 'folds':
-        return [this.folded(leaf)];
+      case 'folds': {
+        const turn = this.ajar === null ? undefined : turnOf(entry, this.hole, leaves, k, this.ajar);
+        if (this.ajar === 0) return [this.outline(leaf.t0, leaf.t1, leaf.y0, leaf.y1, 'chalk')];
+        return [turn ? this.turned(leaf, turn) : this.folded(leaf)];
+      }
       case 'rises': {
         // As far into the room as it is high.
         const far = this.hole.opens > 0 ? leaf.y1 : leaf.y0;
@@ -111,14 +137,14 @@ class Symbol {
         ];
       }
       default:
-        return this.swing(leaf);
+        return this.swing(entry, leaves, k);
     }
   }
 
   /** In its track with an arrow; what goes into or along the wall is dashed where it goes. */
   private slid(entry: CatalogueEntry, leaves: readonly Leaf[], leaf: Leaf, k: number): Mark[] {
     const turn = turnOf(entry, this.hole, leaves, k, this.ajar ?? 0);
-    const by = turn?.along ?? 0;
+    const by = turn?.by[0] ?? 0;
     const here = this.outline(leaf.t0 + by, leaf.t1 + by, leaf.y0, leaf.y1, 'chalk');
     if (leaves.length > 1) return [here, ...this.arrow(leaf, k % 2 === 0 ? 1 : -1, k)];
     const way = leaf.hinge < leaf.latch ? -1 : 1;
@@ -132,15 +158,13 @@ class Symbol {
   }
 
   /** The leaf open, at a right angle or as it is to be shown, and the part of a circle that it sweeps. */
-  private swing(leaf: Leaf): Mark[] {
-    const { hinge, latch, y0, y1 } = leaf;
-    const sign = this.hole.opens;
-    const isPivoted = leaf.way === 'pivots';
-    const y = isPivoted ? (y0 + y1) / 2 : sign > 0 ? y1 : y0;
-    const ajar = this.ajar ?? Math.PI / 2;
-    const turn: Turn = { t: hinge, y, angle: Math.sign(latch - hinge) * sign * ajar, along: 0 };
+  private swing(entry: CatalogueEntry, leaves: readonly Leaf[], k: number): Mark[] {
+    const leaf = leaves[k]!;
+    const { hinge, latch } = leaf;
+    const turn = turnOf(entry, this.hole, leaves, k, this.ajar ?? Math.PI / 2);
+    if (!turn) return [this.outline(leaf.t0, leaf.t1, leaf.y0, leaf.y1, 'chalk')];
+    const { y } = turn;
     const arc = (tip: number): Mark[] => {
-      if (ajar === 0) return [];
       const centre = this.at(hinge, y);
       const from = angleOf(subtract(this.at(tip, y), centre));
       // Angles run the same way in the plan as along and across the wall: left of a wall is against the clock.
@@ -153,21 +177,21 @@ class Symbol {
       ];
     };
     const tail = leaf.t0 + leaf.t1 - latch;
-    return [this.turned(leaf, turn), ...arc(latch), ...(isPivoted ? arc(tail) : [])];
+    return [this.turned(leaf, turn), ...arc(latch), ...(leaf.way === 'pivots' ? arc(tail) : [])];
   }
 
   /** A leaf as it stands when it is turned. */
-  private turned({ t0, t1, y0, y1 }: Leaf, { t, y, angle }: Turn): Mark {
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  private turned({ t0, t1, y0, y1, z0 }: Leaf, turn: Turn): Mark {
     const corners = [
       [t0, y0],
       [t1, y0],
       [t1, y1],
       [t0, y1]
     ] as const;
-    const ring = corners.map(([u, v]) =>
-      this.at(t + (u - t) * cos - (v - y) * sin, y + (u - t) * sin + (v - y) * cos)
-    );
+    const ring = corners.map(([u, v]) => {
+      const [t, y] = placeAfter([u, v, z0], [turn]);
+      return this.at(t, y);
+    });
     return { kind: 'region', ...this.base, rings: [ring], pen: 'fine', ink: 'slate', fill: 'chalk' };
   }
 
@@ -210,6 +234,13 @@ class Symbol {
       ? { kind: 'region', ...this.base, rings: [ring], pen: 'fine', ink: 'slate', fill }
       : { kind: 'stroke', ...this.base, points: ring, closed: true, pen: 'thin', ink: 'slate' };
   }
+}
+
+/** The frame whose coordinates are those of a flat part of a unit. */
+function planeFrame(frame: FillingHost, turn: Turn | null): FillingHost {
+  if (!turn) return frame;
+  const direction = rotate(frame.direction, turn.angle);
+  return { ...frame, origin: fromFrame(frame, turn.by[0], turn.by[1]), direction, left: leftOf(direction) };
 }
 
 const detail = (mark: Mark): Mark => ({ ...mark, isDetail: true });

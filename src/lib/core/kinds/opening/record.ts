@@ -37,6 +37,8 @@ export interface Opening {
   readonly entry: string | null;
   /** What it has otherwise than that entry; null: nothing. */
   readonly overrides: Overrides | null;
+  /** What fills it is turned left to right. */
+  readonly mirrored: boolean;
   /** Wanted as a way out in a fire. */
   readonly escape: boolean;
   /** Goes on through walls that stand against its own. */
@@ -79,6 +81,7 @@ export const schema = object({
   filling: f.choice(fillings),
   entry: string().min(1).max(200).nullable().defined(),
   overrides: overrides(),
+  mirrored: boolean().required(),
   escape: boolean().required(),
   through: boolean().required(),
   ajar: number().min(0).max(Math.PI).nullable().defined(),

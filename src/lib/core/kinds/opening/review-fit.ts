@@ -1,9 +1,11 @@
 /** Doors and windows that do not do what they are for: ways out, glass where one falls or breaks in, thresholds, casings. */
+import { besides } from './review';
 import type { Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { tolerances } from '../../geometry/tolerances';
 import { formatArea } from '../../units/area';
 import { clearOf } from '../catalogue-entry/clear';
+import { isGlass } from '../../kernels/solids/part';
 import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
 import { storeyModelIn } from '../storey/model';
@@ -77,7 +79,7 @@ export function findGlass({ query, storey, say, named }: Scope) {
     const { frame } = footprint;
     if (frame.wall.role !== 'exterior' || entry.filling !== 'door' || entry.glazing === 'safety') continue;
     const hole = holeOf(frame, place);
-    const panes = piecesOf(entry, hole).filter(({ role }) => role === 'glass');
+    const panes = piecesOf(entry, hole).filter(({ role }) => isGlass(role));
     const locks = leavesOf(entry, hole);
     const off = (from: number, to: number, at: number) => Math.max(from - at, at - to, 0);
     const near = Math.min(
@@ -136,12 +138,12 @@ export function findCasings({ query, storey, say, named }: Scope) {
         entry.casing[side].thickness > 0 ? entry.casing[side].width : 0
       )
     );
-    const { opening, t0, t1 } = place;
-    const [c0, c1] = clearOfWall(footprint);
-    const gap = Math.min(t0 - c0, c1 - t1);
+    const { opening } = place;
+    const [low, high] = besides(place, clearOfWall(footprint)) as [number, number];
+    const gap = Math.min(low, high);
     // What reaches past the end is said of by itself.
     if (gap >= wide - tolerances.coincident || gap < 0) continue;
-    const isLow = t0 - c0 < c1 - t1;
+    const isLow = low < high;
     const away = (wide - gap) * (isLow === (opening.end === 'a') ? 1 : -1);
     say(
       'openings',

@@ -2,14 +2,21 @@
 import { storeyModelIn } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
 import { wallsAcross } from './crossed';
-import { clearOfWall } from './place';
+import { clearOfWall, type OpeningPlace } from './place';
+import { roundWidth } from './round';
 import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
+
+/** How far the jambs of an opening are from where its wall is met; at a corner that it goes round, as far as can be. */
+export const besides = ({ t0, t1, round }: OpeningPlace, [c0, c1]: readonly [number, number]) => [
+  round?.ownEnd === 'a' ? Infinity : t0 - c0,
+  round?.ownEnd === 'b' ? Infinity : c1 - t1
+];
 
 /** A nib shorter than this beside a joint is hard to build, mm. */
 export const leastNib = 100;
 
-export function findOpenings({ say, named, query, storey }: Scope) {
+export function findOpenings({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
   for (const footprint of model.walls) {
     const { frame } = footprint;
@@ -26,10 +33,15 @@ export function findOpenings({ say, named, query, storey }: Scope) {
         );
       const over = Math.max(-t0, t1 - frame.length);
       const texts = { thing: named(opening.id), wall: named(frame.wall.id) };
+      if (!place.round && roundWidth(project, opening) > 0)
+        say('openings', 'opening.no-corner', [opening.id, frame.wall.id], {}, texts, {
+          label: 'Keep it in its wall',
+          call: { name: 'setOpening', args: { id: opening.id, overrides: { corner: { width: 0 } } } }
+        });
       if (over > tolerances.coincident)
         say('openings', 'opening.lost', [opening.id, frame.wall.id], { over }, texts);
       else {
-        const gap = Math.min(t0 - ends[0], ends[1] - t1);
+        const gap = Math.min(...besides(place, ends));
         if (gap < leastNib - tolerances.coincident)
           say('openings', 'opening.near-joint', [opening.id, frame.wall.id], { gap, least: leastNib }, texts);
       }

@@ -4,6 +4,7 @@ import { nameElement } from '../../document/names';
 import { round } from '../../units/round';
 import { meshVolume } from '../../geometry/mesh';
 import { clearOf } from '../catalogue-entry/clear';
+import { planesOf } from '../catalogue-entry/planes';
 import { frameDepth, leavesOf } from '../catalogue-entry/unit';
 import { frames } from '../wall/stages';
 import { openingBodies } from './body';
@@ -35,11 +36,13 @@ export const openingRows = (query: Query) =>
         width: opening.width,
         height: opening.height,
         entry: opening.entry,
-        leaves: entry && hole ? leavesOf(entry, hole).length : 0,
+        leaves:
+          entry && hole ? planesOf(entry, hole).flatMap((one) => leavesOf(one.entry, one.hole)).length : 0,
         handing: opening.filling === 'door' ? opening.handing : null,
         clearWidth: round(clear?.width ?? opening.width),
         clearHeight: round(clear?.height ?? opening.height),
         overrides: opening.overrides,
+        mirrored: opening.mirrored,
         escape: opening.escape,
         through: opening.through,
         depth: entry && hole ? round(depthOf(frameDepth(entry, hole))) : null,

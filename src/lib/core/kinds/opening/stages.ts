@@ -4,6 +4,7 @@ import { own, result, stage, table } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { placeOpening, type OpeningPlace, type Stretch } from './place';
 import { holeBehind } from './through';
+import { goneRound, legOf, meetingOf, openedBy, roundWidth } from './round';
 import { groupedBy } from '../../document/grouped';
 import { entryOf } from '../catalogue-entry/filled';
 import type { CatalogueEntry } from '../catalogue-entry/record';
@@ -21,10 +22,23 @@ export const places = stage(
     named: (query, id) => {
       const origin = query.project.tables.opening.get(id)?.origin;
       return origin?.kind === 'face' ? query.get(frames, origin.wall) : undefined;
+    },
+    // The wall that it goes on in round a corner; a list, so that it is the same while its members are.
+    corner: (query, id) => {
+      const opening = query.project.tables.opening.get(id);
+      const width = opening ? roundWidth(query.project, opening) : 0;
+      const meeting = width > 0 && opening ? meetingOf(query.project, opening) : undefined;
+      const other = meeting && query.get(frames, meeting.wall);
+      return meeting && other ? ([other, width, meeting.end, meeting.ownEnd] as const) : undefined;
     }
   },
-  ({ opening, frame, named }): OpeningPlace | undefined =>
-    opening && frame && placeOpening(frame, opening, named)
+  ({ opening, frame, named, corner }): OpeningPlace | undefined => {
+    if (!opening || !frame) return undefined;
+    const place = placeOpening(frame, opening, named);
+    if (!corner) return place;
+    const [other, width, end, ownEnd] = corner;
+    return goneRound(frame, other, place, { wall: other.wall.id, end, ownEnd }, width);
+  }
 );
 
 /** What fills an opening, by its id; undefined where it is bare. */
@@ -69,45 +83,59 @@ const framed = stage(
   ({ place, frame }) => place && frame && { place, frame }
 );
 
-/** Those of a storey that go on through walls behind their own. */
-const throughOn = stage(
+/** Those of a storey that go on: through walls behind their own, or round a corner. */
+const goingOn = stage(
   'openings that go on',
   {
     found: (query: Query, storey) => {
-      const { opening, wall } = query.project.tables;
+      const { project } = query;
+      const { opening, wall } = project.tables;
       return [...opening.values()].flatMap((one) =>
-        one.through && wall.get(one.wall)?.storey === storey ? (query.get(framed, one.id) ?? []) : []
+        (one.through || roundWidth(project, one) > 0) && wall.get(one.wall)?.storey === storey
+          ? (query.get(framed, one.id) ?? [])
+          : []
       );
     }
   },
   ({ found }) => found
 );
 
-/** The holes that openings of other walls make in a wall that they go on through: stretches of that wall. */
-export const throughIn = stage(
+/** What openings of other walls open of a wall: stretches of it that they go on through, and those round a corner. */
+export const opensBeside = stage(
   'holes from walls beside',
   {
     frame: result(frames),
-    from: result(throughOn, (id, { project }) => project.tables.wall.get(id)?.storey ?? ''),
+    from: result(goingOn, (id, { project }) => project.tables.wall.get(id)?.storey ?? ''),
     own: result(placesIn)
   },
-  ({ frame, from, own: has }): readonly Stretch[] => {
-    if (!frame) return [];
-    const holes: Stretch[] = [];
+  ({
+    frame,
+    from,
+    own: has
+  }): { readonly through: readonly Stretch[]; readonly legs: readonly Stretch[] } => {
+    if (!frame || from.length === 0) return nothing;
+    const through: Stretch[] = [];
+    const legs: Stretch[] = [];
     for (const { place, frame: behind } of from) {
-      const hole = holeBehind(place, behind, frame);
+      if (place.round?.wall === frame.wall.id) legs.push(legOf(place, place.round));
+      const hole = place.opening.through ? holeBehind(place, behind, frame) : undefined;
       // What has an opening there already is open.
-      if (hole && ![...has, ...holes].some((one) => overlaps(one, hole))) holes.push(hole);
+      if (hole && ![...has, ...through].some((one) => overlaps(one, hole))) through.push(hole);
     }
-    return holes;
+    return through.length + legs.length > 0 ? { through, legs } : nothing;
   }
 );
+
+const nothing = { through: [], legs: [] } as const;
 
 /** All that opens a wall: its own openings, and what others open in it. */
 export const holesIn = stage(
   'holes of a wall',
-  { own: result(placesIn), more: result(throughIn) },
-  ({ own, more }): readonly Stretch[] => (more.length === 0 ? own : [...own, ...more])
+  { own: result(placesIn), beside: result(opensBeside) },
+  ({ own, beside: { through, legs } }): readonly Stretch[] =>
+    through.length + legs.length === 0 && own.every(({ round }) => !round)
+      ? own
+      : [...own.map(openedBy), ...through, ...legs]
 );
 
 const overlaps = (p: Stretch, q: Stretch) => p.t0 < q.t1 && q.t0 < p.t1 && p.z0 < q.z1 && q.z0 < p.z1;

@@ -2,7 +2,7 @@
 import { drawOpening } from '../opening/plan';
 import { own, result, stage, table } from '../../document/stage';
 import { footprintOf, frames, wallsOn } from './stages';
-import { entries, placesIn, throughIn } from '../opening/stages';
+import { entries, holesIn, opensBeside, placesIn } from '../opening/stages';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { cutsOfWall, type WallShape } from './body';
 import { datumOf } from '../storey/record';
@@ -31,6 +31,12 @@ import type { Cut } from '../../kernels/solids/cut';
 import type { Query } from '../../document/kind';
 import { fromFrame, type Frame } from '../../kernels/joints/frame';
 
+/** What opens a wall besides its own openings: all its holes, and those that walls beside go on through. */
+export interface Opened {
+  readonly holes: readonly Stretch[];
+  readonly through: readonly Stretch[];
+}
+
 /** Marks of one wall with its openings. `cuts`: what stands in it; `filled`: by what its openings are, one by one. */
 export function drawWall(
   footprint: WallShape<WallFrame>,
@@ -39,12 +45,12 @@ export function drawWall(
   cuts: readonly Cut[] = [],
   datum = 0,
   filled: readonly (CatalogueEntry | undefined)[] = [],
-  through: readonly Stretch[] = []
+  { holes, through }: Opened = { holes: places, through: [] }
 ): readonly Mark[] {
   const height = heightOfCut(footprint.frame);
   const met = cuts.filter(({ z0, z1 }) => z0 < datum + height && datum + height < z1);
   return [
-    ...drawPlies(footprint, height, [...places, ...through], materials, met),
+    ...drawPlies(footprint, height, holes, materials, met),
     ...through.flatMap((hole) => drawThrough(footprint.frame, hole)),
     ...places.flatMap((place, i) => drawOpening(footprint.frame, place, filled[i]))
   ];
@@ -64,19 +70,20 @@ const wallPlans = stage(
     frame: result(frames),
     bands: (query, id) => footprintOf(query, id)?.bands,
     places: result(placesIn),
-    through: result(throughIn),
+    beside: result(opensBeside),
+    holes: result(holesIn),
     filled: (query, id) => query.get(placesIn, id).map(({ opening }) => query.get(entries, opening.id)),
     materials: result(materialsOf, (id, query) => query.get(frames, id)?.buildUp.id ?? ''),
     cuts: cutsOfWall,
     datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? '')
   },
-  ({ frame, bands, places, through, filled, materials, cuts, datum }): readonly Mark[] =>
+  ({ frame, bands, places, beside, holes, filled, materials, cuts, datum }): readonly Mark[] =>
     frame && bands
       ? drawWall(
           { frame, bands },
           places,
           new Map(materials.map((one) => [one.id, one])),
-          ...([cuts, datum, filled, through] as const)
+          ...([cuts, datum, filled, { holes, through: beside.through }] as const)
         )
       : []
 );

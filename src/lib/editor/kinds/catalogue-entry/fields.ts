@@ -1,6 +1,7 @@
 /** How a door set or window unit is made, in plain questions: of an entry, or of an opening that has some otherwise. */
 import {
   doorForms,
+  baySides,
   glazings,
   handles,
   leafStyles,
@@ -102,24 +103,67 @@ const howItOpens: Group = (make, entry, set) => {
   };
 };
 
+const sideWords: Record<(typeof baySides)[number], string> = {
+  fixed: 'fixed',
+  hung: 'hung beside the wall',
+  top: 'hung at the top'
+};
+
+/** A bay in front of the wall, and lights in the wall round the corner. */
+const howItLeavesTheWall: Group = (make, { bay, corner }, set) => ({
+  title: 'Does it leave its wall?',
+  fields: [
+    make.length('bayDepth', 'Bay in front of it, deep', [bay.depth], (depth) =>
+      set({ bay: { depth, ...(bay.depth === 0 && { boards: bay.boards || 50 }) } })
+    ),
+    ...(bay.depth > 0
+      ? [
+          make.length('baySplay', 'Its sides come in by', [bay.splay], (splay) => set({ bay: { splay } })),
+          make.length('bayBoards', 'Its foot and head, thick', [bay.boards], (boards) =>
+            set({ bay: { boards } })
+          ),
+          make.choice('baySides', 'Its sides are', [bay.sides], choicesOf(baySides, sideWords), (sides) =>
+            set({ bay: { sides } })
+          )
+        ]
+      : [
+          make.length('cornerWidth', 'On round the corner, wide', [corner.width], (width) =>
+            set({ corner: { width } })
+          ),
+          ...(corner.width > 0
+            ? lightsOf(make, 'corner', 'Lights there', corner.lights, (lights) => set({ corner: { lights } }))
+            : [])
+        ])
+  ]
+});
+
 function lightFields(make: CardMaker, entry: CatalogueEntry, set: Setter): Field[] {
   const { lights, rows } = entry;
-  return [
-    make.whole('lights', 'Lights', lights.length, (count) =>
-      set({ lights: Array.from({ length: count }, (_, i) => lights[i] ?? 'fixed') })
-    ),
-    make.whole('rows', 'In rows', rows, (count) => set({ rows: count })),
-    ...lights.map((way, i) =>
-      make.choice(
-        `light${i}`,
-        `Light ${i + 1}`,
-        [way],
-        Object.entries(lightWords).map(([value, label]) => ({ value, label })),
-        (value) => set({ lights: lights.map((old, k) => (k === i ? value : old)) })
-      )
-    )
-  ];
+  const [count, ...ways] = lightsOf(make, 'light', 'Lights', lights, (changed) => set({ lights: changed }));
+  return [count!, make.whole('rows', 'In rows', rows, (high) => set({ rows: high })), ...ways];
 }
+
+/** How many lights there are, and how each opens. */
+const lightsOf = (
+  make: CardMaker,
+  name: string,
+  label: string,
+  lights: CatalogueEntry['lights'],
+  change: (lights: readonly string[]) => ReturnType<Setter>
+): Field[] => [
+  make.whole(`${name}s`, label, lights.length, (count) =>
+    change(Array.from({ length: count }, (_, i) => lights[i] ?? 'fixed'))
+  ),
+  ...lights.map((way, i) =>
+    make.choice(
+      `${name}${i}`,
+      `${name === 'light' ? 'Light' : 'There, light'} ${i + 1}`,
+      [way],
+      Object.entries(lightWords).map(([value, text]) => ({ value, label: text })),
+      (value) => change(lights.map((old, k) => (k === i ? value : old)))
+    )
+  )
+];
 
 const whatLeavesAreLike: Group = (make, entry, set) => {
   const isDoor = entry.filling === 'door';
@@ -220,6 +264,10 @@ const whatIsBeside: Group = (make, { beside }, set) => ({
 
 /** All that an opening can have otherwise than its entry. */
 export const bodyGroups = (make: CardMaker, entry: CatalogueEntry, set: Setter): FieldGroup[] =>
-  [howItOpens, whatLeavesAreLike, ...(hasSurround(entry) ? [whatIsBeside] : []), howItSits].map((group) =>
-    group(make, entry, set)
-  );
+  [
+    howItOpens,
+    whatLeavesAreLike,
+    ...(hasSurround(entry) ? [whatIsBeside] : []),
+    howItSits,
+    ...(entry.form === 'casement' ? [howItLeavesTheWall] : [])
+  ].map((group) => group(make, entry, set));

@@ -2,6 +2,8 @@
 import type { Point } from '../../../core/geometry/point';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import type { Piece } from '../../../core/kinds/catalogue-entry/parts';
+import { planesOf, unitOf } from '../../../core/kinds/catalogue-entry/planes';
+import { placeAfter, type Place, type Turn } from '../../../core/kinds/catalogue-entry/turns';
 import { piecesOf } from '../../../core/kinds/catalogue-entry/pieces';
 import { frameDepth, leavesOf, type Hole, type Leaf } from '../../../core/kinds/catalogue-entry/unit';
 import { formatLength } from '../../../core/units/length';
@@ -12,10 +14,22 @@ import type { Editor } from '../../editor';
 /** A wall of the usual kind, its outside up in plan. */
 const wall = { y0: -150, y1: 150, core: [-150, 0] as const };
 
-export const sampleHole = ({ size: { width, height, sill } }: CatalogueEntry): Hole => ({
-  ...{ t0: 0, t1: width, z0: sill, z1: sill + height, ...wall },
-  ...{ out: 1, opens: -1, hungLow: true }
-});
+export function sampleHole({ size: { width, height, sill }, corner }: CatalogueEntry): Hole {
+  const hole: Hole = {
+    ...{ t0: 0, t1: width, z0: sill, z1: sill + height, ...wall },
+    ...{ out: 1, opens: -1, hungLow: true }
+  };
+  if (corner.width <= 0) return hole;
+  // Round the corner on the right, a wall like it: towards the room.
+  return {
+    ...hole,
+    round: {
+      hole: { ...hole, t0: -wall.y0, t1: corner.width - wall.y0 },
+      turn: { about: 'upright', ...{ t: 0, y: 0, z: 0 }, angle: -Math.PI / 2, by: [width - wall.y0, 0, 0] },
+      ...{ isAtOwnEnd: true, isAtEnd: false }
+    }
+  };
+}
 
 export const entryPictures = (editor: Editor, entry: CatalogueEntry): Picture[] => [
   elevation(entry),
@@ -32,56 +46,91 @@ export function elevationShapes(
   flips = false
 ): PictureShape[] {
   const way = flips ? -1 : 1;
-  const pieces = [...piecesOf(entry, hole)].sort((p, q) => (hole.out > 0 ? q.y1 - p.y1 : p.y0 - q.y0));
+  const pieces = [...piecesOf(entry, hole)].sort((p, q) => hole.out * (middleOf(q) - middleOf(p)));
   return [
     ...pieces.flatMap((piece) =>
-      barsOf(piece).map(([t0, z0, t1, z1]): PictureShape => ({
-        points: rectangleOf(way * t0, z0, way * t1, z1),
-        ...{ fill: lookOf(piece), closed: true, pen: 'fine' }
-      }))
+      barsOf(piece).map((bar): PictureShape => {
+        const ts = cornersOf(piece, bar).map(([t]) => way * t);
+        const [, z0, , z1] = bar;
+        return {
+          points: rectangleOf(Math.min(...ts), z0, Math.max(...ts), z1),
+          ...{ fill: lookOf(piece), closed: true, pen: 'fine' }
+        };
+      })
     ),
-    ...leavesOf(entry, hole).flatMap((leaf) =>
-      openingLines(leaf).map(([p, q]): PictureShape => ({
-        points: segment(way * p[0], p[1], way * q[0], q[1]),
-        ...{ ink: 'shale', pen: 'fine', line: 'dashes' }
-      }))
-    )
+    ...planesOf(entry, hole).flatMap((plane) => {
+      const at = ([t, z]: Spot) =>
+        [way * placeAfter([t, plane.hole.y0, z], plane.turn ? [plane.turn] : [])[0], z] as const;
+      return leavesOf(plane.entry, plane.hole).flatMap((leaf) =>
+        openingLines(leaf).map(([p, q]): PictureShape => ({
+          points: segment(...at(p), ...at(q)),
+          ...{ ink: 'shale', pen: 'fine', line: 'dashes' }
+        }))
+      );
+    })
   ];
 }
 
+/** Where the four corners of a bar of a piece lie along and across the wall, seen from above. */
+const cornersOf = ({ base, turns = [], y0, y1 }: Piece, [t0, , t1]: Bar): Place[] =>
+  (
+    base ?? [
+      { x: t0, y: y0 },
+      { x: t1, y: y0 },
+      { x: t1, y: y1 },
+      { x: t0, y: y1 }
+    ]
+  ).map(({ x, y }) => placeAfter([x, y, 0], turns));
+
+/** How far across the wall the middle of a piece lies. */
+const middleOf = ({ t0, t1, y0, y1, turns = [] }: Piece) =>
+  placeAfter([(t0 + t1) / 2, (y0 + y1) / 2, 0], turns)[1];
+
+type Bar = readonly [t0: number, z0: number, t1: number, z1: number];
+
 /** The bars that a piece is made of, as rectangles in the face of the wall. */
-function barsOf({ t0, t1, z0, z1, bar, shape }: Piece): [number, number, number, number][] {
-  if (shape === 'box') return [[t0, z0, t1, z1]];
+function barsOf({ t0, t1, z0, z1, bar, shape }: Piece): Bar[] {
+  if (shape === 'box' || shape === 'prism') return [[t0, z0, t1, z1]];
   return [
     [t0, z0, t0 + bar, z1],
     [t1 - bar, z0, t1, z1],
     [t0 + bar, z1 - bar, t1 - bar, z1],
-    ...(shape === 'ring' ? ([[t0 + bar, z0, t1 - bar, z0 + bar]] as [number, number, number, number][]) : [])
+    ...(shape === 'ring' ? ([[t0 + bar, z0, t1 - bar, z0 + bar]] as Bar[]) : [])
   ];
 }
 
 /** How far what lies a mm farther out is drawn to the right and up. */
 const receding = { x: 0.55, y: 0.35 };
 
-/** As a body, seen from inside, from the right and from above: of each bar its front, its top and its right side. */
+/** As a body, seen from inside, from the right and from above: of each bar its top and the sides that look there. */
 function asBody(entry: CatalogueEntry): Picture {
   const hole = sampleHole(entry);
-  const at = (t: number, z: number, y: number): Point => ({
+  const at = ([t, y]: Place, z: number): Point => ({
     x: t + (y - hole.y0) * receding.x,
     y: z + (y - hole.y0) * receding.y
   });
   const bars = piecesOf(entry, hole)
     .flatMap((piece) =>
-      barsOf(piece).map((bar) => ({ bar, y0: piece.y0, y1: piece.y1, fill: lookOf(piece) }))
+      barsOf(piece).map((bar) => {
+        const ring = cornersOf(piece, bar);
+        return { bar, ring, near: Math.min(...ring.map(([, y]) => y)), fill: lookOf(piece) };
+      })
     )
     // What is farther off first; of what is not, what is lower and to the left.
-    .sort((p, q) => q.y0 - p.y0 || p.bar[1] - q.bar[1] || p.bar[0] - q.bar[0]);
-  const shapes = bars.flatMap(({ bar: [t0, z0, t1, z1], y0, y1, fill }): PictureShape[] => {
+    .sort((p, q) => q.near - p.near || p.bar[1] - q.bar[1] || p.bar[0] - q.bar[0]);
+  const shapes = bars.flatMap(({ bar: [, z0, , z1], ring, fill }): PictureShape[] => {
     const face = (...points: Point[]): PictureShape => ({ points, fill, closed: true, pen: 'fine' });
+    const sides = ring.flatMap((p, k) => {
+      const q = ring[(k + 1) % ring.length]!;
+      // Against the clock seen from above: the outward side lies to the right of the way.
+      const [out, across] = [q[1] - p[1], p[0] - q[0]];
+      return out * receding.x - across > 0 ? [{ p, q, far: p[1] + q[1] }] : [];
+    });
     return [
-      face(at(t0, z1, y0), at(t1, z1, y0), at(t1, z1, y1), at(t0, z1, y1)),
-      face(at(t1, z0, y0), at(t1, z1, y0), at(t1, z1, y1), at(t1, z0, y1)),
-      face(at(t0, z0, y0), at(t1, z0, y0), at(t1, z1, y0), at(t0, z1, y0))
+      face(...ring.map((p) => at(p, z1))),
+      ...sides
+        .sort((m, n) => n.far - m.far)
+        .map(({ p, q }) => face(at(p, z0), at(q, z0), at(q, z1), at(p, z1)))
     ];
   });
   return {
@@ -144,6 +193,32 @@ function elevation(entry: CatalogueEntry): Picture {
   };
 }
 
+/** So much of a wall is shown beside an opening, mm. */
+const besides = 400;
+
+/** Corners of the pieces of wall beside a hole. */
+function wallsBeside(hole: Hole): Place[][] {
+  const { round } = hole;
+  const block = ({ y0, y1 }: Hole, t: number, u: number, turns: readonly Turn[] = []): Place[] =>
+    [
+      [t, y0],
+      [u, y0],
+      [u, y1],
+      [t, y1]
+    ].map(([a, b]) => placeAfter([a!, b!, 0], turns));
+  return [
+    ...(round && !round.isAtOwnEnd ? [] : [block(hole, hole.t0 - besides, hole.t0)]),
+    ...(round?.isAtOwnEnd ? [] : [block(hole, hole.t1, hole.t1 + besides)]),
+    ...(round
+      ? [
+          round.isAtEnd
+            ? block(round.hole, round.hole.t0 - besides, round.hole.t0, [round.turn])
+            : block(round.hole, round.hole.t1, round.hole.t1 + besides, [round.turn])
+        ]
+      : [])
+  ];
+}
+
 /** Cut at half its height, the outside on top: how deep it sits in its wall. */
 export function cutFromAbove(
   { settings }: Editor,
@@ -152,18 +227,20 @@ export function cutFromAbove(
 ): Picture {
   const cut = (hole.z0 + hole.z1) / 2;
   // Seen so that the outside is on top: where it lies to the right of the wall, all is turned round.
-  const rectangle = (t0: number, y0: number, t1: number, y1: number) =>
-    rectangleOf(hole.out * t0, hole.out * y0, hole.out * t1, hole.out * y1);
   const shapes = piecesOf(entry, hole).flatMap((piece): PictureShape[] => {
-    const { t0, t1, z0, z1, y0, y1, bar, shape } = piece;
-    const style = { fill: lookOf(piece), closed: true, pen: 'fine' } as const;
+    const outline = (bar: Bar) =>
+      cornersOf(piece, bar).map(([t, y]) => ({ x: hole.out * t, y: hole.out * y }));
+    const { t0, t1, z0, z1, bar, shape } = piece;
     if (z0 > cut || z1 < cut)
-      return [{ points: rectangle(t0, y0, t1, y1), ink: 'shale', closed: true, pen: 'fine' }];
-    if (shape === 'box') return [{ points: rectangle(t0, y0, t1, y1), ...style }];
-    return [
-      { points: rectangle(t0, y0, t0 + bar, y1), ...style },
-      { points: rectangle(t1 - bar, y0, t1, y1), ...style }
-    ];
+      return [{ points: outline([t0, z0, t1, z1]), ink: 'shale', closed: true, pen: 'fine' }];
+    const uprights: Bar[] =
+      shape === 'box' || shape === 'prism'
+        ? [[t0, z0, t1, z1]]
+        : [
+            [t0, z0, t0 + bar, z1],
+            [t1 - bar, z0, t1, z1]
+          ];
+    return uprights.map((one) => ({ points: outline(one), fill: lookOf(piece), closed: true, pen: 'fine' }));
   });
   const { t0, t1, y0, y1, out } = hole;
   const depths = frameDepth(entry, hole).map((y) => out * y) as [number, number];
@@ -179,11 +256,16 @@ export function cutFromAbove(
     height: 120,
     left: 48,
     shapes: [
-      { points: rectangle(t0 - 400, y0, t0, y1), closed: true, fill: 'fog', pen: 'cut' },
-      { points: rectangle(t1, y0, t1 + 400, y1), closed: true, fill: 'fog', pen: 'cut' },
+      ...wallsBeside(hole).map((corners): PictureShape => ({
+        points: corners.map(([t, y]) => ({ x: out * t, y: out * y })),
+        ...{ closed: true, fill: 'fog', pen: 'cut' }
+      })),
       ...shapes
     ],
-    sizes: [size(left, -1, low, high), ...(outer - high > 1 ? [size(right, 1, high, outer)] : [])],
+    sizes:
+      entry.bay.depth > 0 && unitOf(entry, hole)
+        ? [size(left, -1, outer, outer + entry.bay.depth)]
+        : [size(left, -1, low, high), ...(outer - high > 1 ? [size(right, 1, high, outer)] : [])],
     words: []
   };
 }

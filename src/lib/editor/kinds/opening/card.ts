@@ -1,6 +1,6 @@
 /** The card of an opening, or of several: what they share, and what one has otherwise than its entry. */
 import { nameElement } from '../../../core/document/names';
-import { baseOf, entryOf } from '../../../core/kinds/catalogue-entry/filled';
+import { baseOf, entryOf, isUnlikeMirrored } from '../../../core/kinds/catalogue-entry/filled';
 import { describeFrom } from './setting-out';
 import { entryChoices } from './entries';
 import { jambChoices, setOutChoices, waysOf } from './ways';
@@ -159,7 +159,8 @@ function fillingFields(make: CardMaker, openings: readonly Opening[], set: Set):
             waysOf(wall),
             (opens) => set({ handing: { opens } })
           ),
-          ajarField(make, openings, set)
+          ajarField(make, openings, set),
+          ...mirrorField(make, openings, set)
         ]),
     ...(filling === 'window' ? [escapeField(make, openings, set)] : []),
     make.choice(
@@ -173,6 +174,28 @@ function fillingFields(make: CardMaker, openings: readonly Opening[], set: Set):
       (value) => set({ through: value === 'yes' })
     ),
     ...likeField(make, openings, set)
+  ];
+}
+
+/** Only where what fills them is unlike on its two sides. */
+function mirrorField(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {
+  const { project } = make.editor;
+  const isUnlike = openings.some((one) => {
+    const entry = entryOf(project, one);
+    return entry !== undefined && isUnlikeMirrored(entry);
+  });
+  if (!isUnlike) return [];
+  return [
+    make.choice(
+      'mirrored',
+      'Its left side',
+      openings.map(({ mirrored }) => (mirrored ? 'yes' : 'no')),
+      [
+        { value: 'no', label: 'is on the left, as it is made' },
+        { value: 'yes', label: 'is on the right' }
+      ],
+      (value) => set({ mirrored: value === 'yes' })
+    )
   ];
 }
 

@@ -14,7 +14,14 @@ import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Filling, Opening, SetOutTo } from '../../../core/kinds/opening/record';
 import type { WallFrame } from '../../../core/kinds/wall/frame';
 import type { Editor } from '../../editor';
-import { choiceBlank, lengthBlank, readBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
+import {
+  choiceBlank,
+  lengthBlank,
+  readBlank,
+  textBlank,
+  type Choice,
+  type SentencePart
+} from '../../sentence';
 import { wallAt } from '../../hits';
 import type { KeyHint, Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
@@ -34,6 +41,7 @@ const doorKeys = [
   { key: 'H', does: 'hang on the other jamb' },
   { key: 'X', does: 'open the other way' }
 ];
+const windowKeys = [{ key: 'H', does: 'turn it left to right' }];
 const wallsKey = { key: 'A', does: 'put one like it in this wall, too' };
 
 const points: Choice[] = [...setOutChoices, { value: 'parts', label: 'centre, in equal parts' }];
@@ -73,6 +81,8 @@ export class OpeningTool extends BaseTool implements Tool {
   private others: { readonly wall: string; readonly from: From }[] = [];
   /** What it has besides, where it is put like another. */
   private besides: Pick<Opening, 'overrides' | 'escape' | 'through'> | undefined;
+  /** What fills it is turned left to right. */
+  private mirrored = false;
   /** Those that were put last: a key still hangs them otherwise. */
   private last: readonly string[] = [];
 
@@ -82,7 +92,7 @@ export class OpeningTool extends BaseTool implements Tool {
   ) {
     super(editor);
     this.name = filling === 'none' ? ('opening' as const) : filling;
-    this.keys = [...(filling === 'door' ? doorKeys : []), wallsKey];
+    this.keys = [...(filling === 'door' ? doorKeys : filling === 'window' ? windowKeys : []), wallsKey];
     this.distance = editor.usual.setOut;
     this.hanging = new Hanging(editor);
     this.sizes = editor.valuesOf(filling, (name): number => {
@@ -336,7 +346,7 @@ export class OpeningTool extends BaseTool implements Tool {
   }
 
   /** To be put like another: filled by the same, as large, as high. */
-  takeAfter({ filling, entry, overrides, escape, through, width, height, sill, handing }: Opening) {
+  takeAfter({ filling, entry, overrides, mirrored, escape, through, width, height, sill, handing }: Opening) {
     if (filling !== 'none') this.editor.chooseEntry(filling, entry);
     for (const [name, value] of [
       ['width', width],
@@ -346,6 +356,7 @@ export class OpeningTool extends BaseTool implements Tool {
       this.typeSize(name, value);
     this.hanging.choose({ opens: handing.opens });
     this.besides = { overrides, escape, through };
+    this.mirrored = mirrored;
   }
 
   press(point: Point) {
@@ -401,6 +412,12 @@ export class OpeningTool extends BaseTool implements Tool {
     const isFarNearer = Math.abs(nearest.t - t) < Math.abs(this.from.t - t) / 2;
     if (!this.isFromChosen && (isFarNearer || this.from.line)) this.from = nearest;
     const { end, t: from } = this.from;
+    if (this.entry && this.entry.corner.width > 0 && this.entry.bay.depth === 0) {
+      // What goes round a corner begins there.
+      [this.distance, this.by] = [0, 'near'];
+      this.snapped = `round the corner from ${describeFrom(this.editor.project, this.from)}`;
+      return;
+    }
     const found = this.catches(frame, t, mmPerPixel, c1 - c0 > 2 * width);
     // What would lie across the face it is set out from is nothing to snap to.
     const isAhead = found && (end === 'a' ? found.at - width / 2 >= from : found.at + width / 2 <= from);
@@ -458,6 +475,7 @@ export class OpeningTool extends BaseTool implements Tool {
       ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...setOut },
       ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sill + this.floorOf(wall, setOut) },
       ...this.besides,
+      ...(this.mirrored && { mirrored: true }),
       ...(this.isDoor && { handing: { hinge: hanging.hinge, opens: hanging.opens } })
     };
   }
@@ -483,6 +501,7 @@ export class OpeningTool extends BaseTool implements Tool {
         name: '',
         mark: '',
         overrides: null,
+        mirrored: false,
         escape: false,
         through: false,
         ajar: null
@@ -552,19 +571,29 @@ export class OpeningTool extends BaseTool implements Tool {
 
   key(key: string): boolean {
     if (key === 'a') return this.addWall();
+    if (key === 'h' && this.filling === 'window') {
+      this.mirrored = !this.mirrored;
+      this.hangLast({ mirrored: this.mirrored });
+      return true;
+    }
     if (!this.isDoor || (key !== 'h' && key !== 'x')) return false;
-    const { hanging, last } = this;
+    const { hanging } = this;
     const now = { hinge: hanging.hinge, opens: hanging.opens };
     const flipped =
       key === 'h'
         ? { hinge: now.hinge === 'near' ? ('far' as const) : ('near' as const) }
         : { opens: now.opens === 'inside' ? ('outside' as const) : ('inside' as const) };
     hanging.choose(flipped);
-    const isLater =
-      !this.wall && last.length > 0 && last.every((id) => this.editor.project.tables.opening.has(id));
-    if (isLater) this.perform({ name: 'setOpenings', args: { ids: last, handing: flipped } });
-    else this.preview();
+    this.hangLast({ handing: flipped });
     return true;
+  }
+
+  /** Those that were put last are changed where nothing is in hand since, else what is in hand. */
+  private hangLast(changes: object) {
+    const { last, editor, wall } = this;
+    const isLater = !wall && last.length > 0 && last.every((id) => editor.project.tables.opening.has(id));
+    if (isLater) this.perform({ name: 'setOpenings', args: { ids: last, ...changes } });
+    else this.preview();
   }
 
   /** The wall in hand is kept, and another one is pointed at. */

@@ -1,0 +1,411 @@
+/**
+ * Window units that leave the plane of their wall: a corner pair, whose lights go on in the wall that meets it, and a bay,
+ * which stands in front of it. Both are flat units side by side, with a post in each bend.
+ *
+ *      corner pair, from above                 bay, from above, the outside on top
+ *      M-----------------  outer face                 M1______________M2
+ *      | post | frame ===                            /  |front       |  \      depth: of the front off the outer face
+ *      |------I----------  inner face of frames  side/   P1          P2   \side splay: how far a side comes in
+ *      | fra  |                                   ___P0                 P3___  outer face of the wall
+ *
+ * Frames stand outside the line of their inner faces, which bends at I, P1 and P2; at a corner that comes inwards, inside.
+ * Cost: linear in the pieces. Source: own.
+ */
+import {
+  angleOf,
+  dot,
+  fromAngle,
+  leftOf,
+  locate,
+  meetLines,
+  rotate,
+  subtract,
+  type Point
+} from '../../geometry/point';
+import { ringArea, type Ring } from '../../geometry/ring';
+import type { PartRole } from '../../kernels/solids/part';
+import { box, prism, type Piece } from './parts';
+import type { Turn } from './turns';
+import { barOf, frameDepth, type Hole, type Round } from './unit';
+import type { CatalogueEntry, LightWay } from './record';
+
+/** A flat part of a unit, in coordinates of its own, and how these lie in those of the wall; null: as they are. */
+export interface Plane {
+  readonly entry: CatalogueEntry;
+  readonly hole: Hole;
+  readonly turn: Turn | null;
+}
+
+export interface Unit {
+  readonly planes: readonly Plane[];
+  /** Posts in the bends, and the boards and strips that follow them. */
+  readonly between: readonly Piece[];
+  /** Lines that it shows from above, of t and y. */
+  readonly outline: readonly (readonly Point[])[];
+}
+
+const none = { width: 0, thickness: 0 };
+const noLedge = { past: 0, thickness: 0 };
+
+/** A part of a unit by itself: lights in a frame. */
+const flat = (entry: CatalogueEntry): CatalogueEntry => ({
+  ...entry,
+  reveal: { outside: 0, inside: 0 },
+  ...{ casing: { outside: none, inside: none }, ledge: { outside: noLedge, inside: noLedge } },
+  ...{ bay: { ...entry.bay, depth: 0 }, corner: { ...entry.corner, width: 0 } }
+});
+
+/** The unit where it leaves the plane of its wall; undefined where it does not, or has no room for it. */
+export function unitOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
+  if (entry.form !== 'casement') return undefined;
+  if (entry.bay.depth > 0) return bayOf(entry, hole);
+  return entry.corner.width > 0 && hole.round ? cornerOf(entry, hole, hole.round) : undefined;
+}
+
+/** The flat parts of a unit: itself where it stays in the plane of its wall. */
+export const planesOf = (entry: CatalogueEntry, hole: Hole): readonly Plane[] =>
+  unitOf(entry, hole)?.planes ?? [{ entry, hole, turn: null }];
+
+/** Narrower than this no part is made, mm. */
+const leastPlane = 100;
+/** A frame of a bay that is said to be as deep as the wall, mm. */
+const bayFrame = 70;
+
+function bayOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
+  const { t0, t1, y0, y1, out } = hole;
+  const wide = t1 - t0;
+  const { depth, sides } = entry.bay;
+  const splay = Math.min(entry.bay.splay, (wide - leastPlane) / 2);
+  const boards = Math.min(entry.bay.boards, (hole.z1 - hole.z0) / 6);
+  if (splay < 0 || depth < leastPlane) return undefined;
+  const thick = entry.frame.depth ?? bayFrame;
+  const [inner, outer] = out > 0 ? [y0, y1] : [y1, y0];
+  const front = outer + out * depth;
+  const corners: Point[] = [
+    { x: t0, y: outer },
+    { x: t0 + splay, y: front },
+    { x: t1 - splay, y: front },
+    { x: t1, y: outer }
+  ];
+  const [z0, z1] = [hole.z0 + boards, hole.z1 - boards];
+  const normals = corners.slice(1).map((q, k) => outwards(subtract(q, corners[k]!), out));
+  const planes = corners.slice(1).map((q, k): Plane => {
+    const p = corners[k]!;
+    const way = subtract(q, p);
+    // Seen from inside, the side at t0 is on the left where the outside lies to the left of the wall.
+    const isLeft = (k === 0) === out > 0;
+    const side: LightWay = sides === 'hung' ? (isLeft ? 'left' : 'right') : sides;
+    const own = {
+      ...flat(entry),
+      ...(k !== 1 && { lights: [side], rows: 1 }),
+      frame: { ...entry.frame, depth: thick, recess: 0 }
+    };
+    const deep: [number, number] = out > 0 ? [0, thick] : [-thick, 0];
+    return {
+      entry: own,
+      hole: { ...hole, t0: 0, t1: Math.hypot(way.x, way.y), z0, z1, y0: deep[0], y1: deep[1], core: deep },
+      turn: { about: 'upright', t: 0, y: 0, z: 0, angle: angleOf(way), by: [p.x, p.y, 0] }
+    };
+  });
+  const off = (p: Point, n: Point): Point => ({ x: p.x + n.x * thick, y: p.y + n.y * thick });
+  const miters = [1, 2].map((k) => mitre(corners[k]!, normals[k - 1]!, normals[k]!, thick));
+  const posts = miters.flatMap((m, k) =>
+    ringed(
+      'frame',
+      [corners[k + 1]!, off(corners[k + 1]!, normals[k]!), m, off(corners[k + 1]!, normals[k + 1]!)],
+      z0,
+      z1
+    )
+  );
+  const rim = [
+    corners[0]!,
+    off(corners[0]!, normals[0]!),
+    ...miters,
+    off(corners[3]!, normals[2]!),
+    corners[3]!
+  ];
+  const past = inner - out * entry.ledge.inside.past;
+  const slab = (role: PartRole, from: number, low: number, high: number): Piece[] =>
+    high - low <= 0
+      ? []
+      : [
+          box(role, { t0, t1, z0: low, z1: high, y0: Math.min(from, outer), y1: Math.max(from, outer) }),
+          ...ringed(role, rim, low, high)
+        ];
+  return {
+    planes,
+    between: [
+      ...posts,
+      ...slab('ledge', past, hole.z0, z0),
+      ...slab('lining', inner, z1, hole.z1),
+      ...bayCasing(entry, hole)
+    ],
+    outline: [
+      [
+        { x: t0, y: inner },
+        { x: t1, y: inner }
+      ],
+      rim
+    ]
+  };
+}
+
+/** Across a way, to the outside. */
+function outwards(way: Point, out: 1 | -1): Point {
+  const long = Math.hypot(way.x, way.y);
+  const { x, y } = leftOf(way);
+  return { x: (out * x) / long, y: (out * y) / long };
+}
+
+/** Where the outer lines of two frames meet that stand along a bend. */
+function mitre(p: Point, n: Point, m: Point, thick: number): Point {
+  const k = thick / (1 + dot(n, m));
+  return { x: p.x + (n.x + m.x) * k, y: p.y + (n.y + m.y) * k };
+}
+
+/** A prism over a ring, whichever way round that is; none over one of no area. */
+function ringed(role: PartRole, ring: Ring, z0: number, z1: number): Piece[] {
+  const area = ringArea(ring);
+  return Math.abs(area) < 1 || z1 - z0 <= 0
+    ? []
+    : [prism(role, area > 0 ? ring : [...ring].reverse(), z0, z1)];
+}
+
+/** On the inner face of the wall alone: outside stands the bay. */
+function bayCasing({ casing: { inside } }: CatalogueEntry, { t0, t1, z0, z1, y0, y1, out }: Hole): Piece[] {
+  const { width, thickness } = inside;
+  if (width <= 0 || thickness <= 0) return [];
+  const deep = out > 0 ? { y0: y0 - thickness, y1: y0 } : { y0: y1, y1: y1 + thickness };
+  return [
+    {
+      ...{ t0: t0 - width, t1: t1 + width, z0, z1: z1 + width },
+      ...deep,
+      role: 'casing',
+      shape: 'arch',
+      bar: width
+    }
+  ];
+}
+
+/** Two walls at a corner: lines of theirs that lie alike, and places where these meet. */
+class Bend {
+  readonly way: Point;
+
+  constructor(
+    private readonly hole: Hole,
+    readonly round: Round
+  ) {
+    this.way = fromAngle(round.turn.angle);
+  }
+
+  /** A place of the other wall, in coordinates of the own. */
+  there(t: number, y: number): Point {
+    const { x, y: up } = rotate({ x: t, y }, this.round.turn.angle);
+    return { x: x + this.round.turn.by[0], y: up + this.round.turn.by[1] };
+  }
+
+  /** Where a line along the own wall meets one along the other; undefined where they run alike. */
+  meet(y: number, other: number): Point | undefined {
+    return meetLines({ x: 0, y }, { x: 1, y: 0 }, this.there(0, other), this.way);
+  }
+
+  /** The jambs, and which way along either wall they lead into the opening. */
+  get jambs() {
+    const { hole, round } = this;
+    return {
+      own: { at: round.isAtOwnEnd ? hole.t0 : hole.t1, away: round.isAtOwnEnd ? 1 : -1 },
+      its: { at: round.isAtEnd ? round.hole.t0 : round.hole.t1, away: round.isAtEnd ? 1 : -1 }
+    };
+  }
+
+  /** Whether lines along both walls that bound a strip meet beyond the jambs. */
+  fits(own: readonly [number, number], its: readonly [number, number]): boolean {
+    const { jambs } = this;
+    // In both orders: strips and faces pair those that lie alike.
+    return [0, 1].every((k) =>
+      [0, 1].every((l) => {
+        const met = this.meet(own[k]!, its[l]!);
+        if (!met) return false;
+        const { t } = locate(met, this.there(0, 0), this.way);
+        return jambs.own.away * (met.x - jambs.own.at) >= 0 && jambs.its.away * (t - jambs.its.at) >= 0;
+      })
+    );
+  }
+
+  /** Which of two lines across a wall lies farther out. */
+  outer(of: Hole, [a, b]: readonly [number, number]): readonly [inner: number, outer: number] {
+    return of.out > 0 ? [a, b] : [b, a];
+  }
+
+  /** Whether the outside lies on the far side of the corner, as at the corner of a house. */
+  get comesOut(): boolean {
+    const { hole, round } = this;
+    const away = round.isAtEnd ? -1 : 1;
+    return this.way.y * away * hole.out < 0;
+  }
+}
+
+function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undefined {
+  const bend = new Bend(hole, round);
+  const other = round.hole;
+  const own = frameDepth(entry, hole);
+  const its = frameDepth(entry, other);
+  const pick = bend.comesOut ? 0 : 1;
+  const [a, b] = [bend.outer(hole, own), bend.outer(other, its)];
+  const pivot = bend.meet(a[pick], b[pick]);
+  const tip = bend.meet(a[1 - pick]!, b[1 - pick]!);
+  if (!pivot || !tip) return undefined;
+  const along = locate(pivot, bend.there(0, 0), bend.way);
+  const span = (of: Hole, at: number, isAtEnd: boolean) =>
+    isAtEnd ? { t0: of.t0, t1: at } : { t0: at, t1: of.t1 };
+  const [mine, theirs] = [span(hole, pivot.x, round.isAtOwnEnd), span(other, along.t, round.isAtEnd)];
+  if (mine.t1 - mine.t0 < leastPlane || theirs.t1 - theirs.t0 < leastPlane) return undefined;
+  // Too near a corner of thick walls there is no room to turn round in.
+  if (!bend.fits([hole.y0, hole.y1], [other.y0, other.y1])) return undefined;
+  const inWall = flat(entry);
+  const strips = new Strips(entry, hole, bend);
+  return {
+    planes: [
+      { entry: inWall, hole: { ...hole, ...mine }, turn: null },
+      { entry: { ...inWall, lights: entry.corner.lights }, hole: { ...other, ...theirs }, turn: round.turn }
+    ],
+    between: [
+      ...ringed(
+        'frame',
+        [pivot, { x: pivot.x, y: a[1 - pick]! }, tip, bend.there(along.t, b[1 - pick]!)],
+        hole.z0,
+        hole.z1
+      ),
+      ...strips.all()
+    ],
+    outline: [0, 1].flatMap((k) => {
+      const [p, q] = [bend.outer(hole, [hole.y0, hole.y1])[k]!, bend.outer(other, [other.y0, other.y1])[k]!];
+      const met = bend.meet(p, q);
+      const [jamb, far] = [round.isAtOwnEnd ? hole.t0 : hole.t1, round.isAtEnd ? other.t0 : other.t1];
+      return met ? [[{ x: jamb, y: p }, met, bend.there(far, q)]] : [];
+    })
+  };
+}
+
+/** What runs round a corner beside the frames: sills, casings and the boards that line the walls. */
+class Strips {
+  constructor(
+    private readonly entry: CatalogueEntry,
+    private readonly hole: Hole,
+    private readonly bend: Bend
+  ) {}
+
+  all(): Piece[] {
+    return (['outside', 'inside'] as const).flatMap((side) => [
+      ...this.ledge(side),
+      ...this.casing(side),
+      ...this.reveal(side)
+    ]);
+  }
+
+  /** How high the boards at the foot are on a side. */
+  private foot(side: 'outside' | 'inside') {
+    return Math.min(this.entry.ledge[side].thickness, (this.hole.z1 - this.hole.z0) / 12);
+  }
+
+  private ledge(side: 'outside' | 'inside'): Piece[] {
+    const [own, its] = this.zones(side, this.entry.ledge[side].past);
+    return this.mitred('ledge', own, its, this.hole.z0, this.hole.z0 + this.foot(side), 0);
+  }
+
+  private casing(side: 'outside' | 'inside'): Piece[] {
+    const { width, thickness } = this.entry.casing[side];
+    const { z0, z1 } = this.hole;
+    if (width <= 0 || thickness <= 0) return [];
+    const zone = (of: Hole): [number, number] => {
+      const face = this.face(of, side);
+      return [face, face + this.way(of, side) * thickness];
+    };
+    const zones = [zone(this.hole), zone(this.bend.round.hole)] as const;
+    return [
+      ...this.mitred('casing', ...zones, z1, z1 + width, width),
+      ...this.uprights('casing', ...zones, z0, z1, -width)
+    ];
+  }
+
+  private reveal(side: 'outside' | 'inside'): Piece[] {
+    const thick = Math.min(this.entry.reveal[side], barOf(this.entry, this.hole));
+    const { z1, z0 } = this.hole;
+    if (thick <= 0) return [];
+    const zones = this.zones(side, 0);
+    if (zones.some(([from, to]) => Math.abs(to - from) < 1)) return [];
+    return [
+      ...this.mitred('lining', ...zones, z1 - thick, z1, 0),
+      ...this.uprights('lining', ...zones, z0 + this.foot(side), z1 - thick, thick)
+    ];
+  }
+
+  private way = (of: Hole, side: 'outside' | 'inside') => (side === 'outside' ? of.out : -of.out);
+
+  private face = (of: Hole, side: 'outside' | 'inside') => (this.way(of, side) > 0 ? of.y1 : of.y0);
+
+  /** From the frame to past the face of either wall. */
+  private zones(side: 'outside' | 'inside', past: number): [[number, number], [number, number]] {
+    const zone = (of: Hole): [number, number] => {
+      const frame = frameDepth(this.entry, of);
+      const way = this.way(of, side);
+      return [way > 0 ? frame[1] : frame[0], this.face(of, side) + way * past];
+    };
+    return [zone(this.hole), zone(this.bend.round.hole)];
+  }
+
+  /** Along both walls, mitred in the bend; `past`: how far on beyond the jambs. */
+  private mitred(
+    role: PartRole,
+    own: readonly [number, number],
+    its: readonly [number, number],
+    z0: number,
+    z1: number,
+    past: number
+  ) {
+    const { bend } = this;
+    const { jambs } = bend;
+    const [near, far] = [bend.meet(own[0], its[0]), bend.meet(own[1], its[1])];
+    if (!near || !far || z1 - z0 <= 0 || !bend.fits(own, its)) return [];
+    const [p, q] = [jambs.own.at - jambs.own.away * past, jambs.its.at - jambs.its.away * past];
+    return [
+      ...ringed(role, [{ x: p, y: own[0] }, near, far, { x: p, y: own[1] }], z0, z1),
+      ...ringed(role, [bend.there(q, its[0]), near, far, bend.there(q, its[1])], z0, z1)
+    ];
+  }
+
+  /** Beside both jambs, `wide` into the opening, or less than none: beside it. */
+  private uprights(
+    role: PartRole,
+    own: readonly [number, number],
+    its: readonly [number, number],
+    z0: number,
+    z1: number,
+    wide: number
+  ) {
+    const { bend } = this;
+    const { jambs } = bend;
+    const inOwn = [jambs.own.at, jambs.own.at + jambs.own.away * wide];
+    const inIts = [jambs.its.at, jambs.its.at + jambs.its.away * wide];
+    const four = (ts: number[], ys: readonly [number, number], at: (t: number, y: number) => Point) => [
+      at(ts[0]!, ys[0]),
+      at(ts[1]!, ys[0]),
+      at(ts[1]!, ys[1]),
+      at(ts[0]!, ys[1])
+    ];
+    return [
+      ...ringed(
+        role,
+        four(inOwn, own, (x, y) => ({ x, y })),
+        z0,
+        z1
+      ),
+      ...ringed(
+        role,
+        four(inIts, its, (t, y) => bend.there(t, y)),
+        z0,
+        z1
+      )
+    ];
+  }
+}
