@@ -36,6 +36,24 @@ describe('dragging', () => {
     });
     expect(session.editor.project.tables.wall.get('wall-2')!.b).toEqual({ x: 6000, y: 4500 });
   });
+  it('the open leaf of a door is pulled to where it should stand; the door stays where it is', () => {
+    const session = startSession([rectangle(), door]);
+    const { editor } = session;
+    const leaf = (x: number, y: number) => hitAt(editor, { x, y }, px);
+    // Hung at 2 000 and open at a right angle into the room: its lining is 30.
+    expect([leaf(2030, 600), leaf(2400, 600)]).toEqual(['door', undefined]);
+    const drag = dragging(session, [2030, 600], [2800, -700])!;
+    expect(drag.subject).toBe('door');
+    drag.drop();
+    expect(editor.project.tables.opening.get('door')).toMatchObject({
+      ...{ distance: 2000, handing: { hinge: 'far', opens: 'outside' } }
+    });
+    expect(session.operations).toHaveLength(1);
+    // Its leaf is found where it stands now, and on the wall it is pulled along that.
+    expect(leaf(2870, -600)).toBe('door');
+    dragging(session, [2400, 50], [2800, 50])!.drop();
+    expect(editor.project.tables.opening.get('door')!.distance).toBe(2400);
+  });
   it('says no distance where what is done does not tell one', () => {
     const dimension: Call = {
       name: 'addDimension',

@@ -142,7 +142,7 @@ export class Drag {
   }
 }
 
-const byDepth = allEditorKinds.flatMap(([, { hit }]) => (hit ? [hit] : [])).sort((p, q) => q.over - p.over);
+const byDepth = allEditorKinds.flatMap(([, { hits }]) => hits).sort((p, q) => q.over - p.over);
 
 /** The topmost thing at a point of the plan. */
 export function hitAt(editor: Editor, p: Point, mmPerPixel: number): string | undefined {

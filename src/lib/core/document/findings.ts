@@ -25,6 +25,10 @@ const findings = {
     message: (w) => `${w.t('thing')} and ${w.t('other')} swing into each other over ${w.t('area')}.`,
     hint: 'Hang one of them on its other jamb, or let it open the other way.'
   },
+  'opening.outwards': {
+    message: (w) => `${w.t('thing')} opens out of the room with the way out ${w.t('other')}.`,
+    hint: 'Let it open the other way, or set in the project that such doors may open outwards.'
+  },
   'opening.stopped': {
     message: (w) => `${w.t('thing')} opens ${w.a('angle')} only: something stands in its way.`,
     hint: 'Hang it otherwise, or move it or what it meets; a right angle is usual.'

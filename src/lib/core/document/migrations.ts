@@ -43,15 +43,26 @@ const steps: Readonly<Record<number, Step>> = {
       ...{ reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } }
     }
   }),
-  // Openings that are turned left to right; windows that stand out as a bay or go round a corner.
-  7: gain({
-    opening: { mirrored: false },
-    catalogueEntry: {
-      bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
-      corner: { width: 0, lights: ['fixed'] }
-    }
-  })
+  // Whether doors of bedrooms are to open inwards; openings that are turned left to right; windows that stand out as a bay or go round a corner.
+  7: (records, house) =>
+    limited(
+      gain({
+        opening: { mirrored: false },
+        catalogueEntry: {
+          bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
+          corner: { width: 0, lights: ['fixed'] }
+        }
+      })(records, house)
+    )
 };
+
+/** Limits that came later than the others. */
+const limited = (records: readonly Loose[]): Loose[] =>
+  records.map((record) =>
+    record?.kind === 'project'
+      ? { ...record, openingLimits: { inwards: false, ...(record.openingLimits as object | undefined) } }
+      : record
+  );
 
 const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };
 

@@ -16,6 +16,7 @@ import {
   findSlidingRoom,
   findThresholds
 } from '../kinds/opening/review-fit';
+import { findOutwards } from '../kinds/opening/review-rooms';
 import { findSwings } from '../kinds/opening/review-swings';
 import { findArea } from '../kinds/project/review';
 import { findRoofs } from '../kinds/roof/review';
@@ -42,7 +43,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   ],
   catalogueEntry: [],
   opening: [
-    ...[findOpenings, findHeads, findSwings, findEscapes],
+    ...[findOpenings, findHeads, findSwings, findEscapes, findOutwards],
     ...[findGlass, findThresholds, findCasings, findNoWayIn, findAboveRoof, findSlidingRoom]
   ],
   column: [],

@@ -25,13 +25,15 @@ export const moveCall = (ids: readonly string[], by: Point): Call => ({
 /** How one of these is found and dragged; it is nudged with all that moves together. */
 export const freeStanding = (
   kind: Kind
-): Pick<EditorKind, 'hit' | 'outlines' | 'drag' | 'nudge' | 'steps'> => ({
+): Pick<EditorKind, 'hits' | 'outlines' | 'drag' | 'nudge' | 'steps'> => ({
   steps: true,
-  hit: {
-    over: 5,
-    at: (editor, p) =>
-      ofKind(editor, kind).find(([id, ring]) => ringHolds(ring, p) && !editor.isHidden(id))?.[0]
-  },
+  hits: [
+    {
+      over: 5,
+      at: (editor, p) =>
+        ofKind(editor, kind).find(([id, ring]) => ringHolds(ring, p) && !editor.isHidden(id))?.[0]
+    }
+  ],
   outlines: (editor) => ofKind(editor, kind),
   drag: ({ editor, id, by, round }: Pull) => {
     const ids = editor.selection.has(id) ? moveable(editor, editor.selection) : [id];

@@ -12,8 +12,8 @@ export interface EditorKind {
   readonly sentence: readonly string[];
   /** Whether brackets step through its records on a storey. */
   readonly steps: boolean;
-  /** What of it lies under a point of the plan; a greater `over` is found before a lesser one. Null where nothing is. */
-  readonly hit: Hit | null;
+  /** What of it lies under a point of the plan; a greater `over` is found before a lesser one. */
+  readonly hits: readonly Hit[];
   /** Outlines by id that a box of the plan selects by; null where it selects none. */
   readonly outlines: ((editor: Editor) => Iterable<readonly [string, Ring]>) | null;
   /** What a drag of one does; null where it cannot be dragged. */
@@ -39,6 +39,6 @@ export interface Pull {
 
 /** Of a kind that is neither pointed at nor made by a tool of its own. */
 export const unseen = {
-  ...{ sentence: [], steps: false, hit: null, outlines: null, drag: null, nudge: null },
+  ...{ sentence: [], steps: false, hits: [], outlines: null, drag: null, nudge: null },
   tools: {}
 } as const;

@@ -229,4 +229,21 @@ describe('doors to the outside', () => {
     expect(close!.numbers).toEqual({ room: 300, need: 840 });
     expect(found(mended(pocket(2700, 'near'), close!), 'opening.no-room')).toEqual([]);
   });
+  it('open into a room with a way out, where the project asks for it', () => {
+    const asked = (opens: string, inwards = true) =>
+      add(
+        twoRooms(),
+        call('setOpening', { id: 'window', escape: true }),
+        // From the passage into the room of the window; that of p leads from the passage the other way.
+        door('bed', 'q', 4000, { handing: { hinge: 'near', opens } }),
+        call('setProject', { openingLimits: { inwards } })
+      );
+    const told = ['inside', 'outside'].map((opens) => found(asked(opens), 'opening.outwards'));
+    expect(told.map((list) => list.length).sort()).toEqual([0, 1]);
+    const [one] = told.flat();
+    expect(one!.subjects).toEqual(['bed', 'window']);
+    const wrong = told[0]!.length > 0 ? 'inside' : 'outside';
+    expect(found(asked(wrong, false), 'opening.outwards')).toEqual([]);
+    expect(found(mended(asked(wrong), one!), 'opening.outwards')).toEqual([]);
+  });
 });

@@ -7,7 +7,7 @@ import { merge } from '../../document/merge';
 import type { OpeningLimits } from './record';
 import type { LengthUnits } from '../../units/length';
 
-const limitWords: Record<keyof OpeningLimits, string> = {
+const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'>, string> = {
   escapeArea: 'least clear area of a way out',
   escapeWidth: 'least clear width of a way out',
   escapeHeight: 'least clear height of a way out',
@@ -30,7 +30,7 @@ export const setProject = command({
     openingLimits: s
       .object({
         escapeArea: s.number().max(1e12),
-        ...{ escapeWidth: s.mm(), escapeHeight: s.mm(), escapeSill: s.mm(), step: s.mm() }
+        ...{ escapeWidth: s.mm(), escapeHeight: s.mm(), escapeSill: s.mm(), step: s.mm(), inwards: s.flag() }
       })
       .noUnknown(true)
       .default(undefined)
@@ -44,8 +44,8 @@ export const setProject = command({
     if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
       refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
     for (const [name, value] of Object.entries(args.openingLimits ?? {}))
-      if (value !== undefined)
-        needPositive(project, limitWords[name as keyof OpeningLimits], 'the project', value);
+      if (typeof value === 'number')
+        needPositive(project, limitWords[name as keyof typeof limitWords], 'the project', value);
     return done(project, 'Change the project', [
       {
         ...old,

@@ -17,7 +17,7 @@ export interface PlanningGrid {
 
 /**
  * What the review measures openings by: the least clear area (mm2), width and height of a way out through a window and
- * the highest its sill may be; how far a threshold may lie above or below the floor.
+ * the highest its sill may be; how far a threshold may lie above or below the floor; whether doors of rooms with a way out are to open into them.
  */
 export interface OpeningLimits {
   readonly escapeArea: number;
@@ -25,11 +25,12 @@ export interface OpeningLimits {
   readonly escapeHeight: number;
   readonly escapeSill: number;
   readonly step: number;
+  readonly inwards: boolean;
 }
 
 /** Section R310 of the International Residential Code; a step of 20 mm is a usual limit for a way without barriers. */
 export const usualLimits: OpeningLimits = {
-  ...{ escapeArea: 0.53e6, escapeWidth: 508, escapeHeight: 610, escapeSill: 1118, step: 20 }
+  ...{ escapeArea: 0.53e6, escapeWidth: 508, escapeHeight: 610, escapeSill: 1118, step: 20, inwards: false }
 };
 
 /**
@@ -67,7 +68,8 @@ export const schema = object({
     escapeWidth: f.size(),
     escapeHeight: f.size(),
     escapeSill: f.size(),
-    step: f.size()
+    step: f.size(),
+    inwards: boolean().required()
   }).required(),
   grid: object({
     module: f.size(),

@@ -9,7 +9,7 @@ export const dimension: EditorKind = {
   ...unseen,
   sentence: ['text', 'certainty'],
   steps: true,
-  hit: { over: 3, at: dimensionAt },
+  hits: [{ over: 3, at: dimensionAt }],
   drag: ({ editor, id, from, by }) => {
     // A string or arc goes through the pointer; the words of a note keep their place in the hand.
     const { form } = editor.project.tables.dimension.get(id)!;

@@ -22,7 +22,7 @@ export const guide: EditorKind = {
   ...unseen,
   sentence: ['distance', 'parts'],
   steps: true,
-  hit: { over: 2, at: (editor, p, mmPerPixel) => guideAt(editor, p, 5 * mmPerPixel) },
+  hits: [{ over: 2, at: (editor, p, mmPerPixel) => guideAt(editor, p, 5 * mmPerPixel) }],
   drag,
   tools: { guide: (editor) => new GuideTool(editor) }
 };

@@ -8,6 +8,7 @@ import { doorAt, swingsOn } from '../../../core/kinds/opening/swings';
 import type { WallFrame } from '../../../core/kinds/wall/frame';
 import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Editor } from '../../editor';
+import { handingTowards } from './leaf';
 
 export class Hanging {
   hinge: Handing['hinge'] = 'near';
@@ -76,22 +77,11 @@ export class Hanging {
    */
   pull(point: Point, least: number, frame: WallFrame, place: OpeningPlace): boolean {
     const { pressed } = this;
-    const { opening, t0, t1 } = place;
     if (!pressed) return false;
     const by = subtract(point, pressed);
     if (!this.pulled && dot(by, by) < least * least) return true;
     this.pulled = point;
-    const wide = t1 - t0;
-    const ways = (['near', 'far'] as const).flatMap((hinge) =>
-      (['inside', 'outside'] as const).map((opens) => {
-        const hung = hangingOf(frame, { ...place, opening: { ...opening, handing: { hinge, opens } } });
-        const tip = fromFrame(frame, hung.hinge, hung.side > 0 ? frame.y1 + wide : frame.y0 - wide);
-        const off = subtract(point, tip);
-        return { hinge, opens, off: dot(off, off) };
-      })
-    );
-    const [best] = ways.sort((p, q) => p.off - q.off);
-    this.choose({ hinge: best!.hinge, opens: best!.opens });
+    this.choose(handingTowards(frame, place, point));
     return true;
   }
 

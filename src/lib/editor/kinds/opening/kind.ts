@@ -4,7 +4,8 @@ import { tolerances } from '../../../core/geometry/tolerances';
 import type { Opening } from '../../../core/kinds/opening/record';
 import type { Editor } from '../../editor';
 import { openingAt } from '../../hits';
-import type { EditorKind } from '../kind';
+import type { EditorKind, Hit } from '../kind';
+import { leafAt, pulledLeaf } from './leaf';
 import { OpeningTool } from './tool';
 
 /** How much farther from what it is set out from a shift takes an opening. */
@@ -13,18 +14,25 @@ function shiftAlong(editor: Editor, { wall, end }: Opening, by: Point): number |
   return frame && dot(by, frame.direction) * (end === 'a' ? 1 : -1);
 }
 
+const seen =
+  (at: Hit['at']): Hit['at'] =>
+  (editor, p, mmPerPixel) => {
+    const id = at(editor, p, mmPerPixel);
+    return id !== undefined && !editor.isHidden(id) ? id : undefined;
+  };
+
 export const opening: EditorKind = {
   sentence: ['distance', 'width', 'height', 'sill'],
   steps: true,
-  hit: {
-    over: 6,
-    at: (editor, p, mmPerPixel) => {
-      const id = openingAt(editor.storeyModel, p, 5 * mmPerPixel);
-      return id !== undefined && !editor.isHidden(id) ? id : undefined;
-    }
-  },
+  hits: [
+    { over: 6, at: seen((editor, p, mmPerPixel) => openingAt(editor.storeyModel, p, 5 * mmPerPixel)) },
+    // The open leaf of a door, under all that may stand there.
+    { over: 1.5, at: seen((editor, p, mmPerPixel) => leafAt(editor, p, 5 * mmPerPixel)) }
+  ],
   outlines: null,
-  drag: ({ editor, id, by, round }) => {
+  drag: ({ editor, id, from, by, round }) => {
+    const handing = pulledLeaf(editor, id, from, by);
+    if (handing) return { name: 'setOpening', args: { id, handing } };
     const one = editor.project.tables.opening.get(id)!;
     const along = shiftAlong(editor, one, by);
     return along === undefined

@@ -76,7 +76,7 @@ function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] 
 /** What the review measures openings by. */
 function openingFields(make: CardMaker, { openingLimits: limits, units }: Settings): Field[] {
   const set = (changes: Partial<OpeningLimits>) => ({ name: 'setProject', args: { openingLimits: changes } });
-  const length = (name: Exclude<keyof OpeningLimits, 'escapeArea'>, label: string) =>
+  const length = (name: Exclude<keyof OpeningLimits, 'escapeArea' | 'inwards'>, label: string) =>
     make.length(name, label, [limits[name]], (value) => set({ [name]: value }));
   const square = units.system === 'ft' ? (12 * inch) ** 2 : 1e6;
   return [
@@ -95,7 +95,10 @@ function openingFields(make: CardMaker, { openingLimits: limits, units }: Settin
       }
     },
     length('escapeSill', 'A way out, highest sill'),
-    length('step', 'Step at a threshold')
+    length('step', 'Step at a threshold'),
+    make.flag('inwards', 'Doors of rooms with a way out open into them', limits.inwards, (inwards) =>
+      set({ inwards })
+    )
   ];
 }
 

@@ -5,7 +5,7 @@ export const project: EditorKind = {
   ...unseen,
   sentence: ['ground', 'module', 'nudge'],
   steps: false,
-  hit: null,
+  hits: [],
   drag: null,
   tools: {}
 };

@@ -7,7 +7,7 @@ export const roof: EditorKind = {
   ...unseen,
   sentence: ['pitch', 'overhang', 'plateLevel'],
   steps: true,
-  hit: null,
+  hits: [],
   drag: null,
   tools: {
     roof: (editor) => new RoofTool(editor),

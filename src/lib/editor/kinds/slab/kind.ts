@@ -6,7 +6,7 @@ export const slab: EditorKind = {
   ...unseen,
   sentence: ['thickness', 'offset'],
   steps: true,
-  hit: null,
+  hits: [],
   drag: null,
   tools: { slab: (editor) => new SlabTool(editor) }
 };

@@ -6,7 +6,7 @@ export const storey: EditorKind = {
   ...unseen,
   sentence: ['datum', 'height', 'floorDepth'],
   steps: false,
-  hit: null,
+  hits: [],
   drag: null,
   tools: { copyUp: (editor) => new CopyUpTool(editor) }
 };

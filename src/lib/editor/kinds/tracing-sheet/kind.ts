@@ -8,7 +8,7 @@ export const tracingSheet: EditorKind = {
   ...unseen,
   sentence: ['fade'],
   steps: true,
-  hit: { over: 1, at: tracingSheetAt },
+  hits: [{ over: 1, at: tracingSheetAt }],
   drag: ({ editor, id, by }) => {
     const { origin, locked } = editor.project.tables.tracingSheet.get(id)!;
     // It is dragged only when it was chosen before: it lies under everything.

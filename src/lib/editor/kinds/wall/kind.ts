@@ -27,10 +27,13 @@ function standsFree(editor: Editor, id: string): boolean {
 export const wall: EditorKind = {
   sentence: ['length', 'hold', 'thickness', 'height', 'settingOut'],
   steps: true,
-  hit: {
-    over: 4,
-    at: (editor, p, mmPerPixel) => wallAt(editor.storeyModel, p, 5 * mmPerPixel, (id) => editor.isHidden(id))
-  },
+  hits: [
+    {
+      over: 4,
+      at: (editor, p, mmPerPixel) =>
+        wallAt(editor.storeyModel, p, 5 * mmPerPixel, (id) => editor.isHidden(id))
+    }
+  ],
   outlines: (editor) =>
     [...(editor.storeyModel?.frames.values() ?? [])].map((frame) => [
       frame.wall.id,
