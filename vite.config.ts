@@ -62,8 +62,12 @@ export default defineConfig({
             { name: 'icons', test: /@lucide/ },
             { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// },
             {
+              name: 'tools',
+              test: /src\/lib\/editor\/(tools\/|kinds\/[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
+            },
+            {
               name: 'plan',
-              test: /src\/lib\/core\/(drawing|display\/marks|model|kernels\/joints\/frame|kinds\/(wall|opening)\/(plan|stages|through|body|jambs))/
+              test: /src\/lib\/(core\/(drawing\/|display\/marks|model\/|kernels\/joints\/frame|kinds\/(wall|opening|chimney|column|roof)\/(plan|stages|through|jambs)\.))/
             }
           ]
         }

@@ -18,7 +18,8 @@ import { idsInBox } from '../src/lib/editor/pointing';
 import { Editor } from '../src/lib/editor/editor';
 import { newHistory } from '../src/lib/editor/history';
 import { snapsAt } from '../src/lib/editor/snapping';
-import { heightAt } from '../src/lib/core/geometry/columns';
+
+import { heightAt } from '../src/lib/core/geometry/plane';
 import { frameRectangle } from '../src/lib/core/kernels/joints/frame';
 import type { OpeningPlace } from '../src/lib/core/kinds/opening/place';
 import { fromAngle, scale, type Point } from '../src/lib/core/geometry/point';

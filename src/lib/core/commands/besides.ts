@@ -4,7 +4,8 @@ import { nameElement } from '../document/names';
 import { applyPatch, type Patch } from '../document/patch';
 import { settingsOf } from '../document/project';
 import { ringsArea } from '../geometry/ring';
-import { slabRings } from '../kinds/slab/body';
+
+import { slabRings } from '../kinds/slab/rings';
 import { roofModels } from '../kinds/roof/stages';
 import type { Wall } from '../kinds/wall/record';
 import { formatLength } from '../units/length';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { judgeMesh } from '../testing/oracle';
-import { buildColumns, heightAt, type Cell, type Plane } from './columns';
+import { buildColumns, type Cell } from './columns';
+import { heightAt, type Plane } from './plane';
 import { meshVolume, openEdges } from './mesh';
 import { ringArea } from './ring';
 import { triangulateWhole } from './triangulate';

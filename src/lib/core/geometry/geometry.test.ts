@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { at } from '../testing/build';
 import { arrange } from './arrangement';
-import { buildColumns, flat, heightAt, weldRings, type Cell } from './columns';
+import { buildColumns, type Cell } from './columns';
+import { flat, heightAt } from './plane';
+import { weldRings } from './weld';
 import { meshVolume, openEdges } from './mesh';
 import { distance, leftOf, locate, meetLines, nearestOnSegment, rotate, unit } from './point';
 import {

@@ -11,7 +11,8 @@ import { elementsOf } from './bodies';
 import { Model } from './graph';
 import { chimneyVoids, stackRing } from '../kinds/chimney/shape';
 import { columnRing, topOfColumn } from '../kinds/column/shape';
-import { chimneyTop } from '../kinds/chimney/body';
+
+import { chimneyTop } from '../kinds/chimney/cuts';
 import { datumOf } from '../kinds/storey/record';
 
 const runs = Number(process.env.LAW_RUNS ?? 40);

@@ -15,7 +15,8 @@ import { Derivation } from '../document/stage';
 import { allCuts } from '../document/cuts';
 import type { Ring } from '../geometry/ring';
 import type { Cut } from '../kernels/solids/cut';
-import { slabRings } from '../kinds/slab/body';
+
+import { slabRings } from '../kinds/slab/rings';
 import type { Slab, SlabFace } from '../kinds/slab/record';
 import { places, placesIn } from '../kinds/opening/stages';
 import type { RoofModel } from '../kinds/roof/planes';

@@ -3,13 +3,15 @@
  * storey above or close over one another. Heights are above project zero.
  */
 import { commonPieces } from '../geometry/common-area';
-import { heightAt, type Plane } from '../geometry/columns';
+
+import { heightAt, type Plane } from '../geometry/plane';
+import { slabRings } from '../kinds/slab/rings';
 import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Box, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import type { Query, Repair, Scope } from '../document/kind';
 import { fromFrame } from '../kernels/joints/frame';
 import { roofModels } from '../kinds/roof/stages';
-import { slabRings } from '../kinds/slab/body';
+
 import { storeyModelIn } from '../kinds/storey/model';
 import { storeysInOrder, type Storey } from '../kinds/storey/record';
 import type { Slab } from '../kinds/slab/record';

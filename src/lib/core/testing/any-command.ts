@@ -81,6 +81,12 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
     const found = one(twins.values(), pick)?.sets[0]?.items[0];
     return found === undefined ? undefined : { ids: [found] };
   },
+  setOpening: ({ tables: { opening, catalogueEntry } }, { pick, x }) => {
+    const found = one(opening.values(), pick);
+    const fits = [...catalogueEntry.values()].filter(({ filling }) => filling === found?.filling);
+    const entry = one(fits, pick + x + 41)?.id ?? null;
+    return found && { id: found.id, entry, mirrored: pick % 2 === 0, distance: pick % 3 === 0 ? 0 : 750 };
+  },
   addMaterial: (_, { pick }) => ({ name: `Flint ${pick}`, colour: '#6F7478' }),
   addBuildUp: (_, { pick }) => ({
     name: `Brick ${pick}`,

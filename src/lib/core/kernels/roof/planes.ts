@@ -1,6 +1,7 @@
 /** A plane of a solved roof. */
 import type { Ring } from '../../geometry/ring';
-import type { Plane } from '../../geometry/columns';
+
+import type { Plane } from '../../geometry/plane';
 
 export interface RoofPlane {
   readonly name: string;

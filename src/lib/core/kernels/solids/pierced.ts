@@ -12,7 +12,8 @@
  * Openings may not meet, nor reach the top, nor a corner of the plan: then the answer is undefined, and the general way
  * by cells (geometry/columns) is right. Cost: linear in the corners, but for the triangles of a side. Source: own.
  */
-import { heightAt, type Cell } from '../../geometry/columns';
+import { type Cell } from '../../geometry/columns';
+import { heightAt } from '../../geometry/plane';
 import { lerp, type Point } from '../../geometry/point';
 import type { Mesh } from '../../geometry/mesh';
 import type { Ring } from '../../geometry/ring';

@@ -8,7 +8,8 @@ import { innerPoint } from '../../geometry/triangulate';
 import { at } from '../../testing/build';
 import { addBars, type Spot } from './bars';
 import { FaceMesh } from './face-mesh';
-import { arrangeCells } from './cells';
+
+import { arrangeCells } from './pieces';
 
 describe('bars', () => {
   const corners: [Spot, Spot][] = [

@@ -11,6 +11,7 @@
  * Cost: linear in the pieces. Source: own.
  */
 import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, turnOf, type Piece } from './parts';
+import { boardsOf } from './boards';
 import { unitOf } from './planes';
 import type { CatalogueEntry } from './record';
 import {
@@ -37,7 +38,8 @@ export function piecesOf(entry: CatalogueEntry, hole: Hole, ajar = 0): Piece[] {
         turn ? { ...piece, turns: [...(piece.turns ?? []), turn] } : piece
       )
     ),
-    ...unit.between
+    ...unit.posts,
+    ...boardsOf(entry, hole, unit)
   ];
 }
 

@@ -24,9 +24,9 @@ import {
 } from '../../geometry/point';
 import { ringArea, type Ring } from '../../geometry/ring';
 import type { PartRole } from '../../kernels/solids/part';
-import { box, prism, type Piece } from './parts';
+import { prism, type Piece } from './parts';
 import type { Turn } from './turns';
-import { barOf, frameDepth, type Hole, type Round } from './unit';
+import { frameDepth, type Hole, type Round } from './unit';
 import type { CatalogueEntry, LightWay } from './record';
 
 /** A flat part of a unit, in coordinates of its own, and how these lie in those of the wall; null: as they are. */
@@ -38,8 +38,11 @@ export interface Plane {
 
 export interface Unit {
   readonly planes: readonly Plane[];
-  /** Posts in the bends, and the boards and strips that follow them. */
-  readonly between: readonly Piece[];
+  /** In the bends. */
+  readonly posts: readonly Piece[];
+  /** Of a bay the ring of its boards in front of the wall, of a corner how its walls meet. */
+  readonly rim?: Ring;
+  readonly bend?: Bend;
   /** Lines that it shows from above, of t and y. */
   readonly outline: readonly (readonly Point[])[];
 }
@@ -124,22 +127,10 @@ function bayOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
     off(corners[3]!, normals[2]!),
     corners[3]!
   ];
-  const past = inner - out * entry.ledge.inside.past;
-  const slab = (role: PartRole, from: number, low: number, high: number): Piece[] =>
-    high - low <= 0
-      ? []
-      : [
-          box(role, { t0, t1, z0: low, z1: high, y0: Math.min(from, outer), y1: Math.max(from, outer) }),
-          ...ringed(role, rim, low, high)
-        ];
   return {
     planes,
-    between: [
-      ...posts,
-      ...slab('ledge', past, hole.z0, z0),
-      ...slab('lining', inner, z1, hole.z1),
-      ...bayCasing(entry, hole)
-    ],
+    posts,
+    rim,
     outline: [
       [
         { x: t0, y: inner },
@@ -164,31 +155,15 @@ function mitre(p: Point, n: Point, m: Point, thick: number): Point {
 }
 
 /** A prism over a ring, whichever way round that is; none over one of no area. */
-function ringed(role: PartRole, ring: Ring, z0: number, z1: number): Piece[] {
+export function ringed(role: PartRole, ring: Ring, z0: number, z1: number): Piece[] {
   const area = ringArea(ring);
   return Math.abs(area) < 1 || z1 - z0 <= 0
     ? []
     : [prism(role, area > 0 ? ring : [...ring].reverse(), z0, z1)];
 }
 
-/** On the inner face of the wall alone: outside stands the bay. */
-function bayCasing({ casing: { inside } }: CatalogueEntry, { t0, t1, z0, z1, y0, y1, out }: Hole): Piece[] {
-  const { width, thickness } = inside;
-  if (width <= 0 || thickness <= 0) return [];
-  const deep = out > 0 ? { y0: y0 - thickness, y1: y0 } : { y0: y1, y1: y1 + thickness };
-  return [
-    {
-      ...{ t0: t0 - width, t1: t1 + width, z0, z1: z1 + width },
-      ...deep,
-      role: 'casing',
-      shape: 'arch',
-      bar: width
-    }
-  ];
-}
-
 /** Two walls at a corner: lines of theirs that lie alike, and places where these meet. */
-class Bend {
+export class Bend {
   readonly way: Point;
 
   constructor(
@@ -263,21 +238,18 @@ function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undef
   // Too near a corner of thick walls there is no room to turn round in.
   if (!bend.fits([hole.y0, hole.y1], [other.y0, other.y1])) return undefined;
   const inWall = flat(entry);
-  const strips = new Strips(entry, hole, bend);
   return {
     planes: [
       { entry: inWall, hole: { ...hole, ...mine }, turn: null },
       { entry: { ...inWall, lights: entry.corner.lights }, hole: { ...other, ...theirs }, turn: round.turn }
     ],
-    between: [
-      ...ringed(
-        'frame',
-        [pivot, { x: pivot.x, y: a[1 - pick]! }, tip, bend.there(along.t, b[1 - pick]!)],
-        hole.z0,
-        hole.z1
-      ),
-      ...strips.all()
-    ],
+    posts: ringed(
+      'frame',
+      [pivot, { x: pivot.x, y: a[1 - pick]! }, tip, bend.there(along.t, b[1 - pick]!)],
+      hole.z0,
+      hole.z1
+    ),
+    bend,
     outline: [0, 1].flatMap((k) => {
       const [p, q] = [bend.outer(hole, [hole.y0, hole.y1])[k]!, bend.outer(other, [other.y0, other.y1])[k]!];
       const met = bend.meet(p, q);
@@ -285,127 +257,4 @@ function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undef
       return met ? [[{ x: jamb, y: p }, met, bend.there(far, q)]] : [];
     })
   };
-}
-
-/** What runs round a corner beside the frames: sills, casings and the boards that line the walls. */
-class Strips {
-  constructor(
-    private readonly entry: CatalogueEntry,
-    private readonly hole: Hole,
-    private readonly bend: Bend
-  ) {}
-
-  all(): Piece[] {
-    return (['outside', 'inside'] as const).flatMap((side) => [
-      ...this.ledge(side),
-      ...this.casing(side),
-      ...this.reveal(side)
-    ]);
-  }
-
-  /** How high the boards at the foot are on a side. */
-  private foot(side: 'outside' | 'inside') {
-    return Math.min(this.entry.ledge[side].thickness, (this.hole.z1 - this.hole.z0) / 12);
-  }
-
-  private ledge(side: 'outside' | 'inside'): Piece[] {
-    const [own, its] = this.zones(side, this.entry.ledge[side].past);
-    return this.mitred('ledge', own, its, this.hole.z0, this.hole.z0 + this.foot(side), 0);
-  }
-
-  private casing(side: 'outside' | 'inside'): Piece[] {
-    const { width, thickness } = this.entry.casing[side];
-    const { z0, z1 } = this.hole;
-    if (width <= 0 || thickness <= 0) return [];
-    const zone = (of: Hole): [number, number] => {
-      const face = this.face(of, side);
-      return [face, face + this.way(of, side) * thickness];
-    };
-    const zones = [zone(this.hole), zone(this.bend.round.hole)] as const;
-    return [
-      ...this.mitred('casing', ...zones, z1, z1 + width, width),
-      ...this.uprights('casing', ...zones, z0, z1, -width)
-    ];
-  }
-
-  private reveal(side: 'outside' | 'inside'): Piece[] {
-    const thick = Math.min(this.entry.reveal[side], barOf(this.entry, this.hole));
-    const { z1, z0 } = this.hole;
-    if (thick <= 0) return [];
-    const zones = this.zones(side, 0);
-    if (zones.some(([from, to]) => Math.abs(to - from) < 1)) return [];
-    return [
-      ...this.mitred('lining', ...zones, z1 - thick, z1, 0),
-      ...this.uprights('lining', ...zones, z0 + this.foot(side), z1 - thick, thick)
-    ];
-  }
-
-  private way = (of: Hole, side: 'outside' | 'inside') => (side === 'outside' ? of.out : -of.out);
-
-  private face = (of: Hole, side: 'outside' | 'inside') => (this.way(of, side) > 0 ? of.y1 : of.y0);
-
-  /** From the frame to past the face of either wall. */
-  private zones(side: 'outside' | 'inside', past: number): [[number, number], [number, number]] {
-    const zone = (of: Hole): [number, number] => {
-      const frame = frameDepth(this.entry, of);
-      const way = this.way(of, side);
-      return [way > 0 ? frame[1] : frame[0], this.face(of, side) + way * past];
-    };
-    return [zone(this.hole), zone(this.bend.round.hole)];
-  }
-
-  /** Along both walls, mitred in the bend; `past`: how far on beyond the jambs. */
-  private mitred(
-    role: PartRole,
-    own: readonly [number, number],
-    its: readonly [number, number],
-    z0: number,
-    z1: number,
-    past: number
-  ) {
-    const { bend } = this;
-    const { jambs } = bend;
-    const [near, far] = [bend.meet(own[0], its[0]), bend.meet(own[1], its[1])];
-    if (!near || !far || z1 - z0 <= 0 || !bend.fits(own, its)) return [];
-    const [p, q] = [jambs.own.at - jambs.own.away * past, jambs.its.at - jambs.its.away * past];
-    return [
-      ...ringed(role, [{ x: p, y: own[0] }, near, far, { x: p, y: own[1] }], z0, z1),
-      ...ringed(role, [bend.there(q, its[0]), near, far, bend.there(q, its[1])], z0, z1)
-    ];
-  }
-
-  /** Beside both jambs, `wide` into the opening, or less than none: beside it. */
-  private uprights(
-    role: PartRole,
-    own: readonly [number, number],
-    its: readonly [number, number],
-    z0: number,
-    z1: number,
-    wide: number
-  ) {
-    const { bend } = this;
-    const { jambs } = bend;
-    const inOwn = [jambs.own.at, jambs.own.at + jambs.own.away * wide];
-    const inIts = [jambs.its.at, jambs.its.at + jambs.its.away * wide];
-    const four = (ts: number[], ys: readonly [number, number], at: (t: number, y: number) => Point) => [
-      at(ts[0]!, ys[0]),
-      at(ts[1]!, ys[0]),
-      at(ts[1]!, ys[1]),
-      at(ts[0]!, ys[1])
-    ];
-    return [
-      ...ringed(
-        role,
-        four(inOwn, own, (x, y) => ({ x, y })),
-        z0,
-        z1
-      ),
-      ...ringed(
-        role,
-        four(inIts, its, (t, y) => bend.there(t, y)),
-        z0,
-        z1
-      )
-    ];
-  }
 }

@@ -7,7 +7,8 @@ import { stackRing, topOfChimney } from './shape';
 import { datumOf } from '../storey/record';
 import { reachesInto } from '../column/reach';
 import { addChimney, setChimney } from './commands';
-import { chimneyCuts } from './body';
+
+import { chimneyCuts } from './cuts';
 import { planOfChimneys } from './plan';
 import type { Ring } from '../../geometry/ring';
 

@@ -4,14 +4,15 @@ import { closed, filled, penFor, reachOf } from '../column/reach';
 import { chimneyVoids, hearthsOf, stackRing, type Datums } from './shape';
 import { cutHeight, type Mark } from '../../display/marks';
 import { boxOf, ringHolds } from '../../geometry/ring';
-import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/cells';
+
+import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/pieces';
+import { chimneyTop } from './cuts';
 import { fromAngle, type Point } from '../../geometry/point';
 import { innerPoint } from '../../geometry/triangulate';
 import type { Query } from '../../document/kind';
 import type { Chimney } from './record';
 import type { Storey } from '../storey/record';
 import type { Material } from '../material/record';
-import { chimneyTop } from './body';
 
 /** By the storey that it is drawn on, and its id: `pairKey`. */
 const chimneyPlans = stage(

@@ -4,7 +4,8 @@ import { nameElement } from '../../document/names';
 import { volumeOf, volumesOf } from '../../document/volumes';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
-import { chimneyBodies, chimneyTop } from './body';
+import { chimneyBodies } from './body';
+import { chimneyTop } from './cuts';
 
 export const chimneyRows = (query: Query) =>
   [...query.project.tables.chimney.values()].map(({ id, storey, base, flues }) => ({

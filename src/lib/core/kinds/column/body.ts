@@ -1,17 +1,17 @@
 /** Bodies of columns, and what they cut out of others. */
-import { columnRing, topOfColumn } from './shape';
+import { columnRing } from './shape';
 import { cellsUnder, flatCell, liftCells } from '../../kernels/solids/cells';
 import { angleOf, subtract, type Point } from '../../geometry/point';
 import { buildColumns } from '../../geometry/columns';
-import { datumOf } from '../storey/record';
+
+import { datumUnder, topOf } from './cuts';
 import { own, stage } from '../../document/stage';
 import { indexedRoofs, planesOver } from '../roof/stages';
 import { boxOf } from '../../geometry/ring';
 import type { Column } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { Mesh } from '../../geometry/mesh';
-import type { ElementBody, Query } from '../../document/kind';
-import type { Cut } from '../../kernels/solids/cut';
+import type { ElementBody } from '../../document/kind';
 
 /** A column between its base and its top, or the underside of the roofs over it; `height`: where there is none. */
 export function columnMesh(
@@ -30,14 +30,6 @@ export function columnMesh(
     `side ${Math.round((angleOf(subtract(q, p)) - column.angle) / (Math.PI / 2))}`;
   return buildColumns(liftCells(cells, datum), column.profile.kind === 'round' ? () => 'side' : side);
 }
-
-/** Height of a column's top above its storey's datum, by its id. */
-const topOf = ({ project }: Query, id: string) => {
-  const column = project.tables.column.get(id);
-  return column && topOfColumn(project, column);
-};
-const datumUnder = ({ project }: Query, id: string) =>
-  datumOf(project, project.tables.column.get(id)?.storey ?? '');
 
 export const columnBodies = stage(
   'bodies of columns',
@@ -69,15 +61,4 @@ export const columnBodies = stage(
           ]
         }
       : undefined
-);
-
-export const columnCuts = stage(
-  'cuts of columns',
-  { column: own('column'), top: topOf, datum: datumUnder },
-  ({ column, top, datum }): readonly Cut[] => {
-    if (!column || top === undefined) return [];
-    const ring = columnRing(column);
-    const [z0, z1] = [datum + column.base, datum + top];
-    return [{ subject: column.id, ring, box: boxOf(ring), z0, z1, roofs: column.top.kind !== 'roof' }];
-  }
 );

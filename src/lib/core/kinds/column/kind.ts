@@ -7,7 +7,8 @@ import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import { reachesInto } from './reach';
 import { addColumn, setColumn } from './commands';
-import { columnCuts } from './body';
+
+import { columnCuts } from './cuts';
 import { planOfColumns } from './plan';
 import type { Ring } from '../../geometry/ring';
 

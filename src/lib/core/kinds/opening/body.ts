@@ -10,7 +10,8 @@ import { piecesOf } from '../catalogue-entry/pieces';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { datumOf } from '../storey/record';
 import type { Part, PartRole } from '../../kernels/solids/part';
-import { holeOf, type FilledPlace, type FillingHost } from './place';
+import type { FillingHost } from './host';
+import { holeOf, type FilledPlace } from './place';
 import type { ElementBody } from '../../document/kind';
 
 /** What fills an opening: one part for each role. A bare opening has none. */

@@ -2,7 +2,8 @@
 import type { Query } from '../../document/kind';
 import { ringHolds } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
-import { slabRings } from '../slab/body';
+
+import { slabRings } from '../slab/rings';
 import type { WallFrame } from '../wall/frame';
 import type { Stretch } from './place';
 

@@ -1,5 +1,6 @@
 /** Rings of a wall cut at jamb lines. */
-import { arrangeCells } from '../../kernels/solids/cells';
+
+import { arrangeCells } from '../../kernels/solids/pieces';
 import { fromFrame, type Frame } from '../../kernels/joints/frame';
 import { dot, subtract, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';

@@ -8,7 +8,7 @@ import type { Handing, Opening, SetOutOrigin } from './record';
 import { fromFrame, type Frame, type Side, type WallEnd } from '../../kernels/joints/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import type { Hole } from '../catalogue-entry/unit';
-import { roundHole, type RoundWall } from './round';
+import { roundHole, type FillingHost, type RoundWall } from './host';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
 export interface OpeningPlace {
@@ -94,10 +94,7 @@ export function hangingOf({ wall }: Frame, { opening, t0, t1 }: OpeningPlace): H
   return { side: sideOfLeaf(wall, opening.handing), hinge: isLow ? t0 : t1, latch: isLow ? t1 : t0 };
 }
 
-/** What a filling needs to know of the wall that it stands in, and of its place there. */
-export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | 'y1' | 'core'> & {
-  readonly wall: { readonly outside: Side };
-};
+/** An opening as what fills it needs to know of it. */
 export type FilledPlace = Pick<OpeningPlace, 't0' | 't1' | 'z0' | 'z1' | 'round'> & {
   readonly opening: Pick<Opening, 'filling' | 'handing' | 'end' | 'ajar'>;
 };

@@ -11,7 +11,8 @@ import { ledgesOf, turnOf } from '../catalogue-entry/parts';
 import { placeAfter, type Turn } from '../catalogue-entry/turns';
 import { frameDepth, leavesOf, surroundOf, type Hole, type Leaf } from '../catalogue-entry/unit';
 import { unitOf, type Unit } from '../catalogue-entry/planes';
-import { holeOf, type FillingHost, type OpeningPlace } from './place';
+import type { FillingHost } from './host';
+import { holeOf, type OpeningPlace } from './place';
 
 /** `entry`: what fills it; undefined where it is bare. */
 export function drawOpening(frame: Frame, place: OpeningPlace, entry: CatalogueEntry | undefined): Mark[] {
@@ -45,23 +46,17 @@ class Symbol {
   }
 
   /** What leaves the plane of its wall: each flat part of it, the posts between, and what it stands on. */
-  private bent({ planes, between, outline }: Unit): Mark[] {
+  private bent({ planes, posts, outline }: Unit): Mark[] {
     const { subject, group } = this.base;
     return [
       ...outline.map((points): Mark => ({
         ...{ kind: 'stroke', subject, group, closed: false, pen: 'face', ink: 'slate' },
         points: points.map(({ x, y }) => this.at(x, y))
       })),
-      ...between.flatMap(({ role, base }): Mark[] =>
-        role === 'frame' && base
-          ? [
-              {
-                ...{ kind: 'stroke', subject, group, closed: true, pen: 'fine', ink: 'slate' },
-                points: base.map(({ x, y }) => this.at(x, y))
-              }
-            ]
-          : []
-      ),
+      ...posts.map(({ base }): Mark => ({
+        ...{ kind: 'stroke', subject, group, closed: true, pen: 'fine', ink: 'slate' },
+        points: (base ?? []).map(({ x, y }) => this.at(x, y))
+      })),
       ...planes.flatMap((plane) =>
         new Symbol(planeFrame(this.frame, plane.turn), this.place, plane.hole).unit(plane.entry)
       )

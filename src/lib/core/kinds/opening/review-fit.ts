@@ -10,7 +10,8 @@ import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
 import { storeyModelIn } from '../storey/model';
 import { indexedRoofs, planesOver } from '../roof/stages';
-import { heightAt } from '../../geometry/columns';
+
+import { heightAt } from '../../geometry/plane';
 import { boxOf, ringHolds } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';

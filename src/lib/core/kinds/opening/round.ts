@@ -1,26 +1,12 @@
 /** Openings that go round a corner: on in the wall that meets theirs at the end that they are set out from. */
-import { angleOf, distance, dot, locate, rotate } from '../../geometry/point';
+import { distance, dot } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
 import { entryOf } from '../catalogue-entry/filled';
-import type { Hole, Round } from '../catalogue-entry/unit';
 import { otherSide, type Frame, type WallEnd } from '../../kernels/joints/frame';
-import { originAt, type FillingHost, type OpeningPlace, type Stretch } from './place';
+import type { Meeting, RoundWall } from './host';
+import { originAt, type OpeningPlace, type Stretch } from './place';
 import type { Opening } from './record';
-
-/** A wall that meets another one, and where: the end of either. */
-export interface Meeting {
-  readonly wall: string;
-  readonly end: WallEnd;
-  readonly ownEnd: WallEnd;
-}
-
-/** Where an opening goes on: from a corner to so far along another wall. */
-export interface RoundWall extends Meeting {
-  readonly frame: FillingHost;
-  readonly t0: number;
-  readonly t1: number;
-}
 
 /** How wide what fills an opening goes on round a corner, mm; 0 where it does not. */
 export function roundWidth(project: Pick<Project, 'tables'>, opening: Opening): number {
@@ -63,20 +49,6 @@ export const openedBy = (place: OpeningPlace): Stretch =>
 /** What it opens of the wall round the corner. */
 export const legOf = ({ z0, z1 }: Stretch, { t0, t1, end }: RoundWall): Stretch =>
   through({ t0, t1, z0, z1 }, end);
-
-/** The hole round the corner, as what fills it sees it from its own wall. */
-export function roundHole(own: FillingHost, hole: Hole, round: RoundWall): Round {
-  const { frame, t0, t1, end, ownEnd } = round;
-  const angle = angleOf(rotate(frame.direction, -angleOf(own.direction)));
-  const { t, y } = locate(frame.origin, own.origin, own.direction);
-  const { y0, y1, core } = frame;
-  const out = frame.wall.outside === 'left' ? 1 : -1;
-  return {
-    hole: { ...hole, t0, t1, y0, y1, core, out, opens: (hole.opens * hole.out * out) as 1 | -1 },
-    turn: { about: 'upright', t: 0, y: 0, z: 0, angle, by: [t, y, 0] },
-    ...{ isAtOwnEnd: ownEnd === 'b', isAtEnd: end === 'b' }
-  };
-}
 
 /** How far an opening's jamb is off the corner that it should go round, mm: past the face of the wall there. */
 export function offCorner(own: Frame, other: Frame, place: OpeningPlace, { ownEnd }: Meeting): number {

@@ -13,7 +13,8 @@ import { boxesMeet, type Box, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { CatalogueEntry } from '../catalogue-entry/record';
 import { leavesOf } from '../catalogue-entry/unit';
-import { holeOf, type FilledPlace, type FillingHost } from './place';
+import type { FillingHost } from './host';
+import { holeOf, type FilledPlace } from './place';
 
 /** `shut` and `open`: unit vectors along the leaf; heights as the opening's. */
 export interface Sweep {

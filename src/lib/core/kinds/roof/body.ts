@@ -1,7 +1,9 @@
 /** Bodies of roofs: the space between undersides and tops of their planes. */
 import { boxOf, boxesMeet, edgesOf, ringHolds } from '../../geometry/ring';
-import { acrossPage, cutVoid, isOnCut, raise } from '../../kernels/solids/cells';
-import { buildColumns, heightAt, type Cell } from '../../geometry/columns';
+import { raise } from '../../kernels/solids/cells';
+import { acrossPage, cutVoid, isOnCut } from '../../kernels/solids/pieces';
+import { heightAt } from '../../geometry/plane';
+import { buildColumns, type Cell } from '../../geometry/columns';
 import { arrange } from '../../geometry/arrangement';
 import { innerPoint } from '../../geometry/triangulate';
 import { own, result, stage } from '../../document/stage';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { heightAt } from '../../geometry/columns';
+
+import { heightAt } from '../../geometry/plane';
 import { meshVolume, openEdges } from '../../geometry/mesh';
 import { ringArea } from '../../geometry/ring';
 import type { Roof } from './record';

@@ -2,7 +2,9 @@
  * Roofs from outlines: the record says pitches and eaves, the walls of its storey give the outline that the wavefront
  * starts from. Heights are above the storey's datum. Thickness is square to the slope, so tops lie thickness / cos(pitch) above the undersides.
  */
-import { flat, heightAt, weldRings, type Plane } from '../../geometry/columns';
+
+import { flat, heightAt, type Plane } from '../../geometry/plane';
+import { weldRings } from '../../geometry/weld';
 import {
   boxHolds,
   boxOf,

@@ -1,7 +1,8 @@
 /** What tables say of roofs: their planes with corners, true areas and pitches. Heights above project zero. mm, mm2, mm3. */
 import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
-import { heightAt } from '../../geometry/columns';
+
+import { heightAt } from '../../geometry/plane';
 import { ringArea } from '../../geometry/ring';
 import { degree } from '../../units/angle';
 import { round } from '../../units/round';

@@ -6,7 +6,8 @@
  *      .-'         `-.
  *    s < 0   0   s > 0
  */
-import { heightAt, type Plane } from '../../geometry/columns';
+
+import { heightAt, type Plane } from '../../geometry/plane';
 import { add, distance, leftOf, lerp, locate, scale, subtract, unit, type Point } from '../../geometry/point';
 import { edgesOf } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';

@@ -1,10 +1,11 @@
 /** Bodies of slabs: flat, over the rings of their outline, open where something passes through. */
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
 import { boxOf, type Ring } from '../../geometry/ring';
-import { acrossPage, cutVoid, flatCell, liftCells, piecesOf } from '../../kernels/solids/cells';
+import { flatCell, liftCells } from '../../kernels/solids/cells';
+import { acrossPage, cutVoid, piecesOf } from '../../kernels/solids/pieces';
 import { buildColumns } from '../../geometry/columns';
-import { own, result, sameInput, stage, stageWithMemory } from '../../document/stage';
-import { outlineOn } from '../wall/stages';
+import { slabRings } from './rings';
+import { own, result, sameInput, stageWithMemory } from '../../document/stage';
 import { datumOf } from '../storey/record';
 import { allCuts } from '../../document/cuts';
 import type { Mesh } from '../../geometry/mesh';
@@ -24,20 +25,6 @@ export function slabMesh(ring: Ring, top: number, thickness: number, cuts: reado
     () => 'edge'
   );
 }
-
-/** The rings that a slab covers, by its id: drawn, or as the walls run. */
-export const slabRings = stage(
-  'rings of slabs',
-  {
-    slab: own('slab'),
-    outline: (query, id) => {
-      const slab = query.project.tables.slab.get(id);
-      return slab?.outline.kind === 'walls' ? outlineOn(query, slab.storey, slab.outline.face) : undefined;
-    }
-  },
-  ({ slab, outline }): readonly Ring[] =>
-    slab?.outline.kind === 'drawn' ? [slab.outline.points] : (outline?.rings ?? [])
-);
 
 interface KeptSlab {
   readonly inputs: readonly unknown[];

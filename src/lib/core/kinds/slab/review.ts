@@ -1,6 +1,7 @@
 /** Slabs that have nothing to lie within. */
 import { storeyModelIn } from '../storey/model';
-import { slabRings } from './body';
+
+import { slabRings } from './rings';
 import type { Scope } from '../../document/kind';
 
 export function findSlabs({ project, say, named, query, storey }: Scope) {

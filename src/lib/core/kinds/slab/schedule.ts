@@ -3,7 +3,8 @@ import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
 import { ringPerimeter, ringsArea } from '../../geometry/ring';
 import { round } from '../../units/round';
-import { slabBodies, slabRings } from './body';
+import { slabBodies } from './body';
+import { slabRings } from './rings';
 
 export const slabRows = (query: Query) =>
   [...query.project.tables.slab.values()].map(({ id, storey, thickness, material }) => {

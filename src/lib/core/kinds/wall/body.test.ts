@@ -13,7 +13,8 @@ import { deriveRoof, type RoofModel } from '../roof/planes';
 import { outlineOfParts, outlinesByPart } from './outline';
 import { fromFrame } from '../../kernels/joints/frame';
 import { degree } from '../../units/angle';
-import { heightAt } from '../../geometry/columns';
+
+import { heightAt } from '../../geometry/plane';
 
 const place = (t0: number, t1: number, z0: number, z1: number): OpeningPlace => ({
   opening: {} as Opening,

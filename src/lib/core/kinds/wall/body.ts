@@ -3,37 +3,30 @@
  * is carried up, by the planes of the roof above. Heights in the results are above project zero.
  */
 import { returnedStrips, returnsOf, type Stretch } from '../opening/place';
-import {
-  cellsUnder,
-  cutVoid,
-  flatCell,
-  intervalsBetween,
-  isOnCut,
-  liftCells,
-  middleOf,
-  piecesOf,
-  type Void
-} from '../../kernels/solids/cells';
-import { buildColumns, flat, heightAt, type Cell } from '../../geometry/columns';
+import { cellsUnder, flatCell, intervalsBetween, liftCells, middleOf } from '../../kernels/solids/cells';
+import { cutVoid, isOnCut, piecesOf, type Void } from '../../kernels/solids/pieces';
+import { flat, heightAt } from '../../geometry/plane';
+import { buildColumns, type Cell } from '../../geometry/columns';
 import { buildPierced } from '../../kernels/solids/pierced';
-import { boxOf, dropCollinear, ringsArea, type Box, type Ring } from '../../geometry/ring';
+import { dropCollinear, ringsArea, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs, jambLines } from '../opening/jambs';
 import { cross, dot, length, locate, sameNode, subtract, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
 import { footprintOf, frames } from './stages';
+import { cutsOfWall, wallBoxes } from './cuts';
 import { outsideStrips } from './frame';
-import { allCuts } from '../../document/cuts';
+
 import { datumOf } from '../storey/record';
-import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
+import { type Cut } from '../../kernels/solids/cut';
 import { holesIn } from '../opening/stages';
 import { indexedRoofs, planesOver } from '../roof/stages';
 import type { Mesh } from '../../geometry/mesh';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import type { Segment } from '../../geometry/arrangement';
-import type { ElementBody, Query } from '../../document/kind';
+import type { ElementBody } from '../../document/kind';
 import type { Part } from '../../kernels/solids/part';
 
 export interface PlySolid {
@@ -249,23 +242,6 @@ function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): 
   );
   if (jamb >= 0 && sine > 1 - tolerances.sameTurn) return `jamb ${jamb}`;
   return t < frame.length / 2 ? 'end a' : 'end b';
-}
-
-/** The box that a wall's footprint takes in the plan. */
-const wallBoxes = stage(
-  'boxes of walls',
-  { bands: (query, id) => footprintOf(query, id)?.bands },
-  ({ bands }): Box | undefined =>
-    bands && bands.length > 0 ? boxOf(bands.flatMap(({ outline }) => outline.flat())) : undefined
-);
-
-/** What stands in a wall: the same list as long as the same things do. */
-export function cutsOfWall(query: Query, id: string): Cut[] {
-  const all = query.get(allCuts, '');
-  const [frame, box] = all.length > 0 ? [query.get(frames, id), query.get(wallBoxes, id)] : [];
-  if (!frame || !box) return [];
-  const datum = datumOf(query.project, frame.wall.storey);
-  return cutsMeeting(all, box, datum + frame.foot, datum + frame.top);
 }
 
 /** Planes of roofs over a wall: the same list as long as neither its box nor the planes changed. */

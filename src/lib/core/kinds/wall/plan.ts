@@ -4,7 +4,9 @@ import { own, result, stage, table } from '../../document/stage';
 import { footprintOf, frames, wallsOn } from './stages';
 import { entries, holesIn, opensBeside, placesIn } from '../opening/stages';
 import type { CatalogueEntry } from '../catalogue-entry/record';
-import { cutsOfWall, type WallShape } from './body';
+import { type WallShape } from './body';
+import { cutsOfWall } from './cuts';
+import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/pieces';
 import { datumOf } from '../storey/record';
 import { cutHeight, type Mark, type Pen } from '../../display/marks';
 import { returnedStrips, returnsOf, type OpeningPlace, type Stretch } from '../opening/place';
@@ -21,7 +23,7 @@ import {
   type Ring
 } from '../../geometry/ring';
 import { sureness } from '../../display/certainty';
-import { cutVoid, isOnCut, piecesOf } from '../../kernels/solids/cells';
+
 import { innerPoint } from '../../geometry/triangulate';
 import { clipLeft } from '../../geometry/clip';
 import { tolerances } from '../../geometry/tolerances';

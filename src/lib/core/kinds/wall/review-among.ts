@@ -10,7 +10,8 @@ import { clearHeightOf, storeysInOrder } from '../storey/record';
 import { indexedRoofs, planesOver, roofModels } from '../roof/stages';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
-import { slabRings } from '../slab/body';
+
+import { slabRings } from '../slab/rings';
 import { outlineOn } from './stages';
 import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
 import type { Project, Query, Repair, Scope } from '../../document/kind';

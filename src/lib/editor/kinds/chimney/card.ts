@@ -10,7 +10,8 @@ import {
   type FieldGroup
 } from '../../details/card';
 import { formatLengthWithUnit } from '../../../core/units/length';
-import { chimneyTop } from '../../../core/kinds/chimney/body';
+
+import { chimneyTop } from '../../../core/kinds/chimney/cuts';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
 import type { Chimney, Fire, Flue } from '../../../core/kinds/chimney/record';
 

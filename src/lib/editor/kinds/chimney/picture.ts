@@ -1,5 +1,6 @@
 /** A chimney from above, and as it stands. */
-import { chimneyTop } from '../../../core/kinds/chimney/body';
+
+import { chimneyTop } from '../../../core/kinds/chimney/cuts';
 import type { Chimney } from '../../../core/kinds/chimney/record';
 import type { Picture } from '../../details/picture';
 import { standingPictures } from '../../details/standing-picture';
