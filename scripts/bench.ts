@@ -27,7 +27,7 @@ import { solveWavefront, type FrontEdge } from '../src/lib/core/kernels/roof/wav
 import { Events } from '../src/lib/core/kernels/roof/events';
 import { at } from '../src/lib/core/testing/build';
 import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
-import type { Roof } from '../src/lib/core/kinds/roof/record';
+import { asRoof, type Roof } from '../src/lib/core/kinds/roof/record';
 import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
 import { footprints } from '../src/lib/core/kinds/wall/stages';
 import { solidVolume } from '../src/lib/core/testing/oracle';
@@ -301,7 +301,12 @@ function oneWall(top: Wall['top']): { solids: () => unknown; bodies: () => numbe
   const footprint = query.get(footprints, 'storey-1').walls.get('w1')!;
   const roof: Roof = {
     ...{ id: 'r', kind: 'roof', name: '', storey: 'storey-1', pitch: Math.PI / 5, overhang: 300 },
-    ...{ plateLevel: 2400, thickness: 200, material: 'slate', edges: [{ wall: 'w1', kind: 'gable' }] }
+    ...{
+      plateLevel: 2400,
+      thickness: 200,
+      material: 'slate',
+      edges: [{ wall: 'w1', kind: 'gable', ...asRoof }]
+    }
   };
   const planes =
     top.kind === 'roof' ? deriveRoof(roof, model.outline(project, 'storey-1', 'outer'))!.planes : [];

@@ -50,7 +50,9 @@ function followed(query: Query, patch: Patch, changes: readonly WallChange[]): s
     ...[...slab.values()].filter(on).map(({ id }) => [id, ringsArea(asked.get(slabRings, id))] as const),
     ...[...roof.values()]
       .filter(on)
-      .map(({ id }) => [id, ringsArea(asked.get(roofModels, id)?.eaves ?? [])] as const)
+      .map(
+        ({ id }) => [id, ringsArea((asked.get(roofModels, id)?.eaves ?? []).map(({ ring }) => ring))] as const
+      )
   ];
   const now = new Map(covers(after));
   return covers(query).flatMap(([id, area]) => {

@@ -43,9 +43,9 @@ const steps: Readonly<Record<number, Step>> = {
       ...{ reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } }
     }
   }),
-  // Whether doors of bedrooms are to open inwards; openings that are turned left to right; windows that stand out as a bay or go round a corner.
+  // Whether doors of bedrooms are to open inwards; openings that are turned left to right; windows that stand out as a bay or go round a corner; roof edges unlike their roof.
   7: (records, house) =>
-    limited(
+    grouped(
       gain({
         opening: { mirrored: false },
         catalogueEntry: {
@@ -56,13 +56,18 @@ const steps: Readonly<Record<number, Step>> = {
     )
 };
 
-/** Limits that came later than the others. */
-const limited = (records: readonly Loose[]): Loose[] =>
-  records.map((record) =>
-    record?.kind === 'project'
-      ? { ...record, openingLimits: { inwards: false, ...(record.openingLimits as object | undefined) } }
-      : record
-  );
+/** Fields within fields: a limit that came later than the others, what edges of roofs have otherwise. */
+const grouped = (records: readonly Loose[]): Loose[] =>
+  records.map((record) => {
+    if (record?.kind === 'project')
+      return {
+        ...record,
+        openingLimits: { inwards: false, ...(record.openingLimits as object | undefined) }
+      };
+    if (record?.kind !== 'roof' || !Array.isArray(record.edges)) return record;
+    const unsaid = { pitch: null, overhang: null, plateLevel: null };
+    return { ...record, edges: record.edges.map((edge: object) => ({ ...unsaid, ...edge })) };
+  });
 
 const newKinds: Readonly<Record<string, string>> = { sheet: 'tracingSheet', putOff: 'deferral' };
 

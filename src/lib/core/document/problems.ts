@@ -346,6 +346,10 @@ const catalogue = {
     message: (w) => `The outline of ${w.t('thing')} crosses itself.`,
     hint: 'Give its corners in order round it.'
   },
+  'roof.abutment': {
+    message: (w) => `An abutment ends at its wall and has no overhang of ${w.l('overhang')}.`,
+    hint: 'Make the edge an eave or a gable first, or leave its overhang out.'
+  },
   'roof.pitch': {
     message: (w) =>
       `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,

@@ -496,7 +496,7 @@ describe('slab, copy up, roof, roof edge', () => {
     const tool = session.take('roofEdge');
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([
-      { wall: 'wall-2', kind: 'gable' }
+      { wall: 'wall-2', kind: 'gable', pitch: null, overhang: null, plateLevel: null }
     ]);
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([]);

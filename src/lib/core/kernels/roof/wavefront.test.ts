@@ -61,6 +61,39 @@ describe('worked numbers of the roof solver', () => {
     const { byEdge } = areas(outline(rectangle(8000, 6000), [eave(), half]));
     expect(byEdge[1]).toBeCloseTo(2250000, 0);
   });
+  it('an edge that starts higher stands upright up to there: 10 000 x 6 000 at 45 degrees, the east eave 500 higher', () => {
+    const raised: ProfilePiece[] = [
+      { from: 0, speed: 0 },
+      { from: 500, speed: 1 }
+    ];
+    const { byEdge } = areas(outline(rectangle(10000, 6000), [eave(), raised, eave(), eave()]));
+    expect(byEdge.map((area) => area / 1e6)).toEqual(
+      [22.375, 6.25, 22.375, 9].map((one) => expect.closeTo(one, 6))
+    );
+  });
+  it('end gables, south at 30 degrees and from its middle at 45, north at 45: a step stands between', () => {
+    const points = [at(0, 0), at(5000, 0), at(10000, 0), at(10000, 6000), at(0, 6000)];
+    const { facets } = solveWavefront([outline(points, [eave(30), eave(45), gable, eave(45), gable])]);
+    const area = (edge: number) =>
+      facets.filter((f) => f.edge === edge && !f.vertical).reduce((sum, f) => sum + ringArea(f.corners), 0);
+    expect([area(0), area(1)]).toEqual([expect.closeTo(19019238, -1), expect.closeTo(15000000, -1)]);
+    const step = facets.find((f) => f.edge >= points.length)!;
+    expect(step.corners.map(({ y }) => Math.round(y * 10) / 10).sort((p, q) => p - q)).toEqual([
+      0, 3000, 3803.8
+    ]);
+  });
+  it('two slopes that come into one line: the shallower goes on, and nothing stands up behind it', () => {
+    // The notch closes where both fronts are as far in: 1 000 at 45 degrees, 1 732 at 30 from 732 farther out.
+    const [y, far] = [1000 / Math.tan(30 * degree) - 1000, 12000];
+    const points = [at(0, 0), at(6000, 0), at(6000, -y), at(far, -y), at(far, 9000), at(0, 9000)];
+    const { facets, lid } = solveWavefront([
+      outline(points, [eave(45), gable, eave(30), gable, eave(45), gable])
+    ]);
+    expect(lid).toBeUndefined();
+    expect(facets.filter((f) => f.edge >= points.length)).toEqual([]);
+    const { byEdge } = areas(outline(points, [eave(45), gable, eave(30), gable, eave(45), gable]));
+    expect(byEdge.reduce((sum, one) => sum + one, 0)).toBeCloseTo(ringArea(points), 0);
+  });
   it('a gable roof: two planes and a ridge over the whole length', () => {
     const { byEdge, top } = areas(outline(rectangle(10000, 6000), [eave(), gable]));
     expect(byEdge.map(Math.round)).toEqual([3e7, 0, 3e7, 0]);

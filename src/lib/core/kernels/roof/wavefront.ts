@@ -211,7 +211,8 @@ class Wavefront {
     const fresh = joinParts(rest, noded.points, new Set(rest.filter(isHead)), tails).flatMap(
       ({ walk, isOpen }) => {
         if (isOpen !== tails.has(walk.at(-1)!)) throw new Torn();
-        return isOpen ? this.rejoin(walk, step) : this.close(walk, step);
+        const taken = this.takenOver(walk, isOpen, step);
+        return isOpen ? this.rejoin(taken, step) : this.close(taken, step);
       }
     );
     for (const { corner, at, done } of step.ended) if (!done) this.emit(corner, step.id(at), step.facet);
@@ -224,6 +225,44 @@ class Wavefront {
           right: step.facet(part.line)
         });
     this.events.schedule(fresh, z);
+  }
+
+  /**
+   * Where two slopes have come into one line, the shallower goes on along the whole of it: the steeper ends there in a
+   * level border, instead of standing up behind it.
+   */
+  private takenOver(walk: readonly Part[], isOpen: boolean, step: Step): readonly Part[] {
+    const taken = [...walk];
+    const n = taken.length;
+    let isSettled = n < 2;
+    while (!isSettled) {
+      isSettled = true;
+      for (let i = isOpen ? 1 : 0; i < n; i++) {
+        const [p, q] = [(i + n - 1) % n, i];
+        const [before, after] = [taken[p]!.line, taken[q]!.line];
+        const [own, next] = [before, after].map((line) => this.lines.speed(line, this.z)) as [number, number];
+        if (before === after || Math.min(own, next) <= 0 || !this.isInLine(before, after)) continue;
+        if (Math.abs(own - next) < tolerances.wavefrontRate) continue;
+        const [loser, line] = own < next ? [p, after] : [q, before];
+        const part = taken[loser]!;
+        // What goes on outside of what is looked at would have to be taken, too.
+        if (isOpen && (loser === 0 || loser === n - 1)) throw new Torn();
+        this.arcs.push({
+          from: step.id(part.from),
+          to: step.id(part.to),
+          left: this.lines.facet(line, this.z),
+          right: step.facet(part.line)
+        });
+        taken[loser] = { ...part, line };
+        isSettled = false;
+      }
+    }
+    return taken;
+  }
+
+  private isInLine(before: number, after: number): boolean {
+    const [p, q] = [this.lines.all[before]!.direction, this.lines.all[after]!.direction];
+    return Math.abs(cross(p, q)) <= tolerances.sameDirection && dot(p, q) > 0;
   }
 
   /** A stretch of the front between two vertices that stay. */
@@ -299,10 +338,7 @@ class Wavefront {
   /** Between two lines in one direction that move unlike, a vertical step at right angles. */
   private withStep(corner: Corner): Corner[] {
     const [p, q] = [this.lines.all[corner.before]!, this.lines.all[corner.after]!];
-    const isParallel =
-      Math.abs(cross(p.direction, q.direction)) <= tolerances.sameDirection &&
-      dot(p.direction, q.direction) > 0;
-    if (!isParallel || sameProfile(p.profile, q.profile)) return [corner];
+    if (!this.isInLine(corner.before, corner.after) || sameProfile(p.profile, q.profile)) return [corner];
     const [own, next] = [corner.before, corner.after].map((line) => this.lines.speed(line, this.z));
     // As fast as each other at this height: there is no step yet.
     if (Math.abs(own! - next!) < tolerances.wavefrontRate) return [corner];

@@ -8,7 +8,8 @@ import { wallsOf, type Wall } from '../wall/record';
 import { frameOf } from '../wall/frame';
 import { toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
-import type { Roof } from './record';
+import { asRoof, type Roof, type RoofEdge, type RoofEdgeKind } from './record';
+import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -26,7 +27,47 @@ function pitchOf(project: Project, degrees: number): number {
   return degrees * degree;
 }
 
-const edge = () => s.object({ wall: s.id().required(), kind: roofArgs.edgeKind().required() });
+/** What is said of an edge; null: as the roof has it. */
+const edgeArgs = {
+  kind: roofArgs.edgeKind(),
+  pitch: s.degrees().nullable(),
+  overhang: s.mm().nullable(),
+  plateLevel: s.mm().nullable()
+};
+const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
+
+interface EdgeGiven {
+  readonly kind?: RoofEdgeKind | undefined;
+  readonly pitch?: number | null | undefined;
+  readonly overhang?: number | null | undefined;
+  readonly plateLevel?: number | null | undefined;
+}
+
+const plainEdge: Omit<RoofEdge, 'wall'> = { kind: 'eave', ...asRoof };
+
+/** An edge with what is said of it anew, checked. */
+function changedEdge(project: Project, old: RoofEdge, given: EdgeGiven): RoofEdge {
+  const length = (value: number | null | undefined, was: number | null) =>
+    value === undefined ? was : value === null ? null : toStored(value);
+  const made: RoofEdge = {
+    wall: old.wall,
+    kind: given.kind ?? old.kind,
+    pitch:
+      given.pitch === undefined ? old.pitch : given.pitch === null ? null : pitchOf(project, given.pitch),
+    overhang: length(given.overhang, old.overhang),
+    plateLevel: length(given.plateLevel, old.plateLevel)
+  };
+  if (made.overhang !== null && made.overhang < 0)
+    needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
+  if (made.kind === 'abutment' && given.overhang)
+    refuse(project, 'roof.abutment', { subjects: [old.wall], numbers: { overhang: given.overhang } });
+  return made;
+}
+
+type EdgesGiven = readonly (EdgeGiven & { readonly wall: string })[];
+
+const edgesFrom = (project: Project, given: EdgesGiven) =>
+  given.map(({ wall, ...rest }) => changedEdge(project, { wall, ...plainEdge }, rest));
 
 function checkEdges(query: Query, roof: Roof) {
   const { project } = query;
@@ -89,7 +130,7 @@ export const addRoof = command({
       plateLevel: toStored(args.plateLevel ?? (tops.length > 0 ? Math.max(...tops) : storey.height)),
       thickness: toStored(args.thickness ?? usual.roof),
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
-      edges: (args.edges as Roof['edges'] | undefined) ?? []
+      edges: edgesFrom(project, (args.edges as EdgesGiven | undefined) ?? [])
     };
     needPositive(project, 'thickness', 'the roof', roof.thickness);
     checkEdges(query, roof);
@@ -125,7 +166,7 @@ export const setRoof = command({
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
       material: args.material === undefined ? old.material : need(project, 'material', args.material).id,
-      edges: (args.edges as Roof['edges'] | undefined) ?? old.edges
+      edges: args.edges ? edgesFrom(project, args.edges as EdgesGiven) : old.edges
     };
     if (args.edges) checkEdges(query, roof);
     return done(project, 'Change a roof', [roof]);
@@ -134,22 +175,26 @@ export const setRoof = command({
 
 export const setRoofEdge = command({
   name: 'setRoofEdge',
-  about: 'Turn the edge of a roof over one wall into a gable, or back into an eave.',
-  args: s.object({ roof: s.id().required(), wall: s.id().required(), kind: roofArgs.edgeKind().required() }),
+  about:
+    'Change the edge of a roof over one wall: eave, gable or abutment, its pitch, overhang (of a gable: how far its verge projects) and plate level. Null: as the roof has it.',
+  args: s.object({ roof: s.id().required(), wall: s.id().required(), ...edgeArgs }),
   example: { roof: 'roof-1', wall: 'wall-2', kind: 'gable' },
-  run: (project, args, query) => {
-    const old = need(project, 'roof', args.roof);
+  run: (project, { roof: id, wall, ...given }, query) => {
+    const old = need(project, 'roof', id);
     const outline = needOutline(query, old.storey, 'outer');
     // Walls in line under one edge turn together.
-    const along = outline.walls.flat().find((walls) => walls.includes(args.wall)) ?? [args.wall];
-    const others = old.edges.filter(({ wall }) => !along.includes(wall));
-    const roof: Roof = {
-      ...old,
-      edges: args.kind === 'eave' ? others : [...others, { wall: args.wall, kind: 'gable' }]
-    };
-    checkEdges(query, { ...roof, edges: [{ wall: args.wall, kind: 'gable' }] });
-    return done(project, args.kind === 'gable' ? 'Turn an edge into a gable' : 'Turn an edge into an eave', [
+    const along = outline.walls.flat().find((walls) => walls.includes(wall)) ?? [wall];
+    const others = old.edges.filter((one) => !along.includes(one.wall));
+    const was = old.edges.find((one) => along.includes(one.wall)) ?? { wall, ...plainEdge };
+    const made = changedEdge(project, { ...was, wall }, given);
+    checkEdges(query, { ...old, edges: [made] });
+    const isPlain = sameValue({ ...made }, { wall, ...plainEdge });
+    const roof: Roof = { ...old, edges: isPlain ? others : [...others, made] };
+    const turned = given.kind !== undefined && given.kind !== was.kind;
+    return done(project, turned ? `Turn an edge into ${kindWords[made.kind]}` : 'Change the edge of a roof', [
       roof
     ]);
   }
 });
+
+const kindWords = { eave: 'an eave', gable: 'a gable', abutment: 'an abutment' } as const;

@@ -1,15 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 
 import { heightAt } from '../../geometry/plane';
 import { meshVolume, openEdges } from '../../geometry/mesh';
 import { ringArea } from '../../geometry/ring';
-import type { Roof } from './record';
+import { asRoof, type Roof, type RoofEdge } from './record';
 import type { Wall } from '../wall/record';
 import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/build';
 import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { outlineOfParts, outlinesByPart } from '../wall/outline';
-import { deriveRoof, isPartition, offsetRing } from './planes';
+import { eavesOutline } from './edges';
+import { deriveRoof, isPartition } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
 import { roofSection } from './section';
@@ -77,12 +79,12 @@ describe('roofs on walls', () => {
   });
   it('gables: two planes, and the end walls named on none', () => {
     const gables = [
-      { wall: 'w1', kind: 'gable' as const },
-      { wall: 'w3', kind: 'gable' as const }
+      { wall: 'w1', kind: 'gable' as const, ...asRoof },
+      { wall: 'w3', kind: 'gable' as const, ...asRoof }
     ];
     const { planes, edges } = solve(box, { edges: gables });
     expect(planes.map(({ walls }) => walls.join()).sort()).toEqual(['w0', 'w2']);
-    expect(edges[0]!.filter(({ gable }) => gable)).toHaveLength(2);
+    expect(edges[0]!.filter(({ kind }) => kind === 'gable')).toHaveLength(2);
   });
   it('a right-angled concave outline: six planes and a valley', () => {
     const { planes, lidArea } = solve(ell);
@@ -95,7 +97,7 @@ describe('roofs on walls', () => {
   });
   it('planes that do not cover their outline once and wholly are none, and that is a finding', () => {
     const [one, two, ...rest] = solve(ell).planes;
-    const whole = solve(ell).eaves[0]!;
+    const whole = solve(ell).eaves[0]!.ring;
     expect(isPartition(whole, [one!, two!, ...rest])).toBe(true);
     expect(isPartition(whole, [two!, ...rest])).toBe(false);
     // As much area, but one part twice and another never.
@@ -111,10 +113,104 @@ describe('roofs on walls', () => {
     const { planes, unsolved, eaves } = solve(skewed, { pitch: 35 * degree, overhang: 0 });
     expect(unsolved).toEqual([]);
     const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
-    expect(sum / ringArea(eaves[0]!)).toBeCloseTo(1, 6);
+    expect(sum / ringArea(eaves[0]!.ring)).toBeCloseTo(1, 6);
+  });
+  const edge = (wall: string, more: Partial<RoofEdge>): RoofEdge => ({
+    wall,
+    kind: 'eave',
+    ...asRoof,
+    ...more
+  });
+  const block: [number, number][] = [
+    [0, 0],
+    [10000, 0],
+    [10000, 6000],
+    [0, 6000]
+  ];
+  it('worked: 10 000 x 6 000, long sides at 45 degrees, short at 30: one overhang, or eaves at one level', () => {
+    const short = (overhang: number | null) =>
+      ['w1', 'w3'].map((wall) => edge(wall, { pitch: 30 * degree, overhang }));
+    // As thin as can be: the numbers are those of the undersides.
+    const thin = { pitch: 45 * degree, overhang: 500, plateLevel: 0, thickness: 0.001 };
+    const eaveOf = (overhang: number | null, wall: string) => {
+      const { planes } = solve(block, { ...thin, edges: short(overhang) });
+      const { ring, underside } = planes.find(({ walls }) => walls.includes(wall))!;
+      return Math.min(...ring.map((corner) => heightAt(underside, corner)));
+    };
+    expect(eaveOf(null, 'w0')).toBeCloseTo(-500, 1);
+    expect(eaveOf(null, 'w1')).toBeCloseTo(-288.68, 1);
+    expect(eaveOf(866.0254, 'w1')).toBeCloseTo(-500, 1);
+    const { planes } = solve(block, { ...thin, edges: short(null) });
+    const ridge = planes.flatMap(({ ring, top }) => ring.filter((q) => heightAt(top, q) > 2886));
+    for (const { x } of ridge) expect(x).toBeCloseTo(5000, 0);
+    expect(Math.min(...ridge.map(({ y }) => y))).toBeCloseTo(2886.75, 0);
+  });
+  it('an edge with a pitch, an overhang and a plate of its own; an abutment stands at its wall', () => {
+    const { planes, eaves } = solve(block, {
+      ...{ pitch: 30 * degree, overhang: 400, plateLevel: 2700 },
+      edges: [
+        edge('w0', { pitch: 20 * degree, overhang: 900, plateLevel: 2900 }),
+        edge('w2', { kind: 'abutment' })
+      ]
+    });
+    const ys = eaves[0]!.ring.map(({ y }) => Math.round(y));
+    expect([Math.min(...ys), Math.max(...ys)]).toEqual([-900, 6000]);
+    const south = planes.find(({ walls }) => walls.includes('w0'))!;
+    expect(heightAt(south.underside, at(5000, 0))).toBeCloseTo(2900, 6);
+    expect(heightAt(south.top, at(5000, 0)) - heightAt(south.underside, at(5000, 0))).toBeCloseTo(
+      200 / Math.cos(20 * degree),
+      6
+    );
+    expect(planes.some(({ walls }) => walls.includes('w2'))).toBe(false);
+  });
+  it('a mono-pitch rises from one eave to the wall opposite, its verges as far past as each is said', () => {
+    const { planes, eaves, ridge } = solve(block, {
+      ...{ pitch: 10 * degree, overhang: 300, plateLevel: 2400 },
+      edges: [
+        edge('w1', { kind: 'gable', overhang: 150 }),
+        edge('w2', { kind: 'gable', overhang: 600 }),
+        edge('w3', { kind: 'gable' })
+      ]
+    });
+    expect(planes).toHaveLength(1);
+    expect(ringArea(eaves[0]!.ring)).toBeCloseTo((10000 + 150 + 300) * (6000 + 300 + 600), 3);
+    expect(ridge).toBeCloseTo(2400 + 6600 * Math.tan(10 * degree) + 200 / Math.cos(10 * degree), 3);
+  });
+  it('edges of any kind, pitch, overhang and plate: a partition, as thick as said, over its own plates', () => {
+    const given = fc.record({
+      kind: fc.constantFrom<RoofEdge['kind']>('eave', 'eave', 'eave', 'gable', 'abutment'),
+      pitch: fc.option(fc.integer({ min: 5, max: 65 }).map((one) => one * degree)),
+      overhang: fc.option(fc.integer({ min: 0, max: 900 })),
+      plateLevel: fc.option(fc.integer({ min: 2400, max: 3400 }))
+    });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(box, ell, block),
+        fc.array(given, { minLength: 6, maxLength: 6 }),
+        (points, specs) => {
+          const edges = points.map((_, i) => edge(`w${i}`, specs[i]!));
+          fc.pre(edges.some(({ kind }) => kind === 'eave'));
+          const { planes, unsolved, eaves } = solve(points, { plateLevel: 2700, edges });
+          expect(unsolved).toEqual([]);
+          const sum = planes.reduce((area, { ring }) => area + ringArea(ring), 0);
+          expect(sum / ringArea(eaves[0]!.ring)).toBeCloseTo(1, 5);
+          for (const { walls, pitch, top, underside, ring } of planes) {
+            expect(heightAt(top, ring[0]!) - heightAt(underside, ring[0]!)).toBeCloseTo(
+              200 / Math.cos(pitch),
+              6
+            );
+            const said = edges.find(({ wall }) => walls.includes(wall));
+            const wall = Number(said?.wall.slice(1));
+            if (!said) continue;
+            const [x, y] = points[wall]!;
+            expect(heightAt(underside, at(x, y))).toBeCloseTo(said.plateLevel ?? 2700, 4);
+          }
+        }
+      )
+    );
   });
   it('all gables leave a lid, whose area is told', () => {
-    const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const }));
+    const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const, ...asRoof }));
     expect(solve(box, { edges: all }).lidArea).toBeCloseTo((11400 + 900) * (7800 + 900), -1);
   });
   it('overhangs that would collide in a notch stop at its middle', () => {
@@ -144,7 +240,7 @@ describe('roofs on walls', () => {
       solve([at(0, 0), at(6000, 0), at(6000, 6000), at(0, 6000)].map(({ x, y }) => [x, y]))
     );
     expect(square.map(({ s }) => Math.round(s))).toEqual([-3450, 0, 0, 3450]);
-    const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const }));
+    const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const, ...asRoof }));
     expect(new Set(roofSection(solve(box, { edges: all })).map(({ top }) => Math.round(top))).size).toBe(1);
     expect(roofSection({ ...solve(box), planes: [] })).toEqual([]);
   });
@@ -181,6 +277,6 @@ describe('roofs on walls', () => {
   });
   it('offsets a ring outwards with mitred corners', () => {
     const ring = box.map(([x, y]) => at(x, y));
-    expect(ringArea(offsetRing(ring, 450))).toBeCloseTo(12300 * 8700, 3);
+    expect(ringArea(eavesOutline(ring, [450, 450, 450, 450]).ring)).toBeCloseTo(12300 * 8700, 3);
   });
 });

@@ -8,7 +8,6 @@ import { weldRings } from '../../geometry/weld';
 import {
   boxHolds,
   boxOf,
-  isSimple,
   ringArea,
   ringHolds,
   ringPerimeter,
@@ -18,7 +17,8 @@ import {
 import { tolerances } from '../../geometry/tolerances';
 import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
-import { add, along, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../../geometry/point';
+import { leftOf, subtract, unit, type Point } from '../../geometry/point';
+import { eavesOutline, edgesOfRoof, fittingOverhang, type Eaves, type MadeEdge } from './edges';
 import type { Roof } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { Outline } from '../wall/outline';
@@ -26,9 +26,9 @@ import type { Outline } from '../wall/outline';
 export interface RoofModel {
   readonly roof: Roof;
   readonly bearing: readonly Ring[];
-  readonly eaves: readonly Ring[];
-  /** Per eaves ring and edge: the walls under it, and whether it is a gable. */
-  readonly edges: readonly (readonly { readonly walls: readonly string[]; readonly gable: boolean }[])[];
+  readonly eaves: readonly Eaves[];
+  /** Per ring of the bearing and edge. */
+  readonly edges: readonly (readonly MadeEdge[])[];
   readonly planes: readonly RoofPlane[];
   /** Highest point of the tops. */
   readonly ridge: number;
@@ -43,20 +43,17 @@ export interface RoofModel {
 /** Undefined when there is no outline to stand on. */
 export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel | undefined {
   if (!outline || outline.rings.length === 0) return undefined;
-  const slope = Math.tan(roof.pitch);
-  const gables = new Set(roof.edges.filter((edge) => edge.kind === 'gable').map((edge) => edge.wall));
-  const overhang = fitOverhang(outline.rings, roof.overhang);
-  const start = roof.plateLevel - overhang * slope;
-  const eaves = outline.rings.map((ring) => offsetRing(ring, overhang));
-  const edges = outline.walls.map((ring) =>
-    ring.map((walls) => ({ walls, gable: walls.some((wall) => gables.has(wall)) }))
-  );
+  const edges = edgesOfRoof(roof, outline);
+  const overhangs = edges.map((ring) => ring.map((edge) => edge.overhang));
+  const overhang = fittingOverhang(outline.rings, overhangs);
+  const eaves = outline.rings.map((ring, i) => eavesOutline(ring, overhangs[i]!, overhang));
   // Outlines that stand apart never meet: each is solved by itself.
-  const solved = eaves.map((ring, i) => {
-    const near = solveOutline(roof, ring, edges[i]!, start, 'near');
+  const solved = eaves.map((one, i) => {
+    const { ring } = one;
+    const near = solveOutline(roof, one, edges[i]!, overhang, 'near');
     if (isPartition(ring, near)) return near;
     // Where events lie so close that rounding decides their order, all of the front is looked at for each.
-    const whole = solveOutline(roof, ring, edges[i]!, start, 'whole');
+    const whole = solveOutline(roof, one, edges[i]!, overhang, 'whole');
     return isPartition(ring, whole) ? whole : undefined;
   });
   const planes = solved.flatMap((list, i) =>
@@ -71,7 +68,7 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     edges,
     overhang,
     planes,
-    unsolved: eaves.filter((_, i) => !solved[i]),
+    unsolved: eaves.flatMap(({ ring }, i) => (solved[i] ? [] : [ring])),
     ridge: Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
     lidArea: ringsArea(planes.flatMap(({ pitch, ring }) => (pitch === 0 ? [ring] : [])))
   };
@@ -99,21 +96,33 @@ const middlesOf = (ring: Ring): Point[] =>
     .filter((triangle) => ringArea(triangle) > ringPerimeter(triangle) * tolerances.joint)
     .map(middleOfTriangle);
 
-type EdgeUnder = RoofModel['edges'][number][number];
-
+/**
+ * The tops are what is solved, as they are what is seen; each underside lies a thickness below its top, square to that.
+ * An edge that starts above the lowest stands upright from there: so do gables and abutments, and steps between edges.
+ */
 function solveOutline(
   roof: Roof,
-  ring: Ring,
-  edges: readonly EdgeUnder[],
-  start: number,
+  { ring, of }: Eaves,
+  edges: readonly MadeEdge[],
+  most: number,
   reach: 'near' | 'whole'
 ): RoofPlane[] {
-  const slope = Math.tan(roof.pitch);
-  const fronts = ring.map((a, k): FrontEdge => ({
-    a,
-    b: ring[(k + 1) % ring.length]!,
-    profile: [{ from: start, speed: edges[k]!.gable ? 0 : 1 / slope }]
-  }));
+  const deep = (pitch: number) => roof.thickness / Math.cos(pitch);
+  const starts = of.map((k) => {
+    const edge = edges[k];
+    if (edge?.kind !== 'eave') return undefined;
+    const { pitch, overhang, plateLevel } = edge;
+    return plateLevel - Math.min(overhang, most) * Math.tan(pitch) + deep(pitch);
+  });
+  const sloping = starts.flatMap((start) => start ?? []);
+  const lowest = sloping.length > 0 ? Math.min(...sloping) : roof.plateLevel + roof.thickness;
+  const fronts = ring.map((a, k): FrontEdge => {
+    const start = starts[k];
+    const upright = { from: lowest, speed: 0 };
+    const slope = start === undefined ? [] : [{ from: start, speed: 1 / Math.tan(edges[of[k]!]!.pitch) }];
+    const rises = start === undefined || start > lowest + tolerances.wavefront;
+    return { a, b: ring[(k + 1) % ring.length]!, profile: [...(rises ? [upright] : []), ...slope] };
+  });
   const facets = solveWavefront([fronts], reach).facets.filter(
     (facet) => !facet.vertical && ringArea(facet.corners) > 0
   );
@@ -121,23 +130,22 @@ function solveOutline(
   return facets.flatMap((facet, i): RoofPlane[] => {
     const welded = rings[i];
     if (!welded) return [];
-    if (facet.edge < 0) {
-      const underside = flat(facet.corners[0]!.z);
-      const top = flat(facet.corners[0]!.z + roof.thickness);
+    const made = edges[of[facet.edge] ?? -1];
+    const start = starts[facet.edge];
+    if (!made || start === undefined) {
+      const top = flat(facet.corners[0]!.z);
+      const underside = flat(top.c - roof.thickness);
       return [
         { name: `lid ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
       ];
     }
-    const underside = planeFrom(fronts[facet.edge]!, slope, start);
+    const { walls, pitch } = made;
+    const top = planeFrom(fronts[facet.edge]!, Math.tan(pitch), start);
     return [
       {
-        name: `plane ${facet.edge}`,
-        walls: edges[facet.edge]!.walls,
-        ring: welded,
-        underside,
-        top: { ...underside, c: underside.c + roof.thickness / Math.cos(roof.pitch) },
-        pitch: roof.pitch,
-        area: ringArea(welded) / Math.cos(roof.pitch)
+        ...{ name: `plane ${of[facet.edge]}`, walls, ring: welded, pitch, top },
+        underside: { ...top, c: top.c - deep(pitch) },
+        area: ringArea(welded) / Math.cos(pitch)
       }
     ];
   });
@@ -147,39 +155,4 @@ function planeFrom({ a, b }: FrontEdge, slope: number, start: number): Plane {
   const inward = leftOf(unit(subtract(b, a)));
   const [px, py] = [inward.x * slope, inward.y * slope];
   return { a: px, b: py, c: start - px * a.x - py * a.y };
-}
-
-/** Move every edge outwards (to the right of its run) by `distance`, corners mitred. */
-export function offsetRing(ring: Ring, distance: number): Point[] {
-  const n = ring.length;
-  return ring.map((p, i) => {
-    const d = unit(subtract(p, ring[(i + n - 1) % n]!));
-    const e = unit(subtract(ring[(i + 1) % n]!, p));
-    const right = (v: Point) => scale(leftOf(v), -1);
-    const moved = meetLines(along(p, right(d), distance), d, along(p, right(e), distance), e);
-    return moved ?? along(p, unit(add(right(d), right(e))), distance);
-  });
-}
-
-/** Overhangs that would collide in a notch stop at its middle: the greatest that keeps every edge its way. */
-function fitOverhang(rings: readonly Ring[], wanted: number): number {
-  const fits = (distance: number) =>
-    rings.every((ring) => {
-      const moved = offsetRing(ring, distance);
-      return (
-        isSimple(moved) &&
-        moved.every((p, i) => {
-          const j = (i + 1) % ring.length;
-          return dot(subtract(moved[j]!, p), subtract(ring[j]!, ring[i]!)) > 0;
-        })
-      );
-    });
-  if (fits(wanted)) return wanted;
-  let [low, high] = [0, wanted];
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2;
-    if (fits(middle)) low = middle;
-    else high = middle;
-  }
-  return Math.floor(low);
 }

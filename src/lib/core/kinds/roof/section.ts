@@ -31,7 +31,7 @@ export function roofSection({ planes, eaves }: RoofModel): readonly RoofSectionP
     [...list].sort((p, q) => distance(q.a, q.b) - distance(p.a, p.b))[0];
   const high = long(edges.filter(({ a, b, top }) => isHigh(a, top) && isHigh(b, top)));
   const peak = edges.find(({ a, top }) => isHigh(a, top))?.a;
-  const run = high ?? long(eaves.flatMap((ring) => edgesOf(ring).map(([a, b]) => ({ a, b }))));
+  const run = high ?? long(eaves.flatMap(({ ring }) => edgesOf(ring).map(([a, b]) => ({ a, b }))));
   if (!peak || !run) return [];
   const through = high ? lerp(high.a, high.b, 0.5) : peak;
   const left = leftOf(unit(subtract(run.b, run.a)));

@@ -1,3 +1,4 @@
+import { asRoof } from '../roof/record';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { meshVolume, openEdges } from '../../geometry/mesh';
@@ -243,7 +244,7 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
               plateLevel: 2400,
               thickness: 200,
               material: 'slate',
-              edges: [{ wall: 'w1', kind: 'gable' }]
+              edges: [{ wall: 'w1', kind: 'gable', ...asRoof }]
             },
             outline
           )!;
