@@ -441,6 +441,9 @@ describe('slab, copy up, roof, roof edge', () => {
     const roof = session.take('roof');
     expect(roof.fill('pitch', '95')).toContain('under 90');
     roof.fill('pitch', '7:12');
+    roof.fill('form', 'mono');
+    expect(readSentence(roof.sentence())).toContain('falling to');
+    roof.fill('form', 'hip');
     roof.accept();
     expect(session.editor.project.tables.roof.get('roof-1')!.pitch).toBeCloseTo(Math.atan2(7, 12), 12);
   });
@@ -503,6 +506,31 @@ describe('slab, copy up, roof, roof edge', () => {
     tool.move!({ x: 3000, y: 2000 }, px);
     tool.accept();
     expect(session.editor.message?.text).toContain('No roof edge');
+    // What is typed holds for the edges pointed at next, which stay what they are.
+    tool.fill('pitch', '45');
+    tool.fill('overhang', '600');
+    for (const at of [
+      { x: 6300, y: 2000 },
+      { x: -300, y: 2000 }
+    ])
+      tool.click!(at, px);
+    expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual(
+      ['wall-2', 'wall-4'].map((wall) => ({
+        ...{
+          wall,
+          kind: 'eave',
+          pitch: expect.closeTo(Math.PI / 4, 9) as number,
+          overhang: 600,
+          plateLevel: null
+        }
+      }))
+    );
+    expect(tool.back!()).toBe(true);
+    tool.fill('kind', 'abutment');
+    tool.click!({ x: 6600, y: 2000 }, px);
+    expect(session.editor.project.tables.roof.get('roof-1')!.edges.at(-1)).toMatchObject({
+      ...{ wall: 'wall-2', kind: 'abutment' }
+    });
   });
   it('say what is missing first', () => {
     const session = startSession();

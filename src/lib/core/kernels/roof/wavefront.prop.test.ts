@@ -222,6 +222,49 @@ describe('laws of the roof solver', () => {
       { numRuns: runs }
     );
   });
+  it.each([
+    ['pitches', { pitch: true }],
+    ['heights', { height: true }],
+    ['pitches and heights, with gables', { pitch: true, height: true, gables: true }]
+  ] as const)('unlike %s: a partition, each corner on the plane of its edge', (_, unlike) => {
+    const each = fc.array(
+      fc.record({ pitch: fc.integer({ min: 15, max: 65 }), height: fc.integer({ min: 0, max: 10 }) }),
+      {
+        ...{ minLength: 20, maxLength: 20 }
+      }
+    );
+    fc.assert(
+      fc.property(fc.oneof(convexArb, rightAngledArb, starArb), each, (outline, specs) => {
+        const isGable = (i: number) => 'gables' in unlike && outline.gables[i] === true;
+        fc.pre(outline.ring.some((_, i) => !isGable(i)));
+        const heights = outline.ring.map((_, i) => ('height' in unlike ? 100 * specs[i % 20]!.height : 0));
+        const lowest = Math.min(...heights.filter((_, i) => !isGable(i)));
+        const edges = fronts(outline, false).map((edge, i): FrontEdge => {
+          const pitch = 'pitch' in unlike ? specs[i % 20]!.pitch : outline.pitch;
+          const slope = { from: heights[i]!, speed: 1 / Math.tan(pitch * degree) };
+          const upright = { from: lowest, speed: 0 };
+          return {
+            ...edge,
+            profile: isGable(i) ? [upright] : heights[i]! > lowest ? [upright, slope] : [slope]
+          };
+        });
+        const skeleton = solveWavefront([edges]);
+        const area = ringArea(outline.ring);
+        expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
+        for (const facet of flatFacets(skeleton)) {
+          const slope = edges[facet.edge]?.profile.at(-1);
+          if (!slope) continue;
+          const one = { ...facet, edge: 0 };
+          const own = [{ ...edges[facet.edge]!, profile: [slope] }];
+          for (const corner of facet.corners)
+            expect(Math.abs(slope.from + heightIn(one, own, corner) - corner.z)).toBeLessThan(0.05);
+        }
+        for (const p of samples(outline.ring))
+          expect(flatFacets(skeleton).filter(({ corners }) => ringHolds(corners, p))).toHaveLength(1);
+      }),
+      { numRuns: runs }
+    );
+  });
   it('what is near an event does: noding all of the front at each gives the same roof', () => {
     fc.assert(
       fc.property(

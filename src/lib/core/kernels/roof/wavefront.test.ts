@@ -94,6 +94,27 @@ describe('worked numbers of the roof solver', () => {
     const { byEdge } = areas(outline(points, [eave(45), gable, eave(30), gable, eave(45), gable]));
     expect(byEdge.reduce((sum, one) => sum + one, 0)).toBeCloseTo(ringArea(points), 0);
   });
+  it('a last loop that is a ridge of 2.6 mm closes the planes beside it', () => {
+    const points: [number, number][] = [
+      ...([
+        [-1099.0598, 5654.1726],
+        [-3942.4615, 3192.5423],
+        [-7215.9008, -125.954],
+        [-4405.9945, -3830.0726]
+      ] as const),
+      ...([
+        [-497.1487, -3138.8735],
+        [2343.9383, -3900.9684],
+        [4903.4593, -1688.3964],
+        [7339.8098, 2817.4888]
+      ] as const),
+      [4305.5942, 7767.4976]
+    ].map(([x, y]) => [x!, y!]);
+    const ring = points.map(([x, y]) => at(x, y));
+    const bent = [...eave(60), ...eave(25, 1500)];
+    const { byEdge } = areas(outline(ring, [bent]));
+    expect(byEdge.reduce((sum, one) => sum + one, 0) / ringArea(ring)).toBeCloseTo(1, 6);
+  });
   it('a gable roof: two planes and a ridge over the whole length', () => {
     const { byEdge, top } = areas(outline(rectangle(10000, 6000), [eave(), gable]));
     expect(byEdge.map(Math.round)).toEqual([3e7, 0, 3e7, 0]);

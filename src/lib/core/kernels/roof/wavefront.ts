@@ -288,6 +288,11 @@ class Wavefront {
       // What is left of it is a point, told apart by rounding only: one node, so that the facets round it close.
       if (ring.every((p) => distance(p, ring[0]!) < tolerances.joint))
         for (const part of walk) this.alias(step.id(part.from), step.id(walk[0]!.from));
+      else {
+        // Or a ridge, whose sides lie too far apart along it to cancel: each facet ends at its own.
+        for (const { from, to, line } of walk)
+          this.arcs.push({ from: step.id(to), to: step.id(from), left: step.facet(line), right: undefined });
+      }
       return [];
     }
     const loop = merged.flatMap((part, i) =>

@@ -11,6 +11,7 @@ import type { Project, Query } from '../../document/kind';
 import { asRoof, type Roof, type RoofEdge, type RoofEdgeKind } from './record';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
+import { edgesOfForm, roofForms } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
 import { settingsOf } from '../../document/project';
@@ -83,11 +84,13 @@ function checkEdges(query: Query, roof: Roof) {
 export const addRoof = command({
   name: 'addRoof',
   about:
-    'Put a roof on the outline of a storey: hipped all round, listed edges turned into gables; its outer walls are carried up to it.',
+    'Put a roof on the outline of a storey: hipped all round, with gables at its ends, or a mono-pitch that falls to the wall `low` (else to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it.',
   args: s.object({
     id: s.id(),
     name: s.name(),
     storey: s.id().required(),
+    form: s.oneOf(roofForms),
+    low: s.id(),
     pitch: s.degrees().required(),
     overhang: s.mm(),
     plateLevel: s.mm(),
@@ -110,7 +113,13 @@ export const addRoof = command({
         subjects: [there.id],
         texts: { storey: nameOf(project, storey), thing: nameOf(project, there) }
       });
-    const carried = new Set(needOutline(query, storey.id, 'outer').walls.flat(2));
+    const outline = needOutline(query, storey.id, 'outer');
+    const carried = new Set(outline.walls.flat(2));
+    if (args.low !== undefined && !carried.has(need(project, 'wall', args.low).id))
+      refuse(project, 'roof.edge', {
+        subjects: [args.low],
+        texts: { wall: nameOf(project, need(project, 'wall', args.low)), thing: 'the roof' }
+      });
     const walls = wallsOf(project, storey.id).filter((wall) => carried.has(wall.id));
     const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
     const usual = usualSizes(settingsOf(project).units);
@@ -130,7 +139,9 @@ export const addRoof = command({
       plateLevel: toStored(args.plateLevel ?? (tops.length > 0 ? Math.max(...tops) : storey.height)),
       thickness: toStored(args.thickness ?? usual.roof),
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
-      edges: edgesFrom(project, (args.edges as EdgesGiven | undefined) ?? [])
+      edges: args.edges
+        ? edgesFrom(project, args.edges as EdgesGiven)
+        : edgesOfForm(args.form ?? 'hip', outline, args.low)
     };
     needPositive(project, 'thickness', 'the roof', roof.thickness);
     checkEdges(query, roof);

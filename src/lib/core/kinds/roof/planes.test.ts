@@ -11,6 +11,7 @@ import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { outlineOfParts, outlinesByPart } from '../wall/outline';
 import { eavesOutline } from './edges';
+import { edgesOfForm, type RoofForm } from './forms';
 import { deriveRoof, isPartition } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
@@ -208,6 +209,29 @@ describe('roofs on walls', () => {
         }
       )
     );
+  });
+  it('first forms set edges: gables where an arm ends, one eave of a mono-pitch; of a square two gables', () => {
+    const upright = (points: [number, number][], form: RoofForm, low?: string) => {
+      const footprints = deriveFootprints(
+        framesOf(projectWith(buildUpOf('p', [200, 'structure']), ...house(points)))
+      );
+      const outline = outlineOfParts(outlinesByPart([footprints], 'outer'))!;
+      return edgesOfForm(form, outline, low)
+        .map(({ wall, kind }) => `${wall} ${kind}`)
+        .sort();
+    };
+    const square: [number, number][] = [
+      [0, 0],
+      [6000, 0],
+      [6000, 6000],
+      [0, 6000]
+    ];
+    expect(upright(box, 'hip')).toEqual([]);
+    expect(upright(box, 'gable')).toEqual(['w1 gable', 'w3 gable']);
+    expect(upright(ell, 'gable')).toEqual(['w1 gable', 'w4 gable']);
+    expect(upright(square, 'gable')).toHaveLength(2);
+    expect(upright(box, 'mono')).toEqual(['w1 gable', 'w2 gable', 'w3 gable']);
+    expect(upright(box, 'mono', 'w3')).toEqual(['w0 gable', 'w1 gable', 'w2 gable']);
   });
   it('all gables leave a lid, whose area is told', () => {
     const all = [0, 1, 2, 3].map((i) => ({ wall: `w${i}`, kind: 'gable' as const, ...asRoof }));

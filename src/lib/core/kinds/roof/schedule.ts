@@ -3,6 +3,7 @@ import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
 
 import { heightAt } from '../../geometry/plane';
+import { distance } from '../../geometry/point';
 import { ringArea } from '../../geometry/ring';
 import { degree } from '../../units/angle';
 import { round } from '../../units/round';
@@ -21,6 +22,18 @@ export const roofRows = (query: Query) =>
       pitchDeg: round(pitch / degree, 6),
       ridge: round(datum + (solved?.ridge ?? 0)),
       volume: volumeOf(query.get(roofBodies, id)),
+      edges: (solved?.edges ?? []).flatMap((ring, r) =>
+        ring.map(({ walls, kind, pitch: own, overhang, plateLevel }, k) => {
+          const bearing = solved!.bearing[r]!;
+          return {
+            ...{ walls, kind },
+            pitchDeg: kind === 'eave' ? round(own / degree, 6) : null,
+            overhang: round(Math.min(overhang, solved!.overhang)),
+            plateLevel: round(datum + plateLevel),
+            length: round(distance(bearing[k]!, bearing[(k + 1) % bearing.length]!))
+          };
+        })
+      ),
       planes: (solved?.planes ?? []).map((plane) => ({
         name: plane.name,
         walls: plane.walls,

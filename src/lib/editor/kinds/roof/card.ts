@@ -1,9 +1,54 @@
 /** The card of a roof. */
 import { nameElement } from '../../../core/document/names';
-import { fact, type CardMaker, type DetailsCard } from '../../details/card';
+import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
+import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
 import type { Roof } from '../../../core/kinds/roof/record';
+
+const kindWords = [
+  { value: 'eave', label: 'eave' },
+  { value: 'gable', label: 'gable' },
+  { value: 'abutment', label: 'abutment' }
+] as const;
+
+/** How each edge is made, over the wall that it is named by. */
+function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined): FieldGroup[] {
+  const { project } = make.editor;
+  return (solved?.edges.flat() ?? []).flatMap(({ walls, kind, pitch, overhang, plateLevel }, i) => {
+    const [wall] = walls;
+    if (wall === undefined) return [];
+    const set = (changes: object) => ({ name: 'setRoofEdge', args: { roof: roof.id, wall, ...changes } });
+    const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
+    return [
+      {
+        title: `Over ${nameElement(project, wall)}`,
+        folded: kind === 'eave' ? 'an eave' : kind === 'gable' ? 'a gable' : 'an abutment',
+        fields: [
+          make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
+          ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
+          ...(kind === 'abutment'
+            ? []
+            : [
+                make.length(
+                  'overhang',
+                  kind === 'gable' ? 'Verge past the wall' : 'Overhang',
+                  [overhang],
+                  (value) => set({ overhang: value })
+                )
+              ]),
+          ...(kind === 'eave'
+            ? [
+                make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
+                  set({ plateLevel: value })
+                )
+              ]
+            : [])
+        ].map(named)
+      }
+    ];
+  });
+}
 
 export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const { editor } = make;
@@ -29,6 +74,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           materialField(make, roof, set, ['material', 'Covering'])
         ]
       },
+      ...edgeGroups(make, roof, solved),
       {
         title: 'What comes of it?',
         fields: [

@@ -2,14 +2,25 @@
 import { FormTool } from '../../tools/form';
 import type { Tool } from '../../tool';
 import { degree } from '../../../core/units/angle';
-import { pitchBlank, readBlank, type SentencePart } from '../../sentence';
+import { nameElement } from '../../../core/document/names';
+import type { RoofForm } from '../../../core/kinds/roof/forms';
+import { outlineOn } from '../../../core/kinds/wall/stages';
+import { choiceBlank, pitchBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Editor } from '../../editor';
 
 const usualPitch = 30 * degree;
 
+const formChoices = [
+  { value: 'hip', label: 'hipped' },
+  { value: 'gable', label: 'gabled' },
+  { value: 'mono', label: 'mono-pitch' }
+] as const;
+
 export class RoofTool extends FormTool implements Tool {
   readonly name = 'roof';
   private pitch: number | undefined;
+  private form: RoofForm = 'hip';
+  private low = '';
 
   constructor(editor: Editor) {
     super(editor);
@@ -22,7 +33,9 @@ export class RoofTool extends FormTool implements Tool {
 
   sentence(): SentencePart[] {
     return [
-      'Put a roof at',
+      'Put a',
+      choiceBlank('form', 'Form', this.form, formChoices),
+      'roof at',
       pitchBlank('pitch', 'Pitch', this.pitch ?? usualPitch, this.pitch !== undefined),
       ', overhanging',
       this.length('overhang', 'Overhang'),
@@ -30,11 +43,34 @@ export class RoofTool extends FormTool implements Tool {
       this.height('plateLevel', 'Plate level'),
       ',',
       this.length('thickness', 'Thickness'),
-      'thick, hipped all round.'
+      'thick',
+      ...(this.form === 'mono'
+        ? [
+            ', falling to',
+            choiceBlank('low', 'Falling to', this.low, [
+              { value: '', label: 'its longest edge' },
+              ...this.walls.map((value) => ({ value, label: nameElement(this.editor.project, value) }))
+            ])
+          ]
+        : []),
+      '.'
     ];
   }
 
+  /** Under the edges that it would have. */
+  private get walls(): string[] {
+    const { editor } = this;
+    const outline = outlineOn(editor.model.at(editor.project), editor.storey, 'outer');
+    return [...new Set(outline?.walls.flat(2))];
+  }
+
   fill(blank: string, text: string): string | undefined {
+    if (blank === 'form' || blank === 'low') {
+      if (blank === 'form') this.form = text as RoofForm;
+      else this.low = text;
+      this.preview();
+      return undefined;
+    }
     if (blank !== 'pitch') return this.read(blank, text, blank === 'plateLevel' ? 'height' : 'length');
     const read = readBlank('pitch', text, this.units);
     if (!read.ok) return read.message;
@@ -49,6 +85,8 @@ export class RoofTool extends FormTool implements Tool {
       name: 'addRoof',
       args: {
         storey: this.editor.storey,
+        form: this.form,
+        ...(this.form === 'mono' && this.low && { low: this.low }),
         pitch: (this.pitch ?? usualPitch) / degree,
         overhang,
         plateLevel,
