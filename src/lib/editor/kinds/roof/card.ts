@@ -2,6 +2,7 @@
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
+import { formatAngle } from '../../../core/units/angle';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
 import type { Roof } from '../../../core/kinds/roof/record';
@@ -23,7 +24,9 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
     return [
       {
         title: `Over ${nameElement(project, wall)}`,
-        folded: kind === 'eave' ? 'an eave' : kind === 'gable' ? 'a gable' : 'an abutment',
+        folded: { eave: `an eave at ${formatAngle(pitch, 2)}`, gable: 'a gable', abutment: 'an abutment' }[
+          kind
+        ],
         fields: [
           make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
           ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
