@@ -1,20 +1,18 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { commands } from '../commands/register';
-import { runScript, type Script } from '../commands/script';
+import { runScript } from '../commands/script';
 import type { Project, Query, Stage } from '../document/kind';
-import { allRecords, projectFrom } from '../document/project';
+import { allRecords } from '../document/project';
 import { openEdges } from '../geometry/mesh';
 import { shiftBy } from '../geometry/motion';
 import { movedRecord } from '../document/copies';
-import { usesOf } from '../kinds/catalogue-entry/uses';
 import { newProject } from '../kinds/new-project';
 import { projectOf } from '../kinds/project-of';
 import { storeysInOrder } from '../kinds/storey/record';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
-import { act, twoRooms } from '../testing/house';
-import { differenceOf, everything } from '../testing/everything';
+import { example } from '../testing/house';
+import { differenceOf, everything, fromScratch } from '../testing/everything';
 import { fieldChanges } from '../testing/fields';
 import { expectPartition, overlaps } from '../testing/partition';
 import { bodyOf, elementsOf } from './bodies';
@@ -22,34 +20,7 @@ import { Model, sharedStages, stagesOf } from './graph';
 
 const runs = Number(process.env.LAW_RUNS ?? 25);
 
-/** The same records as new objects: nothing kept by identity can help. */
-const fresh = (project: Project) =>
-  projectFrom(project.kinds, structuredClone(allRecords(project)), project.lastIds);
-const fromScratch = (project: Project) => everything(new Model().at(fresh(project)));
-
-const house = (name: string): Project => {
-  const built = runScript(JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as Script);
-  if (!built.ok) throw new Error(built.problem.message);
-  return built.project;
-};
-
-const houses = { 'gannet-house': house('gannet-house'), 'plover-cabin': house('plover-cabin') };
-
-/** The first field whose change a model that knew the project before does not follow. */
-function unfollowed(project: Project, share: (i: number, id: string) => boolean): string | undefined {
-  const model = new Model();
-  everything(model.at(project));
-  // Of the entries that fill nothing one stands for all.
-  const uses = usesOf(project);
-  const idle = new Set([...project.tables.catalogueEntry.keys()].filter((id) => !uses.has(id)).slice(1));
-  let i = 0;
-  for (const { id, path, project: changed } of fieldChanges(project)) {
-    if (idle.has(id) || !share((i += 1), id)) continue;
-    const found = differenceOf(everything(model.at(changed)), fromScratch(changed));
-    if (found) return `${id} ${path}: ${found}`;
-  }
-  return undefined;
-}
+const houses = { 'gannet-house': example('gannet-house'), 'plover-cabin': example('plover-cabin') };
 
 /** A door and a window whose jambs meet, the door set out first. */
 const abutting = [
@@ -74,31 +45,6 @@ function forgetful<V>(of: Stage<V>, input: string): Stage<V> {
 }
 
 describe('the derivation', () => {
-  // Every field of every record, one after another; in parts, so that a failure is found early.
-  it.each(
-    (['gannet-house', 'plover-cabin'] as const).flatMap((name) =>
-      [0, 1, 2].map((part) => [name, part] as const)
-    )
-  )(
-    'of %s follows every single field: part %i',
-    (name, part) => {
-      expect(unfollowed(houses[name], (i) => i % 3 === part)).toBeUndefined();
-    },
-    400_000
-  );
-  it('of windows that leave their wall follows every single field of theirs and of the walls', () => {
-    const window = { filling: 'window', width: 1000, height: 1200, sill: 900, distance: 0 };
-    const face = { origin: { kind: 'face', wall: 'east', side: 'left' }, end: 'b' };
-    const corner = act(twoRooms(), 'addOpening', {
-      ...window,
-      ...face,
-      wall: 'south',
-      entry: 'window-corner'
-    });
-    const bay = { ...window, wall: 'south', entry: 'window-bay', distance: 1000, width: 2000 };
-    const tried = ['south', 'east', 'opening-1', 'opening-2', 'window-corner', 'window-bay'];
-    expect(unfollowed(act(corner, 'addOpening', bay), (_, id) => tried.includes(id))).toBeUndefined();
-  }, 100_000);
   it.each([
     ['opening', 'place', 'opening', ''],
     ['wall', 'bands', 'wall', 'b.x'],

@@ -1,11 +1,12 @@
 /** All that is derived from a project, as plain values: what the laws of the derivation compare. */
-import type { Query } from '../document/kind';
-import { declarationsOf } from '../document/project';
+import type { Project, Query } from '../document/kind';
+import { allRecords, declarationsOf, projectFrom } from '../document/project';
 import { slabFaces } from '../kinds/slab/record';
 import { storeyModelIn } from '../kinds/storey/model';
 import { storeysInOrder } from '../kinds/storey/record';
 import { outlineOn } from '../kinds/wall/stages';
 import { bodyOf } from '../model/bodies';
+import { Model } from '../model/graph';
 import { inspectProject } from '../takeoff/inspect';
 import { planDrawing } from '../drawing/plan-drawing';
 
@@ -33,6 +34,12 @@ export function everything(query: Query) {
     inspection: inspectProject(query)
   };
 }
+
+/** The same records as new objects: nothing kept by identity can help. */
+const fresh = (project: Project) =>
+  projectFrom(project.kinds, structuredClone(allRecords(project)), project.lastIds);
+
+export const fromScratch = (project: Project) => everything(new Model().at(fresh(project)));
 
 /** Where two values differ, as a path, or undefined: equal in shape, numbers to 1e-6, as what is kept differs by rounding. */
 export function differenceOf(p: unknown, q: unknown, path = 'project'): string | undefined {

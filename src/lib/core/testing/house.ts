@@ -1,6 +1,7 @@
 /** A house by commands, and hands on it: for tests of what commands do to each other. */
+import { readFileSync } from 'node:fs';
 import { perform, type Call } from '../commands/register';
-import { runScript } from '../commands/script';
+import { runScript, type Script } from '../commands/script';
 import { applyPatch } from '../document/patch';
 import type { Project } from '../document/kind';
 
@@ -9,6 +10,13 @@ export const call = (name: string, args: object): Call => ({ name, args });
 export function built(...commands: Call[]): Project {
   const result = runScript({ commands });
   if (!result.ok) throw new Error(`command ${result.index + 1}: ${result.problem.message}`);
+  return result.project;
+}
+
+/** A demo house, as its script builds it. */
+export function example(name: 'gannet-house' | 'plover-cabin'): Project {
+  const result = runScript(JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as Script);
+  if (!result.ok) throw new Error(result.problem.message);
   return result.project;
 }
 
