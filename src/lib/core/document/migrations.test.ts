@@ -109,3 +109,26 @@ it('version 5: openings of older houses have no marks until something of the hou
   expect(new Set(marks(project))).toEqual(new Set(['']));
   expect(marks(act(project, 'setProject', { name: 'Later' }))).toEqual(marks(house));
 });
+it('roof edges of before were as their roof, windows stayed in their wall, doors opened as they liked', () => {
+  const now = migrate(
+    [
+      { kind: 'project', openingLimits: { step: 30 } },
+      { kind: 'roof', edges: [{ wall: 'wall-1', kind: 'gable' }] },
+      { kind: 'opening', id: 'opening-1' },
+      { kind: 'catalogueEntry', id: 'entry-1' }
+    ],
+    7
+  );
+  expect(now).toEqual([
+    { kind: 'project', openingLimits: { step: 30, inwards: false } },
+    {
+      kind: 'roof',
+      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null }]
+    },
+    { kind: 'opening', id: 'opening-1', mirrored: false },
+    {
+      ...{ kind: 'catalogueEntry', id: 'entry-1', corner: { width: 0, lights: ['fixed'] } },
+      bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' }
+    }
+  ]);
+});
