@@ -122,12 +122,14 @@ export class Bench {
     await expect.poll(() => this.triangles(), { timeout: 20_000 }).toBeGreaterThan(-1);
   }
 
-  /** Plan and model have been drawn since the last change. */
+  /** Plan and model have been drawn since the last change: pictures of the model that take long wait for the hand to rest. */
   async drawn() {
     await this.settled();
     await this.page.evaluate(
       () =>
-        new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 400))))
+        new Promise((done) =>
+          requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 1500)))
+        )
     );
   }
 
