@@ -10,6 +10,8 @@ import { Model } from '../../model/graph';
 import { openingRows } from '../opening/schedule';
 import { act, refusal, twoRooms } from '../../testing/house';
 import type { Project } from '../../document/kind';
+import { entryOf, isUnlikeMirrored } from './filled';
+import { mirrorIn } from '../../geometry/motion';
 import { newProject } from '../new-project';
 import { catalogueRows } from './schedule';
 
@@ -196,5 +198,33 @@ describe('a catalogue as a file', () => {
       /^catalogue.empty/
     );
     expect(words('{"application":"cliffstead","schemaVersion":99,"catalogue":[]}')).toMatch(/^file.newer/);
+  });
+});
+
+describe('an opening turned left to right', () => {
+  const turned = (entry: string, more: object = {}) => {
+    const project = act(twoRooms(), 'setOpening', { id: 'window', entry, mirrored: true, ...more });
+    return entryOf(project, project.tables.opening.get('window')!)!;
+  };
+  it('has the lights of each row the other way round, hung on the other side; the corner’s, too', () => {
+    expect(
+      turned('window-two-lights', { overrides: { lights: ['left', 'top', 'tiltLeft'], rows: 1 } }).lights
+    ).toEqual([...['tiltRight', 'top', 'right']]);
+    // Of two rows the last one is short: what is missing there is fixed, and comes first.
+    expect(
+      turned('window-two-lights', { overrides: { lights: ['left', 'fixed', 'right'], rows: 2 } }).lights
+    ).toEqual([...['fixed', 'right', 'fixed', 'left']]);
+    expect(
+      turned('window-two-lights', { overrides: { corner: { lights: ['left', 'top'] } } }).corner.lights
+    ).toEqual([...['top', 'right']]);
+  });
+  it('is told only of what is unlike on its two sides, and is so where its wall was mirrored', () => {
+    const entries = new Map(house().tables.catalogueEntry);
+    expect(isUnlikeMirrored(entries.get('window-sash')!)).toBe(false);
+    expect(isUnlikeMirrored(entries.get('window-tilt-turn')!)).toBe(true);
+    const { moved } = kinds.opening;
+    const window = twoRooms().tables.opening.get('window')!;
+    const flipped = moved!(window, mirrorIn({ x: 0, y: 0 }, { x: 1, y: 0 })) as typeof window;
+    expect(flipped.mirrored).toBe(true);
   });
 });
