@@ -1,5 +1,4 @@
 /** What runs along the bends of a unit that leaves the plane of its wall: sills, casings, boards that line the walls. */
-import type { Point } from '../../geometry/point';
 import type { PartRole } from '../../kernels/solids/part';
 import { box, ledgeHeight, type Piece } from './parts';
 import { ringed, type Bend, type Unit } from './planes';
@@ -22,25 +21,28 @@ export function boardsOf(entry: CatalogueEntry, hole: Hole, { planes, rim, bend 
   return [
     ...slab('ledge', inner - out * entry.ledge.inside.past, hole.z0, z0),
     ...slab('lining', inner, z1, hole.z1),
-    ...bayCasing(entry, hole)
+    // Outside stands the bay.
+    ...casingsOf(entry, hole, ['inside'])
   ];
 }
 
-/** On the inner face of the wall alone: outside stands the bay. */
-function bayCasing({ casing: { inside } }: CatalogueEntry, { t0, t1, z0, z1, y0, y1, out }: Hole): Piece[] {
-  const { width, thickness } = inside;
-  if (width <= 0 || thickness <= 0) return [];
-  const deep = out > 0 ? { y0: y0 - thickness, y1: y0 } : { y0: y1, y1: y1 + thickness };
-  return [
-    {
-      ...{ t0: t0 - width, t1: t1 + width, z0, z1: z1 + width },
-      ...deep,
-      role: 'casing',
-      shape: 'arch',
-      bar: width
-    }
-  ];
-}
+/** Strips on the faces of the wall, round the jambs and the head. */
+export const casingsOf = (
+  { casing }: CatalogueEntry,
+  { t0, t1, z0, z1, y0, y1, out }: Hole,
+  sides: readonly ('outside' | 'inside')[] = ['outside', 'inside']
+): Piece[] =>
+  sides.flatMap((side): Piece[] => {
+    const { width, thickness } = casing[side];
+    if (width <= 0 || thickness <= 0) return [];
+    const isHigh = (side === 'outside') === out > 0;
+    const deep = isHigh ? { y0: y1, y1: y1 + thickness } : { y0: y0 - thickness, y1: y0 };
+    const around = { t0: t0 - width, t1: t1 + width, z0, z1: z1 + width };
+    return [{ ...around, ...deep, role: 'casing', shape: 'arch', bar: width }];
+  });
+
+/** Of the own wall and of the other: from where to where across it. */
+type Zones = readonly [own: readonly [number, number], its: readonly [number, number]];
 
 /** What runs round a corner beside the frames: sills, casings and the boards that line the walls. */
 class Strips {
@@ -64,8 +66,8 @@ class Strips {
   }
 
   private ledge(side: 'outside' | 'inside'): Piece[] {
-    const [own, its] = this.zones(side, this.entry.ledge[side].past);
-    return this.mitred('ledge', own, its, this.hole.z0, this.hole.z0 + this.foot(side), 0);
+    const { z0 } = this.hole;
+    return this.mitred('ledge', this.zones(side, this.entry.ledge[side].past), z0, z0 + this.foot(side), 0);
   }
 
   private casing(side: 'outside' | 'inside'): Piece[] {
@@ -76,10 +78,10 @@ class Strips {
       const face = this.face(of, side);
       return [face, face + this.way(of, side) * thickness];
     };
-    const zones = [zone(this.hole), zone(this.bend.round.hole)] as const;
+    const zones: Zones = [zone(this.hole), zone(this.bend.round.hole)];
     return [
-      ...this.mitred('casing', ...zones, z1, z1 + width, width),
-      ...this.uprights('casing', ...zones, z0, z1, -width)
+      ...this.mitred('casing', zones, z1, z1 + width, width),
+      ...this.uprights('casing', zones, z0, z1, -width)
     ];
   }
 
@@ -90,8 +92,8 @@ class Strips {
     const zones = this.zones(side, 0);
     if (zones.some(([from, to]) => Math.abs(to - from) < 1)) return [];
     return [
-      ...this.mitred('lining', ...zones, z1 - thick, z1, 0),
-      ...this.uprights('lining', ...zones, z0 + this.foot(side), z1 - thick, thick)
+      ...this.mitred('lining', zones, z1 - thick, z1, 0),
+      ...this.uprights('lining', zones, z0 + this.foot(side), z1 - thick, thick)
     ];
   }
 
@@ -100,7 +102,7 @@ class Strips {
   private face = (of: Hole, side: 'outside' | 'inside') => (this.way(of, side) > 0 ? of.y1 : of.y0);
 
   /** From the frame to past the face of either wall. */
-  private zones(side: 'outside' | 'inside', past: number): [[number, number], [number, number]] {
+  private zones(side: 'outside' | 'inside', past: number): Zones {
     const zone = (of: Hole): [number, number] => {
       const frame = frameDepth(this.entry, of);
       const way = this.way(of, side);
@@ -110,57 +112,23 @@ class Strips {
   }
 
   /** Along both walls, mitred in the bend; `past`: how far on beyond the jambs. */
-  private mitred(
-    role: PartRole,
-    own: readonly [number, number],
-    its: readonly [number, number],
-    z0: number,
-    z1: number,
-    past: number
-  ) {
+  private mitred(role: PartRole, zones: Zones, z0: number, z1: number, past: number): Piece[] {
     const { bend } = this;
-    const { jambs } = bend;
+    const [own, its] = zones;
     const [near, far] = [bend.meet(own[0], its[0]), bend.meet(own[1], its[1])];
     if (!near || !far || z1 - z0 <= 0 || !bend.fits(own, its)) return [];
-    const [p, q] = [jambs.own.at - jambs.own.away * past, jambs.its.at - jambs.its.away * past];
-    return [
-      ...ringed(role, [{ x: p, y: own[0] }, near, far, { x: p, y: own[1] }], z0, z1),
-      ...ringed(role, [bend.there(q, its[0]), near, far, bend.there(q, its[1])], z0, z1)
-    ];
+    return bend.sides.flatMap(({ jamb, away, place }, k) => {
+      const t = jamb - away * past;
+      return ringed(role, [place(t, zones[k]![0]), near, far, place(t, zones[k]![1])], z0, z1);
+    });
   }
 
   /** Beside both jambs, `wide` into the opening, or less than none: beside it. */
-  private uprights(
-    role: PartRole,
-    own: readonly [number, number],
-    its: readonly [number, number],
-    z0: number,
-    z1: number,
-    wide: number
-  ) {
-    const { bend } = this;
-    const { jambs } = bend;
-    const inOwn = [jambs.own.at, jambs.own.at + jambs.own.away * wide];
-    const inIts = [jambs.its.at, jambs.its.at + jambs.its.away * wide];
-    const four = (ts: number[], ys: readonly [number, number], at: (t: number, y: number) => Point) => [
-      at(ts[0]!, ys[0]),
-      at(ts[1]!, ys[0]),
-      at(ts[1]!, ys[1]),
-      at(ts[0]!, ys[1])
-    ];
-    return [
-      ...ringed(
-        role,
-        four(inOwn, own, (x, y) => ({ x, y })),
-        z0,
-        z1
-      ),
-      ...ringed(
-        role,
-        four(inIts, its, (t, y) => bend.there(t, y)),
-        z0,
-        z1
-      )
-    ];
+  private uprights(role: PartRole, zones: Zones, z0: number, z1: number, wide: number): Piece[] {
+    return this.bend.sides.flatMap(({ jamb, away, place }, k) => {
+      const to = jamb + away * wide;
+      const [from, until] = zones[k]!;
+      return ringed(role, [place(jamb, from), place(to, from), place(to, until), place(jamb, until)], z0, z1);
+    });
   }
 }

@@ -11,7 +11,7 @@
  * Cost: linear in the pieces. Source: own.
  */
 import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, turnOf, type Piece } from './parts';
-import { boardsOf } from './boards';
+import { boardsOf, casingsOf } from './boards';
 import { unitOf } from './planes';
 import type { CatalogueEntry } from './record';
 import {
@@ -73,7 +73,7 @@ function flatPieces(entry: CatalogueEntry, hole: Hole, ajar: number): Piece[] {
     ...(entry.form === 'barn' ? [trackOf(leaves[0]!)] : []),
     ...ledgesOf(entry, hole),
     ...revealsOf(entry, hole, bar),
-    ...casings(entry, hole)
+    ...casingsOf(entry, hole)
   ];
 }
 
@@ -279,17 +279,5 @@ function revealsOf(entry: CatalogueEntry, hole: Hole, bar: number): Piece[] {
     if (thick <= 0 || deep.y1 - deep.y0 < 1) return [];
     const block = { t0: hole.t0, t1: hole.t1, z0: hole.z0 + ledgeHeight(entry, hole, side), z1: hole.z1 };
     return [{ ...block, ...deep, role: 'lining', shape: 'arch', bar: thick }];
-  });
-}
-
-/** Strips on both faces of the wall, round the jambs and the head. */
-function casings({ casing }: CatalogueEntry, { t0, t1, z0, z1, y0, y1, out }: Hole): Piece[] {
-  return (['outside', 'inside'] as const).flatMap((side): Piece[] => {
-    const { width, thickness } = casing[side];
-    if (width <= 0 || thickness <= 0) return [];
-    const isHigh = (side === 'outside') === out > 0;
-    const deep = isHigh ? { y0: y1, y1: y1 + thickness } : { y0: y0 - thickness, y1: y0 };
-    const around = { t0: t0 - width, t1: t1 + width, z0, z1: z1 + width };
-    return [{ ...around, ...deep, role: 'casing', shape: 'arch', bar: width }];
   });
 }

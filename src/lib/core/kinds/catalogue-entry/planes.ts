@@ -12,21 +12,26 @@
  * Cost: linear in the pieces. Source: own.
  */
 import {
+  add,
+  along,
   angleOf,
   dot,
   fromAngle,
   leftOf,
+  length,
   locate,
   meetLines,
-  rotate,
+  scale,
   subtract,
+  unit,
   type Point
 } from '../../geometry/point';
 import { ringArea, type Ring } from '../../geometry/ring';
 import type { PartRole } from '../../kernels/solids/part';
 import { prism, type Piece } from './parts';
-import type { Turn } from './turns';
-import { frameDepth, type Hole, type Round } from './unit';
+import { plainWindow } from './plain';
+import { placeAfter, type Turn } from './turns';
+import { frameDepth, widthRound, type Hole, type Round } from './unit';
 import type { CatalogueEntry, LightWay } from './record';
 
 /** A flat part of a unit, in coordinates of its own, and how these lie in those of the wall; null: as they are. */
@@ -47,22 +52,17 @@ export interface Unit {
   readonly outline: readonly (readonly Point[])[];
 }
 
-const none = { width: 0, thickness: 0 };
-const noLedge = { past: 0, thickness: 0 };
-
-/** A part of a unit by itself: lights in a frame. */
-const flat = (entry: CatalogueEntry): CatalogueEntry => ({
-  ...entry,
-  reveal: { outside: 0, inside: 0 },
-  ...{ casing: { outside: none, inside: none }, ledge: { outside: noLedge, inside: noLedge } },
-  ...{ bay: { ...entry.bay, depth: 0 }, corner: { ...entry.corner, width: 0 } }
-});
+/** A part of a unit by itself: lights in a frame, with nothing beside them, as in a plain window. */
+const flat = (entry: CatalogueEntry): CatalogueEntry => {
+  const { reveal, casing, ledge, bay, corner } = plainWindow;
+  return { ...entry, reveal, casing, ledge, bay, corner };
+};
 
 /** The unit where it leaves the plane of its wall; undefined where it does not, or has no room for it. */
 export function unitOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
   if (entry.form !== 'casement') return undefined;
   if (entry.bay.depth > 0) return bayOf(entry, hole);
-  return entry.corner.width > 0 && hole.round ? cornerOf(entry, hole, hole.round) : undefined;
+  return widthRound(entry) > 0 && hole.round ? cornerOf(entry, hole, hole.round) : undefined;
 }
 
 /** The flat parts of a unit: itself where it stays in the plane of its wall. */
@@ -91,7 +91,7 @@ function bayOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
     { x: t1, y: outer }
   ];
   const [z0, z1] = [hole.z0 + boards, hole.z1 - boards];
-  const normals = corners.slice(1).map((q, k) => outwards(subtract(q, corners[k]!), out));
+  const normals = corners.slice(1).map((q, k) => scale(leftOf(unit(subtract(q, corners[k]!))), out));
   const planes = corners.slice(1).map((q, k): Plane => {
     const p = corners[k]!;
     const way = subtract(q, p);
@@ -106,11 +106,11 @@ function bayOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
     const deep: [number, number] = out > 0 ? [0, thick] : [-thick, 0];
     return {
       entry: own,
-      hole: { ...hole, t0: 0, t1: Math.hypot(way.x, way.y), z0, z1, y0: deep[0], y1: deep[1], core: deep },
+      hole: { ...hole, t0: 0, t1: length(way), z0, z1, y0: deep[0], y1: deep[1], core: deep },
       turn: { about: 'upright', t: 0, y: 0, z: 0, angle: angleOf(way), by: [p.x, p.y, 0] }
     };
   });
-  const off = (p: Point, n: Point): Point => ({ x: p.x + n.x * thick, y: p.y + n.y * thick });
+  const off = (p: Point, n: Point): Point => along(p, n, thick);
   const miters = [1, 2].map((k) => mitre(corners[k]!, normals[k - 1]!, normals[k]!, thick));
   const posts = miters.flatMap((m, k) =>
     ringed(
@@ -141,18 +141,9 @@ function bayOf(entry: CatalogueEntry, hole: Hole): Unit | undefined {
   };
 }
 
-/** Across a way, to the outside. */
-function outwards(way: Point, out: 1 | -1): Point {
-  const long = Math.hypot(way.x, way.y);
-  const { x, y } = leftOf(way);
-  return { x: (out * x) / long, y: (out * y) / long };
-}
-
 /** Where the outer lines of two frames meet that stand along a bend. */
-function mitre(p: Point, n: Point, m: Point, thick: number): Point {
-  const k = thick / (1 + dot(n, m));
-  return { x: p.x + (n.x + m.x) * k, y: p.y + (n.y + m.y) * k };
-}
+const mitre = (p: Point, n: Point, m: Point, thick: number): Point =>
+  along(p, add(n, m), thick / (1 + dot(n, m)));
 
 /** A prism over a ring, whichever way round that is; none over one of no area. */
 export function ringed(role: PartRole, ring: Ring, z0: number, z1: number): Piece[] {
@@ -160,6 +151,12 @@ export function ringed(role: PartRole, ring: Ring, z0: number, z1: number): Piec
   return Math.abs(area) < 1 || z1 - z0 <= 0
     ? []
     : [prism(role, area > 0 ? ring : [...ring].reverse(), z0, z1)];
+}
+
+interface Side {
+  readonly jamb: number;
+  readonly away: 1 | -1;
+  readonly place: (t: number, y: number) => Point;
 }
 
 /** Two walls at a corner: lines of theirs that lie alike, and places where these meet. */
@@ -175,8 +172,8 @@ export class Bend {
 
   /** A place of the other wall, in coordinates of the own. */
   there(t: number, y: number): Point {
-    const { x, y: up } = rotate({ x: t, y }, this.round.turn.angle);
-    return { x: x + this.round.turn.by[0], y: up + this.round.turn.by[1] };
+    const [x, up] = placeAfter([t, y, 0], [this.round.turn]);
+    return { x, y: up };
   }
 
   /** Where a line along the own wall meets one along the other; undefined where they run alike. */
@@ -184,25 +181,28 @@ export class Bend {
     return meetLines({ x: 0, y }, { x: 1, y: 0 }, this.there(0, other), this.way);
   }
 
-  /** The jambs, and which way along either wall they lead into the opening. */
-  get jambs() {
+  /** Of the own wall, and of the other: its jamb, which way along it leads into the opening, and its places. */
+  get sides(): readonly [Side, Side] {
     const { hole, round } = this;
-    return {
-      own: { at: round.isAtOwnEnd ? hole.t0 : hole.t1, away: round.isAtOwnEnd ? 1 : -1 },
-      its: { at: round.isAtEnd ? round.hole.t0 : round.hole.t1, away: round.isAtEnd ? 1 : -1 }
-    };
+    const side = (of: Hole, isAtEnd: boolean, place: Side['place']): Side => ({
+      ...{ jamb: isAtEnd ? of.t0 : of.t1, away: isAtEnd ? 1 : -1, place }
+    });
+    return [
+      side(hole, round.isAtOwnEnd, (x, y) => ({ x, y })),
+      side(round.hole, round.isAtEnd, (t, y) => this.there(t, y))
+    ];
   }
 
   /** Whether lines along both walls that bound a strip meet beyond the jambs. */
   fits(own: readonly [number, number], its: readonly [number, number]): boolean {
-    const { jambs } = this;
+    const [mine, theirs] = this.sides;
     // In both orders: strips and faces pair those that lie alike.
     return [0, 1].every((k) =>
       [0, 1].every((l) => {
         const met = this.meet(own[k]!, its[l]!);
         if (!met) return false;
         const { t } = locate(met, this.there(0, 0), this.way);
-        return jambs.own.away * (met.x - jambs.own.at) >= 0 && jambs.its.away * (t - jambs.its.at) >= 0;
+        return mine.away * (met.x - mine.jamb) >= 0 && theirs.away * (t - theirs.jamb) >= 0;
       })
     );
   }
@@ -230,10 +230,10 @@ function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undef
   const pivot = bend.meet(a[pick], b[pick]);
   const tip = bend.meet(a[1 - pick]!, b[1 - pick]!);
   if (!pivot || !tip) return undefined;
-  const along = locate(pivot, bend.there(0, 0), bend.way);
+  const met = locate(pivot, bend.there(0, 0), bend.way);
   const span = (of: Hole, at: number, isAtEnd: boolean) =>
     isAtEnd ? { t0: of.t0, t1: at } : { t0: at, t1: of.t1 };
-  const [mine, theirs] = [span(hole, pivot.x, round.isAtOwnEnd), span(other, along.t, round.isAtEnd)];
+  const [mine, theirs] = [span(hole, pivot.x, round.isAtOwnEnd), span(other, met.t, round.isAtEnd)];
   if (mine.t1 - mine.t0 < leastPlane || theirs.t1 - theirs.t0 < leastPlane) return undefined;
   // Too near a corner of thick walls there is no room to turn round in.
   if (!bend.fits([hole.y0, hole.y1], [other.y0, other.y1])) return undefined;
@@ -245,7 +245,7 @@ function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undef
     ],
     posts: ringed(
       'frame',
-      [pivot, { x: pivot.x, y: a[1 - pick]! }, tip, bend.there(along.t, b[1 - pick]!)],
+      [pivot, { x: pivot.x, y: a[1 - pick]! }, tip, bend.there(met.t, b[1 - pick]!)],
       hole.z0,
       hole.z1
     ),
@@ -253,8 +253,8 @@ function cornerOf(entry: CatalogueEntry, hole: Hole, round: Round): Unit | undef
     outline: [0, 1].flatMap((k) => {
       const [p, q] = [bend.outer(hole, [hole.y0, hole.y1])[k]!, bend.outer(other, [other.y0, other.y1])[k]!];
       const met = bend.meet(p, q);
-      const [jamb, far] = [round.isAtOwnEnd ? hole.t0 : hole.t1, round.isAtEnd ? other.t0 : other.t1];
-      return met ? [[{ x: jamb, y: p }, met, bend.there(far, q)]] : [];
+      const [near, far] = bend.sides;
+      return met ? [[near.place(near.jamb, p), met, far.place(far.jamb, q)]] : [];
     })
   };
 }

@@ -129,6 +129,10 @@ export function surroundOf(entry: CatalogueEntry, hole: Hole): Surround {
   return { panes: those(true), posts: those(false), room };
 }
 
+/** How wide a window goes on in the wall round a corner, mm; 0 where it does not. */
+export const widthRound = ({ form, bay, corner }: CatalogueEntry) =>
+  form === 'casement' && bay.depth === 0 ? corner.width : 0;
+
 /** Thinner than this, mm, nothing is made. */
 const least = 1e-3;
 

@@ -3,7 +3,7 @@ import { distanceFor, placeOpening, type OpeningPlace } from './place';
 import { needFrame } from '../wall/checks';
 import { frameOf } from '../wall/frame';
 import { wallsAcross } from './crossed';
-import { goneRound, isCorner, meetingOf, offCorner, roundWidth } from './round';
+import { goingRound, goneRound, isCorner, meetingOf, offCorner } from './round';
 import type { RoundWall } from './host';
 import { compassOf } from '../../geometry/compass';
 import { scale } from '../../geometry/point';
@@ -62,10 +62,10 @@ export function checkOpenings(
 
 /** The openings that go round a corner, each with where it goes on. */
 function placesRound(project: Project): (OpeningPlace & { readonly round: RoundWall })[] {
-  return [...project.tables.opening.values()].flatMap((opening) => {
-    const width = roundWidth(project, opening);
-    const meeting = width > 0 ? meetingOf(project, opening) : undefined;
-    const [wall, other] = [opening.wall, meeting?.wall ?? ''].map((id) => project.tables.wall.get(id));
+  return [...goingRound(project)].flatMap(([id, width]) => {
+    const opening = project.tables.opening.get(id)!;
+    const meeting = meetingOf(project, opening);
+    const [wall, other] = [opening.wall, meeting?.wall ?? ''].map((one) => project.tables.wall.get(one));
     const [frame, across] = [wall && frameOf(project, wall), other && frameOf(project, other)];
     if (!meeting || !wall || !frame || !across) return [];
     const place = goneRound(frame, across, placeOf(project, opening, wall), meeting, width);
@@ -75,7 +75,7 @@ function placesRound(project: Project): (OpeningPlace & { readonly round: RoundW
 
 /** Refuses what is to go round a corner and stands at none. */
 export function checkCorner(project: Project, opening: Opening) {
-  if (roundWidth(project, opening) === 0) return;
+  if (!goingRound(project).has(opening.id)) return;
   const subjects = [opening.id, opening.wall];
   const thing = nameOf(project, opening);
   const wall = project.tables.wall.get(opening.wall)!;

@@ -7,6 +7,10 @@ import type { Hole, Round } from '../catalogue-entry/unit';
 export type FillingHost = Pick<Frame, 'origin' | 'direction' | 'left' | 'y0' | 'y1' | 'core'> & {
   readonly wall: { readonly outside: Side };
 };
+
+/** On which side of a wall its outside lies, 1 to the left. */
+export const outOf = ({ wall }: FillingHost) => (wall.outside === 'left' ? 1 : -1);
+
 /** A wall that meets another one, and where: the end of either. */
 export interface Meeting {
   readonly wall: string;
@@ -27,7 +31,7 @@ export function roundHole(own: FillingHost, hole: Hole, round: RoundWall): Round
   const angle = angleOf(rotate(frame.direction, -angleOf(own.direction)));
   const { t, y } = locate(frame.origin, own.origin, own.direction);
   const { y0, y1, core } = frame;
-  const out = frame.wall.outside === 'left' ? 1 : -1;
+  const out = outOf(frame);
   return {
     hole: { ...hole, t0, t1, y0, y1, core, out, opens: (hole.opens * hole.out * out) as 1 | -1 },
     turn: { about: 'upright', t: 0, y: 0, z: 0, angle, by: [t, y, 0] },

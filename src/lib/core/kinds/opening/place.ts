@@ -8,7 +8,7 @@ import type { Handing, Opening, SetOutOrigin } from './record';
 import { fromFrame, type Frame, type Side, type WallEnd } from '../../kernels/joints/frame';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import type { Hole } from '../catalogue-entry/unit';
-import { roundHole, type FillingHost, type RoundWall } from './host';
+import { outOf, roundHole, type FillingHost, type RoundWall } from './host';
 
 /** t range along the wall's setting-out line, z range above the storey's datum. */
 export interface OpeningPlace {
@@ -105,7 +105,7 @@ export function holeOf(host: FillingHost, { opening, t0, t1, z0, z1, round }: Fi
   const { y0, y1, core, wall } = host;
   const hole: Hole = {
     ...{ t0, t1, z0, z1, y0, y1, core },
-    out: wall.outside === 'left' ? 1 : -1,
+    out: outOf(host),
     opens: sideOfLeaf(wall, handing),
     hungLow: (handing.hinge === 'near') === (end === 'a')
   };

@@ -3,7 +3,7 @@ import { storeyModelIn } from '../storey/model';
 import { tolerances } from '../../geometry/tolerances';
 import { wallsAcross } from './crossed';
 import { clearOfWall, type OpeningPlace } from './place';
-import { roundWidth } from './round';
+import { goingRound } from './round';
 import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 
@@ -33,7 +33,7 @@ export function findOpenings({ project, say, named, query, storey }: Scope) {
         );
       const over = Math.max(-t0, t1 - frame.length);
       const texts = { thing: named(opening.id), wall: named(frame.wall.id) };
-      if (!place.round && roundWidth(project, opening) > 0)
+      if (!place.round && goingRound(project).has(opening.id))
         say('openings', 'opening.no-corner', [opening.id, frame.wall.id], {}, texts, {
           label: 'Keep it in its wall',
           call: { name: 'setOpening', args: { id: opening.id, overrides: { corner: { width: 0 } } } }

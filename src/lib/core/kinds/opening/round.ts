@@ -3,15 +3,30 @@ import { distance, dot } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
 import { entryOf } from '../catalogue-entry/filled';
+import { widthRound } from '../catalogue-entry/unit';
 import { otherSide, type Frame, type WallEnd } from '../../kernels/joints/frame';
 import type { Meeting, RoundWall } from './host';
 import { originAt, type OpeningPlace, type Stretch } from './place';
 import type { Opening } from './record';
 
-/** How wide what fills an opening goes on round a corner, mm; 0 where it does not. */
-export function roundWidth(project: Pick<Project, 'tables'>, opening: Opening): number {
-  const entry = entryOf(project, opening);
-  return entry?.form === 'casement' && entry.bay.depth === 0 ? entry.corner.width : 0;
+type Widths = ReadonlyMap<string, number>;
+
+/** Found once for the same openings and entries: asked for with every wall that is moved. */
+const known = new WeakMap<object, { readonly entries: object; readonly widths: Widths }>();
+
+/** The openings that go round a corner, by id, and how wide each goes on there, mm. */
+export function goingRound(project: Pick<Project, 'tables'>): Widths {
+  const { opening: openings, catalogueEntry: entries } = project.tables;
+  const old = known.get(openings);
+  if (old?.entries === entries) return old.widths;
+  const widths = new Map<string, number>();
+  for (const opening of openings.values()) {
+    const entry = entryOf(project, opening);
+    const width = entry ? widthRound(entry) : 0;
+    if (width > 0) widths.set(opening.id, width);
+  }
+  known.set(openings, { entries, widths });
+  return widths;
 }
 
 /** The one wall that meets an opening's wall at the end that it is set out from; undefined where there is none, or more. */
@@ -30,7 +45,7 @@ export function meetingOf({ tables }: Pick<Project, 'tables'>, opening: Opening)
 }
 
 /** Where it goes on: `width` from the face of its own wall, read on the inner side of the other. */
-export function roundWall(own: Frame, other: Frame, meeting: Meeting, width: number): RoundWall {
+function roundWall(own: Frame, other: Frame, meeting: Meeting, width: number): RoundWall {
   const side = otherSide[other.wall.outside];
   const start = originAt(other, meeting.end, { kind: 'face', wall: own.wall.id, side }, own);
   const [t0, t1] = meeting.end === 'a' ? [start, start + width] : [start - width, start];

@@ -4,7 +4,7 @@ import { own, result, stage, table } from '../../document/stage';
 import { frames } from '../wall/stages';
 import { placeOpening, type OpeningPlace, type Stretch } from './place';
 import { holeBehind } from './through';
-import { goneRound, legOf, meetingOf, openedBy, roundWidth } from './round';
+import { goingRound, goneRound, legOf, meetingOf, openedBy } from './round';
 import { groupedBy } from '../../document/grouped';
 import { entryOf } from '../catalogue-entry/filled';
 import type { CatalogueEntry } from '../catalogue-entry/record';
@@ -25,9 +25,10 @@ export const places = stage(
     },
     // The wall that it goes on in round a corner; a list, so that it is the same while its members are.
     corner: (query, id) => {
-      const opening = query.project.tables.opening.get(id);
-      const width = opening ? roundWidth(query.project, opening) : 0;
-      const meeting = width > 0 && opening ? meetingOf(query.project, opening) : undefined;
+      const { project } = query;
+      const width = goingRound(project).get(id);
+      if (width === undefined) return undefined;
+      const meeting = meetingOf(project, project.tables.opening.get(id)!);
       const other = meeting && query.get(frames, meeting.wall);
       return meeting && other ? ([other, width, meeting.end, meeting.ownEnd] as const) : undefined;
     }
@@ -90,8 +91,9 @@ const goingOn = stage(
     found: (query: Query, storey) => {
       const { project } = query;
       const { opening, wall } = project.tables;
+      const round = goingRound(project);
       return [...opening.values()].flatMap((one) =>
-        (one.through || roundWidth(project, one) > 0) && wall.get(one.wall)?.storey === storey
+        (one.through || round.has(one.id)) && wall.get(one.wall)?.storey === storey
           ? (query.get(framed, one.id) ?? [])
           : []
       );

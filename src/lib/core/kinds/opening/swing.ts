@@ -55,16 +55,18 @@ export function sweepsOf(frame: FillingHost, place: FilledPlace, entry: Catalogu
   });
 }
 
+/** Where a leaf ends that stands open by an angle. */
+export const tipAt = ({ centre, radius, shut, open }: Sweep, angle: number): Point =>
+  along(along(centre, shut, radius * Math.cos(angle)), open, radius * Math.sin(angle));
+
 const right = Math.PI / 2;
 /** Steps of a quarter as a ring. */
 const steps = 12;
 
 /** Against the clock. */
-function ringOf({ centre, radius, shut, open }: Sweep): Ring {
-  const arc = Array.from({ length: steps + 1 }, (_, i) => {
-    const angle = (right * i) / steps;
-    return along(along(centre, shut, radius * Math.cos(angle)), open, radius * Math.sin(angle));
-  });
+function ringOf(sweep: Sweep): Ring {
+  const { centre, shut, open } = sweep;
+  const arc = Array.from({ length: steps + 1 }, (_, i) => tipAt(sweep, (right * i) / steps));
   return [centre, ...(cross(shut, open) > 0 ? arc : arc.reverse())];
 }
 

@@ -8,7 +8,7 @@ import { wallsOf, type Wall } from '../wall/record';
 import { frameOf } from '../wall/frame';
 import { toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
-import { asRoof, type Roof, type RoofEdge, type RoofEdgeKind } from './record';
+import { asRoof, edgeWords, type Roof, type RoofEdge, type RoofEdgeKind } from './record';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
 import { edgesOfForm, roofForms } from './forms';
@@ -115,11 +115,6 @@ export const addRoof = command({
       });
     const outline = needOutline(query, storey.id, 'outer');
     const carried = new Set(outline.walls.flat(2));
-    if (args.low !== undefined && !carried.has(need(project, 'wall', args.low).id))
-      refuse(project, 'roof.edge', {
-        subjects: [args.low],
-        texts: { wall: nameOf(project, need(project, 'wall', args.low)), thing: 'the roof' }
-      });
     const walls = wallsOf(project, storey.id).filter((wall) => carried.has(wall.id));
     const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
     const usual = usualSizes(settingsOf(project).units);
@@ -144,7 +139,8 @@ export const addRoof = command({
         : edgesOfForm(args.form ?? 'hip', outline, args.low)
     };
     needPositive(project, 'thickness', 'the roof', roof.thickness);
-    checkEdges(query, roof);
+    const low = args.low === undefined ? [] : [{ wall: args.low, ...plainEdge }];
+    checkEdges(query, { ...roof, edges: [...roof.edges, ...low] });
     const raised = walls.map((wall): Wall => ({ ...wall, top: { kind: 'roof' } }));
     return done(project, 'Put a roof on', [roof, ...raised], [], [roof.id]);
   }
@@ -202,10 +198,8 @@ export const setRoofEdge = command({
     const isPlain = sameValue({ ...made }, { wall, ...plainEdge });
     const roof: Roof = { ...old, edges: isPlain ? others : [...others, made] };
     const turned = given.kind !== undefined && given.kind !== was.kind;
-    return done(project, turned ? `Turn an edge into ${kindWords[made.kind]}` : 'Change the edge of a roof', [
+    return done(project, turned ? `Turn an edge into ${edgeWords[made.kind]}` : 'Change the edge of a roof', [
       roof
     ]);
   }
 });
-
-const kindWords = { eave: 'an eave', gable: 'a gable', abutment: 'an abutment' } as const;

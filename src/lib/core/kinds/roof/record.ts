@@ -7,6 +7,12 @@ export const roofEdgeKinds = ['eave', 'gable', 'abutment'] as const;
 
 export type RoofEdgeKind = (typeof roofEdgeKinds)[number];
 
+export const edgeWords: Readonly<Record<RoofEdgeKind, string>> = {
+  eave: 'an eave',
+  gable: 'a gable',
+  abutment: 'an abutment'
+};
+
 /** Of an edge that is as its roof has it. */
 export const asRoof = { pitch: null, overhang: null, plateLevel: null } as const;
 

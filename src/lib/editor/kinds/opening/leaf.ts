@@ -1,17 +1,9 @@
 /** The open leaf of a door in the plan: what is pulled to hang the door otherwise. */
-import {
-  along,
-  distance,
-  dot,
-  locate,
-  nearestOnSegment,
-  subtract,
-  type Point
-} from '../../../core/geometry/point';
+import { distance, dot, locate, nearestOnSegment, subtract, type Point } from '../../../core/geometry/point';
 import { entryOf } from '../../../core/kinds/catalogue-entry/filled';
 import { hangingOf, type OpeningPlace } from '../../../core/kinds/opening/place';
 import type { Handing } from '../../../core/kinds/opening/record';
-import { sweepsOf } from '../../../core/kinds/opening/swing';
+import { sweepsOf, tipAt } from '../../../core/kinds/opening/swing';
 import type { WallFrame } from '../../../core/kinds/wall/frame';
 import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Editor } from '../../editor';
@@ -47,10 +39,7 @@ export function leafAt({ project, storeyModel: model }: Editor, p: Point, slack:
       if (opening.filling !== 'door' || !isNear) continue;
       const angle = opening.ajar ?? right;
       const isOn = sweepsOf(frame, place, entryOf(project, opening)).some(
-        ({ centre, radius, shut, open }) => {
-          const tip = along(along(centre, shut, radius * Math.cos(angle)), open, radius * Math.sin(angle));
-          return distance(nearestOnSegment(p, centre, tip), p) <= slack;
-        }
+        (sweep) => distance(nearestOnSegment(p, sweep.centre, tipAt(sweep, angle)), p) <= slack
       );
       if (isOn) return opening.id;
     }

@@ -6,6 +6,7 @@ import { compassOf } from '../../../core/geometry/compass';
 import { distance, locate, scale, type Point } from '../../../core/geometry/point';
 import { floorAt } from '../../../core/kinds/opening/floor';
 import { clearOfWall, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
+import { widthRound } from '../../../core/kinds/catalogue-entry/unit';
 import { plainDoor } from '../../../core/kinds/catalogue-entry/plain';
 import type { CatalogueEntry } from '../../../core/kinds/catalogue-entry/record';
 import { formatHeight } from '../../../core/units/height';
@@ -412,7 +413,7 @@ export class OpeningTool extends BaseTool implements Tool {
     const isFarNearer = Math.abs(nearest.t - t) < Math.abs(this.from.t - t) / 2;
     if (!this.isFromChosen && (isFarNearer || this.from.line)) this.from = nearest;
     const { end, t: from } = this.from;
-    if (this.entry && this.entry.corner.width > 0 && this.entry.bay.depth === 0) {
+    if (this.entry && widthRound(this.entry) > 0) {
       // What goes round a corner begins there.
       [this.distance, this.by] = [0, 'near'];
       this.snapped = `round the corner from ${describeFrom(this.editor.project, this.from)}`;

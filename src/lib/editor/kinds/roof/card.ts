@@ -5,13 +5,9 @@ import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatAngle } from '../../../core/units/angle';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
-import type { Roof } from '../../../core/kinds/roof/record';
+import { edgeWords, roofEdgeKinds, type Roof } from '../../../core/kinds/roof/record';
 
-const kindWords = [
-  { value: 'eave', label: 'eave' },
-  { value: 'gable', label: 'gable' },
-  { value: 'abutment', label: 'abutment' }
-] as const;
+const kindWords = roofEdgeKinds.map((value) => ({ value, label: value }));
 
 /** How each edge is made, over the wall that it is named by. */
 function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined): FieldGroup[] {
@@ -24,9 +20,7 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
     return [
       {
         title: `Over ${nameElement(project, wall)}`,
-        folded: { eave: `an eave at ${formatAngle(pitch, 2)}`, gable: 'a gable', abutment: 'an abutment' }[
-          kind
-        ],
+        folded: kind === 'eave' ? `${edgeWords.eave} at ${formatAngle(pitch, 2)}` : edgeWords[kind],
         fields: [
           make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
           ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),

@@ -14,17 +14,13 @@ import {
 } from '../../sentence';
 import { nameElement } from '../../../core/document/names';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
-import type { RoofEdgeKind } from '../../../core/kinds/roof/record';
+import { edgeWords, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
 import { degree } from '../../../core/units/angle';
 import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
 
 type Size = 'pitch' | 'overhang' | 'plateLevel';
 
-const kindChoices = [
-  { value: 'eave', label: 'an eave' },
-  { value: 'gable', label: 'a gable' },
-  { value: 'abutment', label: 'an abutment' }
-] as const;
+const kindChoices = roofEdgeKinds.map((value) => ({ value, label: edgeWords[value] }));
 
 export class RoofEdgeTool extends BaseTool implements Tool {
   readonly name = 'roofEdge';
