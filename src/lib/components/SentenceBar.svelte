@@ -3,6 +3,7 @@
   import Select from 'flowbite-svelte/Select.svelte';
   import { flushSync, untrack } from 'svelte';
   import { inputOf } from './dress';
+  import { whenIdle } from '../frame-loop';
   import type { House } from './house.svelte';
   import {
     besideBlank,
@@ -12,6 +13,8 @@
     type Blank,
     type SentencePart
   } from '../editor/sentence';
+
+  type Piece = { part: SentencePart; tail: string };
 
   /** `over`: how far a long sentence reaches over what is below, px; `refusing`: a refusal is said at one of the blanks. */
   let {
@@ -64,11 +67,27 @@
     void tool;
     typedLast = undefined;
   });
+  /** Made once unseen while nobody waits: the first field of each kind takes most of the time of a first key. */
+  const rehearsal: readonly Piece[] = [
+    {
+      part: { kind: 'choice', name: '', label: '', value: '', choices: [{ value: '', label: '' }] },
+      tail: ''
+    },
+    { part: { kind: 'text', name: 'text', label: '', value: '' }, tail: '' }
+  ];
+  let rehearsing = $state(false);
+  $effect(() =>
+    whenIdle(() => {
+      rehearsing = true;
+      flushSync();
+      rehearsing = false;
+    })
+  );
   const idle = $derived(parts.length === 0);
   const present = $derived(parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name);
   /** Words that begin with a comma or stop stay on the line of what is before them. */
   const pieces = $derived.by(() => {
-    const list: { part: SentencePart; tail: string }[] = [];
+    const list: Piece[] = [];
     for (const part of parts) {
       const last = list.at(-1);
       const [, mark, rest] = (!isBlank(part) && /^([,.])\s*(.*)$/.exec(part)) || [];
@@ -174,6 +193,68 @@
   }
 </script>
 
+{#snippet written(list: readonly Piece[])}
+  {#each list as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
+    {#if isBlank(part)}
+      <span class="relative whitespace-nowrap">
+        {#if part.kind === 'choice'}
+          {@const choices = shownChoices(part.choices ?? [])}
+          {@const chosen = choices.find((one) => one.value === part.value)}
+          <Select
+            placeholder=""
+            name={part.name}
+            aria-label={part.label}
+            classes={{
+              select: 'max-w-96 border-b-2 text-base font-semibold'
+            }}
+            class="inline-block w-auto"
+            style="width: calc({widthOf(choices, chosen?.shown) * 0.92}ch + 34px)"
+            title={chosen?.label}
+            value={part.value}
+            onkeydown={(event) => onkeydown(event, part)}
+            onchange={(event) => fill(part, event.currentTarget.value)}
+          >
+            {#each choices as { value, label, shown } (value)}<option {value} title={label}>{shown}</option
+              >{/each}
+          </Select>
+        {:else}
+          <Input
+            name={part.name}
+            aria-label={part.label}
+            aria-invalid={faultAt(part.name) !== undefined}
+            data-present={part.name === present ? '' : undefined}
+            class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faultAt(part.name)
+              ? 'border-solid border-rust'
+              : 'border-shale focus:border-tide'}"
+            aria-describedby={faultAt(part.name) ? `fault-${part.name}` : undefined}
+            style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
+            autocomplete="off"
+            value={drafts[part.name] ?? part.value}
+            oninput={(event: Event) => (drafts[part.name] = inputOf(event).value)}
+            onfocus={(event: Event) => inputOf(event).select()}
+            {@attach selectAnew(part.name, part.value)}
+            onblur={(event: Event) => drafts[part.name] !== undefined && fill(part, inputOf(event).value)}
+            onkeydown={(event) => onkeydown(event, part)}
+          />
+        {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
+            >{besideBlank(part, editor.settings)}</span
+          >{/if}{tail}
+        {#if faultAt(part.name)}<span
+            id="fault-{part.name}"
+            role="alert"
+            {@attach withinPage}
+            class="absolute left-0 top-full z-30 mt-1 w-max max-w-96 whitespace-normal border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
+            >{faultAt(part.name)}</span
+          >{/if}</span
+      >
+    {:else}
+      <span>{part}{tail}</span>
+    {/if}
+  {/each}
+{/snippet}
+
+{#if rehearsing}<div hidden>{@render written(rehearsal)}</div>{/if}
+
 <!-- One line by design; a longer sentence grows over the plan instead of pushing it down. -->
 <div class="relative z-20 h-12 shrink-0">
   <div
@@ -188,64 +269,7 @@
     {#if house.hand.pulled}<span
         ><strong class="text-tide">{house.hand.pulled}</strong>
         <span class="text-shale">· type how far, Enter sets it, Esc lets go</span></span
-      >{:else}{#each pieces as { part, tail }, i (isBlank(part) ? part.name : `${i} ${part}`)}
-        {#if isBlank(part)}
-          <span class="relative whitespace-nowrap">
-            {#if part.kind === 'choice'}
-              {@const choices = shownChoices(part.choices ?? [])}
-              {@const chosen = choices.find((one) => one.value === part.value)}
-              <Select
-                placeholder=""
-                name={part.name}
-                aria-label={part.label}
-                classes={{
-                  select: 'max-w-96 border-b-2 text-base font-semibold'
-                }}
-                class="inline-block w-auto"
-                style="width: calc({widthOf(choices, chosen?.shown) * 0.92}ch + 34px)"
-                title={chosen?.label}
-                value={part.value}
-                onkeydown={(event) => onkeydown(event, part)}
-                onchange={(event) => fill(part, event.currentTarget.value)}
-              >
-                {#each choices as { value, label, shown } (value)}<option {value} title={label}
-                    >{shown}</option
-                  >{/each}
-              </Select>
-            {:else}
-              <Input
-                name={part.name}
-                aria-label={part.label}
-                aria-invalid={faultAt(part.name) !== undefined}
-                data-present={part.name === present ? '' : undefined}
-                class="inline-block border-b-2 px-1.5 text-center text-base {lookOf(part)} {faultAt(part.name)
-                  ? 'border-solid border-rust'
-                  : 'border-shale focus:border-tide'}"
-                aria-describedby={faultAt(part.name) ? `fault-${part.name}` : undefined}
-                style="width: {Math.max(5, (drafts[part.name] ?? part.value).length * 0.86 + 2)}ch"
-                autocomplete="off"
-                value={drafts[part.name] ?? part.value}
-                oninput={(event: Event) => (drafts[part.name] = inputOf(event).value)}
-                onfocus={(event: Event) => inputOf(event).select()}
-                {@attach selectAnew(part.name, part.value)}
-                onblur={(event: Event) => drafts[part.name] !== undefined && fill(part, inputOf(event).value)}
-                onkeydown={(event) => onkeydown(event, part)}
-              />
-            {/if}{#if besideBlank(part, editor.settings)}<span class="pl-1 text-xs text-tide"
-                >{besideBlank(part, editor.settings)}</span
-              >{/if}{tail}
-            {#if faultAt(part.name)}<span
-                id="fault-{part.name}"
-                role="alert"
-                {@attach withinPage}
-                class="absolute left-0 top-full z-30 mt-1 w-max max-w-96 whitespace-normal border-l-4 border-rust bg-white px-2 py-1 text-xs font-medium text-rust shadow-md"
-                >{faultAt(part.name)}</span
-              >{/if}</span
-          >
-        {:else}
-          <span>{part}{tail}</span>
-        {/if}
-      {/each}
+      >{:else}{@render written(pieces)}
       {#if idle}<span class="text-shale"
           >Nothing in hand. Take a tool from the left, or point at something to select it.</span
         >{/if}
