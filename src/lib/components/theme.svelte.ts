@@ -1,4 +1,4 @@
-/** Day or night, kept in the browser. */
+/** Day or night, kept in the browser; until one is chosen, as the system is set. */
 import { themes, type ThemeName, type Tokens } from '../tokens';
 
 const mark = 'cliffstead theme';
@@ -11,7 +11,9 @@ class Theme {
   }
 
   load() {
-    this.set(localStorage.getItem(mark) === 'night' ? 'night' : 'day');
+    const kept = localStorage.getItem(mark);
+    const isNight = kept ? kept === 'night' : matchMedia('(prefers-color-scheme: dark)').matches;
+    this.set(isNight ? 'night' : 'day');
   }
 
   toggle() {

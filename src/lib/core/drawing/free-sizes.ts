@@ -1,6 +1,7 @@
 /**
  * Sizes of strings by hand where they can be read: on their line, on its other side, along it, or led to beside it; the
- * first of these places that no wall, line or other text takes. Where there is none, a size stays where it was.
+ * first of these places that no wall, line or other text takes. Where there is none, the first that no other text takes; and
+ * where there is none either, as in a plan at a very small scale, a size stays where it was.
  */
 import { dimensionMark, paperGaps, placeOfSize, textHeight } from '../display/dimension';
 import type { Mark, SizeText } from '../display/marks';
@@ -89,6 +90,13 @@ const linesOf = (string: PlacedString, paper: number): Mark[] =>
     paper
   ).filter(({ kind }) => kind !== 'text');
 
+/** What is written in a plan, without its lines. */
+function writtenIn(things: readonly (readonly Mark[])[], drawn: readonly Mark[], paper: number): Around {
+  const isText = ({ kind }: Mark) => kind === 'text';
+  const lists = [...things, drawn.flatMap((mark) => plainOf(mark, paper))];
+  return new Around(lists.map((marks) => obstaclesOf(marks.filter(isText), paper)));
+}
+
 /** `things`: all that the plan shows; `drawn`: dimensions and notes besides these strings. */
 export function freeSizes(
   strings: readonly PlacedString[],
@@ -100,6 +108,7 @@ export function freeSizes(
   const fixed = aroundIn(things, drawn, paper);
   const lines = strings.map((string) => obstaclesOf(linesOf(string, paper), paper));
   const texts: Obstacles[] = [];
+  let written: Around | undefined;
   return strings.map((string, k) => {
     const others = new Around(lines.filter((_, other) => other !== k));
     const own = extensionLines(string, paper);
@@ -108,14 +117,15 @@ export function freeSizes(
       return { at, along, half: { x: reach + clear * paper, y: (textHeight / 2 + clear) * paper } };
     };
     const sizes = string.sizes.map((size, i) => {
-      const around = [fixed, others, new Around(texts)];
-      let chosen = size;
-      for (const place of placesOf(string, size, i, patchOf(size).half.x, paper)) {
-        const patch = patchOf(place);
-        if (!isFree(patch, around) || (place.row > 0 && isOver(patch, own))) continue;
-        chosen = place;
-        break;
-      }
+      const placed = new Around(texts);
+      const places = [...placesOf(string, size, i, patchOf(size).half.x, paper)];
+      const clearOf = (around: readonly Around[]) => (place: SizeText) => isFree(patchOf(place), around);
+      const chosen =
+        places
+          .filter((place) => place.row === 0 || !isOver(patchOf(place), own))
+          .find(clearOf([fixed, others, placed])) ??
+        places.find(clearOf([(written ??= writtenIn(things, drawn, paper)), placed])) ??
+        size;
       texts.push(obstacleOf(patchOf(chosen)));
       return chosen;
     });
