@@ -27,6 +27,7 @@ import { solveWavefront, type FrontEdge } from '../src/lib/core/kernels/roof/wav
 import { Events } from '../src/lib/core/kernels/roof/events';
 import { at } from '../src/lib/core/testing/build';
 import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
+import { overStorey } from '../src/lib/core/kinds/roof/edges';
 import { asRoof, type Roof } from '../src/lib/core/kinds/roof/record';
 import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
 import { footprints } from '../src/lib/core/kinds/wall/stages';
@@ -305,11 +306,14 @@ function oneWall(top: Wall['top']): { solids: () => unknown; bodies: () => numbe
       plateLevel: 2400,
       thickness: 200,
       material: 'slate',
-      edges: [{ wall: 'w1', kind: 'gable', ...asRoof }]
+      edges: [{ wall: 'w1', kind: 'gable', ...asRoof }],
+      sides: null
     }
   };
   const planes =
-    top.kind === 'roof' ? deriveRoof(roof, model.outline(project, 'storey-1', 'outer'))!.planes : [];
+    top.kind === 'roof'
+      ? deriveRoof(roof, overStorey(roof, model.outline(project, 'storey-1', 'outer')!))!.planes
+      : [];
   const openings = [
     [800, 1700, 0, 2100],
     [2600, 3400, 900, 2100],

@@ -20,7 +20,7 @@ import { openingsOf, type Opening } from '../kinds/opening/record';
 import type { Joint } from '../kinds/joint/record';
 import type { Command, Project, Query, Result } from '../document/kind';
 import type { Rec } from '../document/record';
-import type { Roof } from '../kinds/roof/record';
+import { roofsAfterJoin, roofsAfterSplit } from '../kinds/roof/heirs';
 import type { Wall } from '../kinds/wall/record';
 import { settled } from '../kinds/wall/settled';
 import {
@@ -125,12 +125,7 @@ function cutAt(query: Query, wall: Wall, t: number, id: string): Rec[] {
       ? { wall: id, part }
       : { wall: named, part }
   );
-  const roofs = [...project.tables.roof.values()].flatMap((roof): Roof[] => {
-    const edges = roof.edges.filter((edge) => edge.wall === wall.id);
-    return edges.length > 0
-      ? [{ ...roof, edges: [...roof.edges, ...edges.map((edge) => ({ ...edge, wall: id }))] }]
-      : [];
-  });
+  const roofs = roofsAfterSplit(project, wall, id);
   return [first, second, ...openings, ...joints, ...roofs];
 }
 
@@ -244,18 +239,7 @@ const joinWalls = command({
     const joints = renamedJoints(project, (wall, part) =>
       wall === q.id ? { wall: p.id, part: reversed ? flip[part] : part } : { wall, part }
     );
-    const roofs = [...project.tables.roof.values()].flatMap((roof): Roof[] =>
-      roof.edges.some((edge) => edge.wall === q.id)
-        ? [
-            {
-              ...roof,
-              edges: roof.edges
-                .filter((edge) => edge.wall !== q.id || !roof.edges.some((one) => one.wall === p.id))
-                .map((edge) => (edge.wall === q.id ? { ...edge, wall: p.id } : edge))
-            }
-          ]
-        : []
-    );
+    const roofs = roofsAfterJoin(project, p.id, q.id);
     const puts = [joined, ...openings, ...named, ...joints, ...roofs];
     checkOpenings(after(project, puts, [q.id]), new Set([p.id]), new Set([p.id]));
     return done(project, 'Join two walls', puts, [q.id], [p.id]);

@@ -171,9 +171,10 @@ const findings = {
       `${w.t('thing')} and ${w.t('other')} take the same room, ${w.l('over')} in height: ${w.t('volume')} count twice.`,
     hint: 'Let the slab end at the inner face of the walls, or start the walls on it.'
   },
-  'roof.in-storey': {
-    message: (w) => `${w.t('thing')} runs through ${w.t('other')} of ${w.t('storey')}, over ${w.t('area')}.`,
-    hint: 'Delete that roof, or change its pitch or plate level so that it ends at those walls.'
+  'roof.hidden': {
+    message: (w) =>
+      `Of the ${w.t('whole')} of ${w.t('thing')} ${w.t('area')} are built: the rest lies within other roofs, or within a storey over it.`,
+    hint: 'Delete that roof, raise its plate level, or give it an outline beside them.'
   },
   'roof.near': {
     message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,

@@ -87,7 +87,7 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
     { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'tracingSheet' } },
     // The house has no concrete and no stone: its first material is what these have to be of.
     { kind: 'slab', id: 'slab-1', material: 'brick' },
-    { kind: 'roof', id: 'roof-1', material: 'slate' },
+    { kind: 'roof', id: 'roof-1', material: 'slate', sides: null },
     { kind: 'chimney', id: 'chimney-1', capMaterial: 'brick', hearthMaterial: 'brick' }
   ]);
   expect(now[0]!.guid).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-8[0-9a-f]{3}-8[0-9a-f]{3}-[0-9a-f]{12}$/);
@@ -123,7 +123,8 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
     { kind: 'project', openingLimits: { step: 30, inwards: false } },
     {
       kind: 'roof',
-      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null }]
+      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null }],
+      sides: null
     },
     { kind: 'opening', id: 'opening-1', mirrored: false },
     {

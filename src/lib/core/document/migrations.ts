@@ -53,7 +53,9 @@ const steps: Readonly<Record<number, Step>> = {
           corner: { width: 0, lights: ['fixed'] }
         }
       })(records, house)
-    )
+    ),
+  // Roofs on an outline of their own.
+  8: gain({ roof: { sides: null } })
 };
 
 /** Fields within fields: a limit that came later than the others, what edges of roofs have otherwise. */

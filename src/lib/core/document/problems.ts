@@ -347,7 +347,7 @@ const catalogue = {
     hint: 'Give its corners in order round it.'
   },
   'roof.abutment': {
-    message: (w) => `An abutment ends at its wall and has no overhang of ${w.l('overhang')}.`,
+    message: (w) => `An edge that ends at a wall or in another roof has no overhang of ${w.l('overhang')}.`,
     hint: 'Make the edge an eave or a gable first, or leave its overhang out.'
   },
   'roof.pitch': {
@@ -360,8 +360,20 @@ const catalogue = {
     hint: 'Choose a wall of the outline under the roof.'
   },
   'roof.exists': {
-    message: (w) => `${w.t('storey')} already has ${w.t('thing')}.`,
-    hint: 'Change that roof, or delete it first.'
+    message: (w) => `${w.t('storey')} already has ${w.t('thing')} over all its outer walls.`,
+    hint: 'Change that roof, or put this one over chosen walls or a drawn outline.'
+  },
+  'roof.storey': {
+    message: (w) => `${w.t('wall')} does not stand on ${w.t('storey')}.`,
+    hint: 'Choose walls of the storey that the roof is on.'
+  },
+  'roof.sides': {
+    message: (w) => `The sides of ${w.t('thing')} enclose nothing, or cross each other.`,
+    hint: 'Choose walls that go round a space with their outer faces outwards, or draw the outline.'
+  },
+  'roof.no-edge': {
+    message: () => 'The roof has no such edge.',
+    hint: 'Name a wall under it, or the number of a side from 0 up.'
   },
   'tracing-sheet.points': {
     message: (w) => `The two points are ${w.l('gap')} apart on the sheet.`,

@@ -1,6 +1,6 @@
 /** Rings: open lists of three or more points, counter-clockwise outside, clockwise for holes, millimetres. */
 import { orient2d } from 'robust-predicates';
-import { cross, distance, lerp, subtract, type Point } from './point';
+import { cross, distance, lerp, locate, subtract, type Point } from './point';
 
 export type Ring = readonly Point[];
 
@@ -89,6 +89,17 @@ export function partsOutside(lines: readonly Point[], ring: Ring): Point[] {
     }
   }
   return out;
+}
+
+/** Where a line enters and leaves a ring, in order: how far along it, an even number of times. */
+export function crossingsOf(ring: Ring, through: Point, direction: Point): number[] {
+  return edgesOf(ring)
+    .flatMap(([a, b]) => {
+      const [p, q] = [locate(a, through, direction), locate(b, through, direction)];
+      // A corner on the line belongs to the side above it, so that each is met once.
+      return p.y >= 0 === q.y >= 0 ? [] : [p.t + ((q.t - p.t) * p.y) / (p.y - q.y)];
+    })
+    .sort((p, q) => p - q);
 }
 
 /** Whether two closed segments cross at a point inside both (touching ends do not count). */

@@ -222,7 +222,7 @@ function sheetsOf(query: Query, roof: string, datum: number): Sheet[] {
   }));
 }
 
-/** Roofs that run through a storey above them, and roofs that lie close over one another. */
+/** Roofs of unlike storeys that lie close over one another. */
 export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
   const order = storeysInOrder(project);
   const at = order.findIndex(({ id }) => id === storey);
@@ -230,24 +230,7 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
   if (own.length === 0) return;
   for (const roof of own) {
     const sheets = sheetsOf(query, roof.id, order[at]!.datum);
-    for (const upper of order.slice(at + 1)) {
-      const hit = wallsOn(query, upper).flatMap(({ frame, blocks }) => {
-        const area = blocks().reduce((sum, block) => sum + areaThrough(sheets, block), 0);
-        return area > leastArea ? [{ id: frame.wall.id, area }] : [];
-      });
-      if (hit.length > 0)
-        say(
-          'roof',
-          'roof.in-storey',
-          [roof.id, ...hit.map(({ id }) => id)],
-          {},
-          {
-            thing: named(roof.id),
-            other: hit.length === 1 ? named(hit[0]!.id) : `${hit.length} walls`,
-            storey: upper.name,
-            area: square(hit.reduce((sum, { area }) => sum + area, 0))
-          }
-        );
+    for (const upper of order.slice(at + 1))
       for (const other of project.tables.roof.values()) {
         if (other.storey !== upper.id) continue;
         const near = nearOver(sheets, sheetsOf(query, other.id, upper.datum));
@@ -260,21 +243,7 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
             { thing: named(roof.id), other: named(other.id), area: square(near.area) }
           );
       }
-    }
   }
-}
-
-/** The plan area where a roof runs through a block: pieces are convex, so heights between those of the corners occur. */
-function areaThrough(sheets: readonly Sheet[], block: Block): number {
-  return sheets.reduce((sum, { ring, box, underside, top }) => {
-    if (!boxesMeet(box, block.box)) return sum;
-    const through = commonPieces(ring, block.ring).filter(
-      (piece) =>
-        Math.max(...piece.map((p) => heightAt(top, p))) > block.z0 + tolerances.coincident &&
-        Math.min(...piece.map((p) => heightAt(underside, p))) < block.z1 - tolerances.coincident
-    );
-    return sum + ringsArea(through);
-  }, 0);
 }
 
 /** Where the upper roof comes near the lower, or runs through it (a gap of 0). */

@@ -1,5 +1,6 @@
 /** A plane of a solved roof. */
-import type { Ring } from '../../geometry/ring';
+import { ringHolds, type Ring } from '../../geometry/ring';
+import type { Point } from '../../geometry/point';
 
 import type { Plane } from '../../geometry/plane';
 
@@ -13,4 +14,10 @@ export interface RoofPlane {
   readonly pitch: number;
   /** True area of the sloping top, mm2. */
   readonly area: number;
+  /** Where a storey stands between it and what it is looked at from. */
+  readonly except?: readonly Ring[];
 }
+
+/** Whether a plane lies over a place, seen from below. */
+export const liesOver = ({ ring, except }: RoofPlane, p: Point): boolean =>
+  ringHolds(ring, p) && !except?.some((one) => ringHolds(one, p));

@@ -12,7 +12,7 @@
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
 import { type Point } from '../../geometry/point';
-import { boxOf, boxesMeet, ringHolds, type Ring } from '../../geometry/ring';
+import { boxOf, boxesMeet, edgesOf, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { type Cell, type Interval } from '../../geometry/columns';
 import { flat, heightAt, type Plane } from '../../geometry/plane';
@@ -20,7 +20,7 @@ import { innerPoint } from '../../geometry/triangulate';
 import { type Segment } from '../../geometry/arrangement';
 
 import { arrangeCells, type Void } from './pieces';
-import type { RoofPlane } from '../roof/planes';
+import { liesOver, type RoofPlane } from '../roof/planes';
 
 export const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
 
@@ -67,12 +67,18 @@ export function flatCell(piece: Ring, voids: readonly Void[], z0: number, z1: nu
 
 export const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
 
+/** From where to where a piece reaches; `base`: the foot of what it is of, under which no roof covers it. */
+export interface Reach {
+  readonly base: number;
+  readonly z0: number;
+  readonly z1: number;
+}
+
 /** Cells under roofs: cut by the voids, at the planes' borders, and where a plane crosses base, top or a void's heights. */
 export function cellsUnder(
   ring: Ring,
   voids: readonly Void[],
-  z0: number,
-  z1: number,
+  { base, z0, z1 }: Reach,
   over: readonly RoofPlane[],
   height: number
 ): Cell[] {
@@ -82,8 +88,9 @@ export function cellsUnder(
   const planes = over.filter((plane) => boxesMeet(boxOf(plane.ring), box));
   const cuts: Segment[] = voids.flatMap(({ borders }) => borders);
   for (const plane of planes) {
-    plane.ring.forEach((p, i) => cuts.push([p, plane.ring[(i + 1) % plane.ring.length]!]));
-    for (const z of z1 === Infinity ? [z0] : [z0, z1]) cuts.push(...levelLine(plane.underside, z, box));
+    for (const one of [plane.ring, ...(plane.except ?? [])]) cuts.push(...edgesOf(one));
+    for (const z of new Set([base, z0, ...(z1 === Infinity ? [] : [z1])]))
+      cuts.push(...levelLine(plane.underside, z, box));
     for (const one of voids)
       for (const z of [one.z0, one.z1])
         if (Number.isFinite(z))
@@ -93,7 +100,7 @@ export function cellsUnder(
     const middle = middleOf(piece);
     const within = voids.filter((one) => one.holds(middle));
     const lowest = planes
-      .filter((plane) => ringHolds(plane.ring, middle))
+      .filter((plane) => liesOver(plane, middle) && heightAt(plane.underside, middle) > base)
       .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
     const cut = lowest && heightAt(lowest.underside, middle) < ceiling;
     const top = cut ? lowest.underside : flat(fallback);

@@ -6,7 +6,8 @@ import { buildColumns } from '../../geometry/columns';
 
 import { datumUnder, topOf } from './cuts';
 import { own, stage } from '../../document/stage';
-import { indexedRoofs, planesOver } from '../roof/stages';
+import { heightWithoutRoof } from '../storey/record';
+import { indexedRoofsFrom, planesOver } from '../roof/stages';
 import { boxOf } from '../../geometry/ring';
 import type { Column } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
@@ -24,7 +25,7 @@ export function columnMesh(
   const ring = columnRing(column);
   const cells =
     top === Infinity
-      ? cellsUnder(ring, [], column.base, top, planes, height)
+      ? cellsUnder(ring, [], { base: column.base, z0: column.base, z1: top }, planes, height)
       : [flatCell(ring, [], column.base, top)];
   const side = (p: Point, q: Point) =>
     `side ${Math.round((angleOf(subtract(q, p)) - column.angle) / (Math.PI / 2))}`;
@@ -40,10 +41,10 @@ export const columnBodies = stage(
     planes: (query, id) => {
       const column = query.project.tables.column.get(id);
       return column && topOf(query, id) === Infinity
-        ? planesOver(indexedRoofs(query, column.storey), boxOf(columnRing(column)))
+        ? planesOver(indexedRoofsFrom(query, column.storey), boxOf(columnRing(column)))
         : [];
     },
-    height: ({ project: { tables } }, id) => tables.storey.get(tables.column.get(id)?.storey ?? '')?.height
+    height: ({ project }, id) => heightWithoutRoof(project, project.tables.column.get(id)?.storey ?? '')
   },
   ({ column, top, datum, planes, height }, id): ElementBody | undefined =>
     column && top !== undefined
@@ -56,7 +57,7 @@ export const columnBodies = stage(
               role: 'shaft',
               ply: null,
               material: column.material,
-              mesh: columnMesh(column, top, datum, planes, height ?? 0)
+              mesh: columnMesh(column, top, datum, planes, height)
             }
           ]
         }

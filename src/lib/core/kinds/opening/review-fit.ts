@@ -9,10 +9,11 @@ import { isGlass } from '../../kernels/solids/part';
 import { piecesOf } from '../catalogue-entry/pieces';
 import { leavesOf } from '../catalogue-entry/unit';
 import { storeyModelIn } from '../storey/model';
-import { indexedRoofs, planesOver } from '../roof/stages';
+import { indexedRoofsFrom, planesOver } from '../roof/stages';
+import { liesOver } from '../../kernels/roof/planes';
 
 import { heightAt } from '../../geometry/plane';
-import { boxOf, ringHolds } from '../../geometry/ring';
+import { boxOf } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';
 import { floorAt } from './floor';
@@ -207,9 +208,12 @@ export function findAboveRoof({ query, storey, say, named }: Scope) {
     if (frame.top !== Infinity) continue;
     for (const { opening, t0, t1, z0, z1 } of list) {
       const corners = [t0, t1].flatMap((t) => [frame.y0, frame.y1].map((y) => fromFrame(frame, t, y)));
-      const over = planesOver(indexedRoofs(query, storey), boxOf(corners));
+      const over = planesOver(indexedRoofsFrom(query, storey), boxOf(corners));
       const tops = corners.flatMap((p) =>
-        over.filter(({ ring }) => ringHolds(ring, p)).map(({ underside }) => heightAt(underside, p))
+        over
+          .filter((plane) => liesOver(plane, p))
+          .map(({ underside }) => heightAt(underside, p))
+          .filter((z) => z > frame.base)
       );
       const top = Math.min(...tops);
       if (z1 <= top + tolerances.coincident || !Number.isFinite(top)) continue;

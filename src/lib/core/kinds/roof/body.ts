@@ -10,42 +10,51 @@ import { own, result, stage } from '../../document/stage';
 import { roofModels } from './stages';
 import { datumOf } from '../storey/record';
 import { allCuts } from '../../document/cuts';
-import type { RoofModel } from './planes';
+import type { RoofPlane } from '../../kernels/roof/planes';
+import type { RoofCell, RoofModel } from './planes';
 import type { Cut } from '../../kernels/solids/cut';
 import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody } from '../../document/kind';
 
 /** The body between undersides and tops, eaves and verges cut plumb; open where something passes `through`. */
-export function roofMesh(model: Pick<RoofModel, 'planes'>, datum: number, through: readonly Cut[]): Mesh {
-  const pieces =
-    through.length > 0
-      ? roofPieces(model, datum, through)
-      : model.planes.map((plane) => ({ plane, ring: plane.ring }));
-  const cells = pieces.map(({ plane: { underside, top, name }, ring }): Cell => ({
+export function roofMesh(
+  model: Pick<RoofModel, 'planes' | 'cells'>,
+  datum: number,
+  through: readonly Cut[]
+): Mesh {
+  const whole = model.cells ?? model.planes.map(cellOf);
+  const pieces = through.length > 0 ? piecesAround(whole, datum, through) : whole;
+  const cells = pieces.map(({ plane: { name }, ring, bottom, top, isCut }): Cell => ({
     ring,
     intervals: [
       {
-        bottom: raise(underside, datum),
+        bottom: raise(bottom, datum),
         top: raise(top, datum),
         bottomName: `under ${name}`,
-        topName: name
+        topName: isCut ? `cut ${name}` : name
       }
     ]
   }));
   return buildColumns(cells, (p, q) => (isOnCut(through, p, q) ? 'cut' : 'eave'));
 }
 
-/** All planes in one arrangement with what cuts them, so that neighbours share the new points. */
-function roofPieces(model: Pick<RoofModel, 'planes'>, datum: number, cuts: readonly Cut[]) {
-  const edges = model.planes.flatMap(({ ring }) => edgesOf(ring));
+const cellOf = (plane: RoofPlane): RoofCell => ({
+  ...{ plane, ring: plane.ring, isCut: false },
+  bottom: plane.underside,
+  top: plane.top
+});
+
+/** All cells in one arrangement with what cuts them, so that neighbours share the new points. */
+function piecesAround(cells: readonly RoofCell[], datum: number, cuts: readonly Cut[]): RoofCell[] {
+  const edges = cells.flatMap(({ ring }) => edgesOf(ring));
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, datum));
   const faces = arrange([...edges, ...voids.flatMap(({ borders }) => borders)])?.faces ?? [];
   return faces.flatMap(({ outer, holes }) => {
     const middle = holes.length === 0 ? innerPoint(outer) : undefined;
-    const plane = middle && model.planes.find(({ ring }) => ringHolds(ring, middle));
-    if (!plane) return [];
-    const bottom = heightAt(plane.underside, middle);
-    return voids.some((one) => one.holds(middle) && one.z1 > bottom) ? [] : [{ plane, ring: outer }];
+    const cell = middle && cells.find(({ ring }) => ringHolds(ring, middle));
+    if (!cell) return [];
+    const bottom = heightAt(cell.bottom, middle);
+    return voids.some((one) => one.holds(middle) && one.z1 > bottom) ? [] : [{ ...cell, ring: outer }];
   });
 }
 

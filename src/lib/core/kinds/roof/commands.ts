@@ -1,4 +1,4 @@
-/** Slabs and roofs by the walls' outline. */
+/** Roofs: made over an outline, changed, their edges turned. */
 import * as roofArgs from './args';
 import * as s from '../../document/schemas';
 import { command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
@@ -8,10 +8,26 @@ import { wallsOf, type Wall } from '../wall/record';
 import { frameOf } from '../wall/frame';
 import { toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
-import { asRoof, edgeWords, type Roof, type RoofEdge, type RoofEdgeKind } from './record';
+import {
+  asRoof,
+  edgeWords,
+  isBare,
+  type Roof,
+  type RoofEdge,
+  type RoofEdgeKind,
+  type RoofSide
+} from './record';
+import { overSides, overStorey, type RoofOutline } from './edges';
+import { sidesOfCorners, sidesOfWalls } from './sides';
+import { outerFaceOf } from './stages';
+import { slabRings } from '../slab/rings';
+import type { Storey } from '../storey/record';
+import { fromFrame } from '../../kernels/joints/frame';
+import { ringHolds } from '../../geometry/ring';
+import type { Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
-import { edgesOfForm, roofForms } from './forms';
+import { kindsOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
 import { settingsOf } from '../../document/project';
@@ -37,6 +53,19 @@ const edgeArgs = {
 };
 const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
 
+/** Outlines other than that of the storey's outer walls: one of these. */
+const outlineArgs = {
+  walls: s.ids().max(500).default(undefined),
+  corners: s.array(s.point().required()).min(3).max(500).default(undefined),
+  slab: s.id()
+};
+
+interface OutlineGiven {
+  readonly walls?: readonly string[] | undefined;
+  readonly corners?: readonly Point[] | undefined;
+  readonly slab?: string | undefined;
+}
+
 interface EdgeGiven {
   readonly kind?: RoofEdgeKind | undefined;
   readonly pitch?: number | null | undefined;
@@ -60,7 +89,7 @@ function changedEdge(project: Project, old: RoofEdge, given: EdgeGiven): RoofEdg
   };
   if (made.overhang !== null && made.overhang < 0)
     needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
-  if (made.kind === 'abutment' && given.overhang)
+  if (isBare(made.kind) && given.overhang)
     refuse(project, 'roof.abutment', { subjects: [old.wall], numbers: { overhang: given.overhang } });
   return made;
 }
@@ -70,10 +99,45 @@ type EdgesGiven = readonly (EdgeGiven & { readonly wall: string })[];
 const edgesFrom = (project: Project, given: EdgesGiven) =>
   given.map(({ wall, ...rest }) => changedEdge(project, { wall, ...plainEdge }, rest));
 
-function checkEdges(query: Query, roof: Roof) {
+/** The sides of an outline as given; null: the storey's own. */
+function sidesGiven(query: Query, roof: Roof, { walls, corners, slab }: OutlineGiven): RoofSide[] | null {
   const { project } = query;
-  const carried = new Set(needOutline(query, roof.storey, 'outer').walls.flat(2));
-  for (const { wall } of roof.edges)
+  const { storey } = roof;
+  if (walls) {
+    for (const id of walls) {
+      const wall = need(project, 'wall', id);
+      if (wall.storey !== storey)
+        refuse(project, 'roof.storey', {
+          subjects: [id],
+          texts: { wall: nameOf(project, wall), storey: nameOf(project, need(project, 'storey', storey)) }
+        });
+    }
+    return sidesOfWalls(query, roof, [...new Set(walls)]) ?? refuseSides(project, roof);
+  }
+  if (corners) return sidesOfCorners(query, corners);
+  if (slab === undefined) return null;
+  const [ring] = query.get(slabRings, need(project, 'slab', slab).id);
+  return sidesOfCorners(query, ring ?? refuse(project, 'outline.none', { texts: { thing: 'the roof' } }));
+}
+
+/** What a roof would bear on; refused where it would be nothing. */
+function needRoofOutline(query: Query, roof: Roof): RoofOutline {
+  const { project } = query;
+  if (!roof.sides) return overStorey(roof, needOutline(query, roof.storey, 'outer'));
+  return overSides(roof, roof.sides, (wall) => outerFaceOf(query, wall)) ?? refuseSides(project, roof);
+}
+
+const refuseSides = (project: Project, roof: Roof): never =>
+  refuse(project, 'roof.sides', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
+
+function checkEdges(query: Query, roof: Roof, walls: readonly string[]) {
+  const { project } = query;
+  const carried = new Set(
+    needRoofOutline(query, roof)
+      .edges.flat()
+      .flatMap((one) => one.walls)
+  );
+  for (const wall of walls)
     if (!carried.has(wall))
       refuse(project, 'roof.edge', {
         subjects: [wall, roof.id],
@@ -81,14 +145,68 @@ function checkEdges(query: Query, roof: Roof) {
       });
 }
 
+/** A roof with the edges of a form, and then with those that are said. */
+function formed(
+  query: Query,
+  roof: Roof,
+  form: RoofForm,
+  low: string | undefined,
+  given: EdgesGiven | undefined
+): Roof {
+  const { rings, edges } = needRoofOutline(query, roof);
+  const kinds = kindsOfForm(
+    form,
+    rings,
+    edges.map((ring) =>
+      ring.map(({ kind, walls }) => ({ kind, isLow: low !== undefined && walls.includes(low) }))
+    )
+  );
+  const said = edgesFrom(query.project, given ?? []);
+  const kindOf = new Map(
+    edges.flatMap((ring, r) => ring.map((one, i) => [one.side, kinds[r]![i]!] as const))
+  );
+  const sides = roof.sides?.map((side, i): RoofSide => {
+    const own = said.find(({ wall }) => wall === side.wall);
+    return own ? { ...side, ...own } : { ...side, kind: kindOf.get(i) ?? side.kind };
+  });
+  if (sides) return { ...roof, sides };
+  if (given) return { ...roof, edges: said };
+  const upright = edges.flatMap((ring, r) =>
+    ring.flatMap(({ walls: [wall] }, i): RoofEdge[] =>
+      wall !== undefined && kinds[r]![i] === 'gable' ? [{ wall, kind: 'gable', ...asRoof }] : []
+    )
+  );
+  return { ...roof, edges: upright };
+}
+
+/** The outer walls that a roof takes: those under its edges, and of a drawn outline those that stand within it. */
+function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wall[] {
+  const { project } = query;
+  const named = new Set(edges.flat().flatMap(({ walls, kind }) => (isBare(kind) ? [] : walls)));
+  const isDrawn = roof.sides?.every(({ wall }) => wall === null) ?? false;
+  return wallsOf(project, roof.storey).filter((wall) => {
+    if (named.has(wall.id)) return true;
+    const frame = isDrawn && wall.role === 'exterior' ? frameOf(project, wall) : undefined;
+    const middle = frame && fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
+    return middle !== undefined && rings.some((ring) => ringHolds(ring, middle));
+  });
+}
+
+/** The highest top of walls, or as high as its storey's walls usually are. */
+function plateOver(project: Project, storey: Storey, walls: readonly Wall[]): number {
+  const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
+  return tops.length > 0 ? Math.max(...tops) : storey.height;
+}
+
 export const addRoof = command({
   name: 'addRoof',
   about:
-    'Put a roof on the outline of a storey: hipped all round, with gables at its ends, or a mono-pitch that falls to the wall `low` (else to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it.',
+    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now. Hipped all round, with gables at its ends, or a mono-pitch that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it, but for those in `leave`.',
   args: s.object({
     id: s.id(),
     name: s.name(),
     storey: s.id().required(),
+    ...outlineArgs,
     form: s.oneOf(roofForms),
     low: s.id(),
     pitch: s.degrees().required(),
@@ -96,7 +214,8 @@ export const addRoof = command({
     plateLevel: s.mm(),
     thickness: s.mm(),
     material: s.id(),
-    edges: s.array(edge().required()).max(500).default(undefined)
+    edges: s.array(edge().required()).max(500).default(undefined),
+    leave: s.array(s.id().required()).max(20_000).default(undefined)
   }),
   example: {
     storey: 'storey-1',
@@ -107,16 +226,13 @@ export const addRoof = command({
   },
   run: (project, args, query) => {
     const storey = need(project, 'storey', args.storey);
-    const there = [...project.tables.roof.values()].find((roof) => roof.storey === storey.id);
-    if (there)
+    const there = [...project.tables.roof.values()].find((roof) => roof.storey === storey.id && !roof.sides);
+    const isOwn = args.walls !== undefined || args.corners !== undefined || args.slab !== undefined;
+    if (there && !isOwn)
       refuse(project, 'roof.exists', {
         subjects: [there.id],
         texts: { storey: nameOf(project, storey), thing: nameOf(project, there) }
       });
-    const outline = needOutline(query, storey.id, 'outer');
-    const carried = new Set(outline.walls.flat(2));
-    const walls = wallsOf(project, storey.id).filter((wall) => carried.has(wall.id));
-    const tops = walls.map((wall) => frameOf(project, wall)!.top).filter(Number.isFinite);
     const usual = usualSizes(settingsOf(project).units);
     const overhang = toStored(args.overhang ?? usual.overhang);
     if (overhang < 0)
@@ -124,24 +240,33 @@ export const addRoof = command({
         numbers: { value: overhang },
         texts: { what: 'overhang', thing: 'the roof' }
       });
-    const roof: Roof = {
+    const plain: Roof = {
       id: freshOrGiven(project, 'roof', args.id),
       kind: 'roof',
       name: args.name ?? '',
       storey: storey.id,
       pitch: pitchOf(project, args.pitch),
       overhang,
-      plateLevel: toStored(args.plateLevel ?? (tops.length > 0 ? Math.max(...tops) : storey.height)),
+      plateLevel: 0,
       thickness: toStored(args.thickness ?? usual.roof),
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
-      edges: args.edges
-        ? edgesFrom(project, args.edges as EdgesGiven)
-        : edgesOfForm(args.form ?? 'hip', outline, args.low)
+      edges: [],
+      sides: null
     };
-    needPositive(project, 'thickness', 'the roof', roof.thickness);
-    const low = args.low === undefined ? [] : [{ wall: args.low, ...plainEdge }];
-    checkEdges(query, { ...roof, edges: [...roof.edges, ...low] });
-    const raised = walls.map((wall): Wall => ({ ...wall, top: { kind: 'roof' } }));
+    needPositive(project, 'thickness', 'the roof', plain.thickness);
+    const bare: Roof = { ...plain, sides: sidesGiven(query, plain, args as OutlineGiven) };
+    const given = args.edges as EdgesGiven | undefined;
+    const named = [...(given ?? []).map(({ wall }) => wall), ...(args.low === undefined ? [] : [args.low])];
+    checkEdges(query, bare, named);
+    const walls = wallsUnder(query, bare, needRoofOutline(query, bare));
+    const plateLevel = toStored(args.plateLevel ?? plateOver(project, storey, walls));
+    const form = args.form ?? 'hip';
+    const roof = formed(query, { ...bare, plateLevel }, form, args.low, given);
+    const left = new Set(args.leave);
+    for (const id of left) need(project, 'wall', id);
+    const raised = walls.flatMap((wall): Wall[] =>
+      left.has(wall.id) || wall.top.kind === 'roof' ? [] : [{ ...wall, top: { kind: 'roof' } }]
+    );
     return done(project, 'Put a roof on', [roof, ...raised], [], [roof.id]);
   }
 });
@@ -165,17 +290,31 @@ export const setRoof = command({
     if (args.thickness !== undefined) needPositive(project, 'thickness', 'the roof', args.thickness);
     if (args.overhang !== undefined && args.overhang < 0)
       needPositive(project, 'overhang', 'the roof', args.overhang);
-    const roof: Roof = {
+    const sides = sidesGiven(query, old, args as OutlineGiven);
+    const given = args.edges as EdgesGiven | undefined;
+    const outlined: Roof = {
       ...old,
+      ...(sides && { sides, edges: [] }),
       name: args.name ?? old.name,
       pitch: args.pitch === undefined ? old.pitch : pitchOf(project, args.pitch),
       overhang: args.overhang === undefined ? old.overhang : toStored(args.overhang),
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
-      material: args.material === undefined ? old.material : need(project, 'material', args.material).id,
-      edges: args.edges ? edgesFrom(project, args.edges as EdgesGiven) : old.edges
+      material: args.material === undefined ? old.material : need(project, 'material', args.material).id
     };
-    if (args.edges) checkEdges(query, roof);
+    const named = (given ?? []).map(({ wall }) => wall);
+    if (given || sides) checkEdges(query, outlined, named);
+    const said = edgesFrom(project, given ?? []);
+    const withSaid = (side: RoofSide): RoofSide => {
+      const own = said.find(({ wall }) => wall === side.wall);
+      if (own) return { ...side, ...own };
+      return given && side.wall !== null ? { ...side, ...plainEdge } : side;
+    };
+    const roof: Roof = {
+      ...outlined,
+      edges: given && !outlined.sides ? said : outlined.edges,
+      sides: outlined.sides?.map(withSaid) ?? null
+    };
     return done(project, 'Change a roof', [roof]);
   }
 });
@@ -183,23 +322,62 @@ export const setRoof = command({
 export const setRoofEdge = command({
   name: 'setRoofEdge',
   about:
-    'Change the edge of a roof over one wall: eave, gable or abutment, its pitch, overhang (of a gable: how far its verge projects) and plate level. Null: as the roof has it.',
-  args: s.object({ roof: s.id().required(), wall: s.id().required(), ...edgeArgs }),
+    'Change an edge of a roof, over one wall or by the number of its side (0 the first): eave, gable, abutment or running into other roofs, its pitch, overhang (of a gable: how far its verge projects) and plate level. Null: as the roof has it.',
+  args: s.object({
+    roof: s.id().required(),
+    wall: s.id(),
+    side: s.number().integer().min(0).max(1000),
+    ...edgeArgs
+  }),
   example: { roof: 'roof-1', wall: 'wall-2', kind: 'gable' },
-  run: (project, { roof: id, wall, ...given }, query) => {
+  run: (project, { roof: id, wall, side, ...given }, query) => {
     const old = need(project, 'roof', id);
-    const outline = needOutline(query, old.storey, 'outer');
-    // Walls in line under one edge turn together.
-    const along = outline.walls.flat().find((walls) => walls.includes(wall)) ?? [wall];
-    const others = old.edges.filter((one) => !along.includes(one.wall));
-    const was = old.edges.find((one) => along.includes(one.wall)) ?? { wall, ...plainEdge };
-    const made = changedEdge(project, { ...was, wall }, given);
-    checkEdges(query, { ...old, edges: [made] });
-    const isPlain = sameValue({ ...made }, { wall, ...plainEdge });
-    const roof: Roof = { ...old, edges: isPlain ? others : [...others, made] };
-    const turned = given.kind !== undefined && given.kind !== was.kind;
-    return done(project, turned ? `Turn an edge into ${edgeWords[made.kind]}` : 'Change the edge of a roof', [
-      roof
-    ]);
+    const { made, was, roof } = old.sides
+      ? turnedSide(query, old, old.sides, wall, side, given)
+      : turnedEdge(query, old, wall ?? refuse(project, 'roof.no-edge', { subjects: [id] }), given);
+    const turned = given.kind !== undefined && given.kind !== was;
+    const label = turned ? `Turn an edge into ${edgeWords[made.kind]}` : 'Change the edge of a roof';
+    return done(project, label, [roof]);
   }
 });
+
+interface Turned {
+  readonly made: RoofEdge;
+  readonly was: RoofEdgeKind;
+  readonly roof: Roof;
+}
+
+/** An edge over a wall of the storey's outline. */
+function turnedEdge(query: Query, old: Roof, wall: string, given: EdgeGiven): Turned {
+  const outline = needOutline(query, old.storey, 'outer');
+  // Walls in line under one edge turn together.
+  const along = outline.walls.flat().find((walls) => walls.includes(wall)) ?? [wall];
+  const others = old.edges.filter((one) => !along.includes(one.wall));
+  const was = old.edges.find((one) => along.includes(one.wall)) ?? { wall, ...plainEdge };
+  const made = changedEdge(query.project, { ...was, wall }, given);
+  checkEdges(query, old, [wall]);
+  const isPlain = sameValue({ ...made }, { wall, ...plainEdge });
+  return { made, was: was.kind, roof: { ...old, edges: isPlain ? others : [...others, made] } };
+}
+
+/** A side of the roof's own outline. */
+function turnedSide(
+  query: Query,
+  old: Roof,
+  sides: readonly RoofSide[],
+  wall: string | undefined,
+  number: number | undefined,
+  given: EdgeGiven
+): Turned {
+  const { project } = query;
+  const at = number ?? sides.findIndex((side) => side.wall === wall && wall !== undefined);
+  const side = sides[at];
+  if (!side) {
+    if (wall !== undefined) checkEdges(query, old, [wall]);
+    return refuse(project, 'roof.no-edge', { subjects: [old.id] });
+  }
+  const made = changedEdge(project, { ...side, wall: side.wall ?? '' }, given);
+  const { kind, pitch, overhang, plateLevel } = made;
+  const now = sides.map((one, i) => (i === at ? { ...one, kind, pitch, overhang, plateLevel } : one));
+  return { made, was: side.kind, roof: { ...old, sides: now } };
+}

@@ -1,35 +1,135 @@
 /** The edges of a roof as they are made, and the outline of its eaves. Lengths in mm, heights above the storey's datum. */
-import { add, along, dot, leftOf, meetLines, scale, subtract, unit, type Point } from '../../geometry/point';
-import { isSimple, type Ring } from '../../geometry/ring';
+import {
+  add,
+  along,
+  cross,
+  distance,
+  dot,
+  leftOf,
+  meetLines,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
+import { isSimple, ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Outline } from '../wall/outline';
-import type { Roof, RoofEdgeKind } from './record';
+import { asRoof, isBare, type EdgeSettings, type Roof, type RoofEdgeKind, type RoofSide } from './record';
 
 /** `walls`: under it; what is not said of an edge is as its roof has it. `overhang`: of a gable, how far the verge projects. */
 export interface MadeEdge {
   readonly walls: readonly string[];
+  /** Which of the roof's own sides it is; null where its outline is the storey's, or no side says it. */
+  readonly side: number | null;
   readonly kind: RoofEdgeKind;
   readonly pitch: number;
   readonly overhang: number;
   readonly plateLevel: number;
 }
 
-/** Per ring of an outline and edge. */
-export function edgesOfRoof(roof: Roof, outline: Outline): MadeEdge[][] {
+/** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
+export interface RoofOutline {
+  readonly rings: readonly Ring[];
+  readonly edges: readonly (readonly MadeEdge[])[];
+}
+
+function made(
+  roof: Roof,
+  said: EdgeSettings | undefined,
+  walls: readonly string[],
+  side: number | null
+): MadeEdge {
+  const kind = said?.kind ?? 'eave';
+  return {
+    ...{ walls, side, kind },
+    pitch: said?.pitch ?? roof.pitch,
+    overhang: isBare(kind) ? 0 : (said?.overhang ?? roof.overhang),
+    plateLevel: said?.plateLevel ?? roof.plateLevel
+  };
+}
+
+/** The outline of its storey, with the edges as the roof says them by wall. */
+export function overStorey(roof: Roof, outline: Outline): RoofOutline {
   const said = new Map(roof.edges.map((edge) => [edge.wall, edge]));
-  return outline.walls.map((ring) =>
-    ring.map((walls) => {
-      const edge = walls.flatMap((wall) => said.get(wall) ?? [])[0];
-      const kind = edge?.kind ?? 'eave';
-      return {
-        walls,
-        kind,
-        pitch: edge?.pitch ?? roof.pitch,
-        overhang: kind === 'abutment' ? 0 : (edge?.overhang ?? roof.overhang),
-        plateLevel: edge?.plateLevel ?? roof.plateLevel
-      };
-    })
+  return {
+    rings: outline.rings,
+    edges: outline.walls.map((ring) =>
+      ring.map((walls) => made(roof, walls.flatMap((wall) => said.get(wall) ?? [])[0], walls, null))
+    )
+  };
+}
+
+/** A straight line as it is gone along. */
+export interface Run {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+interface RunEdge extends Run {
+  readonly edge: MadeEdge;
+}
+
+/**
+ * The outline by sides of its own, whichever way round they are told; `faceOf`: the outer face of a wall. Undefined where
+ * the sides enclose nothing once.
+ *
+ *        +--------+           a, b, c: faces of walls; where two follow each other, their lines meet in a corner,
+ *      c |        | a         also within a face that is longer
+ *        + - - - -+           - - -: a side without a line, from the end of one to the nearest end of the next
+ */
+export function overSides(
+  roof: Roof,
+  sides: readonly RoofSide[],
+  faceOf: (wall: string) => Run | undefined
+): RoofOutline | undefined {
+  const said = sides.map((side, i) => {
+    const run = side.line ?? (side.wall === null ? undefined : faceOf(side.wall));
+    return { run, edge: made(roof, side, side.wall === null ? [] : [side.wall], i) };
+  });
+  const runs = said.flatMap(({ run, edge }): RunEdge[] => (run ? [{ ...run, edge }] : []));
+  const closed = runs.flatMap((run, k): RunEdge[] => {
+    const next = runs[(k + 1) % runs.length]!;
+    const after = said[(run.edge.side! + 1) % said.length]!;
+    if (after.run && !isJog(run, next)) return [run];
+    const between = shortest(run, next);
+    const edge = after.run ? made(roof, { kind: 'gable', ...asRoof }, [], null) : after.edge;
+    const isShort = distance(between.from, between.to) <= tolerances.joint;
+    return isShort ? [run] : [run, { ...between, edge }];
+  });
+  const ring = closed.map((run, k) => cornerOf(closed[(k + closed.length - 1) % closed.length]!, run));
+  const edges = closed.map(({ edge }) => edge);
+  if (ring.length < 3 || !isSimple(ring) || Math.abs(ringArea(ring)) < leastArea) return undefined;
+  if (ringArea(ring) > 0) return { rings: [ring], edges: [edges] };
+  const last = edges.pop()!;
+  return { rings: [ring.reverse()], edges: [[...edges.reverse(), last]] };
+}
+
+/** A roof over less is none, mm2. */
+const leastArea = 10_000;
+
+const wayOf = ({ from, to }: Run) => unit(subtract(to, from));
+
+/** From that end of one to that of the next which lie nearest. */
+function shortest(run: Run, next: Run): Run {
+  const pairs = [run.to, run.from].flatMap((from) => [next.from, next.to].map((to) => ({ from, to })));
+  return pairs.reduce((best, pair) =>
+    distance(pair.from, pair.to) < distance(best.from, best.to) - tolerances.coincident ? pair : best
   );
+}
+
+/** Whether two runs are parallel on different lines, so that no corner is theirs. */
+function isJog(run: Run, next: Run): boolean {
+  const way = wayOf(run);
+  if (Math.abs(cross(way, wayOf(next))) > tolerances.inLine) return false;
+  return Math.abs(cross(way, subtract(next.from, run.from))) > tolerances.joint;
+}
+
+/** Where two lines meet; of two in line, the end of one. */
+function cornerOf(before: Run, run: Run): Point {
+  const [d, e] = [wayOf(before), wayOf(run)];
+  const met = Math.abs(cross(d, e)) > tolerances.inLine ? meetLines(before.from, d, run.from, e) : undefined;
+  return met ?? shortest(before, run).from;
 }
 
 /** The outline of the eaves: its corners, and which edge each of its stretches is of; -1: a step between two in line. */

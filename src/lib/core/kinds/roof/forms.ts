@@ -9,8 +9,8 @@
  */
 import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
-import type { Outline } from '../wall/outline';
-import { asRoof, type RoofEdge } from './record';
+import type { Ring } from '../../geometry/ring';
+import { isBare, type RoofEdgeKind } from './record';
 
 export const roofForms = ['hip', 'gable', 'mono'] as const;
 
@@ -49,16 +49,36 @@ function longest(ring: readonly Point[], long: readonly number[]): number {
   return found.reduce((best, i) => (south(i) < south(best) ? i : best), found[0]!);
 }
 
-/** The edges of a form that are not plain eaves. `low`: the wall that a mono-pitch falls to; else to its longest edge. */
-export function edgesOfForm(form: RoofForm, { rings, walls }: Outline, low?: string): RoofEdge[] {
-  if (form === 'hip') return [];
-  return rings.flatMap((ring, r) => {
+/** An edge of an outline: its kind before the form is given, and whether a mono-pitch is to fall to it. */
+export interface FormEdge {
+  readonly kind: RoofEdgeKind;
+  readonly isLow: boolean;
+}
+
+/** Edges at other roofs or walls stay what they are: from one of them ridges run to the far side, and a mono-pitch falls. */
+function farFrom(ring: readonly Point[], bare: number): number {
+  const way = (i: number) => unit(subtract(ring[(i + 1) % ring.length]!, ring[i]!));
+  const turns = ring.map((_, i) => dot(way(i), way(bare)));
+  return turns.indexOf(Math.min(...turns));
+}
+
+/** What each edge becomes, by ring. A mono-pitch falls to the low edge, or away from a wall, or to its longest edge. */
+export function kindsOfForm(
+  form: RoofForm,
+  rings: readonly Ring[],
+  edges: readonly (readonly FormEdge[])[]
+): RoofEdgeKind[][] {
+  return rings.map((ring, r) => {
+    const own = edges[r]!;
     const long = ring.map((p, i) => distance(p, ring[(i + 1) % ring.length]!));
-    const said = walls[r]!.findIndex((under) => low !== undefined && under.includes(low));
-    const eave = said >= 0 ? said : longest(ring, long);
-    return walls[r]!.flatMap((under, i): RoofEdge[] => {
-      const isUpright = form === 'gable' ? isEnd(ring, i) : i !== eave;
-      return isUpright && under[0] !== undefined ? [{ wall: under[0], kind: 'gable', ...asRoof }] : [];
-    });
+    const said = own.findIndex(({ isLow }) => isLow);
+    const bare = own.findIndex(({ kind }) => isBare(kind));
+    const far = bare >= 0 ? farFrom(ring, bare) : undefined;
+    const eave = said >= 0 ? said : (far ?? longest(ring, long));
+    const isUpright = (i: number) => {
+      if (form === 'mono') return i !== eave;
+      return form === 'gable' && (far === undefined ? isEnd(ring, i) : i === far);
+    };
+    return own.map(({ kind }, i) => (isBare(kind) ? kind : isUpright(i) ? 'gable' : 'eave'));
   });
 }

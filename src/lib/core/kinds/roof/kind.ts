@@ -1,17 +1,23 @@
-/** Roofs over the outline of a storey. */
-import type { Declaration, Loss } from '../../document/kind';
+/** Roofs. */
+import { storedPoint } from '../../document/command';
+import type { Declaration } from '../../document/kind';
+import { moved, type Motion } from '../../geometry/motion';
+import type { Point } from '../../geometry/point';
 import { schema, type Roof } from './record';
-import { wallsOf, type Wall } from '../wall/record';
+import { lowersWalls, withoutWalls } from './heirs';
 import { addRoof, setRoof, setRoofEdge } from './commands';
 import { planOfRoofs } from './plan';
 
-/** Without its roof a wall that is carried up ends at the plate level again. */
-function lowersWalls(roof: Roof, { after }: Loss): Wall[] {
-  return wallsOf(after.project, roof.storey).flatMap((wall): Wall[] =>
-    wall.top.kind === 'roof'
-      ? [{ ...wall, top: { kind: 'height', height: Math.max(100, roof.plateLevel - wall.base) } }]
-      : []
-  );
+function movedRoof(roof: Roof, motion: Motion): Roof {
+  if (!roof.sides?.some(({ line }) => line)) return roof;
+  const at = (p: Point) => storedPoint(moved(motion, p));
+  const sides = roof.sides.map((side) => {
+    if (!side.line) return side;
+    const [from, to] = [at(side.line.from), at(side.line.to)];
+    return { ...side, line: motion.flips ? { from: to, to: from } : { from, to } };
+  });
+  // Mirrored they run clockwise: turned round, they run the right way again.
+  return { ...roof, sides: motion.flips ? sides.reverse() : sides };
 }
 
 export const roof: Declaration<Roof> = {
@@ -25,9 +31,10 @@ export const roof: Declaration<Roof> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'material', to: 'material', gone: 'refuses' },
-    { path: 'edges.*.wall', to: 'wall', gone: 'list' }
+    { path: 'edges.*.wall', to: 'wall', gone: 'list' },
+    { path: 'sides.*.wall', to: 'wall', gone: withoutWalls }
   ],
-  moved: null,
+  moved: movedRoof,
   copying: 'stays',
   locks: { layer: true, sizes: false },
   keeps: null,

@@ -3,29 +3,34 @@ import type { RoofModel } from './planes';
 import type { Mark, Pen } from '../../display/marks';
 import type { Point } from '../../geometry/point';
 import { result, stage } from '../../document/stage';
+import { edgesOf } from '../../geometry/ring';
+import { liesAlong } from '../../kernels/roof/overlay';
 import { roofModels } from './stages';
 import type { Query } from '../../document/kind';
 
-/** The lines of a roof: `eaves` and verges bound one plane, `within` are between two. */
-function linesOf({ planes }: RoofModel): { eaves: Point[]; within: Point[] } {
-  const seen = new Map<string, { ends: readonly [Point, Point]; count: number }>();
+/** The lines of a roof: `eaves` and verges are its own outline, `within` are between planes and where others meet it. */
+function linesOf({ planes, eaves }: RoofModel): { eaves: Point[]; within: Point[] } {
+  const seen = new Map<string, { ends: readonly [Point, Point]; names: string[] }>();
   const key = (p: Point, q: Point) =>
     [p, q]
       .map((v) => `${v.x.toFixed(1)},${v.y.toFixed(1)}`)
       .sort()
       .join(' ');
-  for (const { ring } of planes)
+  for (const { ring, name } of planes)
     ring.forEach((p, i) => {
       const q = ring[(i + 1) % ring.length]!;
       const known = seen.get(key(p, q));
-      if (known) known.count += 1;
-      else seen.set(key(p, q), { ends: [p, q], count: 1 });
+      if (known) known.names.push(name);
+      else seen.set(key(p, q), { ends: [p, q], names: [name] });
     });
-  const all = [...seen.values()];
-  const ends = (list: typeof all) => list.flatMap((line) => line.ends);
+  // Parts of one plane have no line between them.
+  const all = [...seen.values()].filter(({ names: [first, second] }) => first !== second);
+  const outline = eaves.flatMap(({ ring }) => edgesOf(ring));
+  const isOuter = ({ ends: [p, q], names }: (typeof all)[number]) =>
+    names.length === 1 && liesAlong(p, q, outline);
   return {
-    eaves: ends(all.filter(({ count }) => count === 1)),
-    within: ends(all.filter(({ count }) => count > 1))
+    eaves: all.flatMap((line) => (isOuter(line) ? line.ends : [])),
+    within: all.flatMap((line) => (isOuter(line) ? [] : line.ends))
   };
 }
 

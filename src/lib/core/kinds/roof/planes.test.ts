@@ -11,7 +11,8 @@ import { degree } from '../../units/angle';
 import { deriveFootprints } from '../../kernels/joints/footprints';
 import { outlineOfParts, outlinesByPart } from '../wall/outline';
 import { eavesOutline } from './edges';
-import { edgesOfForm, type RoofForm } from './forms';
+import { overStorey } from './edges';
+import { kindsOfForm, type RoofForm } from './forms';
 import { deriveRoof, isPartition } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
@@ -48,12 +49,14 @@ const roofOf = (more: Partial<Roof> = {}): Roof => ({
   thickness: 200,
   material: 'slate',
   edges: [],
+  sides: null,
   ...more
 });
 const solve = (points: [number, number][], more: Partial<Roof> = {}) => {
   const walls = house(points);
   const footprints = deriveFootprints(framesOf(projectWith(buildUpOf('p', [200, 'structure']), ...walls)));
-  return deriveRoof(roofOf(more), outlineOfParts(outlinesByPart([footprints], 'outer')))!;
+  const roof = roofOf(more);
+  return deriveRoof(roof, overStorey(roof, outlineOfParts(outlinesByPart([footprints], 'outer'))!))!;
 };
 
 describe('roofs on walls', () => {
@@ -216,8 +219,12 @@ describe('roofs on walls', () => {
         framesOf(projectWith(buildUpOf('p', [200, 'structure']), ...house(points)))
       );
       const outline = outlineOfParts(outlinesByPart([footprints], 'outer'))!;
-      return edgesOfForm(form, outline, low)
-        .map(({ wall, kind }) => `${wall} ${kind}`)
+      const edges = outline.walls.map((ring) =>
+        ring.map((under) => ({ kind: 'eave' as const, isLow: low !== undefined && under.includes(low) }))
+      );
+      return kindsOfForm(form, outline.rings, edges)
+        .flatMap((ring, r) => ring.map((kind, i) => `${outline.walls[r]![i]![0]} ${kind}`))
+        .filter((told) => told.endsWith('gable'))
         .sort();
     };
     const square: [number, number][] = [

@@ -18,18 +18,25 @@ import { tolerances } from '../../geometry/tolerances';
 import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
 import { leftOf, subtract, unit, type Point } from '../../geometry/point';
-import { eavesOutline, edgesOfRoof, fittingOverhang, type Eaves, type MadeEdge } from './edges';
+import { eavesOutline, fittingOverhang, type Eaves, type MadeEdge, type RoofOutline } from './edges';
 import type { Roof } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
-import type { Outline } from '../wall/outline';
 
 export interface RoofModel {
   readonly roof: Roof;
+  /** Drawn on into other roofs where the roof runs into them. */
   readonly bearing: readonly Ring[];
+  /** As it was before; undefined of a roof that runs into none. */
+  readonly front: readonly Ring[] | undefined;
   readonly eaves: readonly Eaves[];
   /** Per ring of the bearing and edge. */
   readonly edges: readonly (readonly MadeEdge[])[];
+  /** What of it is seen where it meets others; a plane may come in several parts of one name. */
   readonly planes: readonly RoofPlane[];
+  /** What is built, where that is not from the underside to the top of each plane. */
+  readonly cells: readonly RoofCell[] | undefined;
+  /** Plan area before it met others, mm2. */
+  readonly whole: number;
   /** Highest point of the tops. */
   readonly ridge: number;
   /** Plan area under a flat lid, mm2: no chosen edge gives a plane there. */
@@ -40,13 +47,31 @@ export interface RoofModel {
   readonly overhang: number;
 }
 
-/** Undefined when there is no outline to stand on. */
-export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel | undefined {
+/** A part of a plane that is built between two others. */
+export interface RoofCell {
+  readonly plane: RoofPlane;
+  readonly ring: Ring;
+  readonly bottom: Plane;
+  readonly top: Plane;
+  /** Its top is the underside of a roof over it. */
+  readonly isCut: boolean;
+}
+
+/**
+ * A roof by itself. `on`: how far each edge that runs into other roofs is drawn on.
+ * Undefined when there is no outline to stand on.
+ */
+export function deriveRoof(
+  roof: Roof,
+  outline: RoofOutline | undefined,
+  on?: readonly (readonly number[])[]
+): RoofModel | undefined {
   if (!outline || outline.rings.length === 0) return undefined;
-  const edges = edgesOfRoof(roof, outline);
+  const { edges } = outline;
+  const bearing = on ? outline.rings.map((ring, i) => eavesOutline(ring, on[i]!).ring) : outline.rings;
   const overhangs = edges.map((ring) => ring.map((edge) => edge.overhang));
-  const overhang = fittingOverhang(outline.rings, overhangs);
-  const eaves = outline.rings.map((ring, i) => eavesOutline(ring, overhangs[i]!, overhang));
+  const overhang = fittingOverhang(bearing, overhangs);
+  const eaves = bearing.map((ring, i) => eavesOutline(ring, overhangs[i]!, overhang));
   // Outlines that stand apart never meet: each is solved by itself.
   const solved = eaves.map((one, i) => {
     const { ring } = one;
@@ -62,8 +87,8 @@ export function deriveRoof(roof: Roof, outline: Outline | undefined): RoofModel 
     )
   );
   return {
-    roof,
-    bearing: outline.rings,
+    ...{ roof, bearing, cells: undefined, whole: ringsArea(planes.map(({ ring }) => ring)) },
+    front: edges.flat().some(({ kind }) => kind === 'meeting') ? outline.rings : undefined,
     eaves,
     edges,
     overhang,

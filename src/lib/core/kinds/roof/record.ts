@@ -1,33 +1,51 @@
 /** The record of a roof: what is stored of it, and what the reader lets in. */
-import { array, number, object } from 'yup';
+import { array, number, object, string } from 'yup';
 import * as f from '../../document/fields';
+import type { Point } from '../../geometry/point';
 
-/** `abutment`: upright at a wall that goes on above it. */
-export const roofEdgeKinds = ['eave', 'gable', 'abutment'] as const;
+/** `abutment`: upright at a wall that goes on above it. `meeting`: runs on into another roof, as far as that is lower. */
+export const roofEdgeKinds = ['eave', 'gable', 'abutment', 'meeting'] as const;
 
 export type RoofEdgeKind = (typeof roofEdgeKinds)[number];
 
 export const edgeWords: Readonly<Record<RoofEdgeKind, string>> = {
   eave: 'an eave',
   gable: 'a gable',
-  abutment: 'an abutment'
+  abutment: 'an abutment',
+  meeting: 'an end in another roof'
 };
+
+/** Kinds that stand at something else, and so have no overhang. */
+export const isBare = (kind: RoofEdgeKind) => kind === 'abutment' || kind === 'meeting';
 
 /** Of an edge that is as its roof has it. */
 export const asRoof = { pitch: null, overhang: null, plateLevel: null } as const;
 
-/** What is null is as the roof has it. `overhang`: of a gable, how far its verge projects; an abutment has none. */
-export interface RoofEdge {
-  readonly wall: string;
+/** What is null is as the roof has it. `overhang`: of a gable, how far its verge projects; what is bare has none. */
+export interface EdgeSettings {
   readonly kind: RoofEdgeKind;
   readonly pitch: number | null;
   readonly overhang: number | null;
   readonly plateLevel: number | null;
 }
 
+export interface RoofEdge extends EdgeSettings {
+  readonly wall: string;
+}
+
 /**
- * Solved from the outline of the storey's walls. Edges not listed are eaves as it says. `plateLevel`: above the storey's
- * datum, where the underside crosses the outer line of the bearing; `thickness`: square to the slope.
+ * A side of an outline of its own, as it runs counter-clockwise: the outer face of a wall, a line that was drawn, or,
+ * where both are null, straight from the end of the side before to the beginning of the one after.
+ */
+export interface RoofSide extends EdgeSettings {
+  readonly wall: string | null;
+  readonly line: { readonly from: Point; readonly to: Point } | null;
+}
+
+/**
+ * Solved from an outline: that of its storey's outer walls, or one of its own `sides`. Of the first, edges not listed are
+ * eaves as it says. `plateLevel`: above the storey's datum, where the underside crosses the outer line of the bearing;
+ * `thickness`: square to the slope.
  */
 export interface Roof {
   readonly id: string;
@@ -39,8 +57,17 @@ export interface Roof {
   readonly plateLevel: number;
   readonly thickness: number;
   readonly material: string;
+  /** By wall, where the outline is the storey's; none where it has sides. */
   readonly edges: readonly RoofEdge[];
+  readonly sides: readonly RoofSide[] | null;
 }
+
+const settings = {
+  kind: f.choice(roofEdgeKinds),
+  pitch: number().positive().max(1.5).nullable().defined(),
+  overhang: number().min(0).max(f.most).nullable().defined(),
+  plateLevel: number().min(-f.most).max(f.most).nullable().defined()
+};
 
 /** What a roof may be in a file, besides its id and kind. */
 export const schema = object({
@@ -51,15 +78,16 @@ export const schema = object({
   plateLevel: f.mm(),
   thickness: f.size(),
   material: f.id(),
-  edges: array(
+  edges: array(object({ wall: f.id(), ...settings }).required()).required(),
+  sides: array(
     object({
-      wall: f.id(),
-      kind: f.choice(roofEdgeKinds),
-      pitch: number().positive().max(1.5).nullable().defined(),
-      overhang: number().min(0).max(f.most).nullable().defined(),
-      plateLevel: number().min(-f.most).max(f.most).nullable().defined()
+      wall: string().min(1).max(200).nullable().defined(),
+      line: object({ from: f.point(), to: f.point() }).nullable().default(undefined).defined(),
+      ...settings
     }).required()
-  ).required()
+  )
+    .nullable()
+    .defined()
 });
 
 declare module '../../document/record' {

@@ -2,33 +2,35 @@
 import { storeyModelIn } from '../storey/model';
 import { settingsOf } from '../../document/project';
 import { roofModels } from './stages';
-import { ringArea } from '../../geometry/ring';
+import { ringArea, ringsArea } from '../../geometry/ring';
+import { formatArea } from '../../units/area';
 import { tolerances } from '../../geometry/tolerances';
 import type { Scope } from '../../document/kind';
 
+/** Less of a roof than this is built: it was not meant so. */
+const mostlyHidden = 0.25;
+
 export function findRoofs({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
-  const { ground, heightLimit } = settingsOf(project);
+  const { ground, heightLimit, units } = settingsOf(project);
+  const area = (size: number) => formatArea(size, units);
   for (const roof of project.tables.roof.values()) {
     if (roof.storey !== model.storey.id) continue;
     const solved = query.get(roofModels, roof.id);
     if (!solved) say('roof', 'roof.no-outline', [roof.id], {}, { thing: named(roof.id) });
     else {
       for (const ring of solved.unsolved)
-        say(
-          'roof',
-          'roof.unsolved',
-          [roof.id],
-          {},
-          { thing: named(roof.id), area: `${(ringArea(ring) / 1e6).toFixed(2)} m²` }
-        );
+        say('roof', 'roof.unsolved', [roof.id], {}, { thing: named(roof.id), area: area(ringArea(ring)) });
       if (solved.lidArea > 1e4)
+        say('roof', 'roof.no-plane', [roof.id], {}, { thing: named(roof.id), area: area(solved.lidArea) });
+      const built = ringsArea(solved.planes.map(({ ring }) => ring));
+      if (built < mostlyHidden * solved.whole)
         say(
           'roof',
-          'roof.no-plane',
+          'roof.hidden',
           [roof.id],
           {},
-          { thing: named(roof.id), area: `${(solved.lidArea / 1e6).toFixed(2)} m²` }
+          { thing: named(roof.id), whole: area(solved.whole), area: area(built) }
         );
       const height = model.storey.datum + solved.ridge - ground;
       if (heightLimit !== null && height > heightLimit + tolerances.coincident)

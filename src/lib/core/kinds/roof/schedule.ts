@@ -4,12 +4,16 @@ import { volumeOf } from '../../document/volumes';
 
 import { heightAt } from '../../geometry/plane';
 import { distance } from '../../geometry/point';
-import { ringArea } from '../../geometry/ring';
+import { dropCollinear, ringArea, type Ring } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
 import { degree } from '../../units/angle';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
 import { roofModels } from './stages';
 import { roofBodies } from './body';
+
+/** Without the corners that only its neighbours have. */
+const cornersOf = (ring: Ring) => dropCollinear(ring, tolerances.coincident);
 
 export const roofRows = (query: Query) =>
   [...query.project.tables.roof.values()].map(({ id, storey, pitch, material }) => {
@@ -23,10 +27,10 @@ export const roofRows = (query: Query) =>
       ridge: round(datum + (solved?.ridge ?? 0)),
       volume: volumeOf(query.get(roofBodies, id)),
       edges: (solved?.edges ?? []).flatMap((ring, r) =>
-        ring.map(({ walls, kind, pitch: own, overhang, plateLevel }, k) => {
+        ring.map(({ walls, side, kind, pitch: own, overhang, plateLevel }, k) => {
           const bearing = solved!.bearing[r]!;
           return {
-            ...{ walls, kind },
+            ...{ walls, side, kind },
             pitchDeg: kind === 'eave' ? round(own / degree, 6) : null,
             overhang: round(Math.min(overhang, solved!.overhang)),
             plateLevel: round(datum + plateLevel),
@@ -40,7 +44,7 @@ export const roofRows = (query: Query) =>
         pitchDeg: round(plane.pitch / degree, 6),
         planArea: round(ringArea(plane.ring)),
         area: round(plane.area),
-        corners: plane.ring.map((p) => ({
+        corners: cornersOf(plane.ring).map((p) => ({
           x: round(p.x),
           y: round(p.y),
           z: round(datum + heightAt(plane.underside, p))

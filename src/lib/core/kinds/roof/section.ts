@@ -8,8 +8,8 @@
  */
 
 import { heightAt, type Plane } from '../../geometry/plane';
-import { add, distance, leftOf, lerp, locate, scale, subtract, unit, type Point } from '../../geometry/point';
-import { edgesOf } from '../../geometry/ring';
+import { add, distance, leftOf, lerp, scale, subtract, unit, type Point } from '../../geometry/point';
+import { crossingsOf, edgesOf } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { RoofModel } from './planes';
 
@@ -38,7 +38,7 @@ export function roofSection({ planes, eaves }: RoofModel): readonly RoofSectionP
   // Eastwards, or northwards where it is neither: the same whichever way the edge runs.
   const across = left.x > 1e-9 || (left.x > -1e-9 && left.y > 0) ? left : scale(left, -1);
   const found = planes.flatMap(({ ring, underside, top }) => {
-    const at = crossings(ring, through, across);
+    const at = crossingsOf(ring, through, across);
     return at.flatMap((s, i) => {
       const next = at[i + 1];
       if (i % 2 === 1 || next === undefined || next - s < tolerances.coincident) return [];
@@ -61,15 +61,4 @@ export function roofSection({ planes, eaves }: RoofModel): readonly RoofSectionP
   return (
     parts.find((part) => part[0]!.s < tolerances.coincident && part.at(-1)!.s > -tolerances.coincident) ?? []
   );
-}
-
-/** Where a line enters and leaves a ring, in order. */
-function crossings(ring: readonly Point[], through: Point, across: Point): number[] {
-  const found = edgesOf(ring).flatMap(([a, b]) => {
-    const [p, q] = [locate(a, through, across), locate(b, through, across)];
-    // A corner on the line belongs to the side above it, so that each is met once.
-    if (p.y >= 0 === q.y >= 0) return [];
-    return [p.t + ((q.t - p.t) * p.y) / (p.y - q.y)];
-  });
-  return found.sort((p, q) => p - q);
 }

@@ -2,42 +2,210 @@
 import Flatbush from 'flatbush';
 import type { Query } from '../../document/kind';
 import { sameValue } from '../../document/patch';
-import { own, result, stage, stageWithMemory, table } from '../../document/stage';
-import { boxOf, type Box } from '../../geometry/ring';
+import { own, pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../../document/stage';
+import type { Plane } from '../../geometry/plane';
+import { locate, type Point } from '../../geometry/point';
+import { boxesMeet, boxOf, type Box } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { fromFrame } from '../../kernels/joints/frame';
 import type { RoofPlane } from '../../kernels/roof/planes';
-import { storeysInOrder } from '../storey/record';
-import { outlineKey, outlines } from '../wall/stages';
+import { datumOf, storeysInOrder, type Storey } from '../storey/record';
+import { footprintOf, frames, outlineOn } from '../wall/stages';
+import { overSides, overStorey, type RoofOutline, type Run } from './edges';
+import { drawnOn, metRoofs, type Placed } from './meeting';
 import { deriveRoof, type RoofModel } from './planes';
 import { groupedBy } from '../../document/grouped';
 
-/** Planes of the last solution by name: those that came out the same again are the same objects, so walls under them stay. */
+/** Planes of the last solution by name: parts that came out the same again are the same objects, so walls under them stay. */
 class PlaneMemory {
-  private planes = new Map<string, RoofPlane>();
+  private planes = new Map<string, RoofPlane[]>();
 
   keep(now: readonly RoofPlane[]): readonly RoofPlane[] {
-    const kept = now.map((plane) => {
-      const old = this.planes.get(plane.name);
-      return old && sameValue(old, plane) ? old : plane;
-    });
-    this.planes = new Map(kept.map((plane) => [plane.name, plane]));
+    const kept = now.map(
+      (plane) => this.planes.get(plane.name)?.find((old) => old === plane || sameValue(old, plane)) ?? plane
+    );
+    this.planes = groupedBy(kept, ({ name }) => name);
     return kept;
   }
 }
 
-/** The solved roof, by its id; undefined where there is no outline to stand on. */
+/** The outer face of a wall, that way round on whose left the house is; undefined where it has none. */
+const outerFaces = stage(
+  'outer faces of walls',
+  { frame: result(frames), bands: (query, id) => footprintOf(query, id)?.bands },
+  ({ frame, bands }): Run | undefined => {
+    if (!frame || !bands) return undefined;
+    const isLeft = frame.wall.outside === 'left';
+    const y = isLeft ? frame.y1 : frame.y0;
+    const ends = bands[0]!.outline.flat().flatMap((p) => {
+      const at = locate(p, frame.origin, frame.direction);
+      return Math.abs(at.y - y) < tolerances.coincident ? [at.t] : [];
+    });
+    if (ends.length < 2) return undefined;
+    const [first, last] = [Math.min(...ends), Math.max(...ends)].map((t) => fromFrame(frame, t, y)) as [
+      Point,
+      Point
+    ];
+    return isLeft ? { from: last, to: first } : { from: first, to: last };
+  },
+  sameValue
+);
+
+export const outerFaceOf = (query: Query, wall: string): Run | undefined => query.get(outerFaces, wall);
+
+/** What a roof bears on, by its id; undefined where there is nothing. */
+export const roofOutlines = stage(
+  'outlines of roofs',
+  {
+    roof: own('roof'),
+    outline: (query, id) => {
+      const roof = query.project.tables.roof.get(id);
+      return roof && !roof.sides ? outlineOn(query, roof.storey, 'outer') : undefined;
+    },
+    faces: (query, id) =>
+      query.project.tables.roof
+        .get(id)
+        ?.sides?.map(({ wall }) => (wall === null ? undefined : query.get(outerFaces, wall)))
+  },
+  ({ roof, outline, faces }): RoofOutline | undefined => {
+    if (!roof) return undefined;
+    const { sides } = roof;
+    if (!sides) return outline && overStorey(roof, outline);
+    return overSides(roof, sides, (wall) => faces?.[sides.findIndex((side) => side.wall === wall)]);
+  }
+);
+
+/** Each roof by itself, by its id. */
+const roofsAlone = stage(
+  'roofs by themselves',
+  { roof: own('roof'), outline: result(roofOutlines) },
+  ({ roof, outline }): RoofModel | undefined => roof && deriveRoof(roof, outline)
+);
+
+const boxOfRoof = ({ eaves }: RoofModel): Box => boxOf(eaves.flatMap(({ ring }) => ring));
+
+/** The other roofs that lie over or beside one, each by itself. */
+function besideRoof(query: Query, id: string): RoofModel[] {
+  const own = query.get(roofsAlone, id);
+  if (!own?.front) return [];
+  const box = boxOfRoof(own);
+  return [...query.project.tables.roof.keys()].flatMap((other) => {
+    const model = other === id ? undefined : query.get(roofsAlone, other);
+    return model && !model.front && boxesMeet(box, boxOfRoof(model), tolerances.joint) ? [model] : [];
+  });
+}
+
+/** Each roof drawn on into those that it runs into, by its id. */
+const roofsDrawnOn = stage(
+  'roofs drawn on',
+  {
+    alone: result(roofsAlone),
+    outline: result(roofOutlines),
+    others: besideRoof,
+    datums: (query, id) =>
+      [query.get(roofsAlone, id), ...besideRoof(query, id)].map((one) =>
+        one ? datumOf(query.project, one.roof.storey) : 0
+      )
+  },
+  ({ alone, outline, others, datums }): RoofModel | undefined => {
+    if (!alone?.front || !outline || others.length === 0) return alone;
+    const at = (i: number, model: RoofModel): Placed => ({ model, datum: datums[i]! });
+    const on = drawnOn(
+      outline,
+      at(0, alone),
+      others.map((one, i) => at(i + 1, one))
+    );
+    return deriveRoof(alone.roof, outline, on);
+  }
+);
+
+const allDrawnOn = (query: Query): RoofModel[] =>
+  [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? []);
+
+/** The ids of roofs that lie over one another, group by group. */
+const roofGroups = stage(
+  'groups of roofs',
+  { models: allDrawnOn },
+  ({ models }): readonly (readonly string[])[] => {
+    const boxes = models.map(boxOfRoof);
+    const unseen = new Set(models.keys());
+    return [...models.keys()].flatMap((first) => {
+      if (!unseen.delete(first)) return [];
+      const group = [first];
+      for (const i of group)
+        for (const k of unseen)
+          if (boxesMeet(boxes[i]!, boxes[k]!)) {
+            unseen.delete(k);
+            group.push(k);
+          }
+      return [group.map((i) => models[i]!.roof.id)];
+    });
+  },
+  sameValue
+);
+
+/** By roof, those that it lies in a group with, itself among them. */
+const groupByRoof = stage(
+  'groups by roof',
+  { groups: result(roofGroups) },
+  ({ groups }) => new Map(groups.flatMap((group) => group.map((id) => [id, group] as const)))
+);
+
+const drawnIn = (query: Query, group: readonly string[]): RoofModel[] =>
+  group.flatMap((id) => query.get(roofsDrawnOn, id) ?? []);
+
+/** Storeys over any roof of a group that reach into its plan. */
+function storeysOver(query: Query, group: readonly string[]): Storey[] {
+  const { storey } = query.project.tables;
+  const models = drawnIn(query, group);
+  return [...storey.values()].filter(({ id, datum }) => {
+    const rings = outlineOn(query, id, 'outer')?.rings ?? [];
+    return models.some(
+      (model) =>
+        datum > datumOf(query.project, model.roof.storey) &&
+        rings.some((ring) => boxesMeet(boxOf(ring), boxOfRoof(model)))
+    );
+  });
+}
+
+/** The members of a group by the id of the first. */
+const groupFrom = (query: Query, first: string) => query.get(groupByRoof, '').get(first) ?? [];
+
+/** Roofs of a group as they meet each other and the storeys over them, by the id of the first. */
+const meetings = stage(
+  'roofs that meet',
+  {
+    models: (query, first) => drawnIn(query, groupFrom(query, first)),
+    datums: (query, first) =>
+      drawnIn(query, groupFrom(query, first)).map(({ roof }) => datumOf(query.project, roof.storey)),
+    outlines: (query, first) =>
+      drawnIn(query, groupFrom(query, first)).map(({ roof }) => outlineOn(query, roof.storey, 'outer')),
+    over: (query, first) =>
+      storeysOver(query, groupFrom(query, first)).map(({ id }) => outlineOn(query, id, 'outer')),
+    floors: (query, first) => storeysOver(query, groupFrom(query, first)).map(({ datum }) => datum)
+  },
+  ({ models, datums, outlines, over, floors }): readonly RoofModel[] => {
+    if (models.length < 2 && over.length === 0) return models;
+    const placed = models.map((model, i) => ({
+      placed: { model, datum: datums[i]! },
+      outline: outlines[i]?.rings ?? []
+    }));
+    const storeys = over.map((outline, i) => ({ floor: floors[i]!, rings: outline?.rings ?? [] }));
+    return metRoofs(placed, storeys) ?? models;
+  }
+);
+
+/** The solved roof as it is where it meets others, by its id; undefined where there is no outline to stand on. */
 export const roofModels = stageWithMemory(
   'roofs',
   {
-    roof: own('roof'),
-    outline: result(outlines, (id, { project }) =>
-      outlineKey(project.tables.roof.get(id)?.storey ?? '', 'outer')
-    )
+    met: (query, id) => {
+      const [first] = groupFrom(query, id);
+      return first === undefined ? undefined : query.get(meetings, first).find(({ roof }) => roof.id === id);
+    }
   },
   () => new PlaneMemory(),
-  ({ roof, outline }, _, memory): RoofModel | undefined => {
-    const model = roof && deriveRoof(roof, outline);
-    return model && { ...model, planes: memory.keep(model.planes) };
-  }
+  ({ met }, _, memory): RoofModel | undefined => met && { ...met, planes: memory.keep(met.planes) }
 );
 
 interface IndexedRoof {
@@ -45,11 +213,26 @@ interface IndexedRoof {
   readonly index: Flatbush;
 }
 
-/** A roof's planes with a static index by their plan boxes: a large house has many walls and planes. */
+/** A roof's planes in heights over a storey's datum, with a static index by their plan boxes; by roof and storey. */
 const planeIndexes = stage(
   'indexes of roof planes',
-  { model: result(roofModels) },
-  ({ model }): IndexedRoof | undefined => {
+  {
+    model: (query, key) => query.get(roofModels, partsOfKey(key)[0]),
+    lift: ({ project }, key) => {
+      const [roof, storey] = partsOfKey(key);
+      return datumOf(project, project.tables.roof.get(roof)?.storey ?? '') - datumOf(project, storey);
+    },
+    between: (query, key) => {
+      const [roof, storey] = partsOfKey(key);
+      const top = datumOf(query.project, query.project.tables.roof.get(roof)?.storey ?? '');
+      return [...query.project.tables.storey.values()].flatMap(({ id, datum }) =>
+        datum > datumOf(query.project, storey) && datum <= top
+          ? (outlineOn(query, id, 'outer')?.rings ?? [])
+          : []
+      );
+    }
+  },
+  ({ model, lift, between }): IndexedRoof | undefined => {
     if (!model || model.planes.length === 0) return undefined;
     const index = new Flatbush(model.planes.length);
     for (const { ring } of model.planes) {
@@ -57,9 +240,17 @@ const planeIndexes = stage(
       index.add(minX, minY, maxX, maxY);
     }
     index.finish();
-    return { planes: model.planes, index };
+    const raised = (plane: Plane) => ({ ...plane, c: plane.c + lift });
+    const lifted = ({ underside, top, ...plane }: RoofPlane): RoofPlane => ({
+      ...{ ...plane, underside: raised(underside), top: raised(top) },
+      except: between
+    });
+    return { planes: lift === 0 ? model.planes : model.planes.map(lifted), index };
   }
 );
+
+const indexOf = (query: Query, roof: string, storey: string) =>
+  query.get(planeIndexes, pairKey(roof, storey)) ?? [];
 
 const roofsByStorey = stage('roofs by storey', { roofs: table('roof') }, ({ roofs }) =>
   groupedBy(roofs.values(), ({ storey }) => storey)
@@ -70,12 +261,25 @@ const roofsOn = stage(
   'solved roofs of a storey',
   {
     found: (query: Query, storey) =>
-      (query.get(roofsByStorey, '').get(storey) ?? []).flatMap(({ id }) => query.get(planeIndexes, id) ?? [])
+      (query.get(roofsByStorey, '').get(storey) ?? []).flatMap(({ id }) => indexOf(query, id, storey))
+  },
+  ({ found }): readonly IndexedRoof[] => found
+);
+
+/** All solved roofs in heights over a storey's datum, by its id. */
+const roofsFrom = stage(
+  'solved roofs from a storey',
+  {
+    found: (query: Query, storey) =>
+      [...query.project.tables.roof.keys()].flatMap((id) => indexOf(query, id, storey))
   },
   ({ found }): readonly IndexedRoof[] => found
 );
 
 export const indexedRoofs = (query: Query, storey: string) => query.get(roofsOn, storey);
+
+/** Those of every storey: what stands on this one may be under any. */
+export const indexedRoofsFrom = (query: Query, storey: string) => query.get(roofsFrom, storey);
 
 /** Planes of solved roofs that lie over a box of the plan, roof by roof. */
 export const planesOver = (

@@ -25,6 +25,13 @@ export function clearHeightOf(project: Project, { id, datum, height, floorDepth 
   return above ? above.datum - above.floorDepth - datum : height - floorDepth;
 }
 
+/** How high what is carried up to roofs stands where none is over it: to the floor above, or the height of its storey. */
+export function heightWithoutRoof(project: Project, id: string): number {
+  const storey = project.tables.storey.get(id);
+  if (!storey) return 0;
+  return storeysInOrder(project).at(-1) === storey ? storey.height : clearHeightOf(project, storey);
+}
+
 export const datumOf = (project: Project, storey: string) => project.tables.storey.get(storey)?.datum ?? 0;
 
 /** What a storey may be in a file, besides its id and kind. */

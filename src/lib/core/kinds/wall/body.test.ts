@@ -1,4 +1,4 @@
-import { asRoof } from '../roof/record';
+import { asRoof, type Roof } from '../roof/record';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { meshVolume, openEdges } from '../../geometry/mesh';
@@ -10,6 +10,7 @@ import type { Rec } from '../../document/record';
 import { deriveFootprints, type WallFootprint } from '../../kernels/joints/footprints';
 import type { OpeningPlace } from '../opening/place';
 import { deriveWallSolids } from './body';
+import { overStorey } from '../roof/edges';
 import { deriveRoof, type RoofModel } from '../roof/planes';
 import { outlineOfParts, outlinesByPart } from './outline';
 import { fromFrame } from '../../kernels/joints/frame';
@@ -233,21 +234,20 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
           );
           const footprints = deriveFootprints(framesOf(projectWith(plain('p', thick), ...walls)));
           const outline = outlineOfParts(outlinesByPart([footprints], 'outer'))!;
-          const roof = deriveRoof(
-            {
-              id: 'r',
-              kind: 'roof',
-              name: '',
-              storey: 'storey-1',
-              pitch: pitch * degree,
-              overhang,
-              plateLevel: 2400,
-              thickness: 200,
-              material: 'slate',
-              edges: [{ wall: 'w1', kind: 'gable', ...asRoof }]
-            },
-            outline
-          )!;
+          const record: Roof = {
+            id: 'r',
+            kind: 'roof',
+            name: '',
+            storey: 'storey-1',
+            pitch: pitch * degree,
+            overhang,
+            plateLevel: 2400,
+            thickness: 200,
+            material: 'slate',
+            edges: [{ wall: 'w1', kind: 'gable', ...asRoof }],
+            sides: null
+          };
+          const roof = deriveRoof(record, overStorey(record, outline))!;
           for (const id of ['w0', 'w1']) {
             const footprint = footprints.walls.get(id)!;
             const ring = footprint.bands[0]!.plies[0]![0]!;

@@ -18,10 +18,10 @@ import { footprintOf, frames } from './stages';
 import { cutsOfWall, wallBoxes } from './cuts';
 import { outsideStrips } from './frame';
 
-import { datumOf } from '../storey/record';
+import { datumOf, heightWithoutRoof } from '../storey/record';
 import { type Cut } from '../../kernels/solids/cut';
 import { holesIn } from '../opening/stages';
-import { indexedRoofs, planesOver } from '../roof/stages';
+import { indexedRoofsFrom, planesOver } from '../roof/stages';
 import type { Mesh } from '../../geometry/mesh';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { WallFootprint } from '../../kernels/joints/footprints';
@@ -64,7 +64,7 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
   const isFlat = (z1: number) => over.length === 0 && z1 !== Infinity;
   const cellsOf = (ring: Ring, taken: readonly Stretch[], z0: number, z1: number): Cell[] => {
     const voids = () => [...taken.map((hole) => holeVoid(frame, hole)), ...cutVoids];
-    if (!isFlat(z1)) return cellsUnder(ring, voids(), z0, z1, over, context.height);
+    if (!isFlat(z1)) return cellsUnder(ring, voids(), { base: frame.base, z0, z1 }, over, context.height);
     if (cutVoids.length === 0) return flatCells(frame, ring, taken, z0, z1);
     const all = voids();
     return piecesOf(ring, all).map((piece) => flatCell(piece, all, z0, z1));
@@ -73,7 +73,7 @@ export function deriveWallSolids({ frame, bands }: WallShape, context: SolidCont
     if (cutVoids.length > 0) return undefined;
     const cells = isFlat(z1)
       ? [{ ring, intervals: intervalsBetween(z0, flat(z1), 'top', [], ring[0]!, z1) }]
-      : cellsUnder(ring, [], z0, z1, over, context.height);
+      : cellsUnder(ring, [], { base: frame.base, z0, z1 }, over, context.height);
     return buildPierced(ring, z0, cells, taken, t, nameSide, context.datum);
   };
   const solid = (
@@ -197,12 +197,13 @@ function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Stretch): Void {
 
 /** The planes that matter to a wall: it is carried up, or its top stands above the lowest underside over it. */
 function planesThatCut(planes: readonly RoofPlane[], { frame, bands }: WallShape): readonly RoofPlane[] {
-  if (frame.top === Infinity) return planes;
   const points = bands.flatMap(({ outline }) => outline.flat());
+  const over = planes.filter(({ underside }) => points.some((p) => heightAt(underside, p) > frame.base));
+  if (frame.top === Infinity) return over;
   const isCut = points.some((p) =>
-    planes.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
+    over.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
   );
-  return isCut ? planes : [];
+  return isCut ? over : [];
 }
 
 /** Cells of a flat-topped ply: the footprint cut at the jambs. */
@@ -249,7 +250,7 @@ const planesOverWalls = stage(
   'planes over walls',
   {
     box: result(wallBoxes),
-    roofs: (query, id) => indexedRoofs(query, query.project.tables.wall.get(id)?.storey ?? '')
+    roofs: (query, id) => indexedRoofsFrom(query, query.project.tables.wall.get(id)?.storey ?? '')
   },
   ({ box, roofs }): readonly RoofPlane[] => (box ? planesOver(roofs, box) : [])
 );
@@ -264,7 +265,7 @@ export const wallBodies = stage(
     cuts: cutsOfWall,
     storey: ({ project: { tables } }, id) => tables.wall.get(id)?.storey,
     datum: ({ project }, id) => datumOf(project, project.tables.wall.get(id)?.storey ?? ''),
-    height: ({ project: { tables } }, id) => tables.storey.get(tables.wall.get(id)?.storey ?? '')?.height
+    height: ({ project }, id) => heightWithoutRoof(project, project.tables.wall.get(id)?.storey ?? '')
   },
   ({ frame, bands, storey, height, ...context }, id): ElementBody | undefined =>
     frame && bands && storey !== undefined
@@ -272,15 +273,14 @@ export const wallBodies = stage(
           id,
           kind: 'wall',
           storey,
-          parts: deriveWallSolids(
-            { frame, bands },
-            { ...context, height: height ?? 0, foot: frame.foot }
-          ).map(({ ply, mesh }): Part => ({
-            role: 'ply',
-            ply,
-            material: frame.buildUp.plies[ply]!.material,
-            mesh
-          }))
+          parts: deriveWallSolids({ frame, bands }, { ...context, height, foot: frame.foot }).map(
+            ({ ply, mesh }): Part => ({
+              role: 'ply',
+              ply,
+              material: frame.buildUp.plies[ply]!.material,
+              mesh
+            })
+          )
         }
       : undefined
 );

@@ -7,7 +7,7 @@ import type { WallFrame } from './frame';
 import { cross, dot, leftOf, lerp, locate, scale, type Point } from '../../geometry/point';
 import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
 import { clearHeightOf, storeysInOrder } from '../storey/record';
-import { indexedRoofs, planesOver, roofModels } from '../roof/stages';
+import { indexedRoofsFrom, planesOver, roofModels } from '../roof/stages';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
 
@@ -182,7 +182,7 @@ const rooflessIn = (project: Project, query: Query, storey: string) =>
 /** Walls carried up to a roof that is not there. */
 export function findTopless({ project, say, named, query, storey }: Scope) {
   const own = storeyModelIn(query, storey);
-  const roofs = indexedRoofs(query, storey);
+  const roofs = indexedRoofsFrom(query, storey);
   // A roof without planes says so itself.
   if (rooflessIn(project, query, storey)) return;
   const bare = own.walls.filter(({ frame, bands }) => {

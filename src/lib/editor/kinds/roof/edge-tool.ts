@@ -14,7 +14,7 @@ import {
 } from '../../sentence';
 import { nameElement } from '../../../core/document/names';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
-import { edgeWords, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
+import { edgeWords, isBare, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
 import { degree } from '../../../core/units/angle';
 import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
 
@@ -50,7 +50,7 @@ export class RoofEdgeTool extends BaseTool implements Tool {
     const { edge, chosen } = this;
     if (chosen) return chosen;
     if (this.typed.size > 0) return edge?.kind ?? 'eave';
-    return edge?.kind === 'gable' || edge?.kind === 'abutment' ? 'eave' : 'gable';
+    return edge && edge.kind !== 'eave' ? 'eave' : 'gable';
   }
 
   private size(name: Size): number {
@@ -73,7 +73,7 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       ...(kind === 'eave'
         ? [', its pitch', pitchBlank('pitch', 'Pitch', this.size('pitch'), isTyped('pitch'))]
         : []),
-      ...(kind === 'abutment'
+      ...(isBare(kind)
         ? []
         : [
             kind === 'gable' ? ', its verge past the wall by' : ', its overhang',
@@ -105,7 +105,12 @@ export class RoofEdgeTool extends BaseTool implements Tool {
 
   private call() {
     const { kind, typed } = this;
-    const takes = { eave: ['pitch', 'overhang', 'plateLevel'], gable: ['overhang'], abutment: [] } as const;
+    const takes: Record<RoofEdgeKind, readonly Size[]> = {
+      eave: ['pitch', 'overhang', 'plateLevel'],
+      gable: ['overhang'],
+      abutment: [],
+      meeting: []
+    };
     const sizes = takes[kind].flatMap((name): [Size, number][] => {
       const value = typed.get(name);
       return value === undefined ? [] : [[name, name === 'pitch' ? value / degree : value]];
