@@ -3,47 +3,47 @@ import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatAngle } from '../../../core/units/angle';
+import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
-import { edgeWords, roofEdgeKinds, type Roof } from '../../../core/kinds/roof/record';
+import { edgesIn, edgeName } from './edges';
+import { edgeWords, isBare, roofEdgeKinds, type Roof } from '../../../core/kinds/roof/record';
 
-const kindWords = roofEdgeKinds.map((value) => ({ value, label: value }));
+const labels = { eave: 'eave', gable: 'gable', abutment: 'abutment', meeting: 'ends in another roof' };
+const kindWords = roofEdgeKinds.map((value) => ({ value, label: labels[value] }));
 
 /** How each edge is made, over the wall that it is named by. */
 function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined): FieldGroup[] {
   const { project } = make.editor;
-  return (solved?.edges.flat() ?? []).flatMap(({ walls, kind, pitch, overhang, plateLevel }, i) => {
-    const [wall] = walls;
-    if (wall === undefined) return [];
-    const set = (changes: object) => ({ name: 'setRoofEdge', args: { roof: roof.id, wall, ...changes } });
+  return edgesIn(roof, solved).map(({ edge, named: which }, i) => {
+    const { kind, pitch, overhang, plateLevel } = edge;
+    const set = (changes: object) => ({ name: 'setRoofEdge', args: { ...which, ...changes } });
     const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
-    return [
-      {
-        title: `Over ${nameElement(project, wall)}`,
-        folded: kind === 'eave' ? `${edgeWords.eave} at ${formatAngle(pitch, 2)}` : edgeWords[kind],
-        fields: [
-          make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
-          ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
-          ...(kind === 'abutment'
-            ? []
-            : [
-                make.length(
-                  'overhang',
-                  kind === 'gable' ? 'Verge past the wall' : 'Overhang',
-                  [overhang],
-                  (value) => set({ overhang: value })
-                )
-              ]),
-          ...(kind === 'eave'
-            ? [
-                make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
-                  set({ plateLevel: value })
-                )
-              ]
-            : [])
-        ].map(named)
-      }
-    ];
+    return {
+      title: edge.walls.length > 0 ? `Over ${edgeName(project, roof, edge)}` : `Side ${edge.side! + 1}`,
+      folded: kind === 'eave' ? `${edgeWords.eave} at ${formatAngle(pitch, 2)}` : edgeWords[kind],
+      fields: [
+        make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
+        ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
+        ...(isBare(kind)
+          ? []
+          : [
+              make.length(
+                'overhang',
+                kind === 'gable' ? 'Verge past the wall' : 'Overhang',
+                [overhang],
+                (value) => set({ overhang: value })
+              )
+            ]),
+        ...(kind === 'eave'
+          ? [
+              make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
+                set({ plateLevel: value })
+              )
+            ]
+          : [])
+      ].map(named)
+    };
   });
 }
 
@@ -76,8 +76,8 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
         title: 'What comes of it?',
         fields: [
           fact('Ridge above zero', solved ? formatLengthWithUnit(datum + solved.ridge, units) : 'no outline'),
-          fact('Planes', String(solved?.planes.length ?? 0)),
-          fact('Area on the slope', `${(area / 1e6).toFixed(2)} m²`)
+          fact('Planes', String(new Set(solved?.planes.map(({ name }) => name)).size)),
+          fact('Area on the slope', formatArea(area, units))
         ]
       }
     ]

@@ -12,7 +12,7 @@ import {
   readBlank,
   type SentencePart
 } from '../../sentence';
-import { nameElement } from '../../../core/document/names';
+import { edgesIn, edgeName, type HeldEdge } from './edges';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
 import { edgeWords, isBare, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
 import { degree } from '../../../core/units/angle';
@@ -24,25 +24,24 @@ const kindChoices = roofEdgeKinds.map((value) => ({ value, label: edgeWords[valu
 
 export class RoofEdgeTool extends BaseTool implements Tool {
   readonly name = 'roofEdge';
-  private wall = '';
+  /** The key of the edge in hand; empty: none. */
+  private at = '';
   private chosen: RoofEdgeKind | undefined;
   private readonly typed = new Map<Size, number>();
 
-  private get roof() {
-    return [...this.editor.project.tables.roof.values()].find((roof) => roof.storey === this.editor.storey);
+  private get edges(): HeldEdge[] {
+    const { project, storey, model } = this.editor;
+    return [...project.tables.roof.values()]
+      .filter((roof) => roof.storey === storey)
+      .flatMap((roof) => edgesIn(roof, model.roof(project, roof)));
   }
 
-  private get solved() {
-    return this.roof && this.editor.model.roof(this.editor.project, this.roof);
+  private get held(): HeldEdge | undefined {
+    return this.edges.find(({ key }) => key === this.at);
   }
 
-  private get walls(): string[] {
-    return [...new Set(this.solved?.edges.flat().flatMap((edge) => edge.walls) ?? [])];
-  }
-
-  /** The edge in hand, as it is made. */
   private get edge(): MadeEdge | undefined {
-    return this.solved?.edges.flat().find(({ walls }) => walls.includes(this.wall));
+    return this.held?.edge;
   }
 
   /** As chosen; else an edge that only gets a size stays what it is, and any other turns. */
@@ -54,20 +53,21 @@ export class RoofEdgeTool extends BaseTool implements Tool {
   }
 
   private size(name: Size): number {
-    const { edge, roof } = this;
-    return this.typed.get(name) ?? edge?.[name] ?? roof?.[name] ?? 0;
+    const { edge, edges } = this;
+    return this.typed.get(name) ?? edge?.[name] ?? edges[0]?.roof[name] ?? 0;
   }
 
   sentence(): SentencePart[] {
-    if (!this.roof) return ['This storey has no roof yet: put one on first.'];
+    const { edges } = this;
+    if (edges.length === 0) return ['This storey has no roof yet: put one on first.'];
     const { units, typed, kind } = this;
     const { project } = this.editor;
     const isTyped = (name: Size) => typed.has(name);
     return [
       'Make the roof edge over',
-      choiceBlank('wall', 'Wall', this.wall, [
+      choiceBlank('wall', 'Wall', this.at, [
         { value: '', label: 'the edge you point at' },
-        ...this.walls.map((value) => ({ value, label: nameElement(project, value) }))
+        ...edges.map(({ key, roof, edge }) => ({ value: key, label: edgeName(project, roof, edge) }))
       ]),
       choiceBlank('kind', 'Kind of edge', kind, kindChoices),
       ...(kind === 'eave'
@@ -90,7 +90,7 @@ export class RoofEdgeTool extends BaseTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'wall') this.wall = text;
+    if (blank === 'wall') this.at = text;
     else if (blank === 'kind') this.chosen = text as RoofEdgeKind;
     else {
       const name = blank as Size;
@@ -115,41 +115,38 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       const value = typed.get(name);
       return value === undefined ? [] : [[name, name === 'pitch' ? value / degree : value]];
     });
+    const { held } = this;
+    if (!held) return undefined;
     return {
       name: 'setRoofEdge',
-      args: { roof: this.roof?.id ?? '', wall: this.wall, kind, ...Object.fromEntries(sizes) }
+      args: { ...held.named, kind, ...Object.fromEntries(sizes) }
     };
   }
 
   private preview() {
-    this.attempt(this.wall && this.roof ? this.call() : undefined);
+    this.attempt(this.call());
   }
 
   move(point: Point, mmPerPixel: number) {
-    const { solved } = this;
-    if (!solved) return;
-    let best: { wall: string; gap: number } | undefined;
-    solved.eaves.forEach(({ ring, of }, i) =>
-      ring.forEach((p, k) => {
-        const wall = solved.edges[i]![of[k]!]?.walls[0];
-        const gap = distance(point, nearestOnSegment(point, p, ring[(k + 1) % ring.length]!));
-        if (wall !== undefined && gap < Math.max(600, 20 * mmPerPixel) && (!best || gap < best.gap))
-          best = { wall, gap };
-      })
-    );
-    if (best?.wall !== this.wall) {
-      this.wall = best?.wall ?? '';
+    let best: { key: string; gap: number } | undefined;
+    for (const { key, from, to } of this.edges) {
+      const gap = distance(point, nearestOnSegment(point, from, to));
+      if (gap < Math.max(600, 20 * mmPerPixel) && (!best || gap < best.gap)) best = { key, gap };
+    }
+    if ((best?.key ?? '') !== this.at) {
+      this.at = best?.key ?? '';
       this.preview();
     }
   }
 
   click(point: Point, mmPerPixel: number) {
     this.move(point, mmPerPixel);
-    if (this.wall) this.accept();
+    if (this.at) this.accept();
   }
 
   accept() {
-    if (!this.roof || !this.wall) {
+    const call = this.call();
+    if (!call) {
       this.editor.say({
         kind: 'problem',
         text: 'No roof edge is chosen yet.',
@@ -157,8 +154,8 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       });
       return;
     }
-    if (this.perform(this.call())) {
-      this.wall = '';
+    if (this.perform(call)) {
+      this.at = '';
       this.editor.toolChanged();
     }
   }

@@ -1,6 +1,10 @@
-/** Tools that are a sentence and a preview: slab, copying a storey up, roof, roof edges. */
+/** Putting a roof on: over all outer walls, walls or corners that are pointed at, or a slab; by its first form. */
 import { FormTool } from '../../tools/form';
-import type { Tool } from '../../tool';
+import { OutlineRun } from '../../tools/outline-run';
+import type { Overlay, Tool } from '../../tool';
+import { wallAt } from '../../hits';
+import { snapKeys } from '../../snap-hand';
+import type { Point } from '../../../core/geometry/point';
 import { degree } from '../../../core/units/angle';
 import { nameElement } from '../../../core/document/names';
 import type { RoofForm } from '../../../core/kinds/roof/forms';
@@ -18,24 +22,54 @@ const formChoices = [
 
 export class RoofTool extends FormTool implements Tool {
   readonly name = 'roof';
+  readonly keys = snapKeys;
   private pitch: number | undefined;
   private form: RoofForm = 'hip';
   private low = '';
+  /** All outer walls, walls or corners that are pointed at, or the id of a slab. */
+  private over: string;
+  private readonly run = new OutlineRun(this.hand);
+  private chosen: string[] = [];
+  private pointed: string | undefined;
 
   constructor(editor: Editor) {
     super(editor);
-    const model = editor.model.storey(editor.project, editor.storey);
-    const tops = [...(model?.frames.values() ?? [])].map(({ top }) => top).filter(Number.isFinite);
+    const tops = this.frames.map(({ top }) => top).filter(Number.isFinite);
     const { overhang, roof, plate } = editor.usual;
     this.proposed = { overhang, thickness: roof, plateLevel: tops.length > 0 ? Math.max(...tops) : plate };
+    const isRoofed = [...editor.project.tables.roof.values()].some(({ storey }) => storey === editor.storey);
+    this.over = isRoofed ? 'walls' : 'all';
     this.preview();
+  }
+
+  private get model() {
+    return this.editor.model.storey(this.editor.project, this.editor.storey);
+  }
+
+  private get frames() {
+    return [...(this.model?.frames.values() ?? [])];
+  }
+
+  private get outlineChoices() {
+    const { project, storey } = this.editor;
+    return [
+      { value: 'all', label: 'all outer walls' },
+      { value: 'walls', label: 'walls you point at' },
+      { value: 'corners', label: 'corners you point at' },
+      ...[...project.tables.slab.values()]
+        .filter((slab) => slab.storey === storey)
+        .map(({ id }) => ({ value: id, label: nameElement(project, id) }))
+    ];
   }
 
   sentence(): SentencePart[] {
     return [
       'Put a',
       choiceBlank('form', 'Form', this.form, formChoices),
-      'roof at',
+      'roof over',
+      choiceBlank('over', 'Over', this.over, this.outlineChoices),
+      ...(this.over === 'corners' ? this.run.sentence(this.units) : []),
+      'at',
       pitchBlank('pitch', 'Pitch', this.pitch ?? usualPitch, this.pitch !== undefined),
       ', overhanging',
       this.length('overhang', 'Overhang'),
@@ -44,7 +78,7 @@ export class RoofTool extends FormTool implements Tool {
       ',',
       this.length('thickness', 'Thickness'),
       'thick',
-      ...(this.form === 'mono'
+      ...(this.form === 'mono' && this.over !== 'corners'
         ? [
             ', falling to',
             choiceBlank('low', 'Falling to', this.low, [
@@ -57,26 +91,58 @@ export class RoofTool extends FormTool implements Tool {
     ];
   }
 
+  get note() {
+    if (this.over === 'corners')
+      return this.run.set.length < 3 ? undefined : 'the first corner again lays it';
+    if (this.over !== 'walls') return undefined;
+    if (this.chosen.length > 0)
+      return `${this.chosen.length} walls, in the order in which they go round; one again leaves it out`;
+    return 'one wall and Enter: all that its outline goes round';
+  }
+
   /** Under the edges that it would have. */
   private get walls(): string[] {
+    if (this.over === 'walls' && this.chosen.length > 0) return this.chosen;
     const { editor } = this;
     const outline = outlineOn(editor.model.at(editor.project), editor.storey, 'outer');
     return [...new Set(outline?.walls.flat(2))];
   }
 
+  /** The walls that are chosen, with the one that is pointed at; of one alone all that its outline goes round. */
+  private get chain(): string[] {
+    const { chosen, pointed, editor } = this;
+    const walls = pointed === undefined || chosen.includes(pointed) ? chosen : [...chosen, pointed];
+    const [only] = walls;
+    if (walls.length !== 1) return walls;
+    const outline = outlineOn(editor.model.at(editor.project), editor.storey, 'outer');
+    const round = outline?.walls.find((ring) => ring.some((under) => under.includes(only!)));
+    return round ? [...new Set(round.flat())] : walls;
+  }
+
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'form' || blank === 'low') {
-      if (blank === 'form') this.form = text as RoofForm;
-      else this.low = text;
-      this.preview();
-      return undefined;
-    }
-    if (blank !== 'pitch') return this.read(blank, text, blank === 'plateLevel' ? 'height' : 'length');
-    const read = readBlank('pitch', text, this.units);
-    if (!read.ok) return read.message;
-    this.pitch = read.value;
+    if (blank === 'form') this.form = text as RoofForm;
+    else if (blank === 'low') this.low = text;
+    else if (blank === 'over') {
+      this.over = text;
+      this.chosen = [];
+      this.low = '';
+      this.run.clear();
+    } else if (OutlineRun.has(blank)) {
+      const fault = this.run.fill(blank, text, this.units);
+      if (fault) return fault;
+    } else if (blank === 'pitch') {
+      const read = readBlank('pitch', text, this.units);
+      if (!read.ok) return read.message;
+      this.pitch = read.value;
+    } else return this.read(blank, text, blank === 'plateLevel' ? 'height' : 'length');
     this.preview();
     return undefined;
+  }
+
+  private get outline() {
+    if (this.over === 'all') return {};
+    if (this.over === 'walls') return { walls: this.chain };
+    return this.over === 'corners' ? { corners: this.run.outline ?? [] } : { slab: this.over };
   }
 
   protected call() {
@@ -85,6 +151,7 @@ export class RoofTool extends FormTool implements Tool {
       name: 'addRoof',
       args: {
         storey: this.editor.storey,
+        ...this.outline,
         form: this.form,
         ...(this.form === 'mono' && this.low && { low: this.low }),
         pitch: (this.pitch ?? usualPitch) / degree,
@@ -93,5 +160,70 @@ export class RoofTool extends FormTool implements Tool {
         thickness
       }
     };
+  }
+
+  protected override preview() {
+    const isBegun =
+      this.over === 'walls'
+        ? this.chain.length > 1
+        : this.over !== 'corners' || this.run.outline !== undefined;
+    this.attempt(isBegun ? this.call() : undefined);
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    if (this.over === 'corners') this.run.move(point, mmPerPixel);
+    else if (this.over === 'walls') {
+      const found = this.model && wallAt(this.model, point, 14 * mmPerPixel);
+      if (found === this.pointed) return;
+      this.pointed = found;
+    } else return;
+    this.preview();
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    this.move(point, mmPerPixel);
+    if (this.over === 'corners') return this.accept();
+    const { pointed } = this;
+    if (this.over !== 'walls' || pointed === undefined) return;
+    const others = this.chosen.filter((wall) => wall !== pointed);
+    this.chosen = others.length < this.chosen.length ? others : [...others, pointed];
+    this.pointed = undefined;
+    this.preview();
+  }
+
+  override accept() {
+    if (this.over === 'corners' && !this.run.isClosing) {
+      this.run.add();
+      this.preview();
+    } else if (this.over === 'walls' && this.chain.length === 0)
+      this.editor.say({
+        kind: 'problem',
+        text: 'No wall is chosen yet.',
+        hint: 'Point at the walls that the roof goes round, one after another, and press Enter.'
+      });
+    else super.accept();
+  }
+
+  key(key: string): boolean {
+    if (this.over !== 'corners' || !this.hand.key(key)) return false;
+    this.preview();
+    return true;
+  }
+
+  override back(): boolean {
+    if (this.over === 'walls' && this.chosen.length > 0) this.chosen = this.chosen.slice(0, -1);
+    else if (this.over !== 'corners' || !this.run.back()) return false;
+    this.preview();
+    return true;
+  }
+
+  overlay(): Overlay {
+    if (this.over === 'corners') return this.run.overlay;
+    if (this.over !== 'walls') return {};
+    const lines = this.chain.flatMap((wall) => {
+      const frame = this.model?.frames.get(wall)?.wall;
+      return frame ? [[frame.a, frame.b] as const] : [];
+    });
+    return { lines };
   }
 }

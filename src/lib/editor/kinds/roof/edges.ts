@@ -1,0 +1,38 @@
+/** The edges of a roof as they are pointed at, named and changed. */
+import type { Project } from '../../../core/document/kind';
+import { nameElement, nameOf } from '../../../core/document/names';
+import type { Point } from '../../../core/geometry/point';
+import type { MadeEdge } from '../../../core/kinds/roof/edges';
+import type { RoofModel } from '../../../core/kinds/roof/planes';
+import type { Roof } from '../../../core/kinds/roof/record';
+
+/** `named`: how a command names it. The stretch of its eaves, from and to. */
+export interface HeldEdge {
+  readonly key: string;
+  readonly roof: Roof;
+  readonly edge: MadeEdge;
+  readonly named: { readonly roof: string; readonly wall?: string; readonly side?: number };
+  readonly from: Point;
+  readonly to: Point;
+}
+
+/** Those that a command can name: over a wall, or a side of the roof's own outline. */
+export function edgesIn(roof: Roof, solved: RoofModel | undefined): HeldEdge[] {
+  return (solved?.eaves ?? []).flatMap(({ ring, of }, r) =>
+    ring.flatMap((from, k): HeldEdge[] => {
+      const edge = solved!.edges[r]![of[k]!];
+      const [wall] = edge?.walls ?? [];
+      if (!edge || (edge.side === null && wall === undefined)) return [];
+      const to = ring[(k + 1) % ring.length]!;
+      const named = edge.side === null ? { roof: roof.id, wall: wall! } : { roof: roof.id, side: edge.side };
+      return [{ key: `${r} ${of[k]!} ${roof.id}`, roof, edge, named, from, to }];
+    })
+  );
+}
+
+/** By the wall under it, or by its number. */
+export function edgeName(project: Project, roof: Roof, { walls: [wall], side }: MadeEdge): string {
+  return wall === undefined
+    ? `side ${(side ?? 0) + 1} of ${nameOf(project, roof)}`
+    : nameElement(project, wall);
+}
