@@ -14,7 +14,7 @@
   const label = (z: number) => formatLength(z, house.editor.settings.units);
   const picture = $derived.by(() => {
     const { editor } = house;
-    return stackOf(house.shown, editor.model, editor.settings, height);
+    return stackOf(house.shown, editor.model, editor.settings, height, house.hand.storey);
   });
   /** Labels of heights at the right, and the names of storeys, are kept clear of each other. */
   const labels = $derived.by(() => {
@@ -220,8 +220,11 @@
       title={storey.name}
       aria-pressed={current === storey.id}
       onclick={() => choose(storey.id)}
-      ><span class="overflow-hidden [overflow-wrap:anywhere]" style="max-height: {lines * 16}px"
-        >{storey.name}</span
+      ><span
+        class="overflow-hidden px-0.5 [overflow-wrap:anywhere] {current === storey.id
+          ? 'bg-held'
+          : 'bg-paper'}"
+        style="max-height: {lines * 16}px">{storey.name}</span
       ></Press
     >
   {/each}

@@ -8,7 +8,7 @@ const roof = { name: 'addRoof', args: { storey: 'storey-1', pitch: 32, overhang:
 describe('the stack', () => {
   it('roofs: eaves on the walls and the ridge between, as steep as they are, what is between left out', () => {
     const { editor } = startSession([rectangle(12_000, 8000), roof]);
-    const { roofs, scale, y } = stackOf(editor.shown, editor.model, editor.settings, 700);
+    const { roofs, scale, y } = stackOf(editor.shown, editor.model, editor.settings, 700, editor.storey);
     const [{ pieces, gaps, ridge }] = roofs as [(typeof roofs)[number]];
     expect([pieces.length, gaps.length]).toEqual([3, 2]);
     const slope = ([p, q]: readonly { x: number; y: number }[]) => (p!.y - q!.y) / (q!.x - p!.x);
@@ -36,7 +36,7 @@ describe('the stack', () => {
         }
       }
     ]);
-    const { roofs, storeys, y } = stackOf(editor.shown, editor.model, editor.settings, 700);
+    const { roofs, storeys, y } = stackOf(editor.shown, editor.model, editor.settings, 700, editor.storey);
     expect(roofs[0]!.pieces).toHaveLength(1);
     expect(storeys[0]!.walls).toBeCloseTo(y(60_000), 6);
     expect(y(60_000)).toBeGreaterThan(0);

@@ -15,6 +15,7 @@ import { roofSection, type RoofSectionPoint } from '../core/kinds/roof/section';
 import { storeysInOrder } from '../core/kinds/storey/record';
 import { framesOn } from '../core/kinds/wall/stages';
 import type { Model } from '../core/model/graph';
+import { groupedBy } from '../core/document/grouped';
 import type { Project } from '../core/document/kind';
 import type { Settings } from '../core/kinds/project/record';
 
@@ -59,27 +60,37 @@ export interface Stack {
   readonly y: (z: number) => number;
 }
 
-/** `height`: of the strip, px. */
+/**
+ * `height`: of the strip, px; `current`: the storey in hand. Of each storey its highest roof, where no storey stands over
+ * it or it is in hand.
+ */
 export function stackOf(
   project: Project,
   model: Model,
   { ground, heightLimit }: Settings,
-  height: number
+  height: number,
+  current: string
 ): Stack {
   const query = model.at(project);
   const storeys = storeysInOrder(project).map((storey) => {
     const tops = query.get(framesOn, storey.id).map(({ top }) => (Number.isFinite(top) ? top : 0));
     return { storey, walls: storey.datum + tops.reduce((most, top) => Math.max(most, top), 0) };
   });
-  const roofs = [...project.tables.roof.values()].flatMap((roof) => {
+  const all = [...project.tables.roof.values()].flatMap((roof) => {
     const solved = model.roof(project, roof);
     const datum = project.tables.storey.get(roof.storey)?.datum;
     return solved && datum !== undefined ? [{ roof, datum, solved, section: roofSection(solved) }] : [];
   });
+  const topmost = storeys.at(-1)?.storey.id;
+  const roofs = [...groupedBy(all, ({ roof }) => roof.storey)].flatMap(([storey, list]) =>
+    storey === topmost || storey === current
+      ? [list.reduce((most, one) => (one.solved.ridge > most.solved.ridge ? one : most))]
+      : []
+  );
   const limit = heightLimit === null ? undefined : ground + heightLimit;
   const highest = [
     ...storeys.flatMap(({ storey, walls }) => [storey.datum + storey.height, walls]),
-    ...roofs.map(({ datum, solved }) => datum + solved.ridge),
+    ...all.map(({ datum, solved }) => datum + solved.ridge),
     limit ?? ground
   ];
   const lowest = [ground, ...storeys.map(({ storey }) => storey.datum - storey.floorDepth)];

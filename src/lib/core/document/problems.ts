@@ -371,6 +371,15 @@ const catalogue = {
     message: (w) => `The sides of ${w.t('thing')} enclose nothing, or cross each other.`,
     hint: 'Choose walls that go round a space with their outer faces outwards, or draw the outline.'
   },
+  'roof.no-foot': {
+    message: (w) => `${w.t('thing')} has no eave below one of ${w.t('other')} that it could continue.`,
+    hint: 'Its eave must run alike and lie farther out; draw it beside that roof first.'
+  },
+  'roof.foot-below': {
+    message: (w) =>
+      `${w.t('thing')} starts too high at a plate of ${w.l('plate')} to come up to the foot of ${w.t('other')}.`,
+    hint: 'Set its plate lower, or fit it by its plate.'
+  },
   'roof.no-edge': {
     message: () => 'The roof has no such edge.',
     hint: 'Name a wall under it, or the number of a side from 0 up.'

@@ -207,7 +207,9 @@ export function findAboveRoof({ query, storey, say, named }: Scope) {
     const frame = frames.get(wall)!;
     if (frame.top !== Infinity) continue;
     for (const { opening, t0, t1, z0, z1 } of list) {
-      const corners = [t0, t1].flatMap((t) => [frame.y0, frame.y1].map((y) => fromFrame(frame, t, y)));
+      // Within the wall: a roof that ends at its face is not over it.
+      const [y0, y1] = [frame.y0 + tolerances.joint, frame.y1 - tolerances.joint];
+      const corners = [t0, t1].flatMap((t) => [y0, y1].map((y) => fromFrame(frame, t, y)));
       const over = planesOver(indexedRoofsFrom(query, storey), boxOf(corners));
       const tops = corners.flatMap((p) =>
         over

@@ -19,7 +19,8 @@ import {
 } from './record';
 import { overSides, overStorey, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
-import { outerFaceOf } from './stages';
+import { footFor, outerFaceOf } from './stages';
+import { pitchFor, plateFor } from './fit';
 import { slabRings } from '../slab/rings';
 import type { Storey } from '../storey/record';
 import { fromFrame } from '../../kernels/joints/frame';
@@ -338,6 +339,33 @@ export const setRoofEdge = command({
     const turned = given.kind !== undefined && given.kind !== was;
     const label = turned ? `Turn an edge into ${edgeWords[made.kind]}` : 'Change the edge of a roof';
     return done(project, label, [roof]);
+  }
+});
+
+export const fitRoof = command({
+  name: 'fitRoof',
+  about:
+    'Let a roof continue the foot of a plane of another without a step: its plate level or its pitch is set so that both tops are of one height at the eave of the other.',
+  args: s.object({
+    roof: s.id().required(),
+    to: s.id().required(),
+    by: s.oneOf(['plate', 'pitch'] as const).required()
+  }),
+  example: { roof: 'roof-2', to: 'roof-1', by: 'plate' },
+  run: (project, { roof: id, to, by }, query) => {
+    const [roof, upper] = [need(project, 'roof', id), need(project, 'roof', to)];
+    const texts = { thing: nameOf(project, roof), other: nameOf(project, upper) };
+    const foot = footFor(query, id, to) ?? refuse(project, 'roof.no-foot', { subjects: [id, to], texts });
+    if (by === 'plate') {
+      const plateLevel = toStored(plateFor(foot, roof.pitch, roof.thickness));
+      return done(project, 'Continue a roof by its plate', [{ ...roof, plateLevel }]);
+    }
+    const pitch = pitchFor(foot, roof.plateLevel, roof.thickness);
+    if (pitch === undefined)
+      refuse(project, 'roof.foot-below', { subjects: [id, to], numbers: { plate: roof.plateLevel }, texts });
+    return done(project, 'Continue a roof by its pitch', [
+      { ...roof, pitch: pitchOf(project, pitch / degree) }
+    ]);
   }
 });
 

@@ -5,7 +5,7 @@ import { moved, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
 import { schema, type Roof } from './record';
 import { lowersWalls, withoutWalls } from './heirs';
-import { addRoof, setRoof, setRoofEdge } from './commands';
+import { addRoof, fitRoof, setRoof, setRoofEdge } from './commands';
 import { planOfRoofs } from './plan';
 
 function movedRoof(roof: Roof, motion: Motion): Roof {
@@ -41,7 +41,7 @@ export const roof: Declaration<Roof> = {
   leaves: lowersWalls,
   law: null,
   holds: null,
-  commands: [addRoof, setRoof, setRoofEdge],
+  commands: [addRoof, setRoof, setRoofEdge, fitRoof],
   ring: null,
   cuts: null,
   plan: null,

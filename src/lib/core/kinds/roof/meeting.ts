@@ -3,9 +3,9 @@
  * over its storey's datum; where several are compared, over project zero.
  */
 import { heightAt } from '../../geometry/plane';
-import { add, leftOf, lerp, scale, subtract, unit, type Point } from '../../geometry/point';
+import { add, along, leftOf, lerp, scale, subtract, unit, type Point } from '../../geometry/point';
 import { commonArea } from '../../geometry/common-area';
-import { crossingsOf, edgesOf, ringArea, ringsArea, type Ring } from '../../geometry/ring';
+import { crossingsOf, edgesOf, ringArea, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { meetRoofs, type KeptCell } from '../../kernels/roof/envelope';
 import { withoutBorders } from '../../kernels/roof/merged';
@@ -26,7 +26,7 @@ const past = 10;
 
 /**
  * How far each edge that runs into other roofs is drawn on: to where one of them is as high as this is anywhere, or to the
- * far side of its bearing; 0 where there is none.
+ * far side of its bearing; 0 where there is none, and where the roof rises to that edge, as a lean-to does to its wall.
  *
  *        other          \         from places along the edge a line goes outwards; the other's top
  *     ____.-'\_          \ on     over it says how far
@@ -40,12 +40,17 @@ export function drawnOn(outline: RoofOutline, own: Placed, others: readonly Plac
       const way = scale(leftOf(unit(subtract(b, a))), -1);
       const highest = own.datum + own.model.ridge;
       const places = [0.001, 0.25, 0.5, 0.75, 0.999].map((k) => lerp(a, b, k));
+      if (places.some((place) => risesTo(own.model, along(place, way, -past), way))) return 0;
       const far = places.flatMap((place) => others.map((other) => reachAlong(place, way, other, highest)));
       const most = Math.max(0, ...far);
       return most > 0 ? Math.ceil(most) + past : 0;
     })
   );
 }
+
+/** Whether a roof rises at a place, that way. */
+const risesTo = ({ planes }: RoofModel, p: Point, way: Point): boolean =>
+  planes.some(({ ring, top }) => top.a * way.x + top.b * way.y > tolerances.square && ringHolds(ring, p));
 
 /** How far from a place a roof is as high as said, or ends; 0 where it is not met. */
 function reachAlong(from: Point, way: Point, { model, datum }: Placed, height: number): number {

@@ -13,6 +13,7 @@ import { datumOf, storeysInOrder, type Storey } from '../storey/record';
 import { footprintOf, frames, outlineOn } from '../wall/stages';
 import { overSides, overStorey, type RoofOutline, type Run } from './edges';
 import { drawnOn, metRoofs, type Placed } from './meeting';
+import { footOf, type Foot } from './fit';
 import { deriveRoof, type RoofModel } from './planes';
 import { groupedBy } from '../../document/grouped';
 
@@ -118,6 +119,15 @@ const roofsDrawnOn = stage(
     return deriveRoof(alone.roof, outline, on);
   }
 );
+
+/** The foot of another roof that one can continue, each looked at by itself. */
+export function footFor(query: Query, id: string, to: string): Foot | undefined {
+  const [lower, upper] = [id, to].map((one): Placed | undefined => {
+    const model = query.get(roofsAlone, one);
+    return model && { model, datum: datumOf(query.project, model.roof.storey) };
+  });
+  return lower && upper && footOf(lower, upper);
+}
 
 const allDrawnOn = (query: Query): RoofModel[] =>
   [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? []);

@@ -3,6 +3,8 @@ import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatAngle } from '../../../core/units/angle';
+import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
+import { footFor } from '../../../core/kinds/roof/stages';
 import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
@@ -47,6 +49,36 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
   });
 }
 
+/** Other roofs whose foot it can continue without a step, each by its plate or by its pitch. */
+function footFields(make: CardMaker, roof: Roof): Field[] {
+  const { project, model, settings } = make.editor;
+  const query = model.at(project);
+  return [...project.tables.roof.values()].flatMap((other) => {
+    const foot = other.id === roof.id ? undefined : footFor(query, roof.id, other.id);
+    if (!foot) return [];
+    const plate = plateFor(foot, roof.pitch, roof.thickness);
+    const pitch = pitchFor(foot, roof.plateLevel, roof.thickness);
+    const isMet = Math.abs(plate - roof.plateLevel) < 1;
+    return [
+      make.choice(
+        `foot ${other.id}`,
+        `Continues the foot of ${nameElement(project, other.id)}`,
+        [isMet ? 'met' : 'apart'],
+        [
+          isMet ? { value: 'met', label: 'without a step' } : { value: 'apart', label: 'no: with a step' },
+          ...(isMet
+            ? []
+            : [{ value: 'plate', label: `by its plate at ${formatLengthWithUnit(plate, settings.units)}` }]),
+          ...(isMet || pitch === undefined
+            ? []
+            : [{ value: 'pitch', label: `by its pitch of ${formatAngle(pitch, 2)}` }])
+        ],
+        (by) => ({ name: 'fitRoof', args: { roof: roof.id, to: other.id, by } })
+      )
+    ];
+  });
+}
+
 export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const { editor } = make;
   const { units } = editor.settings;
@@ -67,6 +99,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           make.height('plateLevel', 'Plate', 'the datum', [roof.plateLevel], (plateLevel) =>
             set({ plateLevel })
           ),
+          ...footFields(make, roof),
           make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
           materialField(make, roof, set, ['material', 'Covering'])
         ]
