@@ -4,6 +4,7 @@
   import X from '@lucide/svelte/icons/x';
   import type { House } from './house.svelte';
   import { boxOf } from '../core/geometry/ring';
+  import type { Repair } from '../core/document/kind';
   import type { Finding } from '../core/review/review';
 
   let {
@@ -23,6 +24,11 @@
   function deferred(event: SubmitEvent, finding: Finding) {
     event.preventDefault();
     if (house.editor.perform({ name: 'deferFinding', args: { finding: finding.id, reason } })) waiting = '';
+  }
+
+  /** What a repair would make is shown while it is pointed at; a tool in hand shows its own. */
+  function preview(call: Repair['call'] | undefined) {
+    if (!house.editor.tool) house.editor.attempt(call);
   }
 
   function show(finding: Finding) {
@@ -50,14 +56,17 @@
           <span class="font-medium text-rust">{finding.message}</span>
           <span class="text-shale">{finding.hint}</span>
         </Press>
-        {#if finding.repair}
-          {@const { label, call } = finding.repair}
+        {#each finding.repair ? [finding.repair, ...(finding.others ?? [])] : [] as { label, call } (label)}
           <Press
             class="whitespace-nowrap border border-kelp px-2 py-0.5 text-[13px] text-kelp hover:bg-chalk"
             aria-label="{label}: {finding.message}"
+            onpointerenter={() => preview(call)}
+            onpointerleave={() => preview(undefined)}
+            onfocus={() => preview(call)}
+            onblur={() => preview(undefined)}
             onclick={() => house.editor.perform(call)}>{label}</Press
           >
-        {/if}
+        {/each}
         {#if waiting === finding.id}
           <form class="flex gap-1" onsubmit={(event) => deferred(event, finding)}>
             <Input

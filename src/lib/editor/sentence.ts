@@ -1,5 +1,5 @@
 /** The sentence: what is being done, as words with blanks. Blanks read any unit; choices open a short list. */
-import { formatAngle, parseAngle, parsePitch } from '../core/units/angle';
+import { formatAngle, formatPitch, parseAngle, parsePitch } from '../core/units/angle';
 import { formatHeight, parseHeight } from '../core/units/height';
 import {
   besideLength,
@@ -74,13 +74,13 @@ export const angleBlank = (name: string, label: string, value: number, typed = f
   value: formatAngle(value, 1),
   typed
 });
-export const pitchBlank = (name: string, label: string, value: number, typed = false): Blank => ({
-  name,
-  label,
-  kind: 'pitch',
-  value: formatAngle(value, 2),
-  typed
-});
+export const pitchBlank = (
+  name: string,
+  label: string,
+  value: number,
+  units: LengthUnits,
+  typed = false
+): Blank => ({ name, label, kind: 'pitch', value: formatPitch(value, units), typed });
 export const textBlank = (name: string, label: string, value: string, typed = false): Blank => ({
   name,
   label,

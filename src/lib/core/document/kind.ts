@@ -185,7 +185,8 @@ export interface Scope {
     subjects: string[],
     numbers?: Record<string, number>,
     texts?: Record<string, string>,
-    repair?: Repair
+    /** The best first, where there are several. */
+    repair?: Repair | readonly Repair[]
   ) => void;
   readonly named: (id: string) => string;
 }

@@ -16,6 +16,8 @@ export type Finding = Told & {
   readonly stage: WorkStage;
   readonly storey: string;
   readonly repair?: Repair;
+  /** Other ways to mend it. */
+  readonly others?: readonly Repair[];
   /** Why it was put off; undefined while it counts. */
   readonly deferred?: string;
 };
@@ -39,14 +41,17 @@ export function reviewProject(query: Query): Finding[] {
     const scope: Scope = {
       ...{ project, query, storey, isFirst: i === 0 },
       named: (id) => nameOf(project, findRecord(project, id)),
-      say: (stage, code, subjects, numbers, texts, repair) =>
+      say: (stage, code, subjects, numbers, texts, repairs) => {
+        const [repair, ...others] = repairs ? [repairs].flat() : [];
         findings.push({
           ...finding(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
           id: `${code} ${subjects.join(' ')}`,
           stage,
           storey,
-          ...(repair && { repair })
-        })
+          ...(repair && { repair }),
+          ...(others.length > 0 && { others })
+        });
+      }
     };
     for (const rule of rules) rule(scope);
   });

@@ -1,5 +1,5 @@
 /** Angles (radians inside, degrees at the edges) and roof pitches (degrees, rise:run or per cent). */
-import type { Parsed } from './length';
+import type { LengthUnits, Parsed } from './length';
 
 export const degree = Math.PI / 180;
 
@@ -18,6 +18,11 @@ export function parseAngle(text: string): Parsed<number> {
 export function formatAngle(angle: number, places = 2): string {
   const value = Number((angle / degree).toFixed(places));
   return `${value === 0 ? 0 : value}°`;
+}
+
+/** A pitch as it is said with a project's units: degrees, or in feet and inches the rise on twelve. */
+export function formatPitch(pitch: number, { system }: Pick<LengthUnits, 'system'>): string {
+  return system === 'ft' ? `${Number((12 * Math.tan(pitch)).toFixed(2))}:12` : formatAngle(pitch, 2);
 }
 
 /** Read a pitch: `30`, `30°`, `7:12`, `40%`; answers radians in [0, 90 degrees). */

@@ -1,5 +1,5 @@
 /** What a card of details is, and how its fields are made: every setter is a command. */
-import { degree, formatAngle, parseAngle, parsePitch } from '../../core/units/angle';
+import { degree, formatAngle, formatPitch, parseAngle, parsePitch } from '../../core/units/angle';
 import { formatHeight, parseHeight } from '../../core/units/height';
 import { besideLength, explainFault, formatLength, parseLength, type Parsed } from '../../core/units/length';
 import type { Editor } from '../editor';
@@ -93,8 +93,9 @@ export class CardMaker {
 
   /** Radians; the call gets degrees. */
   pitch(label: string, value: number, command: NumberCall): Field {
+    const { units } = this.editor.settings;
     return this.measured({ name: 'pitch', label, kind: 'pitch' }, [value], (v) => command(v / degree), {
-      show: (v) => formatAngle(v, 2),
+      show: (v) => formatPitch(v, units),
       read: parsePitch
     });
   }

@@ -491,61 +491,6 @@ describe('slab, copy up, roof, roof edge', () => {
     expect(session.editor.message!.text).toMatch(/crosses itself/);
     expect(session.editor.project.tables.slab.size).toBe(1);
   });
-  it('a roof over walls that are pointed at, one alone for all round; over drawn corners; edges of any of them', () => {
-    const session = startSession([rectangle()]);
-    const roofs = () => [...session.editor.project.tables.roof.values()];
-    const tool = session.take('roof');
-    choose(tool, 'over', 'walls you point at');
-    tool.accept();
-    expect(session.editor.message!.text).toBe('No wall is chosen yet.');
-    tool.move!({ x: 3000, y: 100 }, px);
-    expect(tool.overlay!().lines).toHaveLength(4);
-    tool.click!({ x: 3000, y: 100 }, px);
-    tool.click!({ x: 5900, y: 2000 }, px);
-    tool.click!({ x: 3000, y: 3900 }, px);
-    tool.click!({ x: 3000, y: 3900 }, px);
-    expect(tool.note).toContain('2 walls');
-    tool.click!({ x: 3000, y: 3900 }, px);
-    expect(tool.back!()).toBe(true);
-    tool.click!({ x: 3000, y: 3900 }, px);
-    choose(tool, 'form', 'mono-pitch');
-    tool.fill('pitch', '15');
-    tool.accept();
-    expect(roofs()[0]!.sides!.map(({ wall, kind }) => [wall, kind])).toEqual([
-      ['wall-1', 'eave'],
-      ['wall-2', 'gable'],
-      ['wall-3', 'gable'],
-      [null, 'gable']
-    ]);
-    const drawn = session.take('roof');
-    choose(drawn, 'over', 'corners you point at');
-    for (const [x, y] of [
-      [8000, 0],
-      [11000, 0],
-      [11000, 3000],
-      [8000, 3000],
-      [8000, 0]
-    ] as const)
-      drawn.click!({ x, y }, px);
-    expect(roofs()[1]!.sides!.map(({ line }) => line!.from)).toEqual([
-      { x: 8000, y: 0 },
-      { x: 11000, y: 0 },
-      { x: 11000, y: 3000 },
-      { x: 8000, y: 3000 }
-    ]);
-    const edge = session.take('roofEdge');
-    edge.click!({ x: 11200, y: 1500 }, px);
-    expect(roofs()[1]!.sides!.map(({ kind }) => kind)).toEqual(['eave', 'gable', 'eave', 'eave']);
-    const sides = readSentence(edge.sentence());
-    expect(sides).toContain('the edge you point at');
-    const again = session.take('roof');
-    choose(again, 'over', 'all outer walls');
-    again.accept();
-    expect(roofs()).toHaveLength(3);
-    session.take('roof').fill('over', 'all');
-    session.editor.tool!.accept();
-    expect(session.editor.message!.text).toContain('over all its outer walls');
-  });
   it('a roof edge is turned by pointing, and back', () => {
     const session = startSession([
       rectangle(),

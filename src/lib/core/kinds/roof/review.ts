@@ -1,6 +1,7 @@
 /** Roofs without an outline, without a plane somewhere, or over the limit of height. */
 import { storeyModelIn } from '../storey/model';
 import { settingsOf } from '../../document/project';
+import { waysUnder } from './limit';
 import { roofModels } from './stages';
 import { ringArea, ringsArea } from '../../geometry/ring';
 import { formatArea } from '../../units/area';
@@ -34,7 +35,14 @@ export function findRoofs({ project, say, named, query, storey }: Scope) {
         );
       const height = model.storey.datum + solved.ridge - ground;
       if (heightLimit !== null && height > heightLimit + tolerances.coincident)
-        say('roof', 'limit.height', [roof.id], { height, limit: heightLimit });
+        say(
+          'roof',
+          'limit.height',
+          [roof.id],
+          { height, limit: heightLimit },
+          {},
+          waysUnder(query, roof, ground + heightLimit - model.storey.datum)
+        );
     }
   }
 }

@@ -2,7 +2,7 @@
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
-import { formatAngle } from '../../../core/units/angle';
+import { formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
 import { footFor } from '../../../core/kinds/roof/stages';
 import { formatArea } from '../../../core/units/area';
@@ -23,7 +23,10 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
     const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
     return {
       title: edge.walls.length > 0 ? `Over ${edgeName(project, roof, edge)}` : `Side ${edge.side! + 1}`,
-      folded: kind === 'eave' ? `${edgeWords.eave} at ${formatAngle(pitch, 2)}` : edgeWords[kind],
+      folded:
+        kind === 'eave'
+          ? `${edgeWords.eave} at ${formatPitch(pitch, make.editor.settings.units)}`
+          : edgeWords[kind],
       fields: [
         make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
         ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
@@ -71,7 +74,7 @@ function footFields(make: CardMaker, roof: Roof): Field[] {
             : [{ value: 'plate', label: `by its plate at ${formatLengthWithUnit(plate, settings.units)}` }]),
           ...(isMet || pitch === undefined
             ? []
-            : [{ value: 'pitch', label: `by its pitch of ${formatAngle(pitch, 2)}` }])
+            : [{ value: 'pitch', label: `by its pitch of ${formatPitch(pitch, settings.units)}` }])
         ],
         (by) => ({ name: 'fitRoof', args: { roof: roof.id, to: other.id, by } })
       )

@@ -71,7 +71,7 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       ]),
       choiceBlank('kind', 'Kind of edge', kind, kindChoices),
       ...(kind === 'eave'
-        ? [', its pitch', pitchBlank('pitch', 'Pitch', this.size('pitch'), isTyped('pitch'))]
+        ? [', its pitch', pitchBlank('pitch', 'Pitch', this.size('pitch'), units, isTyped('pitch'))]
         : []),
       ...(isBare(kind)
         ? []

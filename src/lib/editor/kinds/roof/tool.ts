@@ -12,8 +12,6 @@ import { outlineOn } from '../../../core/kinds/wall/stages';
 import { choiceBlank, pitchBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Editor } from '../../editor';
 
-const usualPitch = 30 * degree;
-
 const formChoices = [
   { value: 'hip', label: 'hipped' },
   { value: 'gable', label: 'gabled' },
@@ -40,6 +38,10 @@ export class RoofTool extends FormTool implements Tool {
     const isRoofed = [...editor.project.tables.roof.values()].some(({ storey }) => storey === editor.storey);
     this.over = isRoofed ? 'walls' : 'all';
     this.preview();
+  }
+
+  private get usualPitch(): number {
+    return this.units.system === 'ft' ? Math.atan2(6, 12) : 30 * degree;
   }
 
   private get model() {
@@ -70,7 +72,7 @@ export class RoofTool extends FormTool implements Tool {
       choiceBlank('over', 'Over', this.over, this.outlineChoices),
       ...(this.over === 'corners' ? this.run.sentence(this.units) : []),
       'at',
-      pitchBlank('pitch', 'Pitch', this.pitch ?? usualPitch, this.pitch !== undefined),
+      pitchBlank('pitch', 'Pitch', this.pitch ?? this.usualPitch, this.units, this.pitch !== undefined),
       ', overhanging',
       this.length('overhang', 'Overhang'),
       ', its plate',
@@ -154,7 +156,7 @@ export class RoofTool extends FormTool implements Tool {
         ...this.outline,
         form: this.form,
         ...(this.form === 'mono' && this.low && { low: this.low }),
-        pitch: (this.pitch ?? usualPitch) / degree,
+        pitch: (this.pitch ?? this.usualPitch) / degree,
         overhang,
         plateLevel,
         thickness

@@ -1,0 +1,86 @@
+/** A foot continued without a step, and a ridge under its limit: worked numbers, and what the solver makes of them. */
+import { describe, expect, it } from 'vitest';
+import { heightAt } from '../../geometry/plane';
+import { Model } from '../../model/graph';
+import { reviewProject } from '../../review/review';
+import { act, refusal } from '../../testing/house';
+import { newProject } from '../new-project';
+import { inch } from '../../units/length';
+import { pitchFor, plateFor } from './fit';
+import { roofModels } from './stages';
+import type { Project } from '../../document/kind';
+
+const rectangle = {
+  ...{ storey: 'storey-1', corner: { x: 0, y: 0 }, width: 11400, depth: 7800 },
+  ...{ thickness: 200, height: 2700, settingOut: 'outer' }
+};
+const house = () => act(newProject('House'), 'drawRectangle', rectangle);
+const modelOf = (project: Project, id: string) => new Model().at(project).get(roofModels, id)!;
+
+describe('a foot continued', () => {
+  it('worked: 109 1/8 in at 9:12, 96 in out at 4:12', () => {
+    const foot = { ring: 0, edge: 0, run: 96 * inch, height: 109.125 * inch };
+    expect(plateFor(foot, Math.atan2(4, 12), 0) / inch).toBeCloseTo(77.125, 9);
+    expect(12 * Math.tan(pitchFor(foot, 84 * inch, 0)!)).toBeCloseTo(3.14, 2);
+    const pitch = pitchFor(foot, 84 * inch, 100)!;
+    expect(plateFor(foot, pitch, 100)).toBeCloseTo(84 * inch, 6);
+    expect(pitchFor(foot, 120 * inch, 0)).toBeUndefined();
+  });
+  it('both tops are of one height at the eave of the upper, by plate and by pitch; refused where there is none', () => {
+    let project = act(house(), 'addRoof', { storey: 'storey-1', pitch: 35, overhang: 450, thickness: 200 });
+    const corners = [
+      { x: 0, y: -2400 },
+      { x: 11400, y: -2400 },
+      { x: 11400, y: 0 },
+      { x: 0, y: 0 }
+    ];
+    const lower = { storey: 'storey-1', corners, form: 'mono', pitch: 15, overhang: 300, thickness: 120 };
+    project = act(project, 'addRoof', { id: 'lean', ...lower, plateLevel: 1500 });
+    for (const by of ['plate', 'pitch']) {
+      const fitted = act(project, 'fitRoof', { roof: 'lean', to: 'roof-1', by });
+      const at = { x: 5000, y: -450 };
+      const [own, upper] = ['lean', 'roof-1'].map((id) => {
+        // The one that rises northwards.
+        return heightAt(modelOf(fitted, id).planes.find(({ top }) => top.b > 0.1)!.top, at);
+      });
+      expect(own).toBeCloseTo(upper!, 2);
+      expect(modelOf(fitted, 'lean').planes.every(({ ring }) => ring.every(({ y }) => y < -449.9))).toBe(
+        true
+      );
+    }
+    expect(refusal(project, 'fitRoof', { roof: 'roof-1', to: 'lean', by: 'plate' })).toMatch(/no eave below/);
+    const high = act(project, 'setRoof', { id: 'lean', plateLevel: 4000 });
+    expect(refusal(high, 'fitRoof', { roof: 'lean', to: 'roof-1', by: 'pitch' })).toMatch(/starts too high/);
+  });
+});
+
+describe('a ridge over its limit', () => {
+  it('worked: half a span of 3 900 under 2 500: 32.661 degrees, with 200 of thickness 30.186; each offer keeps it', () => {
+    for (const [thickness, steepest] of [
+      [1, 32.66],
+      [200, 30.186]
+    ] as const) {
+      let project = act(house(), 'addRoof', {
+        storey: 'storey-1',
+        pitch: 40,
+        overhang: 0,
+        thickness,
+        plateLevel: 2700
+      });
+      project = act(project, 'setProject', { ground: 0, heightLimit: 5200 });
+      const found = reviewProject(new Model().at(project)).find(({ code }) => code === 'limit.height')!;
+      const ways = [found.repair!, ...found.others!];
+      expect(ways.map(({ label }) => label.replace(/\s/g, ' '))).toEqual([
+        `${Math.floor(steepest)}°`,
+        expect.stringMatching(/^Steepest: \d+\.\d+°$/),
+        expect.stringMatching(/^Plate at \d \d{3} mm$/)
+      ]);
+      const pitch = (ways[1]!.call.args as { pitch: number }).pitch;
+      expect(Math.abs(pitch - steepest)).toBeLessThan(0.03);
+      const ridges = ways.map(({ call }) => modelOf(act(project, call.name, call.args), 'roof-1').ridge);
+      for (const ridge of ridges) expect(ridge).toBeLessThanOrEqual(2500 + 2700 + 0.002);
+      expect(ridges[1]).toBeCloseTo(5200, 2);
+      expect(ridges[2]).toBeGreaterThan(5198.9);
+    }
+  });
+});

@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import { describeSelection } from '../details/describe';
+import { choose, readSentence, rectangle, startSession } from '../testing/session';
+
+const px = 10;
+
+describe('the roof tool', () => {
+  it('a roof over walls that are pointed at, one alone for all round; over drawn corners; edges of any of them', () => {
+    const session = startSession([rectangle()]);
+    const roofs = () => [...session.editor.project.tables.roof.values()];
+    const tool = session.take('roof');
+    choose(tool, 'over', 'walls you point at');
+    tool.accept();
+    expect(session.editor.message!.text).toBe('No wall is chosen yet.');
+    tool.move!({ x: 3000, y: 100 }, px);
+    expect(tool.overlay!().lines).toHaveLength(4);
+    tool.click!({ x: 3000, y: 100 }, px);
+    tool.click!({ x: 5900, y: 2000 }, px);
+    tool.click!({ x: 3000, y: 3900 }, px);
+    tool.click!({ x: 3000, y: 3900 }, px);
+    expect(tool.note).toContain('2 walls');
+    tool.click!({ x: 3000, y: 3900 }, px);
+    expect(tool.back!()).toBe(true);
+    tool.click!({ x: 3000, y: 3900 }, px);
+    choose(tool, 'form', 'mono-pitch');
+    tool.fill('pitch', '15');
+    tool.accept();
+    expect(roofs()[0]!.sides!.map(({ wall, kind }) => [wall, kind])).toEqual([
+      ['wall-1', 'eave'],
+      ['wall-2', 'gable'],
+      ['wall-3', 'gable'],
+      [null, 'gable']
+    ]);
+    const drawn = session.take('roof');
+    choose(drawn, 'over', 'corners you point at');
+    for (const [x, y] of [
+      [8000, 0],
+      [11000, 0],
+      [11000, 3000],
+      [8000, 3000],
+      [8000, 0]
+    ] as const)
+      drawn.click!({ x, y }, px);
+    expect(roofs()[1]!.sides!.map(({ line }) => line!.from)).toEqual([
+      { x: 8000, y: 0 },
+      { x: 11000, y: 0 },
+      { x: 11000, y: 3000 },
+      { x: 8000, y: 3000 }
+    ]);
+    const edge = session.take('roofEdge');
+    edge.click!({ x: 11200, y: 1500 }, px);
+    expect(roofs()[1]!.sides!.map(({ kind }) => kind)).toEqual(['eave', 'gable', 'eave', 'eave']);
+    const sides = readSentence(edge.sentence());
+    expect(sides).toContain('the edge you point at');
+    const again = session.take('roof');
+    choose(again, 'over', 'all outer walls');
+    again.accept();
+    expect(roofs()).toHaveLength(3);
+    session.take('roof').fill('over', 'all');
+    session.editor.tool!.accept();
+    expect(session.editor.message!.text).toContain('over all its outer walls');
+  });
+  it('over a slab, its plate over what is chosen; the foot of another continued in Details', () => {
+    const session = startSession([
+      rectangle(6000, 4000),
+      { name: 'addRoof', args: { storey: 'storey-1', pitch: 30, overhang: 400, plateLevel: 2700 } },
+      {
+        name: 'addSlab',
+        args: {
+          storey: 'storey-1',
+          points: [
+            { x: 0, y: -2000 },
+            { x: 6000, y: -2000 },
+            { x: 6000, y: 0 },
+            { x: 0, y: 0 }
+          ]
+        }
+      }
+    ]);
+    const { editor } = session;
+    const tool = session.take('roof');
+    expect(readSentence(tool.sentence())).toContain('[walls you point at]');
+    tool.fill('over', 'slab-1');
+    choose(tool, 'form', 'mono-pitch');
+    tool.fill('pitch', '15');
+    tool.fill('plateLevel', '1800');
+    tool.accept();
+    expect([...editor.selection]).toEqual(['roof-2']);
+    const field = () =>
+      describeSelection(editor)!
+        .groups.flatMap(({ fields }) => fields)
+        .find(({ name }) => name === 'foot roof-1')!;
+    expect(field().choices!.map(({ label }) => label.replace(/\s/g, ' '))).toEqual([
+      'no: with a step',
+      expect.stringMatching(/^by its plate at 2 \d{3} mm$/),
+      expect.stringMatching(/^by its pitch of \d+(\.\d+)?°$/)
+    ]);
+    field().set!('plate');
+    expect(field().value).toBe('met');
+    editor.undo();
+    field().set!('pitch');
+    expect(field().value).toBe('met');
+    expect(editor.project.tables.roof.get('roof-2')!.plateLevel).toBe(1800);
+  });
+});
