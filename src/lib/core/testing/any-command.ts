@@ -97,6 +97,8 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
   setRoofEdge: ({ tables: { roof, wall } }, { pick }) => {
     const found = one(roof.values(), pick);
     const walls = [...wall.values()].filter(({ storey }) => storey === found?.storey);
+    if (found?.sides)
+      return { roof: found.id, side: pick % found.sides.length, kind: pick % 2 ? 'gable' : 'eave' };
     return found && { roof: found.id, wall: one(walls, pick)?.id ?? '-', kind: pick % 2 ? 'gable' : 'eave' };
   },
   changeStretch: ({ tables: { wall } }, { pick, x }) => {
@@ -125,8 +127,25 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
     const size = 3000 + 40 * x;
     return from && to && { from: { wall: from.id, side: 'left' }, to: { wall: to.id, side: 'left' }, size };
   },
-  addRoof: ({ tables: { storey } }, { pick }) => ({
-    ...{ storey: one(storey.keys(), pick) ?? '-', pitch: 15 + (pick % 40), overhang: (pick % 6) * 100 }
+  addRoof: ({ tables: { storey, wall } }, { pick, x, y }) => {
+    const on = one(storey.keys(), pick) ?? '-';
+    const walls = [...wall.values()].filter((found) => found.storey === on).map(({ id }) => id);
+    const [left, low] = [200 * x, 200 * y];
+    const corners = [
+      [left, low],
+      [left + 4000, low],
+      [left + 4000, low + 3000],
+      [left, low + 3000]
+    ].map(([px, py]) => ({ x: px, y: py }));
+    const outline = [{}, { corners }, { walls: walls.slice(pick % 3, (pick % 3) + 4) }][pick % 3];
+    return {
+      ...{ storey: on, pitch: 15 + (pick % 40), overhang: (pick % 6) * 100, ...outline },
+      ...{ form: ['hip', 'gable', 'mono'][x & 1 ? 0 : (y + 40) % 3], plateLevel: 2000 + 150 * (pick % 9) }
+    };
+  },
+  fitRoof: ({ tables: { roof } }, { pick, x }) => ({
+    ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },
+    by: pick % 3 ? 'plate' : 'pitch'
   }),
   setTracingSheet: ({ tables: { tracingSheet } }, { pick }) => ({
     ...{ id: one(tracingSheet.keys(), pick) ?? '-', fade: 0.3, locked: pick % 3 === 0 }

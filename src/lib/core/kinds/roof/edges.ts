@@ -76,7 +76,7 @@ interface RunEdge extends Run {
  *
  *        +--------+           a, b, c: faces of walls; where two follow each other, their lines meet in a corner,
  *      c |        | a         also within a face that is longer
- *        + - - - -+           - - -: a side without a line, from the end of one to the nearest end of the next
+ *        + - - - -+           - - -: a side without a line, from the end of one to the beginning of the next
  */
 export function overSides(
   roof: Roof,
@@ -92,7 +92,7 @@ export function overSides(
     const next = runs[(k + 1) % runs.length]!;
     const after = said[(run.edge.side! + 1) % said.length]!;
     if (after.run && !isJog(run, next)) return [run];
-    const between = shortest(run, next);
+    const between = { from: run.to, to: next.from };
     const edge = after.run ? made(roof, { kind: 'gable', ...asRoof }, [], null) : after.edge;
     const isShort = distance(between.from, between.to) <= tolerances.joint;
     return isShort ? [run] : [run, { ...between, edge }];
@@ -110,14 +110,6 @@ const leastArea = 10_000;
 
 const wayOf = ({ from, to }: Run) => unit(subtract(to, from));
 
-/** From that end of one to that of the next which lie nearest. */
-function shortest(run: Run, next: Run): Run {
-  const pairs = [run.to, run.from].flatMap((from) => [next.from, next.to].map((to) => ({ from, to })));
-  return pairs.reduce((best, pair) =>
-    distance(pair.from, pair.to) < distance(best.from, best.to) - tolerances.coincident ? pair : best
-  );
-}
-
 /** Whether two runs are parallel on different lines, so that no corner is theirs. */
 function isJog(run: Run, next: Run): boolean {
   const way = wayOf(run);
@@ -129,7 +121,7 @@ function isJog(run: Run, next: Run): boolean {
 function cornerOf(before: Run, run: Run): Point {
   const [d, e] = [wayOf(before), wayOf(run)];
   const met = Math.abs(cross(d, e)) > tolerances.inLine ? meetLines(before.from, d, run.from, e) : undefined;
-  return met ?? shortest(before, run).from;
+  return met ?? run.from;
 }
 
 /** The outline of the eaves: its corners, and which edge each of its stretches is of; -1: a step between two in line. */

@@ -1,4 +1,5 @@
 /** What becomes of roofs when walls under them are parted, joined or deleted, and what of walls when their roof is. */
+import { storedPoint } from '../../document/command';
 import type { Loss, Project } from '../../document/kind';
 import { wallsOf, type Wall } from '../wall/record';
 import type { Roof, RoofSide } from './record';
@@ -38,18 +39,22 @@ export function roofsAfterJoin(project: Project, kept: string, gone: string): Ro
   });
 }
 
-/** Where walls are gone, a line from the side before to the one after. */
-export const withoutWalls = (roof: Roof, { gone }: Pick<Loss, 'gone'>): Roof => ({
-  ...roof,
-  sides:
-    roof.sides
-      ?.map((side) => (side.wall !== null && gone.has(side.wall) ? { ...side, wall: null } : side))
-      .filter((side, i, list) => {
-        const before = list[(i + list.length - 1) % list.length]!;
-        const isGap = (one: RoofSide) => one.wall === null && one.line === null;
-        return list.length === 1 || !isGap(side) || !isGap(before);
-      }) ?? null
-});
+/** Where a wall is gone, a line in its place: the roof stays as it was. */
+export function withoutWalls(roof: Roof, { before, gone }: Pick<Loss, 'before' | 'gone'>): Roof {
+  const outline = before.get(roofOutlines, roof.id);
+  const lineOf = (side: number) => {
+    for (const [r, edges] of (outline?.edges ?? []).entries()) {
+      const at = edges.findIndex((edge) => edge.side === side);
+      const ring = outline!.rings[r]!;
+      if (at >= 0) return { from: storedPoint(ring[at]!), to: storedPoint(ring[(at + 1) % ring.length]!) };
+    }
+    return null;
+  };
+  const sides = roof.sides?.map((side, i) =>
+    side.wall !== null && gone.has(side.wall) ? { ...side, wall: null, line: lineOf(i) } : side
+  );
+  return { ...roof, sides: sides ?? null };
+}
 
 /** Without its roof a wall that is carried up to it, and to no other, ends at the plate level again. */
 export function lowersWalls(roof: Roof, { before, after }: Loss): Wall[] {
