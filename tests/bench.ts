@@ -84,6 +84,11 @@ export class Bench {
     await this.page.mouse.click(at.x, at.y);
   }
 
+  /** One after another. */
+  async points(...places: readonly (readonly [number, number])[]) {
+    for (const [x, y] of places) await this.point(x, y);
+  }
+
   async drag(from: [number, number], to: [number, number], drop = true) {
     const [p, q] = [await this.at(...from), await this.at(...to)];
     await this.page.mouse.move(p.x, p.y);

@@ -15,6 +15,7 @@ interface Report {
     storey: string;
     plies: { material: string; area: number }[];
   }[];
+  roofs: { planes: { pitchDeg: number; area: number }[] }[];
   chimneys: { base: number; top: number; flues: number; volume: number }[];
   findings: { code: string }[];
 }
@@ -30,7 +31,11 @@ const wallsOf = ({ walls }: Report) =>
     )
     .sort();
 
-test('two storeys with all their build-ups and the chimney stack, by pointer and typing', async ({
+/** The planes of all roofs, as they are where the roofs meet. */
+const planesOf = ({ roofs }: Report) =>
+  roofs.flatMap(({ planes }) => planes.map(({ pitchDeg, area }) => `${pitchDeg} ${area.toFixed(0)}`)).sort();
+
+test('two storeys with all their build-ups, the chimney stack and every roof, by pointer and typing', async ({
   page
 }) => {
   const bench = new Bench(page);
@@ -134,6 +139,37 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
     'Height above the roofs': '900',
     Gap: '50'
   });
+
+  // The lower roofs: over walls that are pointed at, the last one the house that they end at; the canopy drawn.
+  await bench.key('Escape', 'Escape', 'h');
+  await bench.blank('Over').selectOption({ label: 'walls you point at' });
+  await bench.points([7250, -2600], [8500, -3500], [11300, -2000], [3000, 100]);
+  await bench.say({ Form: 'gabled', Pitch: '38', Overhang: '450', Thickness: '200' });
+  await expect(page.locator('footer')).toContainText('3 walls are carried up to it');
+  await bench.key('Escape', 'h');
+  await bench.points([-1500, 5900], [-2300, 3000], [-1500, 1900], [100, 6500]);
+  await bench.say({ Form: 'mono-pitch', Pitch: '15', Overhang: '300', Thickness: '120' });
+  await bench.key('Escape', 'h');
+  await bench.say({
+    Over: 'corners you point at',
+    Pitch: '22',
+    Overhang: '250',
+    'Plate level': '2250',
+    Thickness: '100',
+    'Across from project zero': '5450',
+    'Up from project zero': '7800'
+  });
+  for (const [way, Angle] of [
+    ['2100', '0'],
+    ['1500', '90'],
+    ['2100', '180']
+  ] as const)
+    await bench.say({ 'To the next corner': way, Angle });
+  await bench.points([5450, 7800]);
+  await bench.key('Escape', 'g');
+  await bench.blank('Kind of edge').selectOption({ label: 'an abutment' });
+  await bench.points([6500, 7800]);
+
   await bench.settled();
   const drawn = inspect<Report>(await bench.handOver(/Save the project/));
   const file = join(folder, 'scripted.cliffstead');
@@ -145,5 +181,6 @@ test('two storeys with all their build-ups and the chimney stack, by pointer and
   ]);
   expect(drawn.findings).toEqual([]);
   expect(wallsOf(drawn)).toEqual(wallsOf(scripted));
+  expect(planesOf(drawn)).toEqual(planesOf(scripted));
   expect(drawn.chimneys[0]).toMatchObject({ base: -1410, flues: 2, top: scripted.chimneys[0]!.top });
 });

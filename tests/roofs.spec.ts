@@ -1,0 +1,131 @@
+/** Roofs by hand, as a designer would: a mono-pitch, a lean-to without a step, one of two roofs changed, a ridge under its limit. */
+import { Bench, expect, inspect, test } from './bench';
+
+interface Report {
+  walls: { id: string; top: number | null }[];
+  roofs: {
+    id: string;
+    ridge: number;
+    edges: { kind: string; overhang: number; pitchDeg: number | null; plateLevel: number }[];
+    planes: {
+      name: string;
+      pitchDeg: number;
+      planArea: number;
+      corners: { x: number; y: number; z: number }[];
+    }[];
+  }[];
+  findings: { code: string }[];
+}
+
+test('a mono-pitch of unlike overhangs in twelve actions, a lean-to that continues its foot without a step', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Sheds');
+  await bench.key('r');
+  await bench.say({ Width: '6 m', Depth: '4 m', Height: '2400' });
+  await bench.key('Escape', 'Escape');
+  let actions = 0;
+  const did = async (step: Promise<unknown>) => {
+    actions += 1;
+    await step;
+  };
+  // Low at its south side, 600 there and 200 at the others.
+  await did(bench.key('h'));
+  await did(bench.say({ Form: 'mono-pitch' }).then(() => bench.key('Escape')));
+  await did(bench.key('g'));
+  await did(bench.blank('Overhang').fill('200'));
+  for (const place of [
+    [6000, 2000],
+    [3000, 4000],
+    [0, 2000]
+  ] as const)
+    await did(bench.points(place));
+  await did(bench.key('Escape'));
+  expect(actions).toBeLessThan(12);
+  let report = inspect<Report>(await bench.handOver(/Save the project/));
+  expect(report.roofs[0]!.edges.map(({ kind, overhang }) => `${kind} ${overhang}`).sort()).toEqual([
+    'eave 450',
+    'gable 200',
+    'gable 200',
+    'gable 200'
+  ]);
+
+  // A lean-to before it, drawn; then its plate is set so that its top goes on from the eave.
+  actions = 0;
+  await did(bench.key('Escape', 'Escape', 'h'));
+  await did(bench.blank('Over').selectOption({ label: 'corners you point at' }));
+  await did(bench.blank('Form').selectOption({ label: 'mono-pitch' }));
+  await did(
+    bench.say({
+      Pitch: '10',
+      'Plate level': '1500',
+      'Up from project zero': '-2000',
+      'Across from project zero': '0'
+    })
+  );
+  await did(bench.say({ 'To the next corner': '6 m', Angle: '0' }));
+  await did(bench.say({ 'To the next corner': '2 m', Angle: '90' }));
+  await did(bench.say({ 'To the next corner': '6 m', Angle: '180' }));
+  await did(bench.points([0, -2000]));
+  await did(bench.field('Continues the foot of').selectOption({ index: 1 }));
+  expect(actions).toBeLessThan(12);
+  await bench.settled();
+  report = inspect<Report>(await bench.handOver(/Save the project/));
+  const [main, lean] = report.roofs;
+  const topAtEave = (roof: (typeof report.roofs)[number], thick: number) => {
+    const plane = roof.planes[0]!;
+    const [low, high] = [...plane.corners]
+      .sort((p, q) => p.y - q.y)
+      .filter((_, i, all) => i === 0 || i === all.length - 1);
+    const slope = (high!.z - low!.z) / (high!.y - low!.y);
+    return low!.z + slope * (-450 - low!.y) + thick / Math.cos(Math.atan(slope));
+  };
+  expect(topAtEave(lean!, 200)).toBeCloseTo(topAtEave(main!, 200), 1);
+});
+
+test('a ridge over its limit: each way shown before it is done; a wall is pulled and every roof follows', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.openDemo();
+  await bench.key('h', 'Escape');
+  await page.getByRole('button', { name: 'Upper', exact: true }).click();
+  const planes = () =>
+    bench.plan.evaluate((canvas) => {
+      const { editor } = (
+        canvas as unknown as { planView: { editor: { shown: never; model: { ridge(p: never): number } } } }
+      ).planView;
+      return Math.round(editor.model.ridge(editor.shown));
+    });
+  expect(await planes()).toBe(7823);
+  await page.evaluate(() => {
+    const canvas = document.querySelector('[data-testid=plan]') as unknown as {
+      planView: { editor: { perform(call: object): unknown } };
+    };
+    canvas.planView.editor.perform({ name: 'setRoof', args: { id: 'main-roof', pitch: 34 } });
+  });
+  await page.getByRole('button', { name: /finding/ }).click();
+  const tray = page.getByRole('region', { name: 'Review tray' });
+  const whole = tray.getByRole('button', { name: /^30°/ });
+  await whole.hover();
+  await expect.poll(planes).toBe(7823);
+  await page.mouse.move(600, 300);
+  await expect.poll(planes).toBeGreaterThan(8000);
+  await expect(tray.getByRole('button', { name: /^Plate at/ })).toBeVisible();
+  await tray.getByRole('button', { name: /^Steepest/ }).click();
+  await expect.poll(planes).toBe(7840);
+  await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  const before = inspect<Report>(await bench.handOver(/Save the project/));
+  await bench.key('Escape', 'Escape');
+  await bench.drag([9300, -3500], [9300, -4100]);
+  await bench.settled();
+  const after = inspect<Report>(await bench.handOver(/Save the project/));
+  const area = ({ roofs }: Report, id: string) =>
+    roofs.find((roof) => roof.id === id)!.planes.reduce((sum, { planArea }) => sum + planArea, 0);
+  expect(area(after, 'wing-roof') - area(before, 'wing-roof')).toBeGreaterThan(2_000_000);
+  expect(area(after, 'boot-roof')).toBe(area(before, 'boot-roof'));
+  expect(after.findings).toEqual([]);
+});
