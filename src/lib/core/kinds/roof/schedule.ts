@@ -4,28 +4,49 @@ import { volumeOf } from '../../document/volumes';
 
 import { heightAt } from '../../geometry/plane';
 import { distance } from '../../geometry/point';
-import { dropCollinear, ringArea, type Ring } from '../../geometry/ring';
+import { dropCollinear, ringArea, ringsArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { degree } from '../../units/angle';
 import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
-import { roofModels } from './stages';
+import { settingsOf } from '../../document/project';
+import { roofLengths, type RoofLineKind } from './lines';
+import { linesOfRoofs, roofModels } from './stages';
 import { roofBodies } from './body';
 
 /** Without the corners that only its neighbours have. */
 const cornersOf = (ring: Ring) => dropCollinear(ring, tolerances.coincident);
 
+const mapped = (lengths: Readonly<Record<RoofLineKind, number>>) =>
+  Object.fromEntries(Object.entries(lengths).map(([kind, size]) => [kind, round(size)])) as Record<
+    RoofLineKind,
+    number
+  >;
+
 export const roofRows = (query: Query) =>
   [...query.project.tables.roof.values()].map(({ id, storey, pitch, material }) => {
     const solved = query.get(roofModels, id);
     const datum = datumOf(query.project, storey);
+    const { ground } = settingsOf(query.project);
+    const planes = solved?.planes ?? [];
     return {
       id,
       storey,
       material,
       pitchDeg: round(pitch / degree, 6),
       ridge: round(datum + (solved?.ridge ?? 0)),
+      ridgeOverGround: round(datum + (solved?.ridge ?? 0) - ground),
+      eaves: round(
+        datum +
+          Math.min(
+            ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p))),
+            solved?.ridge ?? 0
+          )
+      ),
+      planArea: round(ringsArea(planes.map(({ ring }) => ring))),
+      area: round(planes.reduce((sum, plane) => sum + plane.area, 0)),
       volume: volumeOf(query.get(roofBodies, id)),
+      lengths: mapped(roofLengths(query.get(linesOfRoofs, id))),
       edges: (solved?.edges ?? []).flatMap((ring, r) =>
         ring.map(({ walls, side, kind, pitch: own, overhang, plateLevel }, k) => {
           const bearing = solved!.bearing[r]!;
@@ -38,7 +59,7 @@ export const roofRows = (query: Query) =>
           };
         })
       ),
-      planes: (solved?.planes ?? []).map((plane) => ({
+      planes: planes.map((plane) => ({
         name: plane.name,
         walls: plane.walls,
         pitchDeg: round(plane.pitch / degree, 6),

@@ -12,6 +12,7 @@ import type { RoofPlane } from '../../kernels/roof/planes';
 import { datumOf, storeysInOrder, type Storey } from '../storey/record';
 import { footprintOf, frames, outlineOn } from '../wall/stages';
 import { overSides, overStorey, type RoofOutline, type Run } from './edges';
+import { roofLines, type RoofLine } from './lines';
 import { drawnOn, metRoofs, type Placed } from './meeting';
 import { footOf, type Foot } from './fit';
 import { deriveRoof, type RoofModel } from './planes';
@@ -216,6 +217,33 @@ export const roofModels = stageWithMemory(
   },
   () => new PlaneMemory(),
   ({ met }, _, memory): RoofModel | undefined => met && { ...met, planes: memory.keep(met.planes) }
+);
+
+/** The lines of a roof by kind, by its id. */
+export const linesOfRoofs = stage(
+  'lines of roofs',
+  {
+    model: result(roofModels),
+    others: (query, id) =>
+      groupFrom(query, id).flatMap((other) => (other === id ? [] : (query.get(roofModels, other) ?? []))),
+    lifts: (query, id) => {
+      const own = datumOf(query.project, query.project.tables.roof.get(id)?.storey ?? '');
+      return groupFrom(query, id).flatMap((other) =>
+        other === id || !query.get(roofModels, other)
+          ? []
+          : [datumOf(query.project, query.project.tables.roof.get(other)!.storey) - own]
+      );
+    }
+  },
+  ({ model, others, lifts }): readonly RoofLine[] =>
+    model
+      ? roofLines(
+          model,
+          others.flatMap(({ roof, planes }, i) =>
+            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: { ...top, c: top.c + lifts[i]! } }))
+          )
+        )
+      : []
 );
 
 interface IndexedRoof {

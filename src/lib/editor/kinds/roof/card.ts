@@ -4,13 +4,26 @@ import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } f
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
-import { footFor } from '../../../core/kinds/roof/stages';
+import { footFor, linesOfRoofs } from '../../../core/kinds/roof/stages';
+import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
+import { ringsArea } from '../../../core/geometry/ring';
 import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
 import { edgesIn, edgeName } from './edges';
 import { edgeWords, isBare, roofEdgeKinds, type Roof } from '../../../core/kinds/roof/record';
 
+const lineWords = {
+  ...{
+    ridge: 'Ridges',
+    hip: 'Hips',
+    valley: 'Valleys',
+    break: 'Changes of pitch',
+    eave: 'Eaves',
+    verge: 'Verges'
+  },
+  abutment: 'Against walls and roofs'
+};
 const labels = { eave: 'eave', gable: 'gable', abutment: 'abutment', meeting: 'ends in another roof' };
 const kindWords = roofEdgeKinds.map((value) => ({ value, label: labels[value] }));
 
@@ -88,6 +101,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const set = (changes: object) => ({ name: 'setRoof', args: { id: roof.id, ...changes } });
   const solved = editor.model.roof(editor.shown, roof);
   const datum = editor.project.tables.storey.get(roof.storey)?.datum ?? 0;
+  const lengths = roofLengths(editor.model.at(editor.shown).get(linesOfRoofs, roof.id));
   const area = (solved?.planes ?? []).reduce((sum, plane) => sum + plane.area, 0);
   return {
     title: nameElement(editor.project, roof.id),
@@ -113,7 +127,13 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
         fields: [
           fact('Ridge above zero', solved ? formatLengthWithUnit(datum + solved.ridge, units) : 'no outline'),
           fact('Planes', String(new Set(solved?.planes.map(({ name }) => name)).size)),
-          fact('Area on the slope', formatArea(area, units))
+          fact('Area on the slope', formatArea(area, units)),
+          fact('Area in plan', formatArea(ringsArea((solved?.planes ?? []).map(({ ring }) => ring)), units)),
+          ...roofLineKinds.flatMap((kind) =>
+            lengths[kind] > 1
+              ? [fact(lineWords[kind], formatLengthWithUnit(Math.round(lengths[kind]), units))]
+              : []
+          )
         ]
       }
     ]

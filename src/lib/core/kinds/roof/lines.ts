@@ -1,0 +1,114 @@
+/**
+ * Lines of a roof by what they are to a carpenter, with their true lengths.
+ *
+ *      ridge: level, both planes fall from it      hip: likewise, and falls itself      valley: both planes rise from it
+ *      break: both rise the same way, one of them steeper
+ *      eave, verge, abutment: of its own outline by the kind of edge; abutment too where it ends at another roof
+ */
+import { heightAt, type Plane } from '../../geometry/plane';
+import { distance, dot, leftOf, subtract, unit, type Point } from '../../geometry/point';
+import { edgesOf, type Ring } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { liesAlong } from '../../kernels/roof/overlay';
+import type { RoofPlane } from '../../kernels/roof/planes';
+import type { RoofModel } from './planes';
+import type { RoofEdgeKind } from './record';
+
+export const roofLineKinds = ['ridge', 'hip', 'valley', 'break', 'eave', 'verge', 'abutment'] as const;
+
+export type RoofLineKind = (typeof roofLineKinds)[number];
+
+/** Heights over the storey's datum. */
+export interface RoofLine {
+  readonly kind: RoofLineKind;
+  readonly from: Point & { readonly z: number };
+  readonly to: Point & { readonly z: number };
+}
+
+interface Border {
+  readonly from: Point;
+  readonly to: Point;
+  readonly planes: RoofPlane[];
+}
+
+const ofEdge: Readonly<Record<RoofEdgeKind, RoofLineKind>> = {
+  eave: 'eave',
+  gable: 'verge',
+  abutment: 'abutment',
+  meeting: 'abutment'
+};
+
+const keyOf = (p: Point) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`;
+
+/** Every stretch of a border once, from corner to corner; parts of one plane have none between them. */
+function bordersOf(planes: readonly RoofPlane[]): Border[] {
+  const found = new Map<string, Border>();
+  for (const plane of planes)
+    for (const [from, to] of edgesOf(plane.ring)) {
+      const back = found.get(`${keyOf(to)} ${keyOf(from)}`);
+      if (back) back.planes.push(plane);
+      else found.set(`${keyOf(from)} ${keyOf(to)}`, { from, to, planes: [plane] });
+    }
+  return [...found.values()].filter(
+    ({ from, to, planes: [one, other] }) => one!.name !== other?.name && distance(from, to) > tolerances.joint
+  );
+}
+
+/** A plane of another roof, over the same datum. */
+export interface OtherPlane {
+  readonly roof: string;
+  readonly ring: Ring;
+  readonly top: Plane;
+}
+
+/** `others`: planes of the roofs that it meets. A line between two roofs is told by that whose id comes later. */
+export function roofLines(model: RoofModel, others: readonly OtherPlane[]): RoofLine[] {
+  return bordersOf(model.planes).flatMap(({ from, to, planes }): RoofLine[] => {
+    const [one, other] = planes as [RoofPlane, RoofPlane | undefined];
+    const line = (kind: RoofLineKind): RoofLine[] => [
+      { kind, from: { ...from, z: heightAt(one.top, from) }, to: { ...to, z: heightAt(one.top, to) } }
+    ];
+    const ties = (top: Plane) =>
+      [from, to].every((p) => Math.abs(heightAt(top, p) - heightAt(one.top, p)) < tolerances.joint);
+    if (other) return ties(other.top) ? line(between(from, to, one.top, other.top)) : [];
+    const kind = outlineKind(model, from, to);
+    if (kind) return line(ofEdge[kind]);
+    const met = others.find(
+      ({ ring, top }) => ties(top) && edgesOf(ring).some(([p, q]) => liesAlong(from, to, [[p, q]]))
+    );
+    if (!met) return line('abutment');
+    return met.roof < model.roof.id ? line(between(from, to, one.top, met.top)) : [];
+  });
+}
+
+/** The kind of edge of its own outline that a stretch lies along. */
+function outlineKind({ eaves, edges }: RoofModel, from: Point, to: Point): RoofEdgeKind | undefined {
+  for (const [r, { ring, of }] of eaves.entries())
+    for (const [k, [p, q]] of edgesOf(ring).entries())
+      if (liesAlong(from, to, [[p, q]])) return edges[r]![of[k]!]?.kind ?? 'gable';
+  return undefined;
+}
+
+/** Of a border with one plane on its left. */
+function between(from: Point, to: Point, left: Plane, right: Plane): RoofLineKind {
+  const way = unit(subtract(to, from));
+  const inward = leftOf(way);
+  const [own, other] = [left, right].map(({ a, b }) => dot({ x: a, y: b }, inward)) as [number, number];
+  const fall = Math.abs(heightAt(left, from) - heightAt(left, to));
+  const isLevel = fall < tolerances.square * distance(from, to) + tolerances.coincident;
+  if (isLevel && own * other > 0) return 'break';
+  if (own > other) return 'valley';
+  return isLevel ? 'ridge' : 'hip';
+}
+
+export const lengthOf = ({ from, to }: RoofLine): number =>
+  Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z);
+
+/** How much there is of each kind, mm. */
+export const roofLengths = (lines: readonly RoofLine[]): Record<RoofLineKind, number> =>
+  Object.fromEntries(
+    roofLineKinds.map((kind) => [
+      kind,
+      lines.reduce((sum, line) => sum + (line.kind === kind ? lengthOf(line) : 0), 0)
+    ])
+  ) as Record<RoofLineKind, number>;
