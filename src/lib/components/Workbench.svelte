@@ -16,7 +16,7 @@
   import { readClip, writeClip } from '../core/exchange/clip';
   import { countOf } from '../editor/details/count';
   import { nudge, stepThrough } from '../editor/pointing';
-  import { takeLike, takePaste } from '../editor/take-tool';
+  import { readLateTools, takeLike, takePaste } from '../editor/take-tool';
   import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
   import { pickTracingSheet } from './tracing-sheets';
@@ -186,7 +186,7 @@
     whenIdle(async () => {
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
-      await import('../editor/selection-sentence');
+      await Promise.all([import('../editor/selection-sentence'), readLateTools()]);
       complete = true;
     })
   );

@@ -9,24 +9,39 @@ import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
 import { MakeTrueTool } from './tools/make-true';
 import { PasteTool } from './tools/paste';
-import { ShapeTool } from './tools/shape';
 import { OpeningTool } from './kinds/opening/tool';
 import { allEditorKinds } from './kinds/register';
+
+type Maker = (editor: Editor, style: WallStyle) => Tool;
+
+/** Nothing is drawn first with these: they are read once the plan can be worked in. */
+const lateNames = ['shape', 'column', 'chimney', 'guide', 'trueUp'] as const;
+let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;
+
+export const readLateTools = async () => {
+  late ??= (await import('./tools/late')).lateTools;
+};
 
 /** The tools of each kind, and those across kinds. */
 const makers = {
   ...Object.assign({}, ...allEditorKinds.map(([, { tools }]) => tools)),
-  shape: (editor: Editor) => new ShapeTool(editor),
   makeTrue: (editor: Editor) => new MakeTrueTool(editor)
-} as Readonly<Record<ToolName, (editor: Editor, style: WallStyle) => Tool>>;
+} as Readonly<Record<Exclude<ToolName, (typeof lateNames)[number]>, Maker>>;
 
-export const isTool = (name: string): name is ToolName => name in makers;
+const isLate = (name: string): name is (typeof lateNames)[number] =>
+  (lateNames as readonly string[]).includes(name);
 
-/** Take a tool in hand. Tools that preview at once need the old one gone first. */
+export const isTool = (name: string): name is ToolName => name in makers || isLate(name);
+
+/** Take a tool in hand, one that is still to be read as soon as it is. Tools that preview at once need the old one gone first. */
 export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
+  const make = isLate(name) ? late?.[name] : makers[name];
+  if (!make) {
+    void readLateTools().then(() => takeTool(editor, style, name));
+    return;
+  }
   editor.take(undefined);
-  const tool = makers[name](editor, style);
-  editor.hold(tool, name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
+  editor.hold(make(editor, style), name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
 }
 
 /** Walls like a preset or another wall, or an opening like another, in hand to be drawn. */

@@ -7,13 +7,15 @@ import { Editor } from '../editor';
 import { newHistory, type Operation } from '../history';
 import { isBlank, type SentencePart } from '../sentence';
 import { WallStyle } from '../style';
-import { takeTool } from '../take-tool';
+import { readLateTools, takeTool } from '../take-tool';
 import type { Tool, ToolName } from '../tool';
 
 export const rectangle = (width = 6000, depth = 4000): Call => ({
   name: 'drawRectangle',
   args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width, depth, thickness: 200 }
 });
+
+await readLateTools();
 
 export interface Session {
   readonly editor: Editor;

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { Model } from '../../model/graph';
 import { act, built, call, example } from '../../testing/house';
 import { roofLengths } from './lines';
-import { linesOfRoofs, roofModels } from './stages';
+import { linesOfRoofs } from './line-stages';
+import { roofModels } from './stages';
 import type { Project } from '../../document/kind';
 
 const lengths = (project: Project, id: string) => roofLengths(new Model().at(project).get(linesOfRoofs, id));

@@ -11,7 +11,8 @@ import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
 import { settingsOf } from '../../document/project';
 import { roofLengths, type RoofLineKind } from './lines';
-import { linesOfRoofs, roofModels } from './stages';
+import { linesOfRoofs } from './line-stages';
+import { roofModels } from './stages';
 import { roofBodies } from './body';
 
 /** Without the corners that only its neighbours have. */

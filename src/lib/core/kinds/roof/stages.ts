@@ -12,7 +12,6 @@ import type { RoofPlane } from '../../kernels/roof/planes';
 import { datumOf, storeysInOrder, type Storey } from '../storey/record';
 import { footprintOf, frames, outlineOn } from '../wall/stages';
 import { overSides, overStorey, type RoofOutline, type Run } from './edges';
-import { roofLines, type RoofLine } from './lines';
 import { drawnOn, metRoofs, type Placed } from './meeting';
 import { footOf, type Foot } from './fit';
 import { deriveRoof, type RoofModel } from './planes';
@@ -180,7 +179,7 @@ function storeysOver(query: Query, group: readonly string[]): Storey[] {
 }
 
 /** The members of a group by the id of the first. */
-const groupFrom = (query: Query, first: string) => query.get(groupByRoof, '').get(first) ?? [];
+export const groupFrom = (query: Query, first: string) => query.get(groupByRoof, '').get(first) ?? [];
 
 /** Roofs of a group as they meet each other and the storeys over them, by the id of the first. */
 const meetings = stage(
@@ -217,33 +216,6 @@ export const roofModels = stageWithMemory(
   },
   () => new PlaneMemory(),
   ({ met }, _, memory): RoofModel | undefined => met && { ...met, planes: memory.keep(met.planes) }
-);
-
-/** The lines of a roof by kind, by its id. */
-export const linesOfRoofs = stage(
-  'lines of roofs',
-  {
-    model: result(roofModels),
-    others: (query, id) =>
-      groupFrom(query, id).flatMap((other) => (other === id ? [] : (query.get(roofModels, other) ?? []))),
-    lifts: (query, id) => {
-      const own = datumOf(query.project, query.project.tables.roof.get(id)?.storey ?? '');
-      return groupFrom(query, id).flatMap((other) =>
-        other === id || !query.get(roofModels, other)
-          ? []
-          : [datumOf(query.project, query.project.tables.roof.get(other)!.storey) - own]
-      );
-    }
-  },
-  ({ model, others, lifts }): readonly RoofLine[] =>
-    model
-      ? roofLines(
-          model,
-          others.flatMap(({ roof, planes }, i) =>
-            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: { ...top, c: top.c + lifts[i]! } }))
-          )
-        )
-      : []
 );
 
 interface IndexedRoof {

@@ -1,10 +1,9 @@
 /** Chimneys: pointed at and moved by their outline. */
 import { freeStanding } from '../free-standing';
 import type { EditorKind } from '../kind';
-import { ChimneyTool } from './tool';
 
 export const chimney: EditorKind = {
   ...freeStanding('chimney'),
   sentence: ['width', 'depth', 'base', 'above', 'height'],
-  tools: { chimney: (editor) => new ChimneyTool(editor) }
+  tools: {}
 };

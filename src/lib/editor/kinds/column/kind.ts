@@ -1,10 +1,9 @@
 /** Columns: pointed at and moved by their outline. */
 import { freeStanding } from '../free-standing';
 import type { EditorKind } from '../kind';
-import { ColumnTool } from './tool';
 
 export const column: EditorKind = {
   ...freeStanding('column'),
   sentence: ['width', 'depth', 'diameter', 'height', 'angle'],
-  tools: { column: (editor) => new ColumnTool(editor) }
+  tools: {}
 };

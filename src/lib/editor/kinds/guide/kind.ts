@@ -2,7 +2,6 @@
 import { add, distance, dot, leftOf, scale, subtract } from '../../../core/geometry/point';
 import { unseen, type EditorKind, type Pull } from '../kind';
 import { guideAt } from '../../hits';
-import { GuideTool } from './tool';
 
 function drag({ editor, id, by, round }: Pull) {
   const { guide: guides, wall: walls } = editor.project.tables;
@@ -24,5 +23,5 @@ export const guide: EditorKind = {
   steps: true,
   hits: [{ over: 2, at: (editor, p, mmPerPixel) => guideAt(editor, p, 5 * mmPerPixel) }],
   drag,
-  tools: { guide: (editor) => new GuideTool(editor) }
+  tools: {}
 };

@@ -4,7 +4,8 @@ import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } f
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
-import { footFor, linesOfRoofs } from '../../../core/kinds/roof/stages';
+import { linesOfRoofs } from '../../../core/kinds/roof/line-stages';
+import { footFor } from '../../../core/kinds/roof/stages';
 import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
 import { ringsArea } from '../../../core/geometry/ring';
 import { formatArea } from '../../../core/units/area';

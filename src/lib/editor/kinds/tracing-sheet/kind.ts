@@ -1,7 +1,6 @@
 /** Tracing sheets: under everything, trued up from two points. */
 import { add } from '../../../core/geometry/point';
 import { tracingSheetAt } from '../../hits';
-import { TrueUpTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
 
 export const tracingSheet: EditorKind = {
@@ -16,5 +15,5 @@ export const tracingSheet: EditorKind = {
       ? undefined
       : { name: 'setTracingSheet', args: { id, origin: add(origin, by) } };
   },
-  tools: { trueUp: (editor) => new TrueUpTool(editor) }
+  tools: {}
 };

@@ -1,0 +1,32 @@
+/** Lines of roofs, apart from what the plan needs of them. */
+import { result, stage } from '../../document/stage';
+import { datumOf } from '../storey/record';
+import { roofLines, type RoofLine } from './lines';
+import { groupFrom, roofModels } from './stages';
+
+/** The lines of a roof by kind, by its id. */
+export const linesOfRoofs = stage(
+  'lines of roofs',
+  {
+    model: result(roofModels),
+    others: (query, id) =>
+      groupFrom(query, id).flatMap((other) => (other === id ? [] : (query.get(roofModels, other) ?? []))),
+    lifts: (query, id) => {
+      const own = datumOf(query.project, query.project.tables.roof.get(id)?.storey ?? '');
+      return groupFrom(query, id).flatMap((other) =>
+        other === id || !query.get(roofModels, other)
+          ? []
+          : [datumOf(query.project, query.project.tables.roof.get(other)!.storey) - own]
+      );
+    }
+  },
+  ({ model, others, lifts }): readonly RoofLine[] =>
+    model
+      ? roofLines(
+          model,
+          others.flatMap(({ roof, planes }, i) =>
+            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: { ...top, c: top.c + lifts[i]! } }))
+          )
+        )
+      : []
+);

@@ -1,0 +1,15 @@
+/** Tools that are read once the plan can be worked in, by name. */
+import type { Editor } from '../editor';
+import { ChimneyTool } from '../kinds/chimney/tool';
+import { ColumnTool } from '../kinds/column/tool';
+import { GuideTool } from '../kinds/guide/tool';
+import { TrueUpTool } from '../kinds/tracing-sheet/tool';
+import { ShapeTool } from './shape';
+
+export const lateTools = {
+  shape: (editor: Editor) => new ShapeTool(editor),
+  chimney: (editor: Editor) => new ChimneyTool(editor),
+  column: (editor: Editor) => new ColumnTool(editor),
+  guide: (editor: Editor) => new GuideTool(editor),
+  trueUp: (editor: Editor) => new TrueUpTool(editor)
+};
