@@ -120,7 +120,7 @@ test('a ridge over its limit: each way shown before it is done; a wall is pulled
   await page.getByRole('button', { name: 'Ground', exact: true }).click();
   const before = inspect<Report>(await bench.handOver(/Save the project/));
   await bench.key('Escape', 'Escape');
-  await bench.drag([9300, -3500], [9300, -4100]);
+  await bench.drag([7850, -3400], [7850, -4000]);
   await bench.settled();
   const after = inspect<Report>(await bench.handOver(/Save the project/));
   const area = ({ roofs }: Report, id: string) =>
