@@ -123,7 +123,7 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
     { kind: 'project', openingLimits: { step: 30, inwards: false } },
     {
       kind: 'roof',
-      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null }],
+      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }],
       sides: null
     },
     { kind: 'opening', id: 'opening-1', mirrored: false },

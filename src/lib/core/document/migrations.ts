@@ -54,8 +54,13 @@ const steps: Readonly<Record<number, Step>> = {
         }
       })(records, house)
     ),
-  // Roofs on an outline of their own.
-  8: gain({ roof: { sides: null } })
+  // Roofs on an outline of their own; edges with a second slope.
+  8: (records, house) =>
+    gain({ roof: { sides: null } })(records, house).map((record) =>
+      record.kind === 'roof' && Array.isArray(record.edges)
+        ? { ...record, edges: record.edges.map((edge: object) => ({ second: null, ...edge })) }
+        : record
+    )
 };
 
 /** Fields within fields: a limit that came later than the others, what edges of roofs have otherwise. */

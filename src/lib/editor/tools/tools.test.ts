@@ -499,7 +499,7 @@ describe('slab, copy up, roof, roof edge', () => {
     const tool = session.take('roofEdge');
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([
-      { wall: 'wall-2', kind: 'gable', pitch: null, overhang: null, plateLevel: null }
+      { wall: 'wall-2', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }
     ]);
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([]);
@@ -521,7 +521,8 @@ describe('slab, copy up, roof, roof edge', () => {
           kind: 'eave',
           pitch: expect.closeTo(Math.PI / 4, 9) as number,
           overhang: 600,
-          plateLevel: null
+          plateLevel: null,
+          second: null
         }
       }))
     );

@@ -15,7 +15,8 @@ import {
   type Roof,
   type RoofEdge,
   type RoofEdgeKind,
-  type RoofSide
+  type RoofSide,
+  type SecondSlope
 } from './record';
 import { overSides, overStorey, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
@@ -28,7 +29,7 @@ import { ringHolds } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
-import { kindsOfForm, roofForms, type RoofForm } from './forms';
+import { edgesOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
 import { settingsOf } from '../../document/project';
@@ -50,7 +51,12 @@ const edgeArgs = {
   kind: roofArgs.edgeKind(),
   pitch: s.degrees().nullable(),
   overhang: s.mm().nullable(),
-  plateLevel: s.mm().nullable()
+  plateLevel: s.mm().nullable(),
+  second: s
+    .object({ above: s.mm().required(), pitch: s.degrees().required() })
+    .noUnknown(true)
+    .nullable()
+    .default(undefined)
 };
 const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
 
@@ -72,6 +78,8 @@ interface EdgeGiven {
   readonly pitch?: number | null | undefined;
   readonly overhang?: number | null | undefined;
   readonly plateLevel?: number | null | undefined;
+  /** In degrees. */
+  readonly second?: SecondSlope | null | undefined;
 }
 
 const plainEdge: Omit<RoofEdge, 'wall'> = { kind: 'eave', ...asRoof };
@@ -86,8 +94,17 @@ function changedEdge(project: Project, old: RoofEdge, given: EdgeGiven): RoofEdg
     pitch:
       given.pitch === undefined ? old.pitch : given.pitch === null ? null : pitchOf(project, given.pitch),
     overhang: length(given.overhang, old.overhang),
-    plateLevel: length(given.plateLevel, old.plateLevel)
+    plateLevel: length(given.plateLevel, old.plateLevel),
+    second:
+      given.second === undefined
+        ? old.second
+        : given.second && {
+            above: toStored(given.second.above),
+            pitch: pitchOf(project, given.second.pitch)
+          }
   };
+  if (made.second && made.second.above <= 0)
+    needPositive(project, 'height above the plate', 'the second slope', made.second.above);
   if (made.overhang !== null && made.overhang < 0)
     needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
   if (isBare(made.kind) && given.overhang)
@@ -155,29 +172,34 @@ function formed(
   given: EdgesGiven | undefined
 ): Roof {
   const { rings, edges } = needRoofOutline(query, roof);
-  const kinds = kindsOfForm(
+  const becomes = edgesOfForm(
     form,
+    roof.pitch,
     rings,
     edges.map((ring) =>
       ring.map(({ kind, walls }) => ({ kind, isLow: low !== undefined && walls.includes(low) }))
     )
+  ).map((ring) =>
+    ring.map(({ kind, second }) => ({ kind, second: second && { ...second, above: toStored(second.above) } }))
   );
   const said = edgesFrom(query.project, given ?? []);
-  const kindOf = new Map(
-    edges.flatMap((ring, r) => ring.map((one, i) => [one.side, kinds[r]![i]!] as const))
+  const bySide = new Map(
+    edges.flatMap((ring, r) => ring.map((one, i) => [one.side, becomes[r]![i]!] as const))
   );
   const sides = roof.sides?.map((side, i): RoofSide => {
     const own = said.find(({ wall }) => wall === side.wall);
-    return own ? { ...side, ...own } : { ...side, kind: kindOf.get(i) ?? side.kind };
+    return { ...side, ...(own ?? bySide.get(i)) };
   });
   if (sides) return { ...roof, sides };
   if (given) return { ...roof, edges: said };
-  const upright = edges.flatMap((ring, r) =>
-    ring.flatMap(({ walls: [wall] }, i): RoofEdge[] =>
-      wall !== undefined && kinds[r]![i] === 'gable' ? [{ wall, kind: 'gable', ...asRoof }] : []
-    )
+  const otherwise = edges.flatMap((ring, r) =>
+    ring.flatMap(({ walls: [wall] }, i): RoofEdge[] => {
+      const edge = becomes[r]![i]!;
+      const isPlain = edge.kind === 'eave' && !edge.second;
+      return wall === undefined || isPlain ? [] : [{ wall, ...asRoof, ...edge }];
+    })
   );
-  return { ...roof, edges: upright };
+  return { ...roof, edges: otherwise };
 }
 
 /** The outer walls that a roof takes: those under its edges, and of a drawn outline those that stand within it. */
@@ -202,7 +224,7 @@ function plateOver(project: Project, storey: Storey, walls: readonly Wall[]): nu
 export const addRoof = command({
   name: 'addRoof',
   about:
-    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now. Hipped all round, with gables at its ends, or a mono-pitch that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it, but for those in `leave`.',
+    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now. Hipped all round, with gables at its ends (half hipped, or with eaves of two pitches: gambrel), with two pitches all round (mansard), or a mono-pitch that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it, but for those in `leave`.',
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -323,7 +345,7 @@ export const setRoof = command({
 export const setRoofEdge = command({
   name: 'setRoofEdge',
   about:
-    'Change an edge of a roof, over one wall or by the number of its side (0 the first): eave, gable, abutment or running into other roofs, its pitch, overhang (of a gable: how far its verge projects) and plate level. Null: as the roof has it.',
+    'Change an edge of a roof, over one wall or by the number of its side (0 the first): eave, gable, abutment or running into other roofs, its pitch, overhang (of a gable: how far its verge projects), plate level, and a second slope from a height above the plate up (of a gable: a half hip). Null: as the roof has it, or without a second slope.',
   args: s.object({
     roof: s.id().required(),
     wall: s.id(),
@@ -405,7 +427,8 @@ function turnedSide(
     return refuse(project, 'roof.no-edge', { subjects: [old.id] });
   }
   const made = changedEdge(project, { ...side, wall: side.wall ?? '' }, given);
-  const { kind, pitch, overhang, plateLevel } = made;
-  const now = sides.map((one, i) => (i === at ? { ...one, kind, pitch, overhang, plateLevel } : one));
+  const { kind, pitch, overhang, plateLevel, second } = made;
+  const changed = { kind, pitch, overhang, plateLevel, second };
+  const now = sides.map((one, i) => (i === at ? { ...one, ...changed } : one));
   return { made, was: side.kind, roof: { ...old, sides: now } };
 }

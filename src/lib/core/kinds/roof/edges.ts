@@ -15,7 +15,15 @@ import {
 import { isSimple, ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Outline } from '../wall/outline';
-import { asRoof, isBare, type EdgeSettings, type Roof, type RoofEdgeKind, type RoofSide } from './record';
+import {
+  asRoof,
+  isBare,
+  type EdgeSettings,
+  type Roof,
+  type RoofEdgeKind,
+  type RoofSide,
+  type SecondSlope
+} from './record';
 
 /** `walls`: under it; what is not said of an edge is as its roof has it. `overhang`: of a gable, how far the verge projects. */
 export interface MadeEdge {
@@ -26,6 +34,7 @@ export interface MadeEdge {
   readonly pitch: number;
   readonly overhang: number;
   readonly plateLevel: number;
+  readonly second: SecondSlope | null;
 }
 
 /** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
@@ -45,7 +54,8 @@ function made(
     ...{ walls, side, kind },
     pitch: said?.pitch ?? roof.pitch,
     overhang: isBare(kind) ? 0 : (said?.overhang ?? roof.overhang),
-    plateLevel: said?.plateLevel ?? roof.plateLevel
+    plateLevel: said?.plateLevel ?? roof.plateLevel,
+    second: said?.second ?? null
   };
 }
 

@@ -6,13 +6,15 @@
  *      |\_________/|             #-----------#                            #         #
  *      |/         \|             #-----------#                            #---------#
  *      +-----------+             #-----------#                            +---------+
+ *
+ * half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round
  */
 import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Ring } from '../../geometry/ring';
-import { isBare, type RoofEdgeKind } from './record';
+import { isBare, type RoofEdgeKind, type SecondSlope } from './record';
 
-export const roofForms = ['hip', 'gable', 'mono'] as const;
+export const roofForms = ['hip', 'gable', 'mono', 'halfHip', 'gambrel', 'mansard'] as const;
 
 export type RoofForm = (typeof roofForms)[number];
 
@@ -62,12 +64,22 @@ function farFrom(ring: readonly Point[], bare: number): number {
   return turns.indexOf(Math.min(...turns));
 }
 
-/** What each edge becomes, by ring. A mono-pitch falls to the low edge, or away from a wall, or to its longest edge. */
-export function kindsOfForm(
+/** What an edge becomes. */
+export interface FormedEdge {
+  readonly kind: RoofEdgeKind;
+  readonly second: SecondSlope | null;
+}
+
+/**
+ * What each edge becomes, by ring. A mono-pitch falls to the low edge, or away from a wall, or to its longest edge. A half
+ * hip begins half way up its gable; two pitches change at a third of the way to the ridge, the upper half as steep.
+ */
+export function edgesOfForm(
   form: RoofForm,
+  pitch: number,
   rings: readonly Ring[],
   edges: readonly (readonly FormEdge[])[]
-): RoofEdgeKind[][] {
+): FormedEdge[][] {
   return rings.map((ring, r) => {
     const own = edges[r]!;
     const long = ring.map((p, i) => distance(p, ring[(i + 1) % ring.length]!));
@@ -75,10 +87,18 @@ export function kindsOfForm(
     const bare = own.findIndex(({ kind }) => isBare(kind));
     const far = bare >= 0 ? farFrom(ring, bare) : undefined;
     const eave = said >= 0 ? said : (far ?? longest(ring, long));
-    const isUpright = (i: number) => {
-      if (form === 'mono') return i !== eave;
-      return form === 'gable' && (far === undefined ? isEnd(ring, i) : i === far);
+    const hasEnds = form === 'gable' || form === 'halfHip' || form === 'gambrel';
+    const isUpright = (i: number) =>
+      form === 'mono' ? i !== eave : hasEnds && (far === undefined ? isEnd(ring, i) : i === far);
+    const rise = (Math.min(...long) / 2) * Math.tan(pitch);
+    const secondOf = (kind: RoofEdgeKind, i: number): SecondSlope | null => {
+      if (form === 'halfHip' && kind === 'gable') return { above: (long[i]! / 4) * Math.tan(pitch), pitch };
+      const isBroken = (form === 'gambrel' || form === 'mansard') && kind === 'eave';
+      return isBroken ? { above: rise / 3, pitch: pitch / 2 } : null;
     };
-    return own.map(({ kind }, i) => (isBare(kind) ? kind : isUpright(i) ? 'gable' : 'eave'));
+    return own.map(({ kind: was }, i) => {
+      const kind = isBare(was) ? was : isUpright(i) ? 'gable' : 'eave';
+      return { kind, second: secondOf(kind, i) };
+    });
   });
 }

@@ -145,6 +145,37 @@ describe('outlines', () => {
     }
   });
 
+  it('named forms are settings of edges: half hips, two pitches with gables and all round', () => {
+    const house = built(rectangle(10000, 6000));
+    const planesOf = (form: string, pitch: number) => {
+      const roofed = act(house, 'addRoof', { id: form, storey: 'storey-1', form, pitch, overhang: 300 });
+      const { planes, lidArea, ridge } = modelOf(roofed, form)!;
+      expect(lidArea).toBe(0);
+      expect(planes.reduce((sum, { ring }) => sum + ringArea(ring), 0)).toBeCloseTo(10600 * 6600, -2);
+      return {
+        count: planes.length,
+        upper: planes.filter(({ name }) => name.endsWith('upper')).length,
+        ridge
+      };
+    };
+    expect(planesOf('halfHip', 45)).toMatchObject({ count: 4, upper: 0 });
+    const gambrel = planesOf('gambrel', 60);
+    expect(gambrel).toMatchObject({ count: 4, upper: 2 });
+    expect(planesOf('mansard', 60)).toMatchObject({ count: 8, upper: 4 });
+    expect(gambrel.ridge).toBeLessThan(planesOf('gable', 60).ridge - 1000);
+    const said = act(house, 'addRoof', {
+      ...{ id: 'r', storey: 'storey-1', pitch: 40 },
+      edges: [{ wall: 'wall-1', kind: 'eave', second: { above: 800, pitch: 20 } }]
+    });
+    expect(said.tables.roof.get('r')!.edges[0]!.second).toEqual({
+      above: 800,
+      pitch: expect.closeTo((20 * Math.PI) / 180, 12) as number
+    });
+    const refused = (second: object) => refusal(said, 'setRoofEdge', { roof: 'r', wall: 'wall-1', second });
+    expect(refused({ above: 0, pitch: 20 })).toMatch(/^length.not-positive/);
+    expect(refused({ above: 500, pitch: 86 })).toMatch(/^roof.pitch/);
+  });
+
   it('a roof that lies almost wholly within another is found', () => {
     let house = built(rectangle(9000, 7000));
     house = act(house, 'addRoof', { storey: 'storey-1', pitch: 40, overhang: 300, plateLevel: 2700 });

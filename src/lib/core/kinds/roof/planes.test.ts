@@ -12,7 +12,7 @@ import { deriveFootprints } from '../../kernels/joints/footprints';
 import { outlineOfParts, outlinesByPart } from '../wall/outline';
 import { eavesOutline } from './edges';
 import { overStorey } from './edges';
-import { kindsOfForm, type RoofForm } from './forms';
+import { edgesOfForm, type RoofForm } from './forms';
 import { deriveRoof, isPartition } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
 import { roofMesh } from './body';
@@ -213,6 +213,44 @@ describe('roofs on walls', () => {
       )
     );
   });
+  it('worked: two pitches to an edge, 60 and 30 degrees from 1 000 in; a half hip from 1 500 at 45', () => {
+    const rectangle: [number, number][] = [
+      [0, 0],
+      [8000, 0],
+      [8000, 6000],
+      [0, 6000]
+    ];
+    const second = { above: 1000 * Math.tan(Math.PI / 3), pitch: Math.PI / 6 };
+    const upright = { ...asRoof, kind: 'gable' as const };
+    const gambrel = solve(rectangle, {
+      ...{ pitch: Math.PI / 3, overhang: 0, plateLevel: 2500, thickness: 150 },
+      edges: [
+        { wall: 'w0', ...asRoof, kind: 'eave', second },
+        { wall: 'w1', ...upright },
+        { wall: 'w2', ...asRoof, kind: 'eave', second },
+        { wall: 'w3', ...upright }
+      ]
+    });
+    expect(gambrel.lidArea).toBe(0);
+    expect(gambrel.planes.map(({ pitch }) => Math.round(pitch / degree)).sort()).toEqual([30, 30, 60, 60]);
+    const under = 2500 + second.above + 2000 * Math.tan(Math.PI / 6);
+    expect(gambrel.ridge).toBeCloseTo(under + 150 / Math.cos(Math.PI / 6), 6);
+    // Undersides cross where it was said, tops a little off it.
+    const [low, high] = [60, 30].map((pitch) =>
+      gambrel.planes.find((one) => Math.round(one.pitch / degree) === pitch && one.top.b > 0.1)!
+    );
+    expect(high!.name).toBe(`${low!.name} upper`);
+    const inwards = at(4000, 1000);
+    expect(heightAt(low!.underside, inwards)).toBeCloseTo(heightAt(high!.underside, inwards), 6);
+    for (const p of low!.ring.filter(({ y }) => y > 1))
+      expect(heightAt(low!.top, p)).toBeCloseTo(heightAt(high!.top, p), 4);
+    const half = solve(rectangle, {
+      ...{ pitch: Math.PI / 4, overhang: 0, plateLevel: 2500, thickness: 0.001 },
+      edges: [{ wall: 'w1', ...upright, second: { above: 1500, pitch: Math.PI / 4 } }]
+    });
+    const hip = half.planes.find(({ walls }) => walls.includes('w1'))!;
+    expect(ringArea(hip.ring)).toBeCloseTo(2_250_000, -2);
+  });
   it('first forms set edges: gables where an arm ends, one eave of a mono-pitch; of a square two gables', () => {
     const upright = (points: [number, number][], form: RoofForm, low?: string) => {
       const footprints = deriveFootprints(
@@ -222,8 +260,8 @@ describe('roofs on walls', () => {
       const edges = outline.walls.map((ring) =>
         ring.map((under) => ({ kind: 'eave' as const, isLow: low !== undefined && under.includes(low) }))
       );
-      return kindsOfForm(form, outline.rings, edges)
-        .flatMap((ring, r) => ring.map((kind, i) => `${outline.walls[r]![i]![0]} ${kind}`))
+      return edgesOfForm(form, 0.5, outline.rings, edges)
+        .flatMap((ring, r) => ring.map(({ kind }, i) => `${outline.walls[r]![i]![0]} ${kind}`))
         .filter((told) => told.endsWith('gable'))
         .sort();
     };

@@ -19,6 +19,7 @@ import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
 import { leftOf, subtract, unit, type Point } from '../../geometry/point';
 import { eavesOutline, fittingOverhang, type Eaves, type MadeEdge, type RoofOutline } from './edges';
+import { slopesOf } from './slopes';
 import type { Roof } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 
@@ -132,21 +133,14 @@ function solveOutline(
   most: number,
   reach: 'near' | 'whole'
 ): RoofPlane[] {
-  const deep = (pitch: number) => roof.thickness / Math.cos(pitch);
-  const starts = of.map((k) => {
-    const edge = edges[k];
-    if (edge?.kind !== 'eave') return undefined;
-    const { pitch, overhang, plateLevel } = edge;
-    return plateLevel - Math.min(overhang, most) * Math.tan(pitch) + deep(pitch);
-  });
-  const sloping = starts.flatMap((start) => start ?? []);
+  const slopes = of.map((k) => (edges[k] ? slopesOf(edges[k], roof.thickness, most) : []));
+  const sloping = slopes.flatMap((list) => list.slice(0, 1).map(({ from }) => from));
   const lowest = sloping.length > 0 ? Math.min(...sloping) : roof.plateLevel + roof.thickness;
+  const rises = (k: number) => !((slopes[k]![0]?.from ?? Infinity) <= lowest + tolerances.wavefront);
   const fronts = ring.map((a, k): FrontEdge => {
-    const start = starts[k];
     const upright = { from: lowest, speed: 0 };
-    const slope = start === undefined ? [] : [{ from: start, speed: 1 / Math.tan(edges[of[k]!]!.pitch) }];
-    const rises = start === undefined || start > lowest + tolerances.wavefront;
-    return { a, b: ring[(k + 1) % ring.length]!, profile: [...(rises ? [upright] : []), ...slope] };
+    const pieces = slopes[k]!.map(({ from, pitch }) => ({ from, speed: 1 / Math.tan(pitch) }));
+    return { a, b: ring[(k + 1) % ring.length]!, profile: [...(rises(k) ? [upright] : []), ...pieces] };
   });
   const facets = solveWavefront([fronts], reach).facets.filter(
     (facet) => !facet.vertical && ringArea(facet.corners) > 0
@@ -156,20 +150,27 @@ function solveOutline(
     const welded = rings[i];
     if (!welded) return [];
     const made = edges[of[facet.edge] ?? -1];
-    const start = starts[facet.edge];
-    if (!made || start === undefined) {
+    const which = facet.edge < 0 ? -1 : facet.piece - (rises(facet.edge) ? 1 : 0);
+    const slope = facet.edge < 0 ? undefined : slopes[facet.edge]![which];
+    if (!made || !slope) {
       const top = flat(facet.corners[0]!.z);
       const underside = flat(top.c - roof.thickness);
       return [
         { name: `lid ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
       ];
     }
-    const { walls, pitch } = made;
+    const { pitch, start } = slope;
     const top = planeFrom(fronts[facet.edge]!, Math.tan(pitch), start);
     return [
       {
-        ...{ name: `plane ${of[facet.edge]}`, walls, ring: welded, pitch, top },
-        underside: { ...top, c: top.c - deep(pitch) },
+        ...{
+          name: `plane ${of[facet.edge]}${which > 0 ? ' upper' : ''}`,
+          walls: made.walls,
+          ring: welded,
+          pitch,
+          top
+        },
+        underside: { ...top, c: top.c - roof.thickness / Math.cos(pitch) },
         area: ringArea(welded) / Math.cos(pitch)
       }
     ];

@@ -19,7 +19,13 @@ export const edgeWords: Readonly<Record<RoofEdgeKind, string>> = {
 export const isBare = (kind: RoofEdgeKind) => kind === 'abutment' || kind === 'meeting';
 
 /** Of an edge that is as its roof has it. */
-export const asRoof = { pitch: null, overhang: null, plateLevel: null } as const;
+export const asRoof = { pitch: null, overhang: null, plateLevel: null, second: null } as const;
+
+/** A slope that begins `above` the plate, at the wall's face: of an eave its second pitch, of a gable a half hip. */
+export interface SecondSlope {
+  readonly above: number;
+  readonly pitch: number;
+}
 
 /** What is null is as the roof has it. `overhang`: of a gable, how far its verge projects; what is bare has none. */
 export interface EdgeSettings {
@@ -27,6 +33,7 @@ export interface EdgeSettings {
   readonly pitch: number | null;
   readonly overhang: number | null;
   readonly plateLevel: number | null;
+  readonly second: SecondSlope | null;
 }
 
 export interface RoofEdge extends EdgeSettings {
@@ -66,7 +73,14 @@ const settings = {
   kind: f.choice(roofEdgeKinds),
   pitch: number().positive().max(1.5).nullable().defined(),
   overhang: number().min(0).max(f.most).nullable().defined(),
-  plateLevel: number().min(-f.most).max(f.most).nullable().defined()
+  plateLevel: number().min(-f.most).max(f.most).nullable().defined(),
+  second: object({
+    above: f.size(),
+    pitch: number().positive().max(1.5).required()
+  })
+    .nullable()
+    .default(undefined)
+    .defined()
 };
 
 /** What a roof may be in a file, besides its id and kind. */

@@ -1,8 +1,9 @@
 /** The card of a roof. */
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
+import type { MadeEdge } from '../../../core/kinds/roof/edges';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
-import { formatPitch } from '../../../core/units/angle';
+import { degree, formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
 import { linesOfRoofs } from '../../../core/kinds/roof/line-stages';
 import { footFor } from '../../../core/kinds/roof/stages';
@@ -28,22 +29,61 @@ const lineWords = {
 const labels = { eave: 'eave', gable: 'gable', abutment: 'abutment', meeting: 'ends in another roof' };
 const kindWords = roofEdgeKinds.map((value) => ({ value, label: labels[value] }));
 
-/** How each edge is made, over the wall that it is named by. */
+/** Whether an edge has a second slope, and which. One that is made begins half way up to the ridge, or as steep again. */
+function secondFields(
+  make: CardMaker,
+  roof: Roof,
+  { kind, pitch, second }: MadeEdge,
+  ridge: number,
+  set: SetEdge
+): Field[] {
+  const isEave = kind === 'eave';
+  if (!isEave && kind !== 'gable') return [];
+  const words = isEave ? ['one pitch', 'a second pitch above'] : ['upright to the top', 'a half hip above'];
+  const above = Math.max(100, Math.round((ridge - roof.plateLevel) / 200) * 100);
+  const proposed = { above, pitch: (isEave ? pitch / 2 : roof.pitch) / degree };
+  const choices = words.map((label, i) => ({ value: i === 0 ? 'one' : 'two', label }));
+  return [
+    make.choice('second', 'Slope', [second ? 'two' : 'one'], choices, (value) =>
+      set({ second: value === 'two' ? proposed : null })
+    ),
+    ...(second
+      ? [
+          {
+            ...make.pitch('Second pitch', second.pitch, (value) =>
+              set({ second: { above: second.above, pitch: value } })
+            ),
+            name: 'secondPitch'
+          },
+          make.length('secondAbove', 'From above the plate', [second.above], (value) =>
+            set({ second: { above: value, pitch: second.pitch / degree } })
+          )
+        ]
+      : [])
+  ];
+}
+
+type SetEdge = (changes: object) => { name: string; args: object };
+
+/** How each edge is made, over the wall that it is named by, or by its number. */
 function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined): FieldGroup[] {
-  const { project } = make.editor;
+  const { project, settings } = make.editor;
+  const folded = ({ kind, pitch, second }: MadeEdge) => {
+    if (kind !== 'eave') return `${edgeWords[kind]}${second ? ', half hipped' : ''}`;
+    const then = second ? ` and ${formatPitch(second.pitch, settings.units)}` : '';
+    return `${edgeWords.eave} at ${formatPitch(pitch, settings.units)}${then}`;
+  };
   return edgesIn(roof, solved).map(({ edge, named: which }, i) => {
     const { kind, pitch, overhang, plateLevel } = edge;
-    const set = (changes: object) => ({ name: 'setRoofEdge', args: { ...which, ...changes } });
+    const set: SetEdge = (changes) => ({ name: 'setRoofEdge', args: { ...which, ...changes } });
     const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
     return {
       title: edge.walls.length > 0 ? `Over ${edgeName(project, roof, edge)}` : `Side ${edge.side! + 1}`,
-      folded:
-        kind === 'eave'
-          ? `${edgeWords.eave} at ${formatPitch(pitch, make.editor.settings.units)}`
-          : edgeWords[kind],
+      folded: folded(edge),
       fields: [
         make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
         ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
+        ...secondFields(make, roof, edge, solved?.ridge ?? roof.plateLevel, set),
         ...(isBare(kind)
           ? []
           : [

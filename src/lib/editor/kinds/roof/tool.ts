@@ -15,7 +15,10 @@ import type { Editor } from '../../editor';
 const formChoices = [
   { value: 'hip', label: 'hipped' },
   { value: 'gable', label: 'gabled' },
-  { value: 'mono', label: 'mono-pitch' }
+  { value: 'mono', label: 'mono-pitch' },
+  { value: 'halfHip', label: 'half-hipped' },
+  { value: 'gambrel', label: 'gambrel' },
+  { value: 'mansard', label: 'mansard' }
 ] as const;
 
 export class RoofTool extends FormTool implements Tool {
