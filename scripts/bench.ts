@@ -30,7 +30,8 @@ import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
 import { overStorey } from '../src/lib/core/kinds/roof/edges';
 import { asRoof, type Roof } from '../src/lib/core/kinds/roof/record';
 import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
-import { footprints } from '../src/lib/core/kinds/wall/stages';
+import { footprints, outlineOn } from '../src/lib/core/kinds/wall/stages';
+import { roofModels } from '../src/lib/core/kinds/roof/stages';
 import { solidVolume } from '../src/lib/core/testing/oracle';
 import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
@@ -464,7 +465,7 @@ function asked(edges: readonly FrontEdge[]): [number, number, number] {
 }
 
 /** Roofs of one pitch over outlines of more and more edges, turn by turn, so that a busy machine slows all alike. */
-function measureRoofs(): string {
+function measureRoofs(house: Project): string {
   const counts = [60, 120, 240, 400, 1600];
   const found = outlineKinds.map((kind) => {
     const outlines = counts.map((count) => outlineOf(kind, count));
@@ -499,8 +500,33 @@ function measureRoofs(): string {
     '',
     `| asked for by a solve, an edge of its outline: events · boxes · meetings | ${counts.join(' | ')} |`,
     `| --- |${counts.map(() => ' ---: |').join('')}`,
-    ...found.map(({ work }) => work)
+    ...found.map(({ work }) => work),
+    '',
+    '| Gannet House, a wall of the kitchen wing pulled | ms |',
+    '| --- | ---: |',
+    ...measureMeeting(house)
   ].join('\n');
+}
+
+/** What of a step of a drag the roofs take, once the walls are solved: that over the wing, and those that it lies with. */
+function measureMeeting(house: Project): string[] {
+  const model = new Model();
+  const times: number[] = [];
+  let project = house;
+  for (let round = -20; round < 41; round++) {
+    const by = { x: 0, y: round % 2 ? 10 : -10 };
+    const moved = perform(project, { name: 'moveItems', args: { ids: ['wing-south'], by } });
+    if (!moved.ok) throw new Error(moved.problem.message);
+    project = applyPatch(project, moved.patch);
+    const query = model.at(project);
+    for (const storey of project.tables.storey.keys()) outlineOn(query, storey, 'outer');
+    const from = clock();
+    for (const id of project.tables.roof.keys()) query.get(roofModels, id);
+    if (round >= 0) times.push(clock() - from);
+  }
+  return [
+    `| its ${project.tables.roof.size} roofs solved and met again | ${ms(times.sort((p, q) => p - q)[times.length >> 1]!)} |`
+  ];
 }
 
 const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as Script;
@@ -514,7 +540,7 @@ if (only > 0) {
   const size = process.argv[only + 1]!;
   if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
   else if (size === 'wall') console.log(JSON.stringify(await measureOneWall()));
-  else if (size === 'roofs') console.log(JSON.stringify(measureRoofs()));
+  else if (size === 'roofs') console.log(JSON.stringify(measureRoofs(built.project)));
   else if (size === 'openings') console.log(JSON.stringify(await measureOpenings(built.project)));
   else if (size === 'pointing') console.log(JSON.stringify(await measurePointing()));
   else {
