@@ -10,8 +10,7 @@ import { own, result, stage } from '../../document/stage';
 import { roofModels } from './stages';
 import { datumOf } from '../storey/record';
 import { allCuts } from '../../document/cuts';
-import type { RoofPlane } from '../../kernels/roof/planes';
-import type { RoofCell, RoofModel } from './planes';
+import { cellsOf, type RoofCell, type RoofModel } from './planes';
 import type { Cut } from '../../kernels/solids/cut';
 import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody } from '../../document/kind';
@@ -22,7 +21,7 @@ export function roofMesh(
   datum: number,
   through: readonly Cut[]
 ): Mesh {
-  const whole = model.cells ?? model.planes.map(cellOf);
+  const whole = cellsOf(model);
   const pieces = through.length > 0 ? piecesAround(whole, datum, through) : whole;
   const cells = pieces.map(({ plane: { name }, ring, bottom, top, isCut }): Cell => ({
     ring,
@@ -37,12 +36,6 @@ export function roofMesh(
   }));
   return buildColumns(cells, (p, q) => (isOnCut(through, p, q) ? 'cut' : 'eave'));
 }
-
-const cellOf = (plane: RoofPlane): RoofCell => ({
-  ...{ plane, ring: plane.ring, isCut: false },
-  bottom: plane.underside,
-  top: plane.top
-});
 
 /** All cells in one arrangement with what cuts them, so that neighbours share the new points. */
 function piecesAround(cells: readonly RoofCell[], datum: number, cuts: readonly Cut[]): RoofCell[] {

@@ -2,21 +2,20 @@
 import { result, stage } from '../../document/stage';
 import { datumOf } from '../storey/record';
 import { roofLines, type RoofLine } from './lines';
-import { groupFrom, roofModels } from './stages';
+import { roofModels, roofsBeside } from './stages';
 
 /** The lines of a roof by kind, by its id. */
 export const linesOfRoofs = stage(
   'lines of roofs',
   {
     model: result(roofModels),
-    others: (query, id) =>
-      groupFrom(query, id).flatMap((other) => (other === id ? [] : (query.get(roofModels, other) ?? []))),
+    others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(roofModels, other) ?? []),
     lifts: (query, id) => {
       const own = datumOf(query.project, query.project.tables.roof.get(id)?.storey ?? '');
-      return groupFrom(query, id).flatMap((other) =>
-        other === id || !query.get(roofModels, other)
-          ? []
-          : [datumOf(query.project, query.project.tables.roof.get(other)!.storey) - own]
+      return roofsBeside(query, id).flatMap((other) =>
+        query.get(roofModels, other)
+          ? [datumOf(query.project, query.project.tables.roof.get(other)!.storey) - own]
+          : []
       );
     }
   },

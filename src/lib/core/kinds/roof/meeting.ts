@@ -87,10 +87,10 @@ export function isEnclosed({ bearing, front }: RoofModel, outline: readonly Ring
 }
 
 /** What meets others, in heights over project zero. */
-export function meetingRoof({ model, datum }: Placed, outline: readonly Ring[]): MeetingRoof {
+function meetingRoof({ model, datum }: Placed, isEnclosed: boolean): MeetingRoof {
   return {
     ...{ id: model.roof.id, bearing: model.bearing, front: model.front, base: datum },
-    isEnclosed: isEnclosed(model, outline),
+    isEnclosed,
     facets: model.planes.map(({ ring, underside, top }) => ({
       ring,
       underside: raise(underside, datum),
@@ -104,11 +104,11 @@ export function meetingRoof({ model, datum }: Placed, outline: readonly Ring[]):
 
 /** Each roof as it is where it meets the others and the storeys over it; undefined where that does not settle. */
 export function metRoofs(
-  roofs: readonly { readonly placed: Placed; readonly outline: readonly Ring[] }[],
+  roofs: readonly { readonly placed: Placed; readonly isEnclosed: boolean }[],
   storeys: readonly StoreyOver[]
 ): RoofModel[] | undefined {
   const met = meetRoofs(
-    roofs.map(({ placed, outline }) => meetingRoof(placed, outline)),
+    roofs.map(({ placed, isEnclosed }) => meetingRoof(placed, isEnclosed)),
     storeys
   );
   return met && roofs.map(({ placed }, i) => asMet(placed, met[i]!));

@@ -32,6 +32,8 @@ export interface RoofModel {
   readonly eaves: readonly Eaves[];
   /** Per ring of the bearing and edge. */
   readonly edges: readonly (readonly MadeEdge[])[];
+  /** The planes of each ring, by themselves. */
+  readonly byRing: readonly (readonly RoofPlane[])[];
   /** What of it is seen where it meets others; a plane may come in several parts of one name. */
   readonly planes: readonly RoofPlane[];
   /** What is built, where that is not from the underside to the top of each plane. */
@@ -82,22 +84,59 @@ export function deriveRoof(
     const whole = solveOutline(roof, one, edges[i]!, overhang, 'whole');
     return isPartition(ring, whole) ? whole : undefined;
   });
-  const planes = solved.flatMap((list, i) =>
+  const byRing = solved.map((list, i) =>
     (list ?? []).map((plane) =>
       eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${i}` } : plane
     )
   );
+  const planes = byRing.flat();
   return {
     ...{ roof, bearing, cells: undefined, whole: ringsArea(planes.map(({ ring }) => ring)) },
     front: edges.flat().some(({ kind }) => kind === 'meeting') ? outline.rings : undefined,
     eaves,
     edges,
     overhang,
-    planes,
+    ...{ byRing, planes },
     unsolved: eaves.flatMap(({ ring }, i) => (solved[i] ? [] : [ring])),
-    ridge: Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p)))),
+    ridge: ridgeOf(roof, planes),
     lidArea: ringsArea(planes.flatMap(({ pitch, ring }) => (pitch === 0 ? [ring] : [])))
   };
+}
+
+/** A roof over one of its rings alone: rings that stand apart meet others each for itself. */
+export const overRing = (model: RoofModel, r: number): RoofModel => {
+  const planes = model.byRing[r]!;
+  return {
+    ...model,
+    bearing: [model.bearing[r]!],
+    front: model.front && [model.front[r]!],
+    eaves: [model.eaves[r]!],
+    edges: [model.edges[r]!],
+    byRing: [planes],
+    planes,
+    ...{ lidArea: 0, unsolved: [], whole: 0 },
+    ridge: ridgeOf(model.roof, planes)
+  };
+};
+
+const ridgeOf = (roof: Roof, planes: readonly RoofPlane[]): number =>
+  Math.max(roof.plateLevel, ...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p))));
+
+/** The cells of a roof, where it is built whole those of its planes. */
+export const cellsOf = ({ cells, planes }: Pick<RoofModel, 'planes' | 'cells'>): readonly RoofCell[] =>
+  cells ??
+  planes.map((plane) => ({
+    ...{ plane, ring: plane.ring, isCut: false },
+    bottom: plane.underside,
+    top: plane.top
+  }));
+
+/** A roof from what is left of it over each ring. */
+export function fromRings(model: RoofModel, rings: readonly RoofModel[]): RoofModel {
+  if (rings.every(({ planes }, r) => planes === model.byRing[r])) return model;
+  const planes = rings.flatMap((one) => one.planes);
+  const cells = rings.some((one) => one.cells) ? rings.flatMap(cellsOf) : undefined;
+  return { ...model, planes, cells, ridge: ridgeOf(model.roof, planes) };
 }
 
 /** Whether planes cover an outline once and wholly: their areas add up to its own, and no middle of a part lies in two. */

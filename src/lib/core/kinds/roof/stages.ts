@@ -5,16 +5,17 @@ import { sameValue } from '../../document/patch';
 import { own, pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../../document/stage';
 import type { Plane } from '../../geometry/plane';
 import { locate, type Point } from '../../geometry/point';
-import { boxesMeet, boxOf, type Box } from '../../geometry/ring';
+import { boxesMeet, boxOf, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import { datumOf, storeysInOrder, type Storey } from '../storey/record';
 import { footprintOf, frames, outlineOn } from '../wall/stages';
+import type { Outline } from '../wall/outline';
 import { overSides, overStorey, type RoofOutline, type Run } from './edges';
-import { drawnOn, metRoofs, type Placed } from './meeting';
+import { drawnOn, isEnclosed, metRoofs, type Placed } from './meeting';
 import { footOf, type Foot } from './fit';
-import { deriveRoof, type RoofModel } from './planes';
+import { deriveRoof, fromRings, overRing, type RoofModel } from './planes';
 import { groupedBy } from '../../document/grouped';
 
 /** Planes of the last solution by name: parts that came out the same again are the same objects, so walls under them stay. */
@@ -73,7 +74,9 @@ export const roofOutlines = stage(
     const { sides } = roof;
     if (!sides) return outline && overStorey(roof, outline);
     return overSides(roof, sides, (wall) => faces?.[sides.findIndex((side) => side.wall === wall)]);
-  }
+  },
+  // A face may have grown past its corner with the next.
+  sameValue
 );
 
 /** Each roof by itself, by its id. */
@@ -129,57 +132,98 @@ export function footFor(query: Query, id: string, to: string): Foot | undefined 
   return lower && upper && footOf(lower, upper);
 }
 
-const allDrawnOn = (query: Query): RoofModel[] =>
-  [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? []);
+/** A ring of a roof, by its number and the roof's id. */
+const ringKey = (r: number, id: string) => pairKey(String(r), id);
 
-/** The ids of roofs that lie over one another, group by group. */
+/** Each ring of a roof by itself, drawn on: `ringKey`. */
+const roofsByRing = stage(
+  'roofs over one ring',
+  { model: (query, key) => query.get(roofsDrawnOn, partsOfKey(key)[1]) },
+  ({ model }, key): RoofModel | undefined => {
+    const r = Number(partsOfKey(key)[0]);
+    return model && r < model.eaves.length ? overRing(model, r) : undefined;
+  },
+  sameValue
+);
+
+const ringsOf = (query: Query, id: string): string[] =>
+  (query.get(roofsDrawnOn, id)?.eaves ?? []).map((_, r) => ringKey(r, id));
+
+/** Rings of roofs that lie over one another, group by group: `ringKey`. */
 const roofGroups = stage(
   'groups of roofs',
-  { models: allDrawnOn },
+  {
+    models: (query: Query) =>
+      [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? [])
+  },
   ({ models }): readonly (readonly string[])[] => {
-    const boxes = models.map(boxOfRoof);
-    const unseen = new Set(models.keys());
-    return [...models.keys()].flatMap((first) => {
+    const all = models.flatMap(({ roof, eaves }) =>
+      eaves.map(({ ring }, r) => ({ key: ringKey(r, roof.id), box: boxOf(ring) }))
+    );
+    const unseen = new Set(all.keys());
+    return [...all.keys()].flatMap((first) => {
       if (!unseen.delete(first)) return [];
       const group = [first];
       for (const i of group)
         for (const k of unseen)
-          if (boxesMeet(boxes[i]!, boxes[k]!)) {
+          if (boxesMeet(all[i]!.box, all[k]!.box)) {
             unseen.delete(k);
             group.push(k);
           }
-      return [group.map((i) => models[i]!.roof.id)];
+      return [group.map((i) => all[i]!.key)];
     });
   },
   sameValue
 );
 
-/** By roof, those that it lies in a group with, itself among them. */
-const groupByRoof = stage(
-  'groups by roof',
+/** By ring, those that it lies in a group with, itself among them. */
+const groupByRing = stage(
+  'groups by ring',
   { groups: result(roofGroups) },
-  ({ groups }) => new Map(groups.flatMap((group) => group.map((id) => [id, group] as const)))
+  ({ groups }) => new Map(groups.flatMap((group) => group.map((key) => [key, group] as const)))
 );
 
 const drawnIn = (query: Query, group: readonly string[]): RoofModel[] =>
-  group.flatMap((id) => query.get(roofsDrawnOn, id) ?? []);
+  group.flatMap((key) => query.get(roofsByRing, key) ?? []);
+
+/** The other roofs that any ring of one lies in a group with. */
+export function roofsBeside(query: Query, id: string): string[] {
+  const keys = ringsOf(query, id).flatMap((key) => groupFrom(query, key));
+  return [...new Set(keys.map((key) => partsOfKey(key)[1]))].filter((other) => other !== id);
+}
+
+/** The rings round a storey's outer walls that reach into a box. */
+const ringsIn = (query: Query, storey: string, box: Box): Ring[] =>
+  (outlineOn(query, storey, 'outer')?.rings ?? []).filter((ring) => boxesMeet(boxOf(ring), box));
+
+const boxOfGroup = (models: readonly RoofModel[]): Box =>
+  boxOf(models.flatMap(({ eaves }) => eaves.flatMap(({ ring }) => ring)));
 
 /** Storeys over any roof of a group that reach into its plan. */
-function storeysOver(query: Query, group: readonly string[]): Storey[] {
-  const { storey } = query.project.tables;
-  const models = drawnIn(query, group);
-  return [...storey.values()].filter(({ id, datum }) => {
-    const rings = outlineOn(query, id, 'outer')?.rings ?? [];
-    return models.some(
-      (model) =>
-        datum > datumOf(query.project, model.roof.storey) &&
-        rings.some((ring) => boxesMeet(boxOf(ring), boxOfRoof(model)))
-    );
-  });
+function storeysOver(query: Query, models: readonly RoofModel[]): Storey[] {
+  if (models.length === 0) return [];
+  const lowest = Math.min(...models.map(({ roof }) => datumOf(query.project, roof.storey)));
+  const box = boxOfGroup(models);
+  return [...query.project.tables.storey.values()].filter(
+    ({ id, datum }) => datum > lowest && ringsIn(query, id, box).length > 0
+  );
 }
 
 /** The members of a group by the id of the first. */
-export const groupFrom = (query: Query, first: string) => query.get(groupByRoof, '').get(first) ?? [];
+const groupFrom = (query: Query, first: string) => query.get(groupByRing, '').get(first) ?? [];
+
+/** Whether the walls of its storey close the space under a ring of a roof: `ringKey`. */
+const enclosedRings = stage(
+  'roofs over rooms',
+  {
+    model: result(roofsByRing),
+    outline: (query, key) => {
+      const model = query.get(roofsByRing, key);
+      return model && ringsIn(query, model.roof.storey, boxOfRoof(model));
+    }
+  },
+  ({ model, outline }): boolean => model !== undefined && isEnclosed(model, outline ?? [])
+);
 
 /** Roofs of a group as they meet each other and the storeys over them, by the id of the first. */
 const meetings = stage(
@@ -188,38 +232,52 @@ const meetings = stage(
     models: (query, first) => drawnIn(query, groupFrom(query, first)),
     datums: (query, first) =>
       drawnIn(query, groupFrom(query, first)).map(({ roof }) => datumOf(query.project, roof.storey)),
-    outlines: (query, first) =>
-      drawnIn(query, groupFrom(query, first)).map(({ roof }) => outlineOn(query, roof.storey, 'outer')),
+    enclosed: (query, first) => groupFrom(query, first).map((key) => query.get(enclosedRings, key)),
     over: (query, first) =>
-      storeysOver(query, groupFrom(query, first)).map(({ id }) => outlineOn(query, id, 'outer')),
-    floors: (query, first) => storeysOver(query, groupFrom(query, first)).map(({ datum }) => datum)
+      storeysOver(query, drawnIn(query, groupFrom(query, first))).map(({ id }) =>
+        outlineOn(query, id, 'outer')
+      ),
+    floors: (query, first) =>
+      storeysOver(query, drawnIn(query, groupFrom(query, first))).map(({ datum }) => datum)
   },
-  ({ models, datums, outlines, over, floors }): readonly RoofModel[] => {
+  ({ models, datums, enclosed, over, floors }): readonly RoofModel[] => {
     if (models.length < 2 && over.length === 0) return models;
+    const box = boxOfGroup(models);
+    const near = (outline: Outline | undefined) =>
+      (outline?.rings ?? []).filter((ring) => boxesMeet(boxOf(ring), box));
     const placed = models.map((model, i) => ({
       placed: { model, datum: datums[i]! },
-      outline: outlines[i]?.rings ?? []
+      isEnclosed: enclosed[i]!
     }));
-    const storeys = over.map((outline, i) => ({ floor: floors[i]!, rings: outline?.rings ?? [] }));
+    const storeys = over.map((outline, i) => ({ floor: floors[i]!, rings: near(outline) }));
     return metRoofs(placed, storeys) ?? models;
   }
 );
+
+/** A ring of a roof as it is where it meets others: `ringKey`. */
+function metRing(query: Query, key: string): RoofModel | undefined {
+  const group = groupFrom(query, key);
+  return group.length === 0 ? undefined : query.get(meetings, group[0]!)[group.indexOf(key)];
+}
 
 /** The solved roof as it is where it meets others, by its id; undefined where there is no outline to stand on. */
 export const roofModels = stageWithMemory(
   'roofs',
   {
-    met: (query, id) => {
-      const [first] = groupFrom(query, id);
-      return first === undefined ? undefined : query.get(meetings, first).find(({ roof }) => roof.id === id);
-    }
+    drawn: result(roofsDrawnOn),
+    rings: (query, id) => ringsOf(query, id).flatMap((key) => metRing(query, key) ?? [])
   },
   () => new PlaneMemory(),
-  ({ met }, _, memory): RoofModel | undefined => met && { ...met, planes: memory.keep(met.planes) }
+  ({ drawn, rings }, _, memory): RoofModel | undefined => {
+    const met = drawn && fromRings(drawn, rings);
+    return met && { ...met, planes: memory.keep(met.planes) };
+  },
+  sameValue
 );
 
 interface IndexedRoof {
   readonly planes: readonly RoofPlane[];
+  readonly box: Box;
   readonly index: Flatbush;
 }
 
@@ -234,11 +292,15 @@ const planeIndexes = stage(
     },
     between: (query, key) => {
       const [roof, storey] = partsOfKey(key);
-      const top = datumOf(query.project, query.project.tables.roof.get(roof)?.storey ?? '');
+      const model = query.get(roofModels, roof);
+      const [from, to] = [storey, model?.roof.storey ?? ''].map((id) => datumOf(query.project, id)) as [
+        number,
+        number
+      ];
+      if (!model || to <= from) return [];
+      const box = boxOfRoof(model);
       return [...query.project.tables.storey.values()].flatMap(({ id, datum }) =>
-        datum > datumOf(query.project, storey) && datum <= top
-          ? (outlineOn(query, id, 'outer')?.rings ?? [])
-          : []
+        datum > from && datum <= to ? ringsIn(query, id, box) : []
       );
     }
   },
@@ -253,9 +315,10 @@ const planeIndexes = stage(
     const raised = (plane: Plane) => ({ ...plane, c: plane.c + lift });
     const lifted = ({ underside, top, ...plane }: RoofPlane): RoofPlane => ({
       ...{ ...plane, underside: raised(underside), top: raised(top) },
-      except: between
+      except: between.filter((ring) => boxesMeet(boxOf(ring), boxOf(plane.ring)))
     });
-    return { planes: lift === 0 ? model.planes : model.planes.map(lifted), index };
+    const box = { minX: index.minX, minY: index.minY, maxX: index.maxX, maxY: index.maxY };
+    return { planes: lift === 0 ? model.planes : model.planes.map(lifted), box, index };
   }
 );
 
@@ -291,17 +354,21 @@ export const indexedRoofs = (query: Query, storey: string) => query.get(roofsOn,
 /** Those of every storey: what stands on this one may be under any. */
 export const indexedRoofsFrom = (query: Query, storey: string) => query.get(roofsFrom, storey);
 
-/** Planes of solved roofs that lie over a box of the plan, roof by roof. */
+/** Planes of solved roofs that lie over a box of the plan, roof by roof; one that only ends at it does not. */
 export const planesOver = (
   roofs: readonly IndexedRoof[],
   { minX, minY, maxX, maxY }: Box
-): readonly RoofPlane[] =>
-  roofs.flatMap(({ planes, index }) =>
-    index
-      .search(minX, minY, maxX, maxY)
-      .sort((p, q) => p - q)
-      .map((i) => planes[i]!)
+): readonly RoofPlane[] => {
+  const edge = tolerances.joint;
+  return roofs.flatMap(({ planes, box, index }) =>
+    boxesMeet(box, { minX, minY, maxX, maxY })
+      ? index
+          .search(minX + edge, minY + edge, maxX - edge, maxY - edge)
+          .sort((p, q) => p - q)
+          .map((i) => planes[i]!)
+      : []
   );
+};
 
 /** The highest point of all roofs above project zero; without a roof, the top of the highest storey. */
 export function ridgeHeight(query: Query): number {

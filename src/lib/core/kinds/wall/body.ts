@@ -8,10 +8,20 @@ import { cutVoid, isOnCut, piecesOf, type Void } from '../../kernels/solids/piec
 import { flat, heightAt } from '../../geometry/plane';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import { buildPierced } from '../../kernels/solids/pierced';
-import { dropCollinear, ringsArea, type Ring } from '../../geometry/ring';
+import { dropCollinear, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs, jambLines } from '../opening/jambs';
-import { cross, dot, length, locate, sameNode, subtract, type Point } from '../../geometry/point';
+import {
+  along,
+  cross,
+  dot,
+  length,
+  locate,
+  sameNode,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { result, stage } from '../../document/stage';
 import { footprintOf, frames } from './stages';
@@ -198,7 +208,17 @@ function holeVoid(frame: Frame, { t0, t1, z0, z1 }: Stretch): Void {
 /** The planes that matter to a wall: it is carried up, or its top stands above the lowest underside over it. */
 function planesThatCut(planes: readonly RoofPlane[], { frame, bands }: WallShape): readonly RoofPlane[] {
   const points = bands.flatMap(({ outline }) => outline.flat());
-  const over = planes.filter(({ underside }) => points.some((p) => heightAt(underside, p) > frame.base));
+  const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
+  // A corner of a wall that is flush with a storey over it lies on that one's outline: looked at just within.
+  const isHidden = ({ except = [] }: RoofPlane) =>
+    except.length > 0 &&
+    points.every((p) => {
+      const inner = along(p, unit(subtract(middle, p)), tolerances.joint);
+      return except.some((ring) => ringHolds(ring, inner));
+    });
+  const over = planes.filter(
+    (plane) => points.some((p) => heightAt(plane.underside, p) > frame.base) && !isHidden(plane)
+  );
   if (frame.top === Infinity) return over;
   const isCut = points.some((p) =>
     over.some(({ underside }) => heightAt(underside, p) < frame.top - tolerances.coincident)
