@@ -2,7 +2,8 @@
 import { pairKey, partsOfKey, stage } from '../../document/stage';
 import { closed, filled, penFor, reachOf } from './reach';
 import { datumOf, type Storey } from '../storey/record';
-import { columnRing, topOfColumn } from './shape';
+import { endOf } from './cuts';
+import { columnRing } from './shape';
 import type { Mark } from '../../display/marks';
 import type { Query } from '../../document/kind';
 import type { Column } from './record';
@@ -16,10 +17,7 @@ const columnPlans = stage(
     storey: (query, key) => query.project.tables.storey.get(partsOfKey(key)[0]),
     datum: ({ project }, key) =>
       datumOf(project, project.tables.column.get(partsOfKey(key)[1])?.storey ?? ''),
-    top: ({ project }, key) => {
-      const column = project.tables.column.get(partsOfKey(key)[1]);
-      return column && topOfColumn(project, column);
-    },
+    top: (query, key) => endOf(query, partsOfKey(key)[1]),
     material: ({ project: { tables } }, key) =>
       tables.material.get(tables.column.get(partsOfKey(key)[1])?.material ?? '')
   },

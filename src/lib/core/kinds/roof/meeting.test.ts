@@ -8,7 +8,9 @@ import { mirrorIn, shiftBy } from '../../geometry/motion';
 import { distance, type Point } from '../../geometry/point';
 import { ringArea, ringHolds, ringsArea } from '../../geometry/ring';
 import { trianglesOf } from '../../geometry/triangulate';
+import { planDrawing } from '../../drawing/plan-drawing';
 import { Model } from '../../model/graph';
+import { columnCuts } from '../column/cuts';
 import { reviewProject } from '../../review/review';
 import { act, built, call, example, refusal } from '../../testing/house';
 import { datumOf, heightWithoutRoof } from '../storey/record';
@@ -234,6 +236,17 @@ describe('walls under several roofs', () => {
       }
       expect(seen).toBeGreaterThan(50);
     }
+  });
+
+  it('a post under a low roof ends there: it is not in the plan of the storey above, nor cut out of its floor', () => {
+    const house = example('gannet-house');
+    const query = new Model().at(house);
+    const subjects = planDrawing(query, 'storey-2', { paper: 75 })
+      .things.flat()
+      .map(({ subject }) => subject);
+    expect(subjects).not.toContain('porch-post-1');
+    expect(subjects).toContain('stack');
+    expect(query.get(columnCuts, 'porch-post-1')[0]!.z1).toBeLessThan(2880);
   });
 
   it('bodies of roofs that meet are closed, and what is built is the prisms of their cells', () => {
