@@ -107,8 +107,12 @@ export function overSides(
     const isShort = distance(between.from, between.to) <= tolerances.joint;
     return isShort ? [run] : [run, { ...between, edge }];
   });
-  const ring = closed.map((run, k) => cornerOf(closed[(k + closed.length - 1) % closed.length]!, run));
-  const edges = closed.map(({ edge }) => edge);
+  const corners = closed.map((run, k) => cornerOf(closed[(k + closed.length - 1) % closed.length]!, run));
+  // Where sides meet in one corner, what would stand between them has no length.
+  const isLong = (_: unknown, k: number) =>
+    distance(corners[k]!, corners[(k + 1) % corners.length]!) > tolerances.joint;
+  const ring = corners.filter(isLong);
+  const edges = closed.filter(isLong).map(({ edge }) => edge);
   if (ring.length < 3 || !isSimple(ring) || Math.abs(ringArea(ring)) < leastArea) return undefined;
   if (ringArea(ring) > 0) return { rings: [ring], edges: [edges] };
   const last = edges.pop()!;

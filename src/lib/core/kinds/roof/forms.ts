@@ -64,6 +64,9 @@ function farFrom(ring: readonly Point[], bare: number): number {
   return turns.indexOf(Math.min(...turns));
 }
 
+/** Under so low a ridge there is no room for a second slope, mm. */
+const leastRise = 300;
+
 /** What an edge becomes. */
 export interface FormedEdge {
   readonly kind: RoofEdgeKind;
@@ -92,6 +95,7 @@ export function edgesOfForm(
       form === 'mono' ? i !== eave : hasEnds && (far === undefined ? isEnd(ring, i) : i === far);
     const rise = (Math.min(...long) / 2) * Math.tan(pitch);
     const secondOf = (kind: RoofEdgeKind, i: number): SecondSlope | null => {
+      if (rise < leastRise) return null;
       if (form === 'halfHip' && kind === 'gable') return { above: (long[i]! / 4) * Math.tan(pitch), pitch };
       const isBroken = (form === 'gambrel' || form === 'mansard') && kind === 'eave';
       return isBroken ? { above: rise / 3, pitch: pitch / 2 } : null;

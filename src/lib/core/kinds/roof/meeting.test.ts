@@ -178,6 +178,17 @@ describe('outlines', () => {
     expect(refused({ above: 500, pitch: 86 })).toMatch(/^roof.pitch/);
   });
 
+  it('sides that meet in one corner leave no edge without length (found by random roofs: 3 s, and no plane)', () => {
+    const house = act(example('gannet-house'), 'addRoof', {
+      ...{ id: 'odd', storey: 'storey-1', form: 'gambrel', pitch: 61, overhang: 800, plateLevel: 4300 },
+      walls: ['east', 'boot-west', 'wing-west', 'south', 'north']
+    });
+    const { bearing, unsolved } = modelOf(house, 'odd')!;
+    expect(unsolved).toEqual([]);
+    const [ring] = bearing;
+    expect(ring!.every((p, i) => distance(p, ring![(i + 1) % ring!.length]!) > 1)).toBe(true);
+  });
+
   it('a roof that lies almost wholly within another is found', () => {
     let house = built(rectangle(9000, 7000));
     house = act(house, 'addRoof', { storey: 'storey-1', pitch: 40, overhang: 300, plateLevel: 2700 });
