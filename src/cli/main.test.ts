@@ -34,7 +34,9 @@ describe('the command line', () => {
     const more = file('more.json');
     writeFileSync(
       more,
-      JSON.stringify({ commands: [{ name: 'deleteItems', args: { ids: ['main-roof'] } }] })
+      JSON.stringify({
+        commands: [{ name: 'deleteItems', args: { ids: ['main-roof', 'wing-roof', 'boot-roof', 'canopy'] } }]
+      })
     );
     expect(cli('run', more, '--from', house, '--out', file('less.cliffstead')).status).toBe(0);
     expect(cli('inspect', file('less.cliffstead')).out).toContain('0 roofs');

@@ -51,7 +51,22 @@ const also: Record<string, Script['commands']> = {
   setChimney: [exampleOf('addChimney')],
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
-  setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }]
+  setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
+  fitRoof: [
+    { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
+    {
+      name: 'addRoof',
+      args: {
+        ...{ storey: 'storey-1', pitch: 15, plateLevel: 1500 },
+        corners: [
+          { x: 0, y: -2000 },
+          { x: 3000, y: -2000 },
+          { x: 3000, y: -100 },
+          { x: 0, y: -100 }
+        ]
+      }
+    }
+  ]
 };
 const empty = new Set(['drawWall', 'drawRun', 'drawRectangle']);
 

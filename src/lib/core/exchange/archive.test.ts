@@ -21,8 +21,8 @@ const demo = () => {
 };
 const zipOf = (data: unknown, more: Record<string, Uint8Array> = {}) =>
   zipSync({ 'project.json': strToU8(typeof data === 'string' ? data : JSON.stringify(data)), ...more });
-const fileOf = (records: unknown, schemaVersion: unknown = 1) =>
-  zipOf({ application: 'cliffstead', schemaVersion, records });
+const fileOf = (records: unknown, version: unknown = schemaVersion) =>
+  zipOf({ application: 'cliffstead', schemaVersion: version, records });
 const refusal = (bytes: Uint8Array) => {
   const result = readProject('some.cliffstead', bytes);
   if (result.ok) throw new Error('was read');
@@ -157,7 +157,13 @@ describe('every record is checked at the door', () => {
     ['front-door', { origin: { kind: 'face' } }, /origin must be the line/],
     ['ground-slab', { outline: { kind: 'drawn', points: [{ x: 0, y: 0 }] } }, /outline must name a face/],
     ['main-roof', { pitch: 3 }, /pitch must be less than/],
-    ['main-roof', { edges: [{ wall: 'gone', kind: 'gable' }] }, /wall "gone"/],
+    [
+      'main-roof',
+      {
+        edges: [{ wall: 'gone', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }]
+      },
+      /wall "gone"/
+    ],
     ['stone', { colour: 'grey' }, /colour must match/],
     ['storey-1', { height: 0 }, /height must be a positive/],
     ['project', { units: { system: 'ell', fineness: 1 } }, /units.system must be one of/]
