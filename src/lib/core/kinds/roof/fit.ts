@@ -43,22 +43,28 @@ function eavesOf({ eaves, edges, planes }: RoofModel): Eave[] {
   );
 }
 
-/** The nearest eave of another roof that one of this roof's can continue: alike in direction, inwards of it, beside it. */
+/**
+ * The nearest eave of another roof that one of this roof's can continue: alike in direction, inwards of it, beside it. A roof
+ * that lies wholly under its plate has none.
+ */
 export function footOf(lower: Placed, upper: Placed): Foot | undefined {
   const above = eavesOf(upper.model);
   const found = lower.model.bearing.flatMap((ring, r) =>
     ring.flatMap((a, edge): Foot[] => {
-      if (lower.model.edges[r]![edge]?.kind !== 'eave') return [];
+      const made = lower.model.edges[r]![edge];
+      if (made?.kind !== 'eave') return [];
       const b = ring[(edge + 1) % ring.length]!;
       const way = unit(subtract(b, a));
       return above.flatMap(({ from, to, height }): Foot[] => {
         const theirs = unit(subtract(to, from));
         const run = dot(subtract(lerp(from, to, 0.5), a), leftOf(way));
         const [s, t] = [from, to].map((p) => dot(subtract(p, a), way)) as [number, number];
-        const isBeside = Math.max(s, t) > 0 && Math.min(s, t) < dot(subtract(b, a), way);
+        const shared = Math.min(Math.max(s, t), dot(subtract(b, a), way)) - Math.max(Math.min(s, t), 0);
         if (dot(way, theirs) < 0 || Math.abs(cross(way, theirs)) > tolerances.inLine) return [];
-        return run > tolerances.joint && isBeside
-          ? [{ ring: r, edge, run, height: upper.datum + height - lower.datum }]
+        const foot = upper.datum + height - lower.datum;
+        const isAbove = upper.datum + upper.model.ridge > lower.datum + made.plateLevel;
+        return run > tolerances.joint && shared > tolerances.joint && isAbove
+          ? [{ ring: r, edge, run, height: foot }]
           : [];
       });
     })
