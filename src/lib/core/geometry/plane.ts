@@ -9,4 +9,5 @@ export interface Plane {
 }
 
 export const flat = (z: number): Plane => ({ a: 0, b: 0, c: z });
+export const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
 export const heightAt = (plane: Plane, p: Point): number => plane.a * p.x + plane.b * p.y + plane.c;

@@ -1,6 +1,7 @@
 /** Rings: open lists of three or more points, counter-clockwise outside, clockwise for holes, millimetres. */
 import { orient2d } from 'robust-predicates';
-import { cross, distance, lerp, locate, subtract, type Point } from './point';
+import { cross, distance, lerp, locate, subtract, unit, type Point } from './point';
+import { tolerances } from './tolerances';
 
 export type Ring = readonly Point[];
 
@@ -142,3 +143,15 @@ export function dropCollinear(ring: Ring, gap: number): Point[] {
   }
   return kept;
 }
+
+/** Whether a stretch lies along one of some segments. */
+export const liesAlong = (p: Point, q: Point, segments: readonly (readonly [Point, Point])[]): boolean => {
+  const middle = lerp(p, q, 0.5);
+  return segments.some(([a, b]) => {
+    const way = subtract(b, a);
+    const size = distance(a, b);
+    const { t, y } = locate(middle, a, unit(way));
+    const turned = Math.abs(cross(way, subtract(q, p))) / size;
+    return Math.abs(y) < tolerances.coincident && turned < tolerances.coincident && t > 0 && t < size;
+  });
+};

@@ -4,7 +4,7 @@
  */
 import { commonPieces } from '../geometry/common-area';
 
-import { heightAt, type Plane } from '../geometry/plane';
+import { heightAt, raise, type Plane } from '../geometry/plane';
 import { slabRings } from '../kinds/slab/rings';
 import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Box, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
@@ -215,10 +215,9 @@ interface Sheet {
 }
 
 function sheetsOf(query: Query, roof: string, datum: number): Sheet[] {
-  const raised = (plane: Plane) => ({ ...plane, c: plane.c + datum });
   return (query.get(roofModels, roof)?.planes ?? []).map(({ ring, underside, top }) => ({
     ...{ ring, box: boxOf(ring) },
-    ...{ underside: raised(underside), top: raised(top) }
+    ...{ underside: raise(underside, datum), top: raise(top, datum) }
   }));
 }
 

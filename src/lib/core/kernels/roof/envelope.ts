@@ -15,10 +15,9 @@
  */
 import { heightAt, type Plane } from '../../geometry/plane';
 import { distance, lerp, type Point } from '../../geometry/point';
-import { edgesOf, ringHolds, type Ring } from '../../geometry/ring';
+import { edgesOf, liesAlong, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { innerPoint } from '../../geometry/triangulate';
-import { liesAlong, overlay, type MeetingRoof, type OverlayCell, type StoreyOver } from './overlay';
+import { overlay, type MeetingRoof, type OverlayCell, type StoreyOver } from './overlay';
 
 /** A cell of a roof that stays: what is built there lies between two planes; undefined where a higher one takes it all. */
 export interface KeptCell {
@@ -64,8 +63,7 @@ function withoutDetached(roofs: readonly MeetingRoof[], cells: readonly OverlayC
     const seen = new Set<number>();
     const stack = cells.flatMap((cell, c) => {
       const isOut = cell.layers[s] && !others.some((r) => cell.layers[r]?.isInBearing);
-      const middle = isOut ? innerPoint(cell.ring) : undefined;
-      return middle && front.some((ring) => ringHolds(ring, middle)) ? [c] : [];
+      return isOut && front.some((ring) => ringHolds(ring, cell.middle)) ? [c] : [];
     });
     for (const c of stack) seen.add(c);
     while (stack.length > 0)

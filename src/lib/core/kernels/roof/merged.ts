@@ -1,6 +1,7 @@
 /** Cells of one plane put together again. */
 import { ringArea, type Ring } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
+import { bordersFrom } from './borders';
 
 /**
  * The outlines of cells that share their corners as objects, without the borders between them: counter-clockwise. Cells
@@ -13,21 +14,9 @@ export function withoutBorders(cells: readonly Ring[]): Ring[] {
   });
 }
 
-/** Directed edges of cells by where they begin. */
-function leaving(cells: readonly Ring[]): Map<Point, Map<Point, number>> {
-  const found = new Map<Point, Map<Point, number>>();
-  cells.forEach((ring, i) =>
-    ring.forEach((p, k) => {
-      const from = found.get(p) ?? new Map<Point, number>();
-      found.set(p, from.set(ring[(k + 1) % ring.length]!, i));
-    })
-  );
-  return found;
-}
-
 /** Cells that hang together by borders. */
 function groupsOf(cells: readonly Ring[]): Ring[][] {
-  const from = leaving(cells);
+  const from = bordersFrom(cells);
   const seen = new Set<number>();
   return cells.flatMap((_, first) => {
     if (seen.has(first)) return [];
@@ -45,7 +34,7 @@ function groupsOf(cells: readonly Ring[]): Ring[][] {
 }
 
 function outlinesOf(group: readonly Ring[]): Ring[] {
-  const all = leaving(group);
+  const all = bordersFrom(group);
   const outer = new Map<Point, Point[]>();
   for (const [p, ends] of all)
     for (const q of ends.keys()) if (!all.get(q)?.has(p)) outer.set(p, [...(outer.get(p) ?? []), q]);

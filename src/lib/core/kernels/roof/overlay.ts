@@ -16,7 +16,7 @@
 import Flatbush from 'flatbush';
 import { arrange, type Face, type Segment } from '../../geometry/arrangement';
 import { heightAt, type Plane } from '../../geometry/plane';
-import { along, dot, leftOf, length, locate, scale, type Point } from '../../geometry/point';
+import { along, leftOf, length, scale, type Point } from '../../geometry/point';
 import {
   boxHolds,
   boxOf,
@@ -30,6 +30,7 @@ import {
 } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
+import { bordersFrom } from './borders';
 
 /** A plane of a solved roof, its heights over project zero. */
 export interface Facet {
@@ -68,6 +69,8 @@ export interface Layer {
 
 export interface OverlayCell {
   readonly ring: Ring;
+  /** A point inside it. */
+  readonly middle: Point;
   /** By roof; undefined where it is not. */
   readonly layers: readonly (Layer | undefined)[];
   /** The floor of the lowest storey over each roof's own here; Infinity: none. */
@@ -176,7 +179,7 @@ export function overlay(
     const floors = roofs.map(({ base }) =>
       Math.min(Infinity, ...over.flatMap(({ floor }) => (floor > base ? [floor] : [])))
     );
-    return [{ ring, layers, floors }];
+    return [{ ring, middle, layers, floors }];
   });
   return withNeighbours(made);
 }
@@ -210,27 +213,9 @@ class Finder {
 
 /** Faces of one arrangement share their corners as objects. */
 function withNeighbours(cells: readonly Omit<OverlayCell, 'beyond'>[]): OverlayCell[] {
-  const leaving = new Map<Point, Map<Point, number>>();
-  cells.forEach(({ ring }, i) => {
-    for (const [p, q] of edgesOf(ring)) {
-      const from = leaving.get(p) ?? new Map<Point, number>();
-      leaving.set(p, from.set(q, i));
-    }
-  });
+  const borders = bordersFrom(cells.map(({ ring }) => ring));
   return cells.map((cell) => ({
     ...cell,
-    beyond: edgesOf(cell.ring).map(([p, q]) => leaving.get(q)?.get(p) ?? -1)
+    beyond: edgesOf(cell.ring).map(([p, q]) => borders.get(q)?.get(p) ?? -1)
   }));
 }
-
-/** Whether a stretch lies along one of some segments. */
-export const liesAlong = (p: Point, q: Point, segments: readonly Segment[]): boolean => {
-  const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
-  return segments.some(([a, b]) => {
-    const way = { x: b.x - a.x, y: b.y - a.y };
-    const size = length(way);
-    const { t, y } = locate(middle, a, scale(way, 1 / size));
-    const turned = Math.abs(dot(leftOf(way), { x: q.x - p.x, y: q.y - p.y })) / size;
-    return Math.abs(y) < tolerances.coincident && turned < tolerances.coincident && t > 0 && t < size;
-  });
-};

@@ -15,14 +15,12 @@ import { type Point } from '../../geometry/point';
 import { boxOf, boxesMeet, edgesOf, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { type Cell, type Interval } from '../../geometry/columns';
-import { flat, heightAt, type Plane } from '../../geometry/plane';
+import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import { innerPoint } from '../../geometry/triangulate';
 import { type Segment } from '../../geometry/arrangement';
 
 import { arrangeCells, type Void } from './pieces';
 import { liesOver, type RoofPlane } from '../roof/planes';
-
-export const raise = (plane: Plane, by: number): Plane => ({ ...plane, c: plane.c + by });
 
 /** Without the cells that have nothing in them, raised to the datum. */
 export function liftCells(cells: readonly Cell[], by: number): Cell[] {

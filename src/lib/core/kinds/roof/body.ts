@@ -1,8 +1,7 @@
 /** Bodies of roofs: the space between undersides and tops of their planes. */
 import { boxOf, boxesMeet, edgesOf, ringHolds } from '../../geometry/ring';
-import { raise } from '../../kernels/solids/cells';
 import { acrossPage, cutVoid, isOnCut } from '../../kernels/solids/pieces';
-import { heightAt } from '../../geometry/plane';
+import { heightAt, raise } from '../../geometry/plane';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import { arrange } from '../../geometry/arrangement';
 import { innerPoint } from '../../geometry/triangulate';

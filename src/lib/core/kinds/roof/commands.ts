@@ -12,13 +12,14 @@ import {
   asRoof,
   edgeWords,
   isBare,
+  type EdgeSettings,
   type Roof,
   type RoofEdge,
   type RoofEdgeKind,
   type RoofSide,
   type SecondSlope
 } from './record';
-import { overSides, overStorey, type RoofOutline } from './edges';
+import { overSides, overStorey, wallsIn, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
 import { footFor, outerFaceOf } from './stages';
 import { pitchFor, plateFor } from './fit';
@@ -82,14 +83,14 @@ interface EdgeGiven {
   readonly second?: SecondSlope | null | undefined;
 }
 
-const plainEdge: Omit<RoofEdge, 'wall'> = { kind: 'eave', ...asRoof };
+const plainEdge: EdgeSettings = { kind: 'eave', ...asRoof };
 
-/** An edge with what is said of it anew, checked. */
-function changedEdge(project: Project, old: RoofEdge, given: EdgeGiven): RoofEdge {
+/** An edge of the storey's outline, or a side of the roof's own, with what is said of it anew, checked. */
+function changedEdge<E extends RoofEdge | RoofSide>(project: Project, old: E, given: EdgeGiven): E {
   const length = (value: number | null | undefined, was: number | null) =>
     value === undefined ? was : value === null ? null : toStored(value);
-  const made: RoofEdge = {
-    wall: old.wall,
+  const made = {
+    ...old,
     kind: given.kind ?? old.kind,
     pitch:
       given.pitch === undefined ? old.pitch : given.pitch === null ? null : pitchOf(project, given.pitch),
@@ -108,14 +109,17 @@ function changedEdge(project: Project, old: RoofEdge, given: EdgeGiven): RoofEdg
   if (made.overhang !== null && made.overhang < 0)
     needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
   if (isBare(made.kind) && given.overhang)
-    refuse(project, 'roof.abutment', { subjects: [old.wall], numbers: { overhang: given.overhang } });
+    refuse(project, 'roof.abutment', {
+      subjects: old.wall === null ? [] : [old.wall],
+      numbers: { overhang: given.overhang }
+    });
   return made;
 }
 
 type EdgesGiven = readonly (EdgeGiven & { readonly wall: string })[];
 
 const edgesFrom = (project: Project, given: EdgesGiven) =>
-  given.map(({ wall, ...rest }) => changedEdge(project, { wall, ...plainEdge }, rest));
+  given.map(({ wall, ...rest }) => changedEdge<RoofEdge>(project, { wall, ...plainEdge }, rest));
 
 /** The sides of an outline as given; null: the storey's own. */
 function sidesGiven(query: Query, roof: Roof, { walls, corners, slab }: OutlineGiven): RoofSide[] | null {
@@ -150,11 +154,7 @@ const refuseSides = (project: Project, roof: Roof): never =>
 
 function checkEdges(query: Query, roof: Roof, walls: readonly string[]) {
   const { project } = query;
-  const carried = new Set(
-    needRoofOutline(query, roof)
-      .edges.flat()
-      .flatMap((one) => one.walls)
-  );
+  const carried = new Set(wallsIn(needRoofOutline(query, roof)));
   for (const wall of walls)
     if (!carried.has(wall))
       refuse(project, 'roof.edge', {
@@ -392,7 +392,7 @@ export const fitRoof = command({
 });
 
 interface Turned {
-  readonly made: RoofEdge;
+  readonly made: EdgeSettings;
   readonly was: RoofEdgeKind;
   readonly roof: Roof;
 }
@@ -426,9 +426,6 @@ function turnedSide(
     if (wall !== undefined) checkEdges(query, old, [wall]);
     return refuse(project, 'roof.no-edge', { subjects: [old.id] });
   }
-  const made = changedEdge(project, { ...side, wall: side.wall ?? '' }, given);
-  const { kind, pitch, overhang, plateLevel, second } = made;
-  const changed = { kind, pitch, overhang, plateLevel, second };
-  const now = sides.map((one, i) => (i === at ? { ...one, ...changed } : one));
-  return { made, was: side.kind, roof: { ...old, sides: now } };
+  const made = changedEdge(project, side, given);
+  return { made, was: side.kind, roof: { ...old, sides: sides.map((one, i) => (i === at ? made : one)) } };
 }

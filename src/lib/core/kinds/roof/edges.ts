@@ -43,6 +43,10 @@ export interface RoofOutline {
   readonly edges: readonly (readonly MadeEdge[])[];
 }
 
+/** The walls under an outline, each as often as an edge is over it. */
+export const wallsIn = (outline: RoofOutline | undefined): string[] =>
+  (outline?.edges ?? []).flat().flatMap(({ walls }) => walls);
+
 function made(
   roof: Roof,
   said: EdgeSettings | undefined,

@@ -2,6 +2,7 @@
 import { storedPoint } from '../../document/command';
 import type { Loss, Project } from '../../document/kind';
 import { wallsOf, type Wall } from '../wall/record';
+import { wallsIn } from './edges';
 import type { Roof, RoofSide } from './record';
 import { roofOutlines } from './stages';
 
@@ -58,22 +59,9 @@ export function withoutWalls(roof: Roof, { before, gone }: Pick<Loss, 'before' |
 
 /** Without its roof a wall that is carried up to it, and to no other, ends at the plate level again. */
 export function lowersWalls(roof: Roof, { before, after }: Loss): Wall[] {
-  const carried = new Set(
-    before
-      .get(roofOutlines, roof.id)
-      ?.edges.flat()
-      .flatMap(({ walls }) => walls)
-  );
+  const carried = new Set(wallsIn(before.get(roofOutlines, roof.id)));
   const others = roofsOf(after.project).filter(({ storey }) => storey === roof.storey);
-  const kept = new Set(
-    others.flatMap(
-      ({ id }) =>
-        after
-          .get(roofOutlines, id)
-          ?.edges.flat()
-          .flatMap(({ walls }) => walls) ?? []
-    )
-  );
+  const kept = new Set(others.flatMap(({ id }) => wallsIn(after.get(roofOutlines, id))));
   return wallsOf(after.project, roof.storey).flatMap((wall): Wall[] => {
     const isOwn = others.length === 0 || (carried.has(wall.id) && !kept.has(wall.id));
     return wall.top.kind === 'roof' && isOwn

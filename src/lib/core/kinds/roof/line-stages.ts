@@ -1,5 +1,6 @@
 /** Lines of roofs, apart from what the plan needs of them. */
 import { result, stage } from '../../document/stage';
+import { raise } from '../../geometry/plane';
 import { datumOf } from '../storey/record';
 import { roofLines, type RoofLine } from './lines';
 import { roofModels, roofsBeside } from './stages';
@@ -24,7 +25,7 @@ export const linesOfRoofs = stage(
       ? roofLines(
           model,
           others.flatMap(({ roof, planes }, i) =>
-            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: { ...top, c: top.c + lifts[i]! } }))
+            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: raise(top, lifts[i]!) }))
           )
         )
       : []

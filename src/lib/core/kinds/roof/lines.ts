@@ -7,9 +7,9 @@
  */
 import { heightAt, type Plane } from '../../geometry/plane';
 import { distance, dot, leftOf, subtract, unit, type Point } from '../../geometry/point';
-import { edgesOf, type Ring } from '../../geometry/ring';
+import { edgesOf, liesAlong, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { liesAlong } from '../../kernels/roof/overlay';
+import { bordersOf } from './borders';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { RoofModel } from './planes';
 import type { RoofEdgeKind } from './record';
@@ -25,34 +25,12 @@ export interface RoofLine {
   readonly to: Point & { readonly z: number };
 }
 
-interface Border {
-  readonly from: Point;
-  readonly to: Point;
-  readonly planes: RoofPlane[];
-}
-
 const ofEdge: Readonly<Record<RoofEdgeKind, RoofLineKind>> = {
   eave: 'eave',
   gable: 'verge',
   abutment: 'abutment',
   meeting: 'abutment'
 };
-
-const keyOf = (p: Point) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`;
-
-/** Every stretch of a border once, from corner to corner; parts of one plane have none between them. */
-function bordersOf(planes: readonly RoofPlane[]): Border[] {
-  const found = new Map<string, Border>();
-  for (const plane of planes)
-    for (const [from, to] of edgesOf(plane.ring)) {
-      const back = found.get(`${keyOf(to)} ${keyOf(from)}`);
-      if (back) back.planes.push(plane);
-      else found.set(`${keyOf(from)} ${keyOf(to)}`, { from, to, planes: [plane] });
-    }
-  return [...found.values()].filter(
-    ({ from, to, planes: [one, other] }) => one!.name !== other?.name && distance(from, to) > tolerances.joint
-  );
-}
 
 /** A plane of another roof, over the same datum. */
 export interface OtherPlane {
@@ -64,6 +42,7 @@ export interface OtherPlane {
 /** `others`: planes of the roofs that it meets. A line between two roofs is told by that whose id comes later. */
 export function roofLines(model: RoofModel, others: readonly OtherPlane[]): RoofLine[] {
   return bordersOf(model.planes).flatMap(({ from, to, planes }): RoofLine[] => {
+    if (distance(from, to) <= tolerances.joint) return [];
     const [one, other] = planes as [RoofPlane, RoofPlane | undefined];
     const line = (kind: RoofLineKind): RoofLine[] => [
       { kind, from: { ...from, z: heightAt(one.top, from) }, to: { ...to, z: heightAt(one.top, to) } }

@@ -2,7 +2,7 @@
  * Roofs of a house where they meet: drawn on into one another, and each cut to what of it is built. Heights of a roof are
  * over its storey's datum; where several are compared, over project zero.
  */
-import { heightAt } from '../../geometry/plane';
+import { heightAt, raise } from '../../geometry/plane';
 import { add, along, leftOf, lerp, scale, subtract, unit, type Point } from '../../geometry/point';
 import { commonArea } from '../../geometry/common-area';
 import { crossingsOf, edgesOf, ringArea, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
@@ -11,7 +11,6 @@ import { meetRoofs, type KeptCell } from '../../kernels/roof/envelope';
 import { withoutBorders } from '../../kernels/roof/merged';
 import type { MeetingRoof, StoreyOver } from '../../kernels/roof/overlay';
 import type { RoofPlane } from '../../kernels/roof/planes';
-import { raise } from '../../kernels/solids/cells';
 import type { RoofOutline } from './edges';
 import type { RoofCell, RoofModel } from './planes';
 

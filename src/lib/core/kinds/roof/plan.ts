@@ -3,34 +3,20 @@ import type { RoofModel } from './planes';
 import type { Mark, Pen } from '../../display/marks';
 import type { Point } from '../../geometry/point';
 import { result, stage } from '../../document/stage';
-import { edgesOf } from '../../geometry/ring';
-import { liesAlong } from '../../kernels/roof/overlay';
+import { edgesOf, liesAlong } from '../../geometry/ring';
+import { bordersOf, type Border } from './borders';
 import { roofModels } from './stages';
 import type { Query } from '../../document/kind';
 
 /** The lines of a roof: `eaves` and verges are its own outline, `within` are between planes and where others meet it. */
 function linesOf({ planes, eaves }: RoofModel): { eaves: Point[]; within: Point[] } {
-  const seen = new Map<string, { ends: readonly [Point, Point]; names: string[] }>();
-  const key = (p: Point, q: Point) =>
-    [p, q]
-      .map((v) => `${v.x.toFixed(1)},${v.y.toFixed(1)}`)
-      .sort()
-      .join(' ');
-  for (const { ring, name } of planes)
-    ring.forEach((p, i) => {
-      const q = ring[(i + 1) % ring.length]!;
-      const known = seen.get(key(p, q));
-      if (known) known.names.push(name);
-      else seen.set(key(p, q), { ends: [p, q], names: [name] });
-    });
-  // Parts of one plane have no line between them.
-  const all = [...seen.values()].filter(({ names: [first, second] }) => first !== second);
+  const borders = bordersOf(planes);
   const outline = eaves.flatMap(({ ring }) => edgesOf(ring));
-  const isOuter = ({ ends: [p, q], names }: (typeof all)[number]) =>
-    names.length === 1 && liesAlong(p, q, outline);
+  const isOuter = ({ from, to, planes: beside }: Border) =>
+    beside.length === 1 && liesAlong(from, to, outline);
   return {
-    eaves: all.flatMap((line) => (isOuter(line) ? line.ends : [])),
-    within: all.flatMap((line) => (isOuter(line) ? [] : line.ends))
+    eaves: borders.flatMap((one) => (isOuter(one) ? [one.from, one.to] : [])),
+    within: borders.flatMap((one) => (isOuter(one) ? [] : [one.from, one.to]))
   };
 }
 

@@ -3,7 +3,7 @@ import Flatbush from 'flatbush';
 import type { Query } from '../../document/kind';
 import { sameValue } from '../../document/patch';
 import { own, pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../../document/stage';
-import type { Plane } from '../../geometry/plane';
+import { raise } from '../../geometry/plane';
 import { locate, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
@@ -86,18 +86,25 @@ const roofsAlone = stage(
   ({ roof, outline }): RoofModel | undefined => roof && deriveRoof(roof, outline)
 );
 
-const boxOfRoof = ({ eaves }: RoofModel): Box => boxOf(eaves.flatMap(({ ring }) => ring));
+const boxOfRoofs = (...models: readonly RoofModel[]): Box =>
+  boxOf(models.flatMap(({ eaves }) => eaves.flatMap(({ ring }) => ring)));
 
-/** The other roofs that lie over or beside one, each by itself. */
-function besideRoof(query: Query, id: string): RoofModel[] {
-  const own = query.get(roofsAlone, id);
-  if (!own?.front) return [];
-  const box = boxOfRoof(own);
-  return [...query.project.tables.roof.keys()].flatMap((other) => {
-    const model = other === id ? undefined : query.get(roofsAlone, other);
-    return model && !model.front && boxesMeet(box, boxOfRoof(model), tolerances.joint) ? [model] : [];
-  });
-}
+/** The other roofs that one may run into, as they lie over or beside it, each by itself. */
+const besideRoofs = stage(
+  'roofs beside roofs',
+  {
+    found: (query: Query, id) => {
+      const own = query.get(roofsAlone, id);
+      if (!own?.front) return [];
+      const box = boxOfRoofs(own);
+      return [...query.project.tables.roof.keys()].flatMap((other) => {
+        const model = other === id ? undefined : query.get(roofsAlone, other);
+        return model && !model.front && boxesMeet(box, boxOfRoofs(model), tolerances.joint) ? [model] : [];
+      });
+    }
+  },
+  ({ found }): readonly RoofModel[] => found
+);
 
 /** Each roof drawn on into those that it runs into, by its id. */
 const roofsDrawnOn = stage(
@@ -105,9 +112,9 @@ const roofsDrawnOn = stage(
   {
     alone: result(roofsAlone),
     outline: result(roofOutlines),
-    others: besideRoof,
+    others: result(besideRoofs),
     datums: (query, id) =>
-      [query.get(roofsAlone, id), ...besideRoof(query, id)].map((one) =>
+      [query.get(roofsAlone, id), ...query.get(besideRoofs, id)].map((one) =>
         one ? datumOf(query.project, one.roof.storey) : 0
       )
   },
@@ -183,9 +190,6 @@ const groupByRing = stage(
   ({ groups }) => new Map(groups.flatMap((group) => group.map((key) => [key, group] as const)))
 );
 
-const drawnIn = (query: Query, group: readonly string[]): RoofModel[] =>
-  group.flatMap((key) => query.get(roofsByRing, key) ?? []);
-
 /** The other roofs that any ring of one lies in a group with. */
 export function roofsBeside(query: Query, id: string): string[] {
   const keys = ringsOf(query, id).flatMap((key) => groupFrom(query, key));
@@ -194,23 +198,40 @@ export function roofsBeside(query: Query, id: string): string[] {
 
 /** The rings round a storey's outer walls that reach into a box. */
 const ringsIn = (query: Query, storey: string, box: Box): Ring[] =>
-  (outlineOn(query, storey, 'outer')?.rings ?? []).filter((ring) => boxesMeet(boxOf(ring), box));
+  ringsNear(outlineOn(query, storey, 'outer'), box);
 
-const boxOfGroup = (models: readonly RoofModel[]): Box =>
-  boxOf(models.flatMap(({ eaves }) => eaves.flatMap(({ ring }) => ring)));
+const ringsNear = (outline: Outline | undefined, box: Box): Ring[] =>
+  (outline?.rings ?? []).filter((ring) => boxesMeet(boxOf(ring), box));
 
-/** Storeys over any roof of a group that reach into its plan. */
-function storeysOver(query: Query, models: readonly RoofModel[]): Storey[] {
-  if (models.length === 0) return [];
-  const lowest = Math.min(...models.map(({ roof }) => datumOf(query.project, roof.storey)));
-  const box = boxOfGroup(models);
-  return [...query.project.tables.storey.values()].filter(
-    ({ id, datum }) => datum > lowest && ringsIn(query, id, box).length > 0
-  );
-}
+/** The members of a group by any of them. */
+const groupFrom = (query: Query, key: string) => query.get(groupByRing, '').get(key) ?? [];
 
-/** The members of a group by the id of the first. */
-const groupFrom = (query: Query, first: string) => query.get(groupByRing, '').get(first) ?? [];
+/** The rings of a group, each by itself, by the key of the first. */
+const drawnGroups = stage(
+  'groups as they are drawn on',
+  {
+    found: (query: Query, first) =>
+      groupFrom(query, first).flatMap((key) => query.get(roofsByRing, key) ?? [])
+  },
+  ({ found }): readonly RoofModel[] => found
+);
+
+/** Storeys over any roof of a group that reach into its plan, by the key of the first. */
+const storeysOver = stage(
+  'storeys over groups of roofs',
+  {
+    found: (query: Query, first) => {
+      const models = query.get(drawnGroups, first);
+      if (models.length === 0) return [];
+      const lowest = Math.min(...models.map(({ roof }) => datumOf(query.project, roof.storey)));
+      const box = boxOfRoofs(...models);
+      return [...query.project.tables.storey.values()].filter(
+        ({ id, datum }) => datum > lowest && ringsIn(query, id, box).length > 0
+      );
+    }
+  },
+  ({ found }): readonly Storey[] => found
+);
 
 /** Whether the walls of its storey close the space under a ring of a roof: `ringKey`. */
 const enclosedRings = stage(
@@ -219,7 +240,7 @@ const enclosedRings = stage(
     model: result(roofsByRing),
     outline: (query, key) => {
       const model = query.get(roofsByRing, key);
-      return model && ringsIn(query, model.roof.storey, boxOfRoof(model));
+      return model && ringsIn(query, model.roof.storey, boxOfRoofs(model));
     }
   },
   ({ model, outline }): boolean => model !== undefined && isEnclosed(model, outline ?? [])
@@ -229,27 +250,21 @@ const enclosedRings = stage(
 const meetings = stage(
   'roofs that meet',
   {
-    models: (query, first) => drawnIn(query, groupFrom(query, first)),
+    models: result(drawnGroups),
     datums: (query, first) =>
-      drawnIn(query, groupFrom(query, first)).map(({ roof }) => datumOf(query.project, roof.storey)),
+      query.get(drawnGroups, first).map(({ roof }) => datumOf(query.project, roof.storey)),
     enclosed: (query, first) => groupFrom(query, first).map((key) => query.get(enclosedRings, key)),
-    over: (query, first) =>
-      storeysOver(query, drawnIn(query, groupFrom(query, first))).map(({ id }) =>
-        outlineOn(query, id, 'outer')
-      ),
-    floors: (query, first) =>
-      storeysOver(query, drawnIn(query, groupFrom(query, first))).map(({ datum }) => datum)
+    over: result(storeysOver),
+    outlines: (query, first) => query.get(storeysOver, first).map(({ id }) => outlineOn(query, id, 'outer'))
   },
-  ({ models, datums, enclosed, over, floors }): readonly RoofModel[] => {
+  ({ models, datums, enclosed, over, outlines }): readonly RoofModel[] => {
     if (models.length < 2 && over.length === 0) return models;
-    const box = boxOfGroup(models);
-    const near = (outline: Outline | undefined) =>
-      (outline?.rings ?? []).filter((ring) => boxesMeet(boxOf(ring), box));
+    const box = boxOfRoofs(...models);
     const placed = models.map((model, i) => ({
       placed: { model, datum: datums[i]! },
       isEnclosed: enclosed[i]!
     }));
-    const storeys = over.map((outline, i) => ({ floor: floors[i]!, rings: near(outline) }));
+    const storeys = over.map(({ datum }, i) => ({ floor: datum, rings: ringsNear(outlines[i], box) }));
     return metRoofs(placed, storeys) ?? models;
   }
 );
@@ -298,7 +313,7 @@ const planeIndexes = stage(
         number
       ];
       if (!model || to <= from) return [];
-      const box = boxOfRoof(model);
+      const box = boxOfRoofs(model);
       return [...query.project.tables.storey.values()].flatMap(({ id, datum }) =>
         datum > from && datum <= to ? ringsIn(query, id, box) : []
       );
@@ -312,9 +327,8 @@ const planeIndexes = stage(
       index.add(minX, minY, maxX, maxY);
     }
     index.finish();
-    const raised = (plane: Plane) => ({ ...plane, c: plane.c + lift });
     const lifted = ({ underside, top, ...plane }: RoofPlane): RoofPlane => ({
-      ...{ ...plane, underside: raised(underside), top: raised(top) },
+      ...{ ...plane, underside: raise(underside, lift), top: raise(top, lift) },
       except: between.filter((ring) => boxesMeet(boxOf(ring), boxOf(plane.ring)))
     });
     const box = { minX: index.minX, minY: index.minY, maxX: index.maxX, maxY: index.maxY };

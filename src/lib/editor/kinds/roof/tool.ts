@@ -108,20 +108,23 @@ export class RoofTool extends FormTool implements Tool {
   /** Under the edges that it would have. */
   private get walls(): string[] {
     if (this.over === 'walls' && this.chosen.length > 0) return this.chosen;
+    return [...new Set(this.rounds.flat())];
+  }
+
+  /** The outer walls of the storey, ring by ring as its outline goes round them. */
+  private get rounds(): string[][] {
     const { editor } = this;
     const outline = outlineOn(editor.model.at(editor.project), editor.storey, 'outer');
-    return [...new Set(outline?.walls.flat(2))];
+    return (outline?.walls ?? []).map((ring) => [...new Set(ring.flat())]);
   }
 
   /** The walls that are chosen, with the one that is pointed at; of one alone all that its outline goes round. */
   private get chain(): string[] {
-    const { chosen, pointed, editor } = this;
+    const { chosen, pointed } = this;
     const walls = pointed === undefined || chosen.includes(pointed) ? chosen : [...chosen, pointed];
     const [only] = walls;
     if (walls.length !== 1) return walls;
-    const outline = outlineOn(editor.model.at(editor.project), editor.storey, 'outer');
-    const round = outline?.walls.find((ring) => ring.some((under) => under.includes(only!)));
-    return round ? [...new Set(round.flat())] : walls;
+    return this.rounds.find((round) => round.includes(only!)) ?? walls;
   }
 
   fill(blank: string, text: string): string | undefined {
