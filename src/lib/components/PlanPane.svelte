@@ -92,7 +92,7 @@
     view = new PlanView(canvas, editor, () => (scaleTick += 1));
     const observer = new ResizeObserver(() => view!.resize(frame.clientWidth, frame.clientHeight));
     observer.observe(frame);
-    void document.fonts.load('12px "DejaVu Sans Condensed"').then(() => view?.redraw());
+    void document.fonts.load('12px "DejaVu Sans Condensed"').then(() => view?.drawAnew());
     Object.assign(canvas, { planView: view });
     return () => observer.disconnect();
   });

@@ -12,9 +12,11 @@
   let height = $state(600);
 
   const label = (z: number) => formatLength(z, house.editor.settings.units);
+  const current = $derived(house.hand.storey);
+  const shown = $derived(house.shown);
   const picture = $derived.by(() => {
     const { editor } = house;
-    return stackOf(house.shown, editor.model, editor.settings, height, house.hand.storey);
+    return stackOf(shown, editor.model, editor.settings, height, current);
   });
   /** Labels of heights at the right, and the names of storeys, are kept clear of each other. */
   const labels = $derived.by(() => {
@@ -42,8 +44,6 @@
       height - 30
     )
   );
-  const current = $derived(house.hand.storey);
-
   /** A datum being dragged: tried at each move, done when dropped. */
   let drag: { id: string; y: number; datum: number; scale: number } | undefined;
   const call = (id: string, datum: number) => ({ name: 'setStorey', args: { id, datum } });
@@ -140,7 +140,7 @@
       <path d="M66 {storey.bottom}H69L74 {labels.storeys[i]! + 7}" fill="none" stroke="var(--color-shale)" />
     {/each}
     {#each picture.roofs as roof (roof.id)}
-      {#each roof.gaps as [from, to] (from)}
+      {#each roof.gaps as [from, to], i (i)}
         <path
           d="M{from.x} {from.y}L{to.x} {to.y}"
           stroke="var(--color-slate)"
@@ -148,7 +148,7 @@
           stroke-linecap="round"
         />
       {/each}
-      {#each roof.pieces as piece (piece)}
+      {#each roof.pieces as piece, i (i)}
         <path
           d="M{piece.map(({ x, y }) => `${x} ${y}`).join('L')}Z"
           fill="var(--color-deep)"

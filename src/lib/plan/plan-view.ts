@@ -2,12 +2,10 @@
 import { twinsOf } from '../core/kinds/twins/commands';
 import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
-import { add, rotate, subtract, type Point } from '../core/geometry/point';
-import { guideLines, stretchOf } from '../core/kinds/guide/lines';
+import type { Point } from '../core/geometry/point';
 import type { WallFootprint } from '../core/kernels/joints/footprints';
 import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/frame';
 import { ringsOn } from '../core/document/cuts';
-import { storeysInOrder } from '../core/kinds/storey/record';
 import type { Editor } from '../editor/editor';
 import type { Overlay } from '../editor/tool';
 import { enters, obstaclesOf } from '../core/drawing/obstacles';
@@ -17,6 +15,7 @@ import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
 import { drawOverlay } from './overlay';
+import { strokeLine, strokeRing, Underlay } from './underlay';
 import { planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
 
@@ -24,7 +23,12 @@ import { plainMarks } from '../core/display/dimension';
 const leastPixels = 0.002;
 
 export class PlanView {
-  private readonly context: CanvasRenderingContext2D;
+  private readonly front: CanvasRenderingContext2D;
+  /** What is drawn on: the ground, or over it in front. */
+  private context: CanvasRenderingContext2D;
+  private readonly ground = document.createElement('canvas').getContext('2d')!;
+  /** What the ground was drawn from. */
+  private drawnFrom: readonly unknown[] = [];
   private pixelsPerMm = 0.05;
   private centre: Point = { x: 4000, y: 3000 };
   private tokens: Tokens = themes.day;
@@ -43,13 +47,14 @@ export class PlanView {
     private readonly editor: Editor,
     private readonly onView: () => void
   ) {
-    this.context = canvas.getContext('2d')!;
+    this.front = canvas.getContext('2d')!;
+    this.context = this.front;
   }
 
   setTokens(tokens: Tokens) {
     this.tokens = tokens;
     this.patterns.clear();
-    this.redraw();
+    this.drawAnew();
   }
 
   get mmPerPixel(): number {
@@ -174,7 +179,7 @@ export class PlanView {
 
   setPicture(blob: string, picture: ImageBitmap) {
     this.pictures.set(blob, picture);
-    this.redraw();
+    this.drawAnew();
   }
 
   hasPicture(blob: string): boolean {
@@ -186,34 +191,74 @@ export class PlanView {
     onFrame(this.inFrame);
   }
 
+  /** Something came that the drawing is made with: a picture, letters, colours. */
+  drawAnew() {
+    this.drawnFrom = [];
+    this.redraw();
+  }
+
   private readonly inFrame = () => {
     const from = performance.now();
     this.draw();
     this.lastDraw = performance.now() - from;
   };
 
+  /** A step of the pointer mostly changes what is in hand alone: what lies under that is kept as a picture. */
   private draw() {
-    const { context, editor } = this;
+    const { canvas, editor, front, ground } = this;
     const ratio = window.devicePixelRatio || 1;
+    const setOut = setOutMarks(editor, this.mmPerPixel);
+    const from = this.groundFrom(ratio, setOut);
+    if (from.length !== this.drawnFrom.length || from.some((one, i) => one !== this.drawnFrom[i])) {
+      Object.assign(ground.canvas, { width: canvas.width, height: canvas.height });
+      this.context = ground;
+      this.drawGround(ratio, setOut);
+      this.context = front;
+      this.drawnFrom = from;
+    }
+    front.setTransform(1, 0, 0, 1, 0, 0);
+    front.drawImage(ground.canvas, 0, 0);
+    this.inModel(ratio);
+    this.drawTrial();
+    this.drawSelection();
+    this.strokeBatches(this.batches.of(setOut));
+    this.drawTexts(setOut, ratio);
+    front.setTransform(ratio, 0, 0, ratio, 0, 0);
+    drawOverlay(
+      { context: front, tokens: this.tokens, size: this.size, toScreen: (p) => this.toScreen(p) },
+      editor.tool?.overlay?.() ?? this.pulled,
+      this.box
+    );
+  }
+
+  /** All that the ground is drawn from: while these are the same, so is it. */
+  private groundFrom(ratio: number, setOut: readonly PlainMark[]): readonly unknown[] {
+    const { canvas, editor, centre, pixelsPerMm } = this;
+    const { shown, tool, trialIds } = editor;
+    const { storey, ghost, selection, hover, veil, stage, isolated } = editor.hand;
+    return [
+      ...[canvas.width, canvas.height, ratio, centre.x, centre.y, pixelsPerMm],
+      ...[shown, trialIds, editor.stringRoom, tool !== undefined],
+      ...[storey, ghost, selection, hover, veil, stage, isolated, ...setOut]
+    ];
+  }
+
+  private inModel(ratio: number) {
+    const { context, centre, pixelsPerMm } = this;
+    const { width, height } = this.size;
+    const k = pixelsPerMm * ratio;
+    const [x, y] = [width / 2 - centre.x * pixelsPerMm, height / 2 + centre.y * pixelsPerMm];
+    context.setTransform(k, 0, 0, -k, x * ratio, y * ratio);
+  }
+
+  private drawGround(ratio: number, setOut: readonly PlainMark[]) {
+    const { context, editor } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.fillStyle = this.tokens.paper;
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
-    const { width, height } = this.size;
-    const k = this.pixelsPerMm * ratio;
-    const inModel = () =>
-      context.setTransform(
-        k,
-        0,
-        0,
-        -k,
-        (width / 2 - this.centre.x * this.pixelsPerMm) * ratio,
-        (height / 2 + this.centre.y * this.pixelsPerMm) * ratio
-      );
-    inModel();
-    this.drawSheets();
-    this.drawGrid();
-    this.drawGhost();
-    this.drawGuides();
+    this.inModel(ratio);
+    const { tokens, pictures, pixelsPerMm, centre, size } = this;
+    new Underlay(context, editor, { tokens, pictures, pixelsPerMm, centre, size }).draw();
     const veiled = editor.veil && (editor.selection.size > 0 || editor.isTrial);
     const drawing = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     for (const marks of drawing.things) {
@@ -224,24 +269,12 @@ export class PlanView {
     context.globalAlpha = veiled ? veilShare : 1;
     for (const marks of drawing.over)
       this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
-    const setOut = setOutMarks(editor, this.mmPerPixel);
     this.drawTexts(this.clearOf(setOut, this.visible(drawing.tags as readonly PlainMark[])), ratio);
-    inModel();
+    this.inModel(ratio);
     const dims = this.dimensions(drawing.dimensions);
     this.strokeBatches(this.batches.of(dims));
     this.drawTexts(dims, ratio);
     context.globalAlpha = 1;
-    inModel();
-    this.drawTrial();
-    this.drawSelection();
-    this.strokeBatches(this.batches.of(setOut));
-    this.drawTexts(setOut, ratio);
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawOverlay(
-      { context, tokens: this.tokens, size: this.size, toScreen: (p) => this.toScreen(p) },
-      editor.tool?.overlay?.() ?? this.pulled,
-      this.box
-    );
   }
 
   /** Tags that the sizes of what is in hand are not written over: the others give way to them. */
@@ -327,109 +360,6 @@ export class PlanView {
     return pattern ?? undefined;
   }
 
-  private drawSheets() {
-    const { context } = this;
-    for (const sheet of this.editor.shown.tables.tracingSheet.values()) {
-      if (sheet.storey !== this.editor.storey || this.editor.isHidden(sheet.id)) continue;
-      const picture = this.pictures.get(sheet.blob);
-      context.save();
-      context.translate(sheet.origin.x, sheet.origin.y);
-      context.rotate(sheet.angle);
-      context.scale(sheet.mmPerPixel, -sheet.mmPerPixel);
-      context.globalAlpha = sheet.fade;
-      if (picture) context.drawImage(picture, 0, -sheet.heightPx);
-      context.restore();
-      if (!this.editor.selection.has(sheet.id)) continue;
-      context.save();
-      context.translate(sheet.origin.x, sheet.origin.y);
-      context.rotate(sheet.angle);
-      context.strokeStyle = this.tokens.heather;
-      context.lineWidth = 2 / this.pixelsPerMm;
-      context.strokeRect(0, 0, sheet.widthPx * sheet.mmPerPixel, sheet.heightPx * sheet.mmPerPixel);
-      context.restore();
-    }
-  }
-
-  private line(p: Point, q: Point) {
-    const { context } = this;
-    context.beginPath();
-    context.moveTo(p.x, p.y);
-    context.lineTo(q.x, q.y);
-    context.stroke();
-  }
-
-  /** The planning grid, where its lines stand apart; guides, endless. */
-  private drawGuides() {
-    const { context, editor } = this;
-    const { width, height } = this.size;
-    const px = 1 / this.pixelsPerMm;
-    const reach = (width + height) * px;
-    const { grid } = editor.settings;
-    if (grid?.shown && grid.module > 7 * px) {
-      context.strokeStyle = `${this.tokens.shale}22`;
-      context.lineWidth = px;
-      const middle = rotate(subtract(this.centre, grid.origin), -grid.angle);
-      const at = (x: number, y: number) => add(grid.origin, rotate({ x, y }, grid.angle));
-      const half = reach / 2;
-      const first = (v: number) => Math.ceil((v - half) / grid.module) * grid.module;
-      for (let x = first(middle.x); x < middle.x + half; x += grid.module)
-        this.line(at(x, middle.y - half), at(x, middle.y + half));
-      for (let y = first(middle.y); y < middle.y + half; y += grid.module)
-        this.line(at(middle.x - half, y), at(middle.x + half, y));
-    }
-    for (const guide of editor.shown.tables.guide.values()) {
-      if (guide.storey !== editor.storey || editor.isHidden(guide.id)) continue;
-      const chosen = editor.selection.has(guide.id) || editor.hover === guide.id;
-      context.strokeStyle = editor.trialIds.has(guide.id)
-        ? this.tokens.gorse
-        : chosen
-          ? this.tokens.heather
-          : this.tokens.kelp;
-      context.lineWidth = (chosen ? 1.6 : 0.9) * px;
-      context.setLineDash([14 * px, 4 * px, 3 * px, 4 * px]);
-      for (const line of guideLines(editor.shown, guide)) this.line(...stretchOf(line, this.centre, reach));
-    }
-    context.setLineDash([]);
-  }
-
-  /** Project zero: a small cross, only while the storey is empty or a tool is in hand. */
-  private drawGrid() {
-    const { context, editor } = this;
-    if (!editor.tool && (editor.storeyModel?.walls.length ?? 0) > 0) return;
-    const size = 10 / this.pixelsPerMm;
-    context.strokeStyle = this.tokens.shale;
-    context.lineWidth = 1 / this.pixelsPerMm;
-    context.beginPath();
-    context.moveTo(-size, 0);
-    context.lineTo(size, 0);
-    context.moveTo(0, -size);
-    context.lineTo(0, size);
-    context.stroke();
-  }
-
-  /** Another storey, faintly, to line up with. */
-  private drawGhost() {
-    const { editor, context } = this;
-    const order = storeysInOrder(editor.shown);
-    const below = order[order.findIndex((storey) => storey.id === editor.storey) - 1];
-    const id = editor.ghost === 'below' ? below?.id : editor.ghost;
-    const model =
-      id === undefined || id === editor.storey ? undefined : editor.model.storey(editor.shown, id);
-    if (!model) return;
-    context.strokeStyle = this.tokens.lichen;
-    context.lineWidth = 1 / this.pixelsPerMm;
-    for (const { bands } of model.walls) for (const ring of bands[0]?.outline ?? []) this.strokeRing(ring);
-    for (const ring of ringsOn(editor.shown, id!).values()) this.strokeRing(ring);
-  }
-
-  private strokeRing(ring: readonly Point[]) {
-    const { context } = this;
-    context.beginPath();
-    ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));
-    context.closePath();
-    context.stroke();
-  }
-
   private get query() {
     return this.editor.model.at(this.editor.shown);
   }
@@ -502,21 +432,21 @@ export class PlanView {
       context.strokeStyle = this.tokens.gorse;
       context.lineWidth = 1.5 / this.pixelsPerMm;
       for (const ring of footprint.bands[0]?.outline ?? []) {
-        this.strokeRing(ring);
+        strokeRing(this.context, ring);
         context.fill();
       }
     }
     this.outlineOpenings((id) => editor.trialIds.has(id), this.tokens.gorse);
     context.strokeStyle = this.tokens.gorse;
     for (const [id, ring] of ringsOn(editor.shown, editor.storey))
-      if (editor.trialIds.has(id)) this.strokeRing(ring);
+      if (editor.trialIds.has(id)) strokeRing(this.context, ring);
     for (const slab of editor.shown.tables.slab.values())
       if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
         context.strokeStyle = this.tokens.gorse;
         context.fillStyle = `${this.tokens.gorse}22`;
         context.lineWidth = 2 / this.pixelsPerMm;
         for (const ring of editor.model.slabRings(editor.shown, slab)) {
-          this.strokeRing(ring);
+          strokeRing(this.context, ring);
           context.fill();
         }
       }
@@ -531,7 +461,7 @@ export class PlanView {
       for (const { opening, t0, t1 } of places) {
         if (!which(opening.id)) continue;
         const frame = model!.frames.get(wall)!;
-        this.strokeRing(frameRectangle(frame, t0, t1, frame.y0, frame.y1));
+        strokeRing(this.context, frameRectangle(frame, t0, t1, frame.y0, frame.y1));
       }
   }
 
@@ -542,7 +472,7 @@ export class PlanView {
       const selected = editor.selection.has(id);
       context.strokeStyle = this.pointedInk(id)!;
       context.lineWidth = (selected ? 2 : 1.5) / this.pixelsPerMm;
-      for (const ring of footprint?.bands[0]?.outline ?? []) this.strokeRing(ring);
+      for (const ring of footprint?.bands[0]?.outline ?? []) strokeRing(this.context, ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
     this.drawTwins();
@@ -554,7 +484,7 @@ export class PlanView {
       if (!ink) continue;
       context.strokeStyle = ink;
       context.lineWidth = (editor.selection.has(id) ? 2 : 1.5) / this.pixelsPerMm;
-      this.strokeRing(ring);
+      strokeRing(this.context, ring);
     }
   }
 
@@ -568,7 +498,7 @@ export class PlanView {
     const held = [...editor.selection].flatMap((id) => twinsOf(editor.shown, id)?.twins.sets ?? []);
     for (const id of new Set(held.flatMap(({ items }) => items)))
       if (!editor.selection.has(id))
-        for (const ring of this.outlineOf(id)?.bands[0]?.outline ?? []) this.strokeRing(ring);
+        for (const ring of this.outlineOf(id)?.bands[0]?.outline ?? []) strokeRing(this.context, ring);
     context.setLineDash([]);
   }
 
@@ -596,12 +526,12 @@ export class PlanView {
     const px = 1 / this.pixelsPerMm;
     context.lineWidth = 1.4 * px;
     context.setLineDash([6 * px, 4 * px]);
-    this.line(frame.wall.a, frame.wall.b);
+    strokeLine(this.context, frame.wall.a, frame.wall.b);
     context.setLineDash([]);
     const y = frame.wall.outside === 'left' ? frame.y1 : frame.y0;
     const out = (frame.wall.outside === 'left' ? 1 : -1) * 5 * px;
     for (let t = 14 * px; t < frame.length; t += 28 * px)
-      this.line(fromFrame(frame, t, y), fromFrame(frame, t, y + out));
+      strokeLine(this.context, fromFrame(frame, t, y), fromFrame(frame, t, y + out));
     context.fillStyle = this.tokens.heather;
     // The end that stays when a length is written is full, the other is open.
     for (const end of ['a', 'b'] as const) {

@@ -10,6 +10,7 @@ import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
 import { Ambient } from './ambient';
+import { Gauge } from './gauge';
 import { Outlines } from './outlines';
 import { Surroundings } from './surroundings';
 import { makeTexture, placeTexture } from './textures';
@@ -526,12 +527,11 @@ export class ModelScene {
     clearTimeout(this.resting);
     const now = performance.now();
     this.asked ??= now;
-    if (this.cost < slowPicture || now - this.asked > 20 * this.cost) onFrame(this.inFrame);
-    else this.resting = setTimeout(() => onFrame(this.inFrame), Math.min(900, 250 + 2 * this.cost));
+    if (this.gauge.cost < slowPicture || now - this.asked > 20 * this.gauge.cost) onFrame(this.inFrame);
+    else this.resting = setTimeout(() => onFrame(this.inFrame), Math.min(900, 250 + 2 * this.gauge.cost));
   }
 
-  /** How long the frame after a picture is waited for, ms, smoothed. */
-  private cost = 0;
+  private readonly gauge = new Gauge();
   /** Since when a picture is asked for. */
   private asked: number | undefined;
   private resting: ReturnType<typeof setTimeout> | undefined;
@@ -546,12 +546,7 @@ export class ModelScene {
     this.outlines.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
     // What shading takes is no reason to draw less often.
-    if (!this.shadeCorners())
-      requestAnimationFrame(() => {
-        // A page that was out of sight waited for other reasons.
-        const waited = document.hidden ? 0 : Math.min(1000, performance.now() - now);
-        this.cost += (waited - this.cost) / 3;
-      });
+    if (!this.shadeCorners()) this.gauge.time(this.renderer.getContext() as WebGL2RenderingContext, now);
     if (moved) requestAnimationFrame(() => onFrame(this.inFrame));
   };
 
@@ -574,7 +569,7 @@ export class ModelScene {
           this.hasRested = true;
           onFrame(this.inFrame);
         },
-        Math.min(900, 250 + 3 * this.cost)
+        Math.min(900, 250 + 3 * this.gauge.cost)
       );
     return isDue;
   }

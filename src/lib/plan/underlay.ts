@@ -1,0 +1,134 @@
+/** What lies under the drawing of the plan: tracing sheets, project zero, another storey, grid and guides. */
+import { add, rotate, subtract, type Point } from '../core/geometry/point';
+import { guideLines, stretchOf } from '../core/kinds/guide/lines';
+import { ringsOn } from '../core/document/cuts';
+import { storeysInOrder } from '../core/kinds/storey/record';
+import type { Editor } from '../editor/editor';
+import type { Tokens } from '../tokens';
+
+export function strokeLine(context: CanvasRenderingContext2D, p: Point, q: Point) {
+  context.beginPath();
+  context.moveTo(p.x, p.y);
+  context.lineTo(q.x, q.y);
+  context.stroke();
+}
+
+export function strokeRing(context: CanvasRenderingContext2D, ring: readonly Point[]) {
+  context.beginPath();
+  ring.forEach((p, i) => (i === 0 ? context.moveTo(p.x, p.y) : context.lineTo(p.x, p.y)));
+  context.closePath();
+  context.stroke();
+}
+
+/** How the plan is looked at. */
+interface Look {
+  readonly tokens: Tokens;
+  readonly pictures: ReadonlyMap<string, ImageBitmap>;
+  readonly pixelsPerMm: number;
+  readonly centre: Point;
+  readonly size: { readonly width: number; readonly height: number };
+}
+
+export class Underlay {
+  constructor(
+    private readonly context: CanvasRenderingContext2D,
+    private readonly editor: Editor,
+    private readonly look: Look
+  ) {}
+
+  draw() {
+    this.sheets();
+    this.zero();
+    this.ghost();
+    this.guides();
+  }
+
+  private sheets() {
+    const { context } = this;
+    for (const sheet of this.editor.shown.tables.tracingSheet.values()) {
+      if (sheet.storey !== this.editor.storey || this.editor.isHidden(sheet.id)) continue;
+      const picture = this.look.pictures.get(sheet.blob);
+      context.save();
+      context.translate(sheet.origin.x, sheet.origin.y);
+      context.rotate(sheet.angle);
+      context.scale(sheet.mmPerPixel, -sheet.mmPerPixel);
+      context.globalAlpha = sheet.fade;
+      if (picture) context.drawImage(picture, 0, -sheet.heightPx);
+      context.restore();
+      if (!this.editor.selection.has(sheet.id)) continue;
+      context.save();
+      context.translate(sheet.origin.x, sheet.origin.y);
+      context.rotate(sheet.angle);
+      context.strokeStyle = this.look.tokens.heather;
+      context.lineWidth = 2 / this.look.pixelsPerMm;
+      context.strokeRect(0, 0, sheet.widthPx * sheet.mmPerPixel, sheet.heightPx * sheet.mmPerPixel);
+      context.restore();
+    }
+  }
+
+  /** The planning grid, where its lines stand apart; guides, endless. */
+  private guides() {
+    const { context, editor } = this;
+    const { width, height } = this.look.size;
+    const px = 1 / this.look.pixelsPerMm;
+    const reach = (width + height) * px;
+    const { grid } = editor.settings;
+    if (grid?.shown && grid.module > 7 * px) {
+      context.strokeStyle = `${this.look.tokens.shale}22`;
+      context.lineWidth = px;
+      const middle = rotate(subtract(this.look.centre, grid.origin), -grid.angle);
+      const at = (x: number, y: number) => add(grid.origin, rotate({ x, y }, grid.angle));
+      const half = reach / 2;
+      const first = (v: number) => Math.ceil((v - half) / grid.module) * grid.module;
+      for (let x = first(middle.x); x < middle.x + half; x += grid.module)
+        strokeLine(context, at(x, middle.y - half), at(x, middle.y + half));
+      for (let y = first(middle.y); y < middle.y + half; y += grid.module)
+        strokeLine(context, at(middle.x - half, y), at(middle.x + half, y));
+    }
+    for (const guide of editor.shown.tables.guide.values()) {
+      if (guide.storey !== editor.storey || editor.isHidden(guide.id)) continue;
+      const chosen = editor.selection.has(guide.id) || editor.hover === guide.id;
+      context.strokeStyle = editor.trialIds.has(guide.id)
+        ? this.look.tokens.gorse
+        : chosen
+          ? this.look.tokens.heather
+          : this.look.tokens.kelp;
+      context.lineWidth = (chosen ? 1.6 : 0.9) * px;
+      context.setLineDash([14 * px, 4 * px, 3 * px, 4 * px]);
+      for (const line of guideLines(editor.shown, guide))
+        strokeLine(context, ...stretchOf(line, this.look.centre, reach));
+    }
+    context.setLineDash([]);
+  }
+
+  /** Project zero: a small cross, only while the storey is empty or a tool is in hand. */
+  private zero() {
+    const { context, editor } = this;
+    if (!editor.tool && (editor.storeyModel?.walls.length ?? 0) > 0) return;
+    const size = 10 / this.look.pixelsPerMm;
+    context.strokeStyle = this.look.tokens.shale;
+    context.lineWidth = 1 / this.look.pixelsPerMm;
+    context.beginPath();
+    context.moveTo(-size, 0);
+    context.lineTo(size, 0);
+    context.moveTo(0, -size);
+    context.lineTo(0, size);
+    context.stroke();
+  }
+
+  /** Another storey, faintly, to line up with. */
+  private ghost() {
+    const { editor, context } = this;
+    const order = storeysInOrder(editor.shown);
+    const below = order[order.findIndex((storey) => storey.id === editor.storey) - 1];
+    const id = editor.ghost === 'below' ? below?.id : editor.ghost;
+    const model =
+      id === undefined || id === editor.storey ? undefined : editor.model.storey(editor.shown, id);
+    if (!model) return;
+    context.strokeStyle = this.look.tokens.lichen;
+    context.lineWidth = 1 / this.look.pixelsPerMm;
+    for (const { bands } of model.walls)
+      for (const ring of bands[0]?.outline ?? []) strokeRing(context, ring);
+    for (const ring of ringsOn(editor.shown, id!).values()) strokeRing(context, ring);
+  }
+}
