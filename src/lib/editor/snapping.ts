@@ -63,6 +63,8 @@ export interface SnapInput {
   readonly first?: Point | undefined;
   readonly guides?: readonly Line[];
   readonly grid?: PlanningGrid | null;
+  /** Lengths in a direction are whole numbers of it, mm. */
+  readonly step?: number;
   readonly hidden?: ((id: string) => boolean) | undefined;
 }
 
@@ -100,6 +102,7 @@ export function snapsAt(
     ...{ query: editor.model.at(project), storey },
     guides: guides.flatMap((guide) => guideLines(project, guide)),
     grid: editor.settings.grid,
+    step: editor.settings.nudge,
     hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
     ...more
   });
@@ -122,7 +125,7 @@ export function findSnaps(input: SnapInput): Snap[] {
   if (grid?.shown) offerGrid(grid, pointer, radius, offer);
   offerCrossings(lines, offer);
   if (start) {
-    offerDirections(start, pointer, radius, offer);
+    offerDirections(start, pointer, radius, offer, input.step);
     for (const line of lines.filter(isThere)) {
       const { point, direction, what } = line;
       const foot = along(point, direction, dot(subtract(start, point), direction));
@@ -287,13 +290,14 @@ function offerCrossings(lines: readonly NearLine[], offer: Offer) {
 }
 
 /** Square to the page and at steps of 15 degrees from the start. */
-function offerDirections(start: Point, pointer: Point, radius: number, offer: Offer) {
+function offerDirections(start: Point, pointer: Point, radius: number, offer: Offer, step?: number) {
   const away = subtract(pointer, start);
   if (distance(start, pointer) < radius) return;
   for (let turn = 0; turn < 360; turn += 15) {
     const direction = fromAngle(turn * degree);
-    const size = dot(away, direction);
-    if (size > 0)
+    const free = dot(away, direction);
+    const size = step ? Math.max(step, Math.round(free / step) * step) : free;
+    if (free > 0)
       offer(along(start, direction, size), `at ${turn}°`, turn % 90 === 0 ? 3 : 3.6, { from: start });
   }
 }

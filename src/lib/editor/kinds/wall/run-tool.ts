@@ -247,7 +247,7 @@ export class WallRunTool extends BaseTool implements Tool {
     return {
       // Closed, the strings of sizes stand outside and say it.
       outwards: (end && this.closesAt(end) ? [] : run).flatMap((wall) =>
-        wall.role === 'exterior' ? [{ at: lerp(wall.a, wall.b, 0.3), towards: unit(outwardsOf(wall)) }] : []
+        wall.role === 'exterior' ? [{ at: lerp(wall.a, wall.b, 0.12), towards: unit(outwardsOf(wall)) }] : []
       ),
       points: [...this.points, ...(at ? [at] : [])],
       lines: [
