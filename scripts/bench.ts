@@ -28,7 +28,7 @@ import { Events } from '../src/lib/core/kernels/roof/events';
 import { at } from '../src/lib/core/testing/build';
 import { deriveRoof } from '../src/lib/core/kinds/roof/planes';
 import { overStorey } from '../src/lib/core/kinds/roof/edges';
-import { asRoof, type Roof } from '../src/lib/core/kinds/roof/record';
+import { asRoof, plainEnds, type Roof } from '../src/lib/core/kinds/roof/record';
 import { deriveWallSolids } from '../src/lib/core/kinds/wall/body';
 import { footprints, outlineOn } from '../src/lib/core/kinds/wall/stages';
 import { roofModels } from '../src/lib/core/kinds/roof/stages';
@@ -306,6 +306,7 @@ function oneWall(top: Wall['top']): { solids: () => unknown; bodies: () => numbe
     ...{
       plateLevel: 2400,
       thickness: 200,
+      ...plainEnds,
       material: 'slate',
       edges: [{ wall: 'w1', kind: 'gable', ...asRoof }],
       sides: null

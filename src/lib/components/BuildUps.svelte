@@ -254,7 +254,7 @@
           <tr
             ><th>Colour</th><th>Name</th><th>Cut</th><th>Texture</th><th title="W/(m K); empty: an air layer"
               >λ W/mK</th
-            ><th>kg/m³</th></tr
+            ><th>kg/m³</th><th title="Cut to waste, per cent of what is laid">waste %</th></tr
           >
         </thead>
         <tbody>
@@ -312,6 +312,14 @@
                   aria-label="Density of {one.name}"
                   value={String(one.density)}
                   onput={(text) => say(bench.setMaterial(one.id, { density: number(text) ?? 0 }))}
+                /></td
+              >
+              <td
+                ><Entry
+                  class={cell}
+                  aria-label="Waste of {one.name}, per cent"
+                  value={String(Math.round(one.waste * 1000) / 10)}
+                  onput={(text) => say(bench.setMaterial(one.id, { waste: (number(text) ?? 0) / 100 }))}
                 /></td
               >
             </tr>

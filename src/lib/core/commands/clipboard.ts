@@ -101,7 +101,7 @@ function settle(project: Project, clip: Project) {
 function exampleHouse(): Project {
   const material: Material = {
     ...{ id: 'panel', kind: 'material', name: 'Solid timber panel', colour: '#D3B27A', hatch: 'timber' },
-    ...{ conductivity: 0.12, density: 480, texture: 'plain', unitLength: 0, unitHeight: 0 }
+    ...{ conductivity: 0.12, density: 480, waste: 0, texture: 'plain', unitLength: 0, unitHeight: 0 }
   };
   const buildUp: BuildUp = {
     ...{ id: 'solid-timber', kind: 'buildUp', name: 'Solid timber 140', fireRating: '', soundRating: '' },

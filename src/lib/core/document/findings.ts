@@ -176,6 +176,11 @@ const findings = {
       `Of the ${w.t('whole')} of ${w.t('thing')} ${w.t('area')} are built: the rest lies within other roofs, or within a storey over it.`,
     hint: 'Delete that roof, raise its plate level, or give it an outline beside them.'
   },
+  'roof.over-parapet': {
+    message: (w) =>
+      `${w.t('thing')} lies ${w.l('over')} over the top of ${w.t('wall')}, which is its parapet.`,
+    hint: 'Lower its plate level, let it fall less, or make the parapet higher.'
+  },
   'roof.near': {
     message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
     hint: 'Delete one of them, or change its plate level.'

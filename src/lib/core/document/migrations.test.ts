@@ -1,3 +1,4 @@
+import { asRoof, plainEnds } from '../kinds/roof/record';
 import { expect, it } from 'vitest';
 import { strToU8, zipSync } from 'fflate';
 import { readProject } from '../exchange/archive';
@@ -87,7 +88,7 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
     { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'tracingSheet' } },
     // The house has no concrete and no stone: its first material is what these have to be of.
     { kind: 'slab', id: 'slab-1', material: 'brick' },
-    { kind: 'roof', id: 'roof-1', material: 'slate', sides: null },
+    { kind: 'roof', id: 'roof-1', material: 'slate', sides: null, ...plainEnds },
     { kind: 'chimney', id: 'chimney-1', capMaterial: 'brick', hearthMaterial: 'brick' }
   ]);
   expect(now[0]!.guid).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-8[0-9a-f]{3}-8[0-9a-f]{3}-[0-9a-f]{12}$/);
@@ -123,13 +124,40 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
     { kind: 'project', openingLimits: { step: 30, inwards: false } },
     {
       kind: 'roof',
-      edges: [{ wall: 'wall-1', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }],
-      sides: null
+      edges: [{ wall: 'wall-1', kind: 'gable', ...asRoof }],
+      sides: null,
+      ...plainEnds
     },
     { kind: 'opening', id: 'opening-1', mirrored: false },
     {
       ...{ kind: 'catalogueEntry', id: 'entry-1', corner: { width: 0, lights: ['fixed'] } },
-      bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' }
+      bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
+      thresholdShape: 'level'
     }
+  ]);
+});
+
+it('version 9: roofs ended plumb without boards and over outer faces, thresholds were level, nothing was wasted', () => {
+  const edge = { kind: 'eave', pitch: null, overhang: 300, plateLevel: null, second: null };
+  const now = migrate(
+    [
+      {
+        kind: 'roof',
+        edges: [{ wall: 'wall-1', ...edge }],
+        sides: [{ wall: 'wall-2', line: null, ...edge }]
+      },
+      { kind: 'material', id: 'slate' },
+      { kind: 'catalogueEntry', id: 'entry-1' }
+    ],
+    9
+  );
+  const unsaid = { fascia: null, soffit: null };
+  expect(now).toEqual([
+    {
+      ...{ kind: 'roof', ...plainEnds, edges: [{ wall: 'wall-1', ...edge, ...unsaid }] },
+      sides: [{ wall: 'wall-2', inner: false, line: null, ...edge, ...unsaid }]
+    },
+    { kind: 'material', id: 'slate', waste: 0 },
+    { kind: 'catalogueEntry', id: 'entry-1', thresholdShape: 'level' }
   ]);
 });

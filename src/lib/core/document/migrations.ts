@@ -60,7 +60,27 @@ const steps: Readonly<Record<number, Step>> = {
       record.kind === 'roof' && Array.isArray(record.edges)
         ? { ...record, edges: record.edges.map((edge: object) => ({ second: null, ...edge })) }
         : record
-    )
+    ),
+  // How roofs end at their eaves; roofs within parapets; shapes of thresholds; what is cut to waste of a material.
+  9: (records, house) =>
+    gain({
+      material: { waste: 0 },
+      catalogueEntry: { thresholdShape: 'level' },
+      roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open' }
+    })(records, house).map(endedAsNow)
+};
+
+const endedAsNow = (record: Loose): Loose => {
+  if (record?.kind !== 'roof') return record;
+  const unsaid = { fascia: null, soffit: null };
+  const { edges, sides } = record;
+  return {
+    ...record,
+    ...(Array.isArray(edges) && { edges: edges.map((edge: object) => ({ ...unsaid, ...edge })) }),
+    ...(Array.isArray(sides) && {
+      sides: sides.map((side: object) => ({ ...unsaid, inner: false, ...side }))
+    })
+  };
 };
 
 /** Fields within fields: a limit that came later than the others, what edges of roofs have otherwise. */

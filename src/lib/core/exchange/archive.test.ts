@@ -1,3 +1,4 @@
+import { asRoof } from '../kinds/roof/record';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
@@ -160,7 +161,7 @@ describe('every record is checked at the door', () => {
     [
       'main-roof',
       {
-        edges: [{ wall: 'gone', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }]
+        edges: [{ wall: 'gone', kind: 'gable', ...asRoof }]
       },
       /wall "gone"/
     ],

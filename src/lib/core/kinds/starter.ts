@@ -22,9 +22,9 @@ const material = (
   name: string,
   colour: string,
   hatch: Hatch,
-  [conductivity, density]: [Physics['conductivity'], number],
+  [conductivity, density, waste = 0]: [Physics['conductivity'], number, number?],
   appearance: Look = smooth
-): Material => ({ id, kind: 'material', name, colour, hatch, conductivity, density, ...appearance });
+): Material => ({ id, kind: 'material', name, colour, hatch, conductivity, density, waste, ...appearance });
 
 /** Conductivities and densities: usual design values, rounded, in the manner of ISO 10456. */
 export const starterMaterials: readonly Material[] = [
@@ -45,7 +45,7 @@ export const starterMaterials: readonly Material[] = [
   material('membrane', 'Membrane', '#8FA3AE', 'none', [0.3, 900]),
   material('wallTile', 'Wall tiles', '#DDE6E7', 'none', [1.3, 2300], look('tiles', 300, 200)),
   material('concrete', 'Concrete', '#B4B5B1', 'concrete', [2, 2400]),
-  material('slate', 'Roof slate', '#52626C', 'none', [2, 2700], look('tiles', 250, 180))
+  material('slate', 'Roof slate', '#52626C', 'none', [2, 2700, 0.1], look('tiles', 250, 180))
 ];
 
 const ply = (materialId: string, thickness: number, duty: Duty): Ply => ({

@@ -137,10 +137,13 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
       [left + 4000, low + 3000],
       [left, low + 3000]
     ].map(([px, py]) => ({ x: px, y: py }));
-    const outline = [{}, { corners }, { walls: walls.slice(pick % 3, (pick % 3) + 4) }][pick % 3];
+    const chosen = { walls: walls.slice(pick % 3, (pick % 3) + 4), within: y % 2 === 0 };
+    const outline = [{}, { corners }, chosen][pick % 3];
     return {
       ...{ storey: on, pitch: 15 + (pick % 40), overhang: (pick % 6) * 100, ...outline },
-      ...{ form: ['hip', 'gable', 'mono'][x & 1 ? 0 : (y + 40) % 3], plateLevel: 2000 + 150 * (pick % 9) }
+      ...{ form: ['hip', 'gable', 'mono'][x & 1 ? 0 : (y + 40) % 3], plateLevel: 2000 + 150 * (pick % 9) },
+      ...{ eaveCut: ['plumb', 'square', 'level'][pick % 3], fascia: (pick % 4) * 80 },
+      soffit: ['open', 'level', 'sloped'][(pick + x + 40) % 3]
     };
   },
   fitRoof: ({ tables: { roof } }, { pick, x }) => ({

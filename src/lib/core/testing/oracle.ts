@@ -66,3 +66,12 @@ export function judgeMesh(mesh: Mesh): { status: string; volume: number } {
   body.delete();
   return result;
 }
+
+/** What closed meshes have in common with others, mm3. */
+export function commonVolume(meshes: readonly Mesh[], others: readonly Mesh[]): number {
+  const [a, b] = [meshes, others].map((list) => wasm.Manifold.union(list.map(bodyOf)));
+  const both = a!.intersect(b!);
+  const volume = both.volume();
+  for (const body of [a!, b!, both]) body.delete();
+  return volume;
+}

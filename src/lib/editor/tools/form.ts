@@ -17,8 +17,8 @@ export abstract class FormTool extends BaseTool {
     return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, name in this.typed);
   }
 
-  protected height(name: string, label: string): SentencePart {
-    return heightBlank(name, label, this.lengths[name] ?? 0, this.units, name in this.typed);
+  protected height(name: string, label: string, value = this.lengths[name] ?? 0): SentencePart {
+    return heightBlank(name, label, value, this.units, name in this.typed);
   }
 
   protected read(blank: string, text: string, kind: 'length' | 'height' = 'length'): string | undefined {

@@ -1,3 +1,4 @@
+import { asRoof } from '../../core/kinds/roof/record';
 import { describe, expect, it } from 'vitest';
 import { inch } from '../../core/units/length';
 import { angleBlank, blankAtFault, choiceBlank, shownChoices, textBlank } from '../sentence';
@@ -499,7 +500,7 @@ describe('slab, copy up, roof, roof edge', () => {
     const tool = session.take('roofEdge');
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([
-      { wall: 'wall-2', kind: 'gable', pitch: null, overhang: null, plateLevel: null, second: null }
+      { wall: 'wall-2', kind: 'gable', ...asRoof }
     ]);
     tool.click!({ x: 6300, y: 2000 }, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual([]);
@@ -516,14 +517,8 @@ describe('slab, copy up, roof, roof edge', () => {
       tool.click!(at, px);
     expect(session.editor.project.tables.roof.get('roof-1')!.edges).toEqual(
       ['wall-2', 'wall-4'].map((wall) => ({
-        ...{
-          wall,
-          kind: 'eave',
-          pitch: expect.closeTo(Math.PI / 4, 9) as number,
-          overhang: 600,
-          plateLevel: null,
-          second: null
-        }
+        ...asRoof,
+        ...{ wall, kind: 'eave', pitch: expect.closeTo(Math.PI / 4, 9) as number, overhang: 600 }
       }))
     );
     expect(tool.back!()).toBe(true);

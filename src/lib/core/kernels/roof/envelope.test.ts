@@ -9,7 +9,7 @@ import { lerp, rotate, type Point } from '../../geometry/point';
 import { boxOf, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
 import { deriveRoof } from '../../kinds/roof/planes';
-import { asRoof, type Roof, type RoofEdgeKind } from '../../kinds/roof/record';
+import { asRoof, plainEnds, type Roof, type RoofEdgeKind } from '../../kinds/roof/record';
 import { overStorey } from '../../kinds/roof/edges';
 import { degree } from '../../units/angle';
 import { meetRoofs, type KeptCell } from './envelope';
@@ -44,6 +44,7 @@ function roofOf(id: string, made: Made): MeetingRoof {
   const roof: Roof = {
     ...{ id, kind: 'roof', name: '', storey: 's', material: 'm', sides: null },
     ...{ pitch: made.pitch * degree, overhang: made.over ?? 0, plateLevel: made.plate ?? 0 },
+    ...plainEnds,
     thickness: made.thick ?? 200,
     edges: [...(made.kinds ?? 'eeee')].flatMap((letter, i) =>
       letter === 'e' ? [] : [{ wall: sidesOf[i]!, ...asRoof, kind: kindOf[letter]! }]

@@ -13,6 +13,9 @@ export const roleLooks: Partial<Record<PartRole, { name: string; colour: string;
   handle: { name: 'Handle', colour: '#77756E', alpha: 1 },
   drip: { name: 'Drip', colour: '#B9B6AA', alpha: 1 },
   track: { name: 'Track', colour: '#77756E', alpha: 1 },
+  fascia: { name: 'Fascia', colour: '#F1EEE6', alpha: 1 },
+  bargeBoard: { name: 'Barge board', colour: '#F1EEE6', alpha: 1 },
+  soffit: { name: 'Soffit', colour: '#E6E2D6', alpha: 1 },
   glass: { name: 'Glass', colour: '#A9C6CF', alpha: 0.45 },
   obscured: { name: 'Obscured glass', colour: '#DCE4E3', alpha: 0.85 }
 };

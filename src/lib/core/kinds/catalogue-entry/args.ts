@@ -1,7 +1,7 @@
 /** Arguments that say how a door set or window unit is made: of an entry, and of an opening that has some otherwise. */
 import { object } from 'yup';
 import * as s from '../../document/schemas';
-import { baySides, glazings, handles, leafStyles, lightWays } from './record';
+import { baySides, glazings, handles, leafStyles, lightWays, thresholdShapes } from './record';
 
 const whole = (most = 12) => s.number().integer().min(0).max(most);
 const length = () => s.mm().min(0);
@@ -42,6 +42,7 @@ export const bodyArgs = () => ({
     .noUnknown(true)
     .default(undefined),
   threshold: length(),
+  thresholdShape: s.oneOf(thresholdShapes),
   casing: object({ outside: trim(), inside: trim() }).noUnknown(true).default(undefined),
   ledge: object({ outside: ledge(), inside: ledge() }).noUnknown(true).default(undefined)
 });

@@ -3,14 +3,15 @@ import { boxOf, type Ring } from '../../geometry/ring';
 import type { PartRole } from '../../kernels/solids/part';
 import type { CatalogueEntry } from './record';
 import type { Turn } from './turns';
-import { frameDepth, type Block, type Hole, type Leaf } from './unit';
+import { frameDepth, isFramedRound, type Block, type Hole, type Leaf } from './unit';
 
-/** `ring`: bars so wide round the block's border, inwards; `arch`: without the one at the foot; `prism`: over its `base`. */
+/** `ring`: bars so wide round the block's border, inwards; `arch`: without the one at the foot; `prism`: over its
+ * `base`; `profile`: its `base`, seen along the wall, from t0 to t1. */
 export interface Piece extends Block {
   readonly role: PartRole;
-  readonly shape: 'box' | 'ring' | 'arch' | 'prism';
+  readonly shape: 'box' | 'ring' | 'arch' | 'prism' | 'profile';
   readonly bar: number;
-  /** Of a prism: convex, against the clock where t is x. */
+  /** Convex, against the clock: of a prism where t is x, of a profile where y is x and z is y. */
   readonly base?: Ring;
   /** How it has been moved from where it stands in the plane of the wall, with its leaf shut. */
   readonly turns?: readonly Turn[];
@@ -28,6 +29,60 @@ export const prism = (role: PartRole, base: Ring, z0: number, z1: number): Piece
   const { minX: t0, maxX: t1, minY: y0, maxY: y1 } = boxOf(base);
   return { ...{ t0, t1, z0, z1, y0, y1 }, ...{ role, shape: 'prism', bar: 0, base } };
 };
+
+/** What runs along the wall with the same section, whose x is across it. */
+const profile = (role: PartRole, base: Ring, t0: number, t1: number): Piece => {
+  const { minX: y0, maxX: y1, minY: z0, maxY: z1 } = boxOf(base);
+  return { ...{ t0, t1, z0, z1, y0, y1 }, ...{ role, shape: 'profile', bar: 0, base } };
+};
+
+/**
+ * Under the leaves of a door that is not framed all round; what is outside of them lower, as its entry says.
+ *
+ *      leaf |  |            stepped, weathered; of a ramped one both sides fall
+ *      _____|  |__.
+ *     |     '--'  |'-._      | outside
+ */
+export function thresholdOf(
+  entry: CatalogueEntry,
+  hole: Hole,
+  inner: Block,
+  leaves: readonly Leaf[]
+): Piece[] {
+  const { z0, out } = hole;
+  const high = inner.z0 - z0;
+  if (high <= 0 || isFramedRound(entry)) return [];
+  const whole = { ...inner, z0, z1: inner.z0 };
+  const clamped = (y: number) => Math.min(Math.max(y, inner.y0), inner.y1);
+  const low = clamped(Math.min(...leaves.map(({ y0 }) => y0)));
+  const far = clamped(Math.max(...leaves.map(({ y1 }) => y1)));
+  // From where it is lower on the side towards y0, and on the other.
+  const [isLow, isHigh] = [out < 0, out > 0].map((isOut) => isOut || entry.thresholdShape === 'ramped');
+  const a = isLow ? low : inner.y0;
+  const b = isHigh ? far : inner.y1;
+  const isCut = a > inner.y0 + leastSide || b < inner.y1 - leastSide;
+  if (entry.thresholdShape === 'level' || !isCut || a > b) return [box('threshold', whole)];
+  if (entry.thresholdShape === 'stepped') {
+    const [near, step] = out > 0 ? [{ y1: b }, { y0: b }] : [{ y0: a }, { y1: a }];
+    return [
+      box('threshold', { ...whole, ...near }),
+      box('threshold', { ...whole, ...step, z1: z0 + high / 2 })
+    ];
+  }
+  const foot = z0 + high * (entry.thresholdShape === 'ramped' ? 0.25 : 0.5);
+  const base = [
+    { x: inner.y0, y: z0 },
+    { x: inner.y1, y: z0 },
+    ...(b < inner.y1 - leastSide ? [{ x: inner.y1, y: foot }] : []),
+    { x: b, y: inner.z0 },
+    ...(b - a > leastSide ? [{ x: a, y: inner.z0 }] : []),
+    ...(a > inner.y0 + leastSide ? [{ x: inner.y0, y: foot }] : [])
+  ];
+  return [profile('threshold', base, inner.t0, inner.t1)];
+}
+
+/** A side of a threshold that is less wide is none, mm. */
+const leastSide = 1;
 
 const right = Math.PI / 2;
 

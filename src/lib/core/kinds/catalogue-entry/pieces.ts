@@ -10,7 +10,7 @@
  * In an opening too small for its entry, frames and stiles give way to a quarter of it: nothing turns inside out.
  * Cost: linear in the pieces. Source: own.
  */
-import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, turnOf, type Piece } from './parts';
+import { box, blockOf, glazingBar, ledgeHeight, ledgesOf, thresholdOf, turnOf, type Piece } from './parts';
 import { boardsOf, casingsOf } from './boards';
 import { unitOf } from './planes';
 import type { CatalogueEntry } from './record';
@@ -60,7 +60,7 @@ function flatPieces(entry: CatalogueEntry, hole: Hole, ajar: number): Piece[] {
     ...(entry.form === 'casement' ? mullions(leaves, inner) : []),
     ...posts.map((post) => box('lining', post)),
     ...fixed.flatMap((pane) => panes(entry, pane)),
-    ...(inner.z0 > z0 && !isFramedRound(entry) ? [box('threshold', { ...inner, z0, z1: inner.z0 })] : []),
+    ...thresholdOf(entry, hole, inner, leaves),
     ...leaves.flatMap((leaf, k) => {
       const pieces = [
         ...leafPieces(entry, leaf),

@@ -7,7 +7,16 @@ const noLedge = { past: 0, thickness: 0 };
 /** A door set with one flush leaf in a lining as deep as the wall. */
 export const plainDoor: CatalogueEntry = {
   ...{ id: '', kind: 'catalogueEntry', name: 'Plain door', filling: 'door', form: 'hinged' },
-  ...{ leaves: 1, share: 0.5, lights: ['fixed'], rows: 1, glass: 24, glazing: 'clear', threshold: 0 },
+  ...{
+    leaves: 1,
+    share: 0.5,
+    lights: ['fixed'],
+    rows: 1,
+    glass: 24,
+    glazing: 'clear',
+    threshold: 0,
+    thresholdShape: 'level'
+  },
   ...{ handle: 'none', drip: 0, reveal: { outside: 0, inside: 0 }, beside: { left: 0, right: 0, above: 0 } },
   bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
   corner: { width: 0, lights: ['fixed'] },

@@ -35,6 +35,14 @@ export const glazings = ['clear', 'obscured', 'safety'] as const;
 /** `lever`: with its neck; `knob`; `bar`: upright, on two necks. */
 export const handles = ['none', 'lever', 'knob', 'bar'] as const;
 
+/**
+ * Outside of the leaf a threshold is `level`, a `stepped` one half as high, a `weathered` one falls to half its height; a
+ * `ramped` one falls to a quarter on both sides.
+ */
+export const thresholdShapes = ['level', 'stepped', 'weathered', 'ramped'] as const;
+
+export type ThresholdShape = (typeof thresholdShapes)[number];
+
 /** How the sides of a bay open: `hung` beside the wall. */
 export const baySides = ['fixed', 'hung', 'top'] as const;
 
@@ -94,6 +102,7 @@ export interface CatalogueEntry {
   readonly corner: { readonly width: number; readonly lights: readonly LightWay[] };
   readonly frame: { readonly width: number; readonly depth: number | null; readonly recess: number | null };
   readonly threshold: number;
+  readonly thresholdShape: ThresholdShape;
   readonly casing: { readonly outside: Trim; readonly inside: Trim };
   readonly ledge: { readonly outside: Ledge; readonly inside: Ledge };
   /** Of a new opening that is filled by it. */
@@ -137,6 +146,7 @@ export const schema = object({
     recess: number().min(0).max(f.most).nullable().defined()
   }).required(),
   threshold: least(0),
+  thresholdShape: f.choice(thresholdShapes),
   casing: object({ outside: trim(), inside: trim() }).required(),
   ledge: object({ outside: ledge(), inside: ledge() }).required(),
   size: object({ width: f.size(), height: f.size(), sill: f.mm() }).required()

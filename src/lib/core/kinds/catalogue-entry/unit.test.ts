@@ -5,7 +5,15 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { meshVolume, openEdges } from '../../geometry/mesh';
 import { fillingParts } from '../opening/body';
 import { plainDoor, plainWindow } from './plain';
-import { doorForms, handles, leafStyles, lightWays, windowForms, type CatalogueEntry } from './record';
+import {
+  doorForms,
+  handles,
+  leafStyles,
+  lightWays,
+  thresholdShapes,
+  windowForms,
+  type CatalogueEntry
+} from './record';
 import { starterEntries } from './starter';
 import { clearOf } from './clear';
 import type { Piece } from './parts';
@@ -32,12 +40,12 @@ function volumes(pieces: readonly Piece[]): [sum: number, union: number] {
   const block = ([t0, t1, z0, z1, y0, y1]: number[]) =>
     Manifold.cube([t1! - t0!, y1! - y0!, z1! - z0!]).translate([t0!, y0!, z0!]);
   const shut = ({ shape, bar, base, t0, t1, z0, z1, y0, y1 }: Piece) => {
-    if (base)
-      return Manifold.extrude(new CrossSection([base.map(({ x, y }) => [x, y])]), z1 - z0).translate([
-        0,
-        0,
-        z0
-      ]);
+    const section = base && new CrossSection([base.map(({ x, y }) => [x, y])]);
+    if (section && shape === 'profile')
+      return Manifold.extrude(section, t1 - t0)
+        .rotate([90, 0, 90])
+        .translate([t0, 0, 0]);
+    if (section) return Manifold.extrude(section, z1 - z0).translate([0, 0, z0]);
     const whole = block([t0, t1, z0, z1, y0, y1]);
     if (shape === 'box') return whole;
     const foot = shape === 'ring' ? bar : -1;
@@ -80,6 +88,7 @@ const entryArb: fc.Arbitrary<CatalogueEntry> = fc
     depth: fc.option(fc.integer({ min: 60, max: 300 })),
     recess: fc.option(fc.integer({ min: 0, max: 250 })),
     threshold: fc.integer({ min: 0, max: 40 }),
+    thresholdShape: fc.constantFrom(...thresholdShapes),
     bay: fc.record({
       depth: fc.constantFrom(0, 0, 150, 700),
       splay: fc.integer({ min: 0, max: 900 }),
@@ -229,6 +238,27 @@ describe('door sets and window units', () => {
         if (piece.role === 'glass') expect([entry.name, Math.round(deep)]).toEqual([entry.name, glass]);
       }
     }
+  });
+  it('worked: thresholds of 40 under a leaf that stands at the inner face of its frame, 100 deep', () => {
+    const entry = {
+      ...starterEntries('mm').find(({ form }) => form === 'hinged')!,
+      ...{ threshold: 40, frame: { width: 30, depth: 100, recess: 0 } }
+    };
+    const leaf = { ...entry.leaf, thickness: 40 };
+    const areaOf = (thresholdShape: CatalogueEntry['thresholdShape'], opens: 1 | -1) => {
+      const hole = holeOf(1000, 2100, { opens });
+      const pieces = piecesOf({ ...entry, leaf, thresholdShape }, hole);
+      const [, volume] = volumes(pieces.filter(({ role }) => role === 'threshold'));
+      return Number((volume / 940).toFixed(3));
+    };
+    const inwards = holeOf(1000, 2100).out > 0 ? -1 : 1;
+    expect(areaOf('level', inwards)).toBe(4000);
+    // 60 of it lie outside of the leaf: half as high; falling to a half; to a quarter on its one free side.
+    expect(areaOf('stepped', inwards)).toBe(4000 - 60 * 20);
+    expect(areaOf('weathered', inwards)).toBe(4000 - (60 * 20) / 2);
+    expect(areaOf('ramped', inwards)).toBe(4000 - (60 * 30) / 2);
+    // Opening outwards nothing of it lies outside.
+    expect(areaOf('weathered', inwards === 1 ? -1 : 1)).toBe(4000);
   });
   it('worked: a door and a half of 1 350 hung low; a leaf of 68 in a hundred and the rest', () => {
     const entry = starterEntries('mm').find(({ name }) => name === 'Door and a half')!;

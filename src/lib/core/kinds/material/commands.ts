@@ -10,6 +10,7 @@ const materialShape = {
   hatch: s.oneOf(hatches),
   conductivity: s.number().positive().max(1000).nullable(),
   density: s.number().min(0).max(30_000),
+  waste: s.number().min(0).max(1),
   texture: s.oneOf(textures),
   unitLength: s.number().min(0).max(20_000),
   unitHeight: s.number().min(0).max(20_000)
@@ -18,7 +19,7 @@ const materialShape = {
 export const addMaterial = command({
   name: 'addMaterial',
   about:
-    'Add a material: colour (#rrggbb), hatch of its cut, conductivity in W/(m K) (null: a cavity), density in kg/m3, texture and its unit size.',
+    'Add a material: colour (#rrggbb), hatch of its cut, conductivity in W/(m K) (null: a cavity), density in kg/m3, the share that is cut to waste (0.1: a tenth), texture and its unit size.',
   args: s.object({ id: s.id(), name: s.name().required(), colour: colour().required(), ...materialShape }),
   example: {
     id: 'flint',
@@ -37,6 +38,7 @@ export const addMaterial = command({
       hatch: args.hatch ?? 'none',
       conductivity: args.conductivity === undefined ? 1 : args.conductivity,
       density: args.density ?? 1000,
+      waste: args.waste ?? 0,
       texture: args.texture ?? 'plain',
       unitLength: args.unitLength ?? 0,
       unitHeight: args.unitHeight ?? 0

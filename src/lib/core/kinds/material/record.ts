@@ -9,7 +9,7 @@ export type Texture = (typeof textures)[number];
 
 /**
  * `conductivity`: W/(m K); null for an unventilated cavity, whose resistance ISO 6946 gives. `density`: kg/m3.
- * `texture` repeats at `unitLength` by `unitHeight`, mm, in the model.
+ * `waste`: the share of what is laid that is cut off besides, 0.1: a tenth. `texture` repeats at `unitLength` by `unitHeight`, mm, in the model.
  */
 export interface Material {
   readonly id: string;
@@ -19,6 +19,7 @@ export interface Material {
   readonly hatch: Hatch;
   readonly conductivity: number | null;
   readonly density: number;
+  readonly waste: number;
   readonly texture: Texture;
   readonly unitLength: number;
   readonly unitHeight: number;
@@ -35,6 +36,7 @@ export const schema = object({
   hatch: f.choice(hatches),
   conductivity: number().positive().max(1000).nullable().defined(),
   density: number().min(0).max(30_000).required(),
+  waste: number().min(0).max(1).required(),
   texture: f.choice(textures),
   unitLength: number().min(0).max(f.most).required(),
   unitHeight: number().min(0).max(f.most).required()

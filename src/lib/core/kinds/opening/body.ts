@@ -27,8 +27,10 @@ export function fillingParts(
   for (const { role, shape, bar, base, turns, t0, t1, z0, z1, y0, y1 } of pieces) {
     const mesh = meshes.get(role) ?? new FaceMesh(datum);
     meshes.set(role, mesh);
+    const at = placing(frame, turns);
     if (base) {
-      addPrism(mesh, base, placing(frame, turns), z0, z1);
+      if (shape === 'prism') addPrism(mesh, base, at, z0, z1);
+      else addPrism(mesh, base, (y, z, t) => at(t, y, z), t0, t1);
       continue;
     }
     // Corners going round against the clock, each with the inner one across a bar.
@@ -63,7 +65,7 @@ export function fillingParts(
               [t0 + bar, z0 + foot]
             ]
           ];
-    addBars(mesh, pairs, shape === 'ring', placing(frame, turns), y0, y1);
+    addBars(mesh, pairs, shape === 'ring', at, y0, y1);
   }
   return [...meshes].map(([role, mesh]) => ({ role, ply: null, material: null, mesh: mesh.build()! }));
 }

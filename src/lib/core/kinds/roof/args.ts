@@ -1,5 +1,9 @@
 /** Arguments that commands about a roof share. */
 import * as s from '../../document/schemas';
-import { roofEdgeKinds } from './record';
+import { eaveCuts, roofEdgeKinds, soffits } from './record';
 
 export const edgeKind = () => s.oneOf(roofEdgeKinds);
+
+export const eaveCut = () => s.oneOf(eaveCuts);
+
+export const soffit = () => s.oneOf(soffits);

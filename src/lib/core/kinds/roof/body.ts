@@ -6,22 +6,27 @@ import { buildColumns, type Cell } from '../../geometry/columns';
 import { arrange } from '../../geometry/arrangement';
 import { innerPoint } from '../../geometry/triangulate';
 import { own, result, stage } from '../../document/stage';
-import { roofModels } from './stages';
+import { planesBeside } from './line-stages';
+import { roofModels, roofsBeside } from './stages';
+import { eaveCutsOf, outlineStretches, trimOf, type EaveCutAlong, type OutlineStretch } from './trim';
 import { datumOf } from '../storey/record';
 import { allCuts } from '../../document/cuts';
 import { cellsOf, type RoofCell, type RoofModel } from './planes';
 import type { Cut } from '../../kernels/solids/cut';
 import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody } from '../../document/kind';
+import type { Part } from '../../kernels/solids/part';
 
-/** The body between undersides and tops, eaves and verges cut plumb; open where something passes `through`. */
+/** The body between undersides and tops, verges cut plumb and eaves as said; open where something passes `through`. */
 export function roofMesh(
   model: Pick<RoofModel, 'planes' | 'cells'>,
   datum: number,
-  through: readonly Cut[]
+  through: readonly Cut[],
+  eaves: readonly EaveCutAlong[] = []
 ): Mesh {
   const whole = cellsOf(model);
-  const pieces = through.length > 0 ? piecesAround(whole, datum, through) : whole;
+  const isWhole = through.length + eaves.length === 0;
+  const pieces = isWhole ? whole : piecesAround(whole, datum, through, eaves);
   const cells = pieces.map(({ plane: { name }, ring, bottom, top, isCut }): Cell => ({
     ring,
     intervals: [
@@ -37,8 +42,13 @@ export function roofMesh(
 }
 
 /** All cells in one arrangement with what cuts them, so that neighbours share the new points. */
-function piecesAround(cells: readonly RoofCell[], datum: number, cuts: readonly Cut[]): RoofCell[] {
-  const edges = cells.flatMap(({ ring }) => edgesOf(ring));
+function piecesAround(
+  cells: readonly RoofCell[],
+  datum: number,
+  cuts: readonly Cut[],
+  eaves: readonly EaveCutAlong[]
+): RoofCell[] {
+  const edges = [...cells, ...eaves].flatMap(({ ring }) => edgesOf(ring));
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, datum));
   const faces = arrange([...edges, ...voids.flatMap(({ borders }) => borders)])?.faces ?? [];
   return faces.flatMap(({ outer, holes }) => {
@@ -46,9 +56,19 @@ function piecesAround(cells: readonly RoofCell[], datum: number, cuts: readonly 
     const cell = middle && cells.find(({ ring }) => ringHolds(ring, middle));
     if (!cell) return [];
     const bottom = heightAt(cell.bottom, middle);
-    return voids.some((one) => one.holds(middle) && one.z1 > bottom) ? [] : [{ ...cell, ring: outer }];
+    if (voids.some((one) => one.holds(middle) && one.z1 > bottom)) return [];
+    const end = eaves.find(({ of, ring }) => of === cell.plane.name && ringHolds(ring, middle))?.plane;
+    if (!end || heightAt(end, middle) <= bottom) return [{ ...cell, ring: outer }];
+    return heightAt(end, middle) < heightAt(cell.top, middle) ? [{ ...cell, ring: outer, bottom: end }] : [];
   });
 }
+
+/** The outline of a roof where it is seen, by its id. */
+const stretchesOfRoofs = stage(
+  'outlines of roofs that are seen',
+  { model: result(roofModels), others: result(planesBeside) },
+  ({ model, others }): readonly OutlineStretch[] => (model ? outlineStretches(model, others) : [])
+);
 
 export const roofBodies = stage(
   'bodies of roofs',
@@ -61,15 +81,41 @@ export const roofBodies = stage(
       const planes = all.length > 0 ? (query.get(roofModels, id)?.planes ?? []) : [];
       const boxes = planes.map(({ ring }) => boxOf(ring));
       return all.filter((cut) => boxes.some((box) => boxesMeet(box, cut.box)));
-    }
+    },
+    own: result(stretchesOfRoofs),
+    others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other))
   },
-  ({ roof, model, datum, cuts }, id): ElementBody | undefined =>
+  ({ roof, model, datum, cuts, own, others }, id): ElementBody | undefined =>
     roof && {
       id,
       kind: 'roof',
       storey: roof.storey,
-      parts: model
-        ? [{ role: 'roof', ply: null, material: roof.material, mesh: roofMesh(model, datum, cuts) }]
-        : []
+      parts: model ? partsOf(model, datum, cuts, own, others) : []
     }
 );
+
+function partsOf(
+  model: RoofModel,
+  datum: number,
+  cuts: readonly Cut[],
+  own: readonly OutlineStretch[],
+  others: readonly OutlineStretch[]
+): Part[] {
+  const { roof } = model;
+  const body = roofMesh(model, datum, cuts, eaveCutsOf(roof, own, others));
+  const lifted = ({ ring, intervals }: Cell): Cell => ({
+    ring,
+    intervals: intervals.map((one) => ({
+      ...one,
+      bottom: raise(one.bottom, datum),
+      top: raise(one.top, datum)
+    }))
+  });
+  return [
+    { role: 'roof', ply: null, material: roof.material, mesh: body },
+    ...trimOf(roof, own, others).map(({ role, cells }): Part => ({
+      ...{ role, ply: null, material: null },
+      mesh: buildColumns(cells.map(lifted), () => 'end')
+    }))
+  ];
+}

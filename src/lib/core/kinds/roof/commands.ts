@@ -12,16 +12,18 @@ import {
   asRoof,
   edgeWords,
   isBare,
+  plainEnds,
   type EdgeSettings,
   type Roof,
   type RoofEdge,
   type RoofEdgeKind,
   type RoofSide,
-  type SecondSlope
+  type SecondSlope,
+  type Soffit
 } from './record';
-import { overSides, overStorey, wallsIn, type RoofOutline } from './edges';
+import { overSides, overStorey, wallsIn, type MadeEdge, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
-import { footFor, outerFaceOf } from './stages';
+import { faceOf, footFor } from './stages';
 import { pitchFor, plateFor } from './fit';
 import { slabRings } from '../slab/rings';
 import type { Storey } from '../storey/record';
@@ -30,6 +32,8 @@ import { ringHolds } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
+import { plateWithin } from './parapet';
+import { deriveRoof } from './planes';
 import { edgesOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -57,19 +61,27 @@ const edgeArgs = {
     .object({ above: s.mm().required(), pitch: s.degrees().required() })
     .noUnknown(true)
     .nullable()
-    .default(undefined)
+    .default(undefined),
+  fascia: s.mm().nullable(),
+  soffit: roofArgs.soffit().nullable()
 };
 const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
+
+/** How it ends at its edges. */
+const endArgs = { eaveCut: roofArgs.eaveCut(), fascia: s.mm(), soffit: roofArgs.soffit() };
 
 /** Outlines other than that of the storey's outer walls: one of these. */
 const outlineArgs = {
   walls: s.ids().max(500).default(undefined),
+  within: s.flag(),
   corners: s.array(s.point().required()).min(3).max(500).default(undefined),
   slab: s.id()
 };
 
 interface OutlineGiven {
   readonly walls?: readonly string[] | undefined;
+  /** Within the walls, which are parapets, and not over them. */
+  readonly within?: boolean | undefined;
   readonly corners?: readonly Point[] | undefined;
   readonly slab?: string | undefined;
 }
@@ -81,6 +93,8 @@ interface EdgeGiven {
   readonly plateLevel?: number | null | undefined;
   /** In degrees. */
   readonly second?: SecondSlope | null | undefined;
+  readonly fascia?: number | null | undefined;
+  readonly soffit?: Soffit | null | undefined;
 }
 
 const plainEdge: EdgeSettings = { kind: 'eave', ...asRoof };
@@ -102,12 +116,15 @@ function changedEdge<E extends RoofEdge | RoofSide>(project: Project, old: E, gi
         : given.second && {
             above: toStored(given.second.above),
             pitch: pitchOf(project, given.second.pitch)
-          }
+          },
+    fascia: length(given.fascia, old.fascia),
+    soffit: given.soffit === undefined ? old.soffit : given.soffit
   };
   if (made.second && made.second.above <= 0)
     needPositive(project, 'height above the plate', 'the second slope', made.second.above);
   if (made.overhang !== null && made.overhang < 0)
     needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
+  if (made.fascia !== null) needBoard(project, 'the edge of the roof', made.fascia);
   if (isBare(made.kind) && given.overhang)
     refuse(project, 'roof.abutment', {
       subjects: old.wall === null ? [] : [old.wall],
@@ -116,13 +133,21 @@ function changedEdge<E extends RoofEdge | RoofSide>(project: Project, old: E, gi
   return made;
 }
 
+function needBoard(project: Project, thing: string, fascia: number) {
+  if (fascia < 0) needPositive(project, 'depth of the board', thing, fascia);
+}
+
 type EdgesGiven = readonly (EdgeGiven & { readonly wall: string })[];
 
 const edgesFrom = (project: Project, given: EdgesGiven) =>
   given.map(({ wall, ...rest }) => changedEdge<RoofEdge>(project, { wall, ...plainEdge }, rest));
 
 /** The sides of an outline as given; null: the storey's own. */
-function sidesGiven(query: Query, roof: Roof, { walls, corners, slab }: OutlineGiven): RoofSide[] | null {
+function sidesGiven(
+  query: Query,
+  roof: Roof,
+  { walls, within, corners, slab }: OutlineGiven
+): RoofSide[] | null {
   const { project } = query;
   const { storey } = roof;
   if (walls) {
@@ -134,7 +159,7 @@ function sidesGiven(query: Query, roof: Roof, { walls, corners, slab }: OutlineG
           texts: { wall: nameOf(project, wall), storey: nameOf(project, need(project, 'storey', storey)) }
         });
     }
-    return sidesOfWalls(query, roof, [...new Set(walls)]) ?? refuseSides(project, roof);
+    return sidesOfWalls(query, roof, [...new Set(walls)], within ?? false) ?? refuseSides(project, roof);
   }
   if (corners) return sidesOfCorners(query, corners);
   if (slab === undefined) return null;
@@ -146,7 +171,9 @@ function sidesGiven(query: Query, roof: Roof, { walls, corners, slab }: OutlineG
 function needRoofOutline(query: Query, roof: Roof): RoofOutline {
   const { project } = query;
   if (!roof.sides) return overStorey(roof, needOutline(query, roof.storey, 'outer'));
-  return overSides(roof, roof.sides, (wall) => outerFaceOf(query, wall)) ?? refuseSides(project, roof);
+  return (
+    overSides(roof, roof.sides, (wall, inner) => faceOf(query, wall, inner)) ?? refuseSides(project, roof)
+  );
 }
 
 const refuseSides = (project: Project, roof: Roof): never =>
@@ -202,10 +229,12 @@ function formed(
   return { ...roof, edges: otherwise };
 }
 
-/** The outer walls that a roof takes: those under its edges, and of a drawn outline those that stand within it. */
+/** The outer walls that a roof takes: those under its edges but for parapets that it lies within, and of a drawn outline those that stand within it. */
 function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wall[] {
   const { project } = query;
-  const named = new Set(edges.flat().flatMap(({ walls, kind }) => (isBare(kind) ? [] : walls)));
+  const isUnder = ({ kind, side }: MadeEdge) =>
+    !isBare(kind) && !(side !== null && roof.sides?.[side]?.inner);
+  const named = new Set(edges.flat().flatMap((one) => (isUnder(one) ? one.walls : [])));
   const isDrawn = roof.sides?.every(({ wall }) => wall === null) ?? false;
   return wallsOf(project, roof.storey).filter((wall) => {
     if (named.has(wall.id)) return true;
@@ -213,6 +242,12 @@ function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wa
     const middle = frame && fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
     return middle !== undefined && rings.some((ring) => ringHolds(ring, middle));
   });
+}
+
+/** Where its parapets stand up over it. */
+function plateInside(query: Query, roof: Roof): number {
+  const model = deriveRoof(roof, needRoofOutline(query, roof));
+  return Math.floor((model && plateWithin(query, model)) ?? roof.plateLevel);
 }
 
 /** The highest top of walls, or as high as its storey's walls usually are. */
@@ -224,7 +259,7 @@ function plateOver(project: Project, storey: Storey, walls: readonly Wall[]): nu
 export const addRoof = command({
   name: 'addRoof',
   about:
-    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now. Hipped all round, with gables at its ends (half hipped, or with eaves of two pitches: gambrel), with two pitches all round (mansard), or a mono-pitch that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its outer walls are carried up to it, but for those in `leave`.',
+    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now; `within` the inner faces of the walls, which are parapets and keep their tops, without an overhang. Hipped all round, with gables at its ends (half hipped, or with eaves of two pitches: gambrel), with two pitches all round (mansard), or a mono-pitch or flat roof that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its eaves are cut plumb, square to the slope or level; `fascia`: how deep boards at its edges are (0: none); `soffit`: what is under its overhangs. Its outer walls are carried up to it, but for those in `leave`.',
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -236,6 +271,7 @@ export const addRoof = command({
     overhang: s.mm(),
     plateLevel: s.mm(),
     thickness: s.mm(),
+    ...endArgs,
     material: s.id(),
     edges: s.array(edge().required()).max(500).default(undefined),
     leave: s.array(s.id().required()).max(20_000).default(undefined)
@@ -257,7 +293,7 @@ export const addRoof = command({
         texts: { storey: nameOf(project, storey), thing: nameOf(project, there) }
       });
     const usual = usualSizes(settingsOf(project).units);
-    const overhang = toStored(args.overhang ?? usual.overhang);
+    const overhang = toStored(args.overhang ?? (args.within ? 0 : usual.overhang));
     if (overhang < 0)
       refuse(project, 'length.not-positive', {
         numbers: { value: overhang },
@@ -272,19 +308,33 @@ export const addRoof = command({
       overhang,
       plateLevel: 0,
       thickness: toStored(args.thickness ?? usual.roof),
+      eaveCut: args.eaveCut ?? plainEnds.eaveCut,
+      fascia: toStored(args.fascia ?? plainEnds.fascia),
+      soffit: args.soffit ?? plainEnds.soffit,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
       edges: [],
       sides: null
     };
     needPositive(project, 'thickness', 'the roof', plain.thickness);
+    needBoard(project, 'the roof', plain.fascia);
     const bare: Roof = { ...plain, sides: sidesGiven(query, plain, args as OutlineGiven) };
     const given = args.edges as EdgesGiven | undefined;
     const named = [...(given ?? []).map(({ wall }) => wall), ...(args.low === undefined ? [] : [args.low])];
     checkEdges(query, bare, named);
     const walls = wallsUnder(query, bare, needRoofOutline(query, bare));
-    const plateLevel = toStored(args.plateLevel ?? plateOver(project, storey, walls));
+    const usualPlate = plateOver(project, storey, walls);
     const form = args.form ?? 'hip';
-    const roof = formed(query, { ...bare, plateLevel }, form, args.low, given);
+    const first = formed(
+      query,
+      { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) },
+      form,
+      args.low,
+      given
+    );
+    const roof =
+      args.within && args.plateLevel === undefined
+        ? { ...first, plateLevel: plateInside(query, first) }
+        : first;
     const left = new Set(args.leave);
     for (const id of left) need(project, 'wall', id);
     const raised = walls.flatMap((wall): Wall[] =>
@@ -296,7 +346,8 @@ export const addRoof = command({
 
 export const setRoof = command({
   name: 'setRoof',
-  about: 'Change a roof: pitch, overhang, plate level, thickness, material, or all its listed edges.',
+  about:
+    'Change a roof: pitch, overhang, plate level, thickness, how its eaves are cut, boards, material, or all its listed edges.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -304,6 +355,7 @@ export const setRoof = command({
     overhang: s.mm(),
     plateLevel: s.mm(),
     thickness: s.mm(),
+    ...endArgs,
     material: s.id(),
     edges: s.array(edge().required()).max(500).default(undefined)
   }),
@@ -313,6 +365,7 @@ export const setRoof = command({
     if (args.thickness !== undefined) needPositive(project, 'thickness', 'the roof', args.thickness);
     if (args.overhang !== undefined && args.overhang < 0)
       needPositive(project, 'overhang', 'the roof', args.overhang);
+    if (args.fascia !== undefined) needBoard(project, 'the roof', args.fascia);
     const sides = sidesGiven(query, old, args as OutlineGiven);
     const given = args.edges as EdgesGiven | undefined;
     const outlined: Roof = {
@@ -323,6 +376,9 @@ export const setRoof = command({
       overhang: args.overhang === undefined ? old.overhang : toStored(args.overhang),
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
+      eaveCut: args.eaveCut ?? old.eaveCut,
+      fascia: args.fascia === undefined ? old.fascia : toStored(args.fascia),
+      soffit: args.soffit ?? old.soffit,
       material: args.material === undefined ? old.material : need(project, 'material', args.material).id
     };
     const named = (given ?? []).map(({ wall }) => wall);

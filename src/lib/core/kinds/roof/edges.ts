@@ -22,7 +22,8 @@ import {
   type Roof,
   type RoofEdgeKind,
   type RoofSide,
-  type SecondSlope
+  type SecondSlope,
+  type Soffit
 } from './record';
 
 /** `walls`: under it; what is not said of an edge is as its roof has it. `overhang`: of a gable, how far the verge projects. */
@@ -35,6 +36,8 @@ export interface MadeEdge {
   readonly overhang: number;
   readonly plateLevel: number;
   readonly second: SecondSlope | null;
+  readonly fascia: number;
+  readonly soffit: Soffit;
 }
 
 /** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
@@ -59,7 +62,9 @@ function made(
     pitch: said?.pitch ?? roof.pitch,
     overhang: isBare(kind) ? 0 : (said?.overhang ?? roof.overhang),
     plateLevel: said?.plateLevel ?? roof.plateLevel,
-    second: said?.second ?? null
+    second: said?.second ?? null,
+    fascia: isBare(kind) ? 0 : (said?.fascia ?? roof.fascia),
+    soffit: said?.soffit ?? roof.soffit
   };
 }
 
@@ -85,7 +90,7 @@ interface RunEdge extends Run {
 }
 
 /**
- * The outline by sides of its own, whichever way round they are told; `faceOf`: the outer face of a wall. Undefined where
+ * The outline by sides of its own, whichever way round they are told; `faceOf`: the outer face of a wall, or its inner one. Undefined where
  * the sides enclose nothing once.
  *
  *        +--------+           a, b, c: faces of walls; where two follow each other, their lines meet in a corner,
@@ -95,10 +100,10 @@ interface RunEdge extends Run {
 export function overSides(
   roof: Roof,
   sides: readonly RoofSide[],
-  faceOf: (wall: string) => Run | undefined
+  faceOf: (wall: string, inner: boolean) => Run | undefined
 ): RoofOutline | undefined {
   const said = sides.map((side, i) => {
-    const run = side.line ?? (side.wall === null ? undefined : faceOf(side.wall));
+    const run = side.line ?? (side.wall === null ? undefined : faceOf(side.wall, side.inner));
     return { run, edge: made(roof, side, side.wall === null ? [] : [side.wall], i) };
   });
   const runs = said.flatMap(({ run, edge }): RunEdge[] => (run ? [{ ...run, edge }] : []));

@@ -7,14 +7,14 @@
  *      |/         \|             #-----------#                            #---------#
  *      +-----------+             #-----------#                            +---------+
  *
- * half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round
+ * flat: a mono-pitch that hardly falls; half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round
  */
 import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Ring } from '../../geometry/ring';
 import { isBare, type RoofEdgeKind, type SecondSlope } from './record';
 
-export const roofForms = ['hip', 'gable', 'mono', 'halfHip', 'gambrel', 'mansard'] as const;
+export const roofForms = ['hip', 'gable', 'mono', 'flat', 'halfHip', 'gambrel', 'mansard'] as const;
 
 export type RoofForm = (typeof roofForms)[number];
 
@@ -92,7 +92,9 @@ export function edgesOfForm(
     const eave = said >= 0 ? said : (far ?? longest(ring, long));
     const hasEnds = form === 'gable' || form === 'halfHip' || form === 'gambrel';
     const isUpright = (i: number) =>
-      form === 'mono' ? i !== eave : hasEnds && (far === undefined ? isEnd(ring, i) : i === far);
+      form === 'mono' || form === 'flat'
+        ? i !== eave
+        : hasEnds && (far === undefined ? isEnd(ring, i) : i === far);
     const rise = (Math.min(...long) / 2) * Math.tan(pitch);
     const secondOf = (kind: RoofEdgeKind, i: number): SecondSlope | null => {
       if (rise < leastRise) return null;

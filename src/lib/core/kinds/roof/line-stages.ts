@@ -2,14 +2,13 @@
 import { result, stage } from '../../document/stage';
 import { raise } from '../../geometry/plane';
 import { datumOf } from '../storey/record';
-import { roofLines, type RoofLine } from './lines';
+import { roofLines, type OtherPlane, type RoofLine } from './lines';
 import { roofModels, roofsBeside } from './stages';
 
-/** The lines of a roof by kind, by its id. */
-export const linesOfRoofs = stage(
-  'lines of roofs',
+/** Planes of the roofs that a roof meets, over its own datum, by its id. */
+export const planesBeside = stage(
+  'planes beside roofs',
   {
-    model: result(roofModels),
     others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(roofModels, other) ?? []),
     lifts: (query, id) => {
       const own = datumOf(query.project, query.project.tables.roof.get(id)?.storey ?? '');
@@ -20,13 +19,18 @@ export const linesOfRoofs = stage(
       );
     }
   },
-  ({ model, others, lifts }): readonly RoofLine[] =>
-    model
-      ? roofLines(
-          model,
-          others.flatMap(({ roof, planes }, i) =>
-            planes.map(({ ring, top }) => ({ roof: roof.id, ring, top: raise(top, lifts[i]!) }))
-          )
-        )
-      : []
+  ({ others, lifts }): readonly OtherPlane[] =>
+    others.flatMap(({ roof, planes }, i) =>
+      planes.map(({ ring, top, underside }) => ({
+        ...{ roof: roof.id, ring },
+        ...{ top: raise(top, lifts[i]!), underside: raise(underside, lifts[i]!) }
+      }))
+    )
+);
+
+/** The lines of a roof by kind, by its id. */
+export const linesOfRoofs = stage(
+  'lines of roofs',
+  { model: result(roofModels), others: result(planesBeside) },
+  ({ model, others }): readonly RoofLine[] => (model ? roofLines(model, others) : [])
 );

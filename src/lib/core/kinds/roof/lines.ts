@@ -9,7 +9,7 @@ import { heightAt, type Plane } from '../../geometry/plane';
 import { distance, dot, leftOf, subtract, unit, type Point } from '../../geometry/point';
 import { edgesOf, liesAlong, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { bordersOf } from './borders';
+import { bordersOf, edgeAt, placeOnOutline } from './borders';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { RoofModel } from './planes';
 import type { RoofEdgeKind } from './record';
@@ -37,6 +37,7 @@ export interface OtherPlane {
   readonly roof: string;
   readonly ring: Ring;
   readonly top: Plane;
+  readonly underside: Plane;
 }
 
 /** `others`: planes of the roofs that it meets. A line between two roofs is told by that whose id comes later. */
@@ -50,22 +51,14 @@ export function roofLines(model: RoofModel, others: readonly OtherPlane[]): Roof
     const ties = (top: Plane) =>
       [from, to].every((p) => Math.abs(heightAt(top, p) - heightAt(one.top, p)) < tolerances.joint);
     if (other) return ties(other.top) ? line(between(from, to, one.top, other.top)) : [];
-    const kind = outlineKind(model, from, to);
-    if (kind) return line(ofEdge[kind]);
+    const place = placeOnOutline(model, from, to);
+    if (place) return line(ofEdge[edgeAt(model, place)?.kind ?? 'gable']);
     const met = others.find(
       ({ ring, top }) => ties(top) && edgesOf(ring).some(([p, q]) => liesAlong(from, to, [[p, q]]))
     );
     if (!met) return line('abutment');
     return met.roof < model.roof.id ? line(between(from, to, one.top, met.top)) : [];
   });
-}
-
-/** The kind of edge of its own outline that a stretch lies along. */
-function outlineKind({ eaves, edges }: RoofModel, from: Point, to: Point): RoofEdgeKind | undefined {
-  for (const [r, { ring, of }] of eaves.entries())
-    for (const [k, [p, q]] of edgesOf(ring).entries())
-      if (liesAlong(from, to, [[p, q]])) return edges[r]![of[k]!]?.kind ?? 'gable';
-  return undefined;
 }
 
 /** Of a border with one plane on its left. */

@@ -261,6 +261,30 @@ describe('walls under several roofs', () => {
     expect(query.get(columnCuts, 'porch-post-1')[0]!.z1).toBeLessThan(2880);
   });
 
+  it('a flat roof within parapets keeps their tops and lies an upstand under them; over one it is found, and lowered', () => {
+    const parapets = ['wall-1', 'wall-2', 'wall-3', 'wall-4'];
+    const house = act(built(rectangle(8000, 6000)), 'addRoof', {
+      ...{ storey: 'storey-1', walls: parapets, within: true, form: 'flat', low: 'wall-3', pitch: 2 }
+    });
+    expect(area(house, 'roof-1')).toBeCloseTo(7.6 * 5.6, 9);
+    const tops = parapets.map((id) => house.tables.wall.get(id)!.top);
+    expect(tops.every(({ kind }) => kind === 'height')).toBe(true);
+    const [plane] = modelOf(house, 'roof-1')!.planes;
+    const parapet = Math.min(...tops.map((top) => (top.kind === 'height' ? top.height : 0)));
+    // Its high side is at the south; whole millimetres.
+    const upstand = parapet - heightAt(plane!.top, { x: 4000, y: 200 });
+    expect([upstand >= 150, upstand < 151.01]).toEqual([true, true]);
+    expect(reviewProject(new Model().at(house))).toEqual([]);
+    const high = act(house, 'setRoof', { id: 'roof-1', plateLevel: parapet - 210 });
+    const found = reviewProject(new Model().at(high)).filter(({ code }) => code === 'roof.over-parapet');
+    // At the low side it ends under the top.
+    expect(found.map(({ subjects }) => subjects[1]).sort()).toEqual(['wall-1', 'wall-2', 'wall-4']);
+    const { call: repair } = found[0]!.repair!;
+    const mended = act(high, repair.name, repair.args);
+    expect(mended.tables.roof.get('roof-1')!.plateLevel).toBe(house.tables.roof.get('roof-1')!.plateLevel);
+    expect(reviewProject(new Model().at(mended))).toEqual([]);
+  });
+
   it('bodies of roofs that meet are closed, and what is built is the prisms of their cells', () => {
     const house = example('gannet-house');
     const query = new Model().at(house);

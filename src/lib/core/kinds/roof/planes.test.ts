@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { heightAt } from '../../geometry/plane';
 import { meshVolume, openEdges } from '../../geometry/mesh';
 import { ringArea } from '../../geometry/ring';
-import { asRoof, type Roof, type RoofEdge } from './record';
+import { asRoof, plainEnds, type Roof, type RoofEdge } from './record';
 import type { Wall } from '../wall/record';
 import { at, buildUpOf, framesOf, projectWith, wallOf } from '../../testing/build';
 import { degree } from '../../units/angle';
@@ -47,6 +47,7 @@ const roofOf = (more: Partial<Roof> = {}): Roof => ({
   overhang: 450,
   plateLevel: 5340,
   thickness: 200,
+  ...plainEnds,
   material: 'slate',
   edges: [],
   sides: null,

@@ -1,5 +1,5 @@
 /** The record of a roof: what is stored of it, and what the reader lets in. */
-import { array, number, object, string } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
 
@@ -19,7 +19,26 @@ export const edgeWords: Readonly<Record<RoofEdgeKind, string>> = {
 export const isBare = (kind: RoofEdgeKind) => kind === 'abutment' || kind === 'meeting';
 
 /** Of an edge that is as its roof has it. */
-export const asRoof = { pitch: null, overhang: null, plateLevel: null, second: null } as const;
+export const asRoof = {
+  ...{ pitch: null, overhang: null, plateLevel: null, second: null },
+  ...{ fascia: null, soffit: null }
+} as const;
+
+/** How an eave ends: upright, square to the slope, or level from its top edge or the plate, whichever is lower. */
+export const eaveCuts = ['plumb', 'square', 'level'] as const;
+
+export type EaveCut = (typeof eaveCuts)[number];
+
+/** Under an overhang: nothing, boards level from its foot to the wall, or boards along the underside. */
+export const soffits = ['open', 'level', 'sloped'] as const;
+
+export type Soffit = (typeof soffits)[number];
+
+/** How thick boards at the edges are, and how far the foot of a fascia hangs below a level soffit behind it, mm. */
+export const boards = { fascia: 25, soffit: 12, nib: 10 } as const;
+
+/** Of a roof that ends at its eaves without boards. */
+export const plainEnds = { eaveCut: 'plumb', fascia: 0, soffit: 'open' } as const;
 
 /** A slope that begins `above` the plate, at the wall's face: of an eave its second pitch, of a gable a half hip. */
 export interface SecondSlope {
@@ -27,13 +46,18 @@ export interface SecondSlope {
   readonly pitch: number;
 }
 
-/** What is null is as the roof has it. `overhang`: of a gable, how far its verge projects; what is bare has none. */
+/**
+ * What is null is as the roof has it. `overhang`: of a gable, how far its verge projects; what is bare has none. `fascia`:
+ * how deep the board at its outer line is, plumb, of a gable the barge board; 0: none.
+ */
 export interface EdgeSettings {
   readonly kind: RoofEdgeKind;
   readonly pitch: number | null;
   readonly overhang: number | null;
   readonly plateLevel: number | null;
   readonly second: SecondSlope | null;
+  readonly fascia: number | null;
+  readonly soffit: Soffit | null;
 }
 
 export interface RoofEdge extends EdgeSettings {
@@ -41,11 +65,13 @@ export interface RoofEdge extends EdgeSettings {
 }
 
 /**
- * A side of an outline of its own, as it runs counter-clockwise: the outer face of a wall, a line that was drawn, or,
- * where both are null, straight from the end of the side before to the beginning of the one after.
+ * A side of an outline of its own, as it runs counter-clockwise: the outer face of a wall, or its inner one (the wall is
+ * a parapet then), a line that was drawn, or, where both are null, straight from the end of the side before to the
+ * beginning of the one after.
  */
 export interface RoofSide extends EdgeSettings {
   readonly wall: string | null;
+  readonly inner: boolean;
   readonly line: { readonly from: Point; readonly to: Point } | null;
 }
 
@@ -63,6 +89,9 @@ export interface Roof {
   readonly overhang: number;
   readonly plateLevel: number;
   readonly thickness: number;
+  readonly eaveCut: EaveCut;
+  readonly fascia: number;
+  readonly soffit: Soffit;
   readonly material: string;
   /** By wall, where the outline is the storey's; none where it has sides. */
   readonly edges: readonly RoofEdge[];
@@ -80,7 +109,9 @@ const settings = {
   })
     .nullable()
     .default(undefined)
-    .defined()
+    .defined(),
+  fascia: number().min(0).max(f.most).nullable().defined(),
+  soffit: string().oneOf(soffits).nullable().defined()
 };
 
 /** What a roof may be in a file, besides its id and kind. */
@@ -91,11 +122,15 @@ export const schema = object({
   overhang: number().min(0).max(f.most).required(),
   plateLevel: f.mm(),
   thickness: f.size(),
+  eaveCut: f.choice(eaveCuts),
+  fascia: number().min(0).max(f.most).required(),
+  soffit: f.choice(soffits),
   material: f.id(),
   edges: array(object({ wall: f.id(), ...settings }).required()).required(),
   sides: array(
     object({
       wall: string().min(1).max(200).nullable().defined(),
+      inner: boolean().required(),
       line: object({ from: f.point(), to: f.point() }).nullable().default(undefined).defined(),
       ...settings
     }).required()

@@ -2,9 +2,11 @@
 import { storeyModelIn } from '../storey/model';
 import { settingsOf } from '../../document/project';
 import { waysUnder } from './limit';
+import { atParapets, plateWithin } from './parapet';
 import { roofModels } from './stages';
 import { ringArea, ringsArea } from '../../geometry/ring';
 import { formatArea } from '../../units/area';
+import { formatLengthWithUnit } from '../../units/length';
 import { tolerances } from '../../geometry/tolerances';
 import type { Scope } from '../../document/kind';
 
@@ -24,6 +26,23 @@ export function findRoofs({ project, say, named, query, storey }: Scope) {
         say('roof', 'roof.unsolved', [roof.id], {}, { thing: named(roof.id), area: area(ringArea(ring)) });
       if (solved.lidArea > 1e4)
         say('roof', 'roof.no-plane', [roof.id], {}, { thing: named(roof.id), area: area(solved.lidArea) });
+      for (const { wall, over } of atParapets(query, solved)) {
+        if (over <= tolerances.coincident) continue;
+        const plateLevel = Math.floor(plateWithin(query, solved)!);
+        say(
+          'roof',
+          'roof.over-parapet',
+          [roof.id, wall],
+          { over },
+          { thing: named(roof.id), wall: named(wall) },
+          [
+            {
+              label: `Plate at ${formatLengthWithUnit(plateLevel, units)}`,
+              call: { name: 'setRoof', args: { id: roof.id, plateLevel } }
+            }
+          ]
+        );
+      }
       const built = ringsArea(solved.planes.map(({ ring }) => ring));
       if (built < mostlyHidden * solved.whole)
         say(

@@ -1,5 +1,5 @@
 /** What tables say of roofs: their planes with corners, true areas and pitches. Heights above project zero. mm, mm2, mm3. */
-import type { Query } from '../../document/kind';
+import type { ElementBody, Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
 
 import { heightAt } from '../../geometry/plane';
@@ -18,6 +18,10 @@ import { roofBodies } from './body';
 /** Without the corners that only its neighbours have. */
 const cornersOf = (ring: Ring) => dropCollinear(ring, tolerances.coincident);
 
+/** Of the roof itself, without boards. */
+const bodyVolume = (body: ElementBody | undefined) =>
+  volumeOf(body && { ...body, parts: body.parts.filter(({ role }) => role === 'roof') });
+
 const mapped = (lengths: Readonly<Record<RoofLineKind, number>>) =>
   Object.fromEntries(Object.entries(lengths).map(([kind, size]) => [kind, round(size)])) as Record<
     RoofLineKind,
@@ -30,6 +34,7 @@ export const roofRows = (query: Query) =>
     const datum = datumOf(query.project, storey);
     const { ground } = settingsOf(query.project);
     const planes = solved?.planes ?? [];
+    const area = planes.reduce((sum, plane) => sum + plane.area, 0);
     return {
       id,
       storey,
@@ -45,14 +50,15 @@ export const roofRows = (query: Query) =>
           )
       ),
       planArea: round(ringsArea(planes.map(({ ring }) => ring))),
-      area: round(planes.reduce((sum, plane) => sum + plane.area, 0)),
-      volume: volumeOf(query.get(roofBodies, id)),
+      area: round(area),
+      covering: round(area * (1 + (query.project.tables.material.get(material)?.waste ?? 0))),
+      volume: bodyVolume(query.get(roofBodies, id)),
       lengths: mapped(roofLengths(query.get(linesOfRoofs, id))),
       edges: (solved?.edges ?? []).flatMap((ring, r) =>
-        ring.map(({ walls, side, kind, pitch: own, overhang, plateLevel }, k) => {
+        ring.map(({ walls, side, kind, fascia, soffit, pitch: own, overhang, plateLevel }, k) => {
           const bearing = solved!.bearing[r]!;
           return {
-            ...{ walls, side, kind },
+            ...{ walls, side, kind, fascia, soffit },
             pitchDeg: kind === 'eave' ? round(own / degree, 6) : null,
             overhang: round(Math.min(overhang, solved!.overhang)),
             plateLevel: round(datum + plateLevel),

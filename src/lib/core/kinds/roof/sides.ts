@@ -18,15 +18,15 @@ import { isSimple, ringArea, ringHolds } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { outlineOn } from '../wall/stages';
 import { overSides, type RoofOutline, type Run } from './edges';
-import { asRoof, type Roof, type RoofEdgeKind, type RoofSide } from './record';
-import { outerFaceOf } from './stages';
+import { asRoof, type Roof, type RoofSide } from './record';
+import { faceOf } from './stages';
 
 /** So far past a line that closes a chain is looked whether the house goes on there, mm. */
 const beyond = 50;
 /** So far past the end of its face a wall's line may meet the next in a corner, mm. */
 const reach = 600;
 
-const plainSide = (kind: RoofEdgeKind = 'eave'): RoofSide => ({ wall: null, line: null, kind, ...asRoof });
+const plainSide = (): RoofSide => ({ wall: null, inner: false, line: null, kind: 'eave', ...asRoof });
 
 interface Chosen extends Run {
   readonly wall: string;
@@ -37,20 +37,24 @@ interface Chosen extends Run {
  * that lies nearest to its end; closed by lines where two do not meet. At a wall that has the roof outside of it, and at a
  * line behind which the house goes on, the roof runs into what is there. Undefined where they enclose nothing.
  */
-export function sidesOfWalls(query: Query, roof: Roof, walls: readonly string[]): RoofSide[] | undefined {
-  const faceOf = (wall: string) => outerFaceOf(query, wall);
+export function sidesOfWalls(
+  query: Query,
+  roof: Roof,
+  walls: readonly string[],
+  within: boolean
+): RoofSide[] | undefined {
   const chosen = walls.flatMap((wall): Chosen[] => {
-    const face = faceOf(wall);
+    const face = faceOf(query, wall, within);
     return face ? [{ ...face, wall }] : [];
   });
   for (const order of [chosen, nearestFirst(chosen)]) {
     const sides = order.flatMap((own, i): RoofSide[] => {
-      const side = { ...plainSide(), wall: own.wall };
+      const side = { ...plainSide(), wall: own.wall, inner: within };
       // Two walls alone meet once.
       const isMetHere = (order.length > 2 || i === 0) && isMet(own, order[(i + 1) % order.length]!);
       return isMetHere ? [side] : [side, plainSide()];
     });
-    const outline = overSides(roof, sides, faceOf);
+    const outline = overSides(roof, sides, (wall, inner) => faceOf(query, wall, inner));
     if (outline) return withEnds(query, roof.storey, sides, outline);
   }
   return undefined;
@@ -95,7 +99,7 @@ function withEnds(
     if (at < 0) return side;
     const [from, to] = [ring[at]!, ring[(at + 1) % ring.length]!];
     const way = unit(subtract(to, from));
-    const face = side.wall === null ? undefined : outerFaceOf(query, side.wall);
+    const face = side.wall === null ? undefined : faceOf(query, side.wall, side.inner);
     const behind = along(lerp(from, to, 0.5), leftOf(way), -beyond);
     const isEnd = face
       ? dot(subtract(face.to, face.from), way) < 0

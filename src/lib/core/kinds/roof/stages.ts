@@ -31,14 +31,17 @@ class PlaneMemory {
   }
 }
 
-/** The outer face of a wall, that way round on whose left the house is; undefined where it has none. */
-const outerFaces = stage(
-  'outer faces of walls',
-  { frame: result(frames), bands: (query, id) => footprintOf(query, id)?.bands },
-  ({ frame, bands }): Run | undefined => {
+/** A face of a wall, by its id and which: that way round on whose left the house is; undefined where it has none. */
+const faces = stage(
+  'faces of walls',
+  {
+    frame: (query: Query, key) => query.get(frames, partsOfKey(key)[0]),
+    bands: (query, key) => footprintOf(query, partsOfKey(key)[0])?.bands
+  },
+  ({ frame, bands }, key): Run | undefined => {
     if (!frame || !bands) return undefined;
     const isLeft = frame.wall.outside === 'left';
-    const y = isLeft ? frame.y1 : frame.y0;
+    const y = isLeft === (partsOfKey(key)[1] === 'outer') ? frame.y1 : frame.y0;
     const ends = bands[0]!.outline.flat().flatMap((p) => {
       const at = locate(p, frame.origin, frame.direction);
       return Math.abs(at.y - y) < tolerances.coincident ? [at.t] : [];
@@ -53,7 +56,8 @@ const outerFaces = stage(
   sameValue
 );
 
-export const outerFaceOf = (query: Query, wall: string): Run | undefined => query.get(outerFaces, wall);
+export const faceOf = (query: Query, wall: string, inner: boolean): Run | undefined =>
+  query.get(faces, pairKey(wall, inner ? 'inner' : 'outer'));
 
 /** What a roof bears on, by its id; undefined where there is nothing. */
 export const roofOutlines = stage(
@@ -67,7 +71,7 @@ export const roofOutlines = stage(
     faces: (query, id) =>
       query.project.tables.roof
         .get(id)
-        ?.sides?.map(({ wall }) => (wall === null ? undefined : query.get(outerFaces, wall)))
+        ?.sides?.map(({ wall, inner }) => (wall === null ? undefined : faceOf(query, wall, inner)))
   },
   ({ roof, outline, faces }): RoofOutline | undefined => {
     if (!roof) return undefined;

@@ -1,4 +1,4 @@
-import { asRoof, type Roof } from '../roof/record';
+import { asRoof, plainEnds, type Roof } from '../roof/record';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { meshVolume, openEdges } from '../../geometry/mesh';
@@ -243,6 +243,7 @@ describe('wall solids are closed and their volume is the oracle’s', () => {
             overhang,
             plateLevel: 2400,
             thickness: 200,
+            ...plainEnds,
             material: 'slate',
             edges: [{ wall: 'w1', kind: 'gable', ...asRoof }],
             sides: null

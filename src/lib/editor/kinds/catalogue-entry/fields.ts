@@ -5,6 +5,7 @@ import {
   glazings,
   handles,
   leafStyles,
+  thresholdShapes,
   windowForms,
   type CatalogueEntry
 } from '../../../core/kinds/catalogue-entry/record';
@@ -101,6 +102,13 @@ const howItOpens: Group = (make, entry, set) => {
       )
     ]
   };
+};
+
+const thresholdWords: Record<CatalogueEntry['thresholdShape'], string> = {
+  level: 'level',
+  stepped: 'stepped down outside',
+  weathered: 'falling to the outside',
+  ramped: 'ramped on both sides'
 };
 
 const sideWords: Record<(typeof baySides)[number], string> = {
@@ -226,7 +234,20 @@ const howItSits: Group = (make, entry, set) => {
                 ])
           ]),
       ...(isDoor
-        ? [make.length('threshold', 'Threshold', [entry.threshold], (threshold) => set({ threshold }))]
+        ? [
+            make.length('threshold', 'Threshold', [entry.threshold], (threshold) => set({ threshold })),
+            ...(entry.threshold > 0
+              ? [
+                  make.choice(
+                    'thresholdShape',
+                    'Its top is',
+                    [entry.thresholdShape],
+                    choicesOf(thresholdShapes, thresholdWords),
+                    (thresholdShape) => set({ thresholdShape })
+                  )
+                ]
+              : [])
+          ]
         : []),
       make.length('drip', 'Drip stands out', [entry.drip], (drip) => set({ drip })),
       ...(['outside', 'inside'] as const).flatMap((side) => [

@@ -88,9 +88,12 @@ const middleOf = ({ t0, t1, y0, y1, turns = [] }: Piece) =>
 
 type Bar = readonly [t0: number, z0: number, t1: number, z1: number];
 
+/** What is no bars round something. */
+const isBlock = (shape: Piece['shape']) => shape !== 'ring' && shape !== 'arch';
+
 /** The bars that a piece is made of, as rectangles in the face of the wall. */
 function barsOf({ t0, t1, z0, z1, bar, shape }: Piece): Bar[] {
-  if (shape === 'box' || shape === 'prism') return [[t0, z0, t1, z1]];
+  if (isBlock(shape)) return [[t0, z0, t1, z1]];
   return [
     [t0, z0, t0 + bar, z1],
     [t1 - bar, z0, t1, z1],
@@ -233,13 +236,12 @@ export function cutFromAbove(
     const { t0, t1, z0, z1, bar, shape } = piece;
     if (z0 > cut || z1 < cut)
       return [{ points: outline([t0, z0, t1, z1]), ink: 'shale', closed: true, pen: 'fine' }];
-    const uprights: Bar[] =
-      shape === 'box' || shape === 'prism'
-        ? [[t0, z0, t1, z1]]
-        : [
-            [t0, z0, t0 + bar, z1],
-            [t1 - bar, z0, t1, z1]
-          ];
+    const uprights: Bar[] = isBlock(shape)
+      ? [[t0, z0, t1, z1]]
+      : [
+          [t0, z0, t0 + bar, z1],
+          [t1 - bar, z0, t1, z1]
+        ];
     return uprights.map((one) => ({ points: outline(one), fill: lookOf(piece), closed: true, pen: 'fine' }));
   });
   const { t0, t1, y0, y1, out } = hole;

@@ -13,7 +13,14 @@ import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
 import { edgesIn, edgeName } from './edges';
-import { edgeWords, isBare, roofEdgeKinds, type Roof } from '../../../core/kinds/roof/record';
+import {
+  eaveCuts,
+  edgeWords,
+  isBare,
+  roofEdgeKinds,
+  soffits,
+  type Roof
+} from '../../../core/kinds/roof/record';
 
 const lineWords = {
   ...{
@@ -28,6 +35,15 @@ const lineWords = {
 };
 const labels = { eave: 'eave', gable: 'gable', abutment: 'abutment', meeting: 'ends in another roof' };
 const kindWords = roofEdgeKinds.map((value) => ({ value, label: labels[value] }));
+
+const cutLabels = {
+  plumb: 'plumb',
+  square: 'square to the slope',
+  level: 'level, at its top edge or the plate'
+};
+const cutWords = eaveCuts.map((value) => ({ value, label: cutLabels[value] }));
+const soffitLabels = { open: 'open', level: 'boarded level', sloped: 'boarded along the slope' };
+const soffitWords = soffits.map((value) => ({ value, label: soffitLabels[value] }));
 
 /** Whether an edge has a second slope, and which. One that is made begins half way up to the ridge, or as steep again. */
 function secondFields(
@@ -92,7 +108,11 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
                 kind === 'gable' ? 'Verge past the wall' : 'Overhang',
                 [overhang],
                 (value) => set({ overhang: value })
-              )
+              ),
+              make.length('fascia', kind === 'gable' ? 'Barge board' : 'Fascia', [edge.fascia], (fascia) =>
+                set({ fascia })
+              ),
+              make.choice('soffit', 'Underneath', [edge.soffit], soffitWords, (soffit) => set({ soffit }))
             ]),
         ...(kind === 'eave'
           ? [
@@ -143,6 +163,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const solved = editor.model.roof(editor.shown, roof);
   const datum = editor.project.tables.storey.get(roof.storey)?.datum ?? 0;
   const lengths = roofLengths(editor.model.at(editor.shown).get(linesOfRoofs, roof.id));
+  const waste = editor.project.tables.material.get(roof.material)?.waste ?? 0;
   const area = (solved?.planes ?? []).reduce((sum, plane) => sum + plane.area, 0);
   return {
     title: nameElement(editor.project, roof.id),
@@ -159,6 +180,9 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           ),
           ...footFields(make, roof),
           make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
+          make.choice('eaveCut', 'Eaves cut', [roof.eaveCut], cutWords, (eaveCut) => set({ eaveCut })),
+          make.length('fascia', 'Fascia, barge board', [roof.fascia], (fascia) => set({ fascia })),
+          make.choice('soffit', 'Under overhangs', [roof.soffit], soffitWords, (soffit) => set({ soffit })),
           materialField(make, roof, set, ['material', 'Covering'])
         ]
       },
@@ -169,6 +193,14 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           fact('Ridge above zero', solved ? formatLengthWithUnit(datum + solved.ridge, units) : 'no outline'),
           fact('Planes', String(new Set(solved?.planes.map(({ name }) => name)).size)),
           fact('Area on the slope', formatArea(area, units)),
+          ...(waste > 0
+            ? [
+                fact(
+                  `Covering with ${Math.round(waste * 100)} % waste`,
+                  formatArea(area * (1 + waste), units)
+                )
+              ]
+            : []),
           fact('Area in plan', formatArea(ringsArea((solved?.planes ?? []).map(({ ring }) => ring)), units)),
           ...roofLineKinds.flatMap((kind) =>
             lengths[kind] > 1

@@ -16,6 +16,7 @@ const formChoices = [
   { value: 'hip', label: 'hipped' },
   { value: 'gable', label: 'gabled' },
   { value: 'mono', label: 'mono-pitch' },
+  { value: 'flat', label: 'flat, with a fall' },
   { value: 'halfHip', label: 'half-hipped' },
   { value: 'gambrel', label: 'gambrel' },
   { value: 'mansard', label: 'mansard' }
@@ -27,6 +28,7 @@ export class RoofTool extends FormTool implements Tool {
   private pitch: number | undefined;
   private form: RoofForm = 'hip';
   private low = '';
+  private readonly usual: Readonly<Record<'overhang' | 'thickness' | 'plateLevel', number>>;
   /** All outer walls, walls or corners that are pointed at, or the id of a slab. */
   private over: string;
   private readonly run = new OutlineRun(this.hand);
@@ -37,14 +39,40 @@ export class RoofTool extends FormTool implements Tool {
     super(editor);
     const tops = this.frames.map(({ top }) => top).filter(Number.isFinite);
     const { overhang, roof, plate } = editor.usual;
-    this.proposed = { overhang, thickness: roof, plateLevel: tops.length > 0 ? Math.max(...tops) : plate };
+    this.usual = { overhang, thickness: roof, plateLevel: tops.length > 0 ? Math.max(...tops) : plate };
+    this.proposed = this.usual;
     const isRoofed = [...editor.project.tables.roof.values()].some(({ storey }) => storey === editor.storey);
     this.over = isRoofed ? 'walls' : 'all';
     this.preview();
   }
 
   private get usualPitch(): number {
-    return this.units.system === 'ft' ? Math.atan2(6, 12) : 30 * degree;
+    const isInches = this.units.system === 'ft';
+    if (this.form === 'flat') return isInches ? Math.atan2(0.5, 12) : 2 * degree;
+    return isInches ? Math.atan2(6, 12) : 30 * degree;
+  }
+
+  /** Over walls that one points at, or within them. */
+  private get isByWalls(): boolean {
+    return this.over === 'walls' || this.over === 'within';
+  }
+
+  /** Within parapets there is no overhang, and they stand up over the roof by as much as is usual. */
+  private propose() {
+    const { plateLevel, ...others } = this.usual;
+    this.proposed = this.over === 'within' ? { ...others, overhang: 0 } : { ...others, plateLevel };
+  }
+
+  /** What was typed or is proposed; else what the roof that is tried has. */
+  private get plate(): number {
+    const { lengths, editor } = this;
+    const tried = [...editor.trialIds].flatMap((id) => editor.shown.tables.roof.get(id) ?? []);
+    return lengths.plateLevel ?? tried[0]?.plateLevel ?? this.usual.plateLevel;
+  }
+
+  /** Whether all of it falls to one edge. */
+  private get falls(): boolean {
+    return this.form === 'mono' || this.form === 'flat';
   }
 
   private get model() {
@@ -60,6 +88,7 @@ export class RoofTool extends FormTool implements Tool {
     return [
       { value: 'all', label: 'all outer walls' },
       { value: 'walls', label: 'walls you point at' },
+      { value: 'within', label: 'what parapets enclose' },
       { value: 'corners', label: 'corners you point at' },
       ...[...project.tables.slab.values()]
         .filter((slab) => slab.storey === storey)
@@ -79,11 +108,11 @@ export class RoofTool extends FormTool implements Tool {
       ', overhanging',
       this.length('overhang', 'Overhang'),
       ', its plate',
-      this.height('plateLevel', 'Plate level'),
+      this.height('plateLevel', 'Plate level', this.plate),
       ',',
       this.length('thickness', 'Thickness'),
       'thick',
-      ...(this.form === 'mono' && this.over !== 'corners'
+      ...(this.falls && this.over !== 'corners'
         ? [
             ', falling to',
             choiceBlank('low', 'Falling to', this.low, [
@@ -99,7 +128,7 @@ export class RoofTool extends FormTool implements Tool {
   get note() {
     if (this.over === 'corners')
       return this.run.set.length < 3 ? undefined : 'the first corner again lays it';
-    if (this.over !== 'walls') return undefined;
+    if (!this.isByWalls) return undefined;
     if (this.chosen.length > 0)
       return `${this.chosen.length} walls, in the order in which they go round; one again leaves it out`;
     return 'one wall and Enter: all that its outline goes round';
@@ -107,7 +136,7 @@ export class RoofTool extends FormTool implements Tool {
 
   /** Under the edges that it would have. */
   private get walls(): string[] {
-    if (this.over === 'walls' && this.chosen.length > 0) return this.chosen;
+    if (this.isByWalls && this.chosen.length > 0) return this.chosen;
     return [...new Set(this.rounds.flat())];
   }
 
@@ -135,6 +164,7 @@ export class RoofTool extends FormTool implements Tool {
       this.chosen = [];
       this.low = '';
       this.run.clear();
+      this.propose();
     } else if (OutlineRun.has(blank)) {
       const fault = this.run.fill(blank, text, this.units);
       if (fault) return fault;
@@ -149,7 +179,7 @@ export class RoofTool extends FormTool implements Tool {
 
   private get outline() {
     if (this.over === 'all') return {};
-    if (this.over === 'walls') return { walls: this.chain };
+    if (this.isByWalls) return { walls: this.chain, ...(this.over === 'within' && { within: true }) };
     return this.over === 'corners' ? { corners: this.run.outline ?? [] } : { slab: this.over };
   }
 
@@ -161,7 +191,7 @@ export class RoofTool extends FormTool implements Tool {
         storey: this.editor.storey,
         ...this.outline,
         form: this.form,
-        ...(this.form === 'mono' && this.low && { low: this.low }),
+        ...(this.falls && this.low && { low: this.low }),
         pitch: (this.pitch ?? this.usualPitch) / degree,
         overhang,
         plateLevel,
@@ -171,16 +201,15 @@ export class RoofTool extends FormTool implements Tool {
   }
 
   protected override preview() {
-    const isBegun =
-      this.over === 'walls'
-        ? this.chain.length > 1
-        : this.over !== 'corners' || this.run.outline !== undefined;
+    const isBegun = this.isByWalls
+      ? this.chain.length > 1
+      : this.over !== 'corners' || this.run.outline !== undefined;
     this.attempt(isBegun ? this.call() : undefined);
   }
 
   move(point: Point, mmPerPixel: number) {
     if (this.over === 'corners') this.run.move(point, mmPerPixel);
-    else if (this.over === 'walls') {
+    else if (this.isByWalls) {
       const found = this.model && wallAt(this.model, point, 14 * mmPerPixel);
       if (found === this.pointed) return;
       this.pointed = found;
@@ -192,7 +221,7 @@ export class RoofTool extends FormTool implements Tool {
     this.move(point, mmPerPixel);
     if (this.over === 'corners') return this.accept();
     const { pointed } = this;
-    if (this.over !== 'walls' || pointed === undefined) return;
+    if (!this.isByWalls || pointed === undefined) return;
     const others = this.chosen.filter((wall) => wall !== pointed);
     this.chosen = others.length < this.chosen.length ? others : [...others, pointed];
     this.pointed = undefined;
@@ -203,7 +232,7 @@ export class RoofTool extends FormTool implements Tool {
     if (this.over === 'corners' && !this.run.isClosing) {
       this.run.add();
       this.preview();
-    } else if (this.over === 'walls' && this.chain.length === 0)
+    } else if (this.isByWalls && this.chain.length === 0)
       this.editor.say({
         kind: 'problem',
         text: 'No wall is chosen yet.',
@@ -219,7 +248,7 @@ export class RoofTool extends FormTool implements Tool {
   }
 
   override back(): boolean {
-    if (this.over === 'walls' && this.chosen.length > 0) this.chosen = this.chosen.slice(0, -1);
+    if (this.isByWalls && this.chosen.length > 0) this.chosen = this.chosen.slice(0, -1);
     else if (this.over !== 'corners' || !this.run.back()) return false;
     this.preview();
     return true;
@@ -227,7 +256,7 @@ export class RoofTool extends FormTool implements Tool {
 
   overlay(): Overlay {
     if (this.over === 'corners') return this.run.overlay;
-    if (this.over !== 'walls') return {};
+    if (!this.isByWalls) return {};
     const lines = this.chain.flatMap((wall) => {
       const frame = this.model?.frames.get(wall)?.wall;
       return frame ? [[frame.a, frame.b] as const] : [];
