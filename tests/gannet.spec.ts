@@ -79,6 +79,15 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
       ['2400', '0']
     ]
   );
+  await run(
+    [10_500, 7800],
+    [
+      ['1200', '90'],
+      ['2400', '180'],
+      ['1200', '-90']
+    ],
+    { Height: '3 m' }
+  );
   const partition = { 'Setting-out line': 'centre line', 'Kind of wall': 'a partition' };
   await run([4040, 0], [['7800', '90']], {
     'Build-up': 'Bearing partition 170',
@@ -149,6 +158,10 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
   await bench.key('Escape', 'h');
   await bench.points([-1500, 5900], [-2300, 3000], [-1500, 1900], [100, 6500]);
   await bench.say({ Form: 'mono-pitch', Pitch: '15', Overhang: '300', Thickness: '120' });
+  await bench.key('Escape', 'h');
+  await bench.blank('Over').selectOption({ label: 'what parapets enclose' });
+  await bench.points([10_300, 8500], [9300, 8800], [8300, 8500]);
+  await bench.say({ Form: 'flat, with a fall', Pitch: '2', Thickness: '150' });
   await bench.key('Escape', 'h');
   await bench.say({
     Over: 'corners you point at',

@@ -291,5 +291,5 @@ it('Gannet House is built by its script', () => {
   const script = JSON.parse(readFileSync('examples/gannet-house.json', 'utf8')) as Script;
   const result = runScript(script);
   if (!result.ok) throw new Error(`command ${result.index + 1}: ${result.problem.message}`);
-  expect(result.project.tables.wall.size).toBe(24);
+  expect(result.project.tables.wall.size).toBe(27);
 });

@@ -8,6 +8,7 @@ import { kinds } from '../kinds/register';
 import { pasteItems } from './clipboard';
 import { copyStorey } from './copy-storey';
 import { deleteItems } from './delete';
+import { addDormer } from './dormer';
 import { besides } from './besides';
 import { withLaws } from './laws';
 import { makeTrueCommands } from './make-true';
@@ -19,6 +20,7 @@ import { transformCommands } from './transform';
 export const commands: readonly Command[] = [
   ...Object.values(kinds).flatMap((kind) => kind.commands),
   copyStorey,
+  addDormer,
   ...makeTrueCommands,
   ...shapeCommands,
   changeStretch,

@@ -61,12 +61,12 @@ const steps: Readonly<Record<number, Step>> = {
         ? { ...record, edges: record.edges.map((edge: object) => ({ second: null, ...edge })) }
         : record
     ),
-  // How roofs end at their eaves; roofs within parapets; shapes of thresholds; what is cut to waste of a material.
+  // How roofs end at their eaves, their cheeks; roofs within parapets; shapes of thresholds; what is cut to waste of a material.
   9: (records, house) =>
     gain({
       material: { waste: 0 },
       catalogueEntry: { thresholdShape: 'level' },
-      roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open' }
+      roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null }
     })(records, house).map(endedAsNow)
 };
 

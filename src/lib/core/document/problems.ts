@@ -380,6 +380,29 @@ const catalogue = {
       `${w.t('thing')} starts too high at a plate of ${w.l('plate')} to come up to the foot of ${w.t('other')}.`,
     hint: 'Set its plate lower, or fit it by its plate.'
   },
+  'dormer.plane': {
+    message: (w) => `${w.t('thing')} has no plane that rises from that edge.`,
+    hint: 'Name a wall under one of its eaves, or the number of a side that is an eave.'
+  },
+  'dormer.steep': {
+    message: (w) => `A shed dormer at ${w.a('pitch')} never comes back to a plane of ${w.a('host')}.`,
+    hint: 'Give it a flatter pitch.'
+  },
+  'dormer.high': {
+    message: (w) =>
+      `The dormer would reach ${w.l('height')} over the datum, and its plane ends before that: it would go ${w.l('depth')} in.`,
+    hint: 'Make its front lower or narrower, its pitch flatter, or set it less far back.'
+  },
+  'dormer.off': {
+    message: (w) =>
+      `A dormer ${w.l('width')} wide whose middle is ${w.l('middle')} along, ${w.l('setback')} in, does not lie within the plane.`,
+    hint: 'Move it along the eave, or make it narrower.'
+  },
+  'dormer.narrow': {
+    message: (w) =>
+      `A dormer ${w.l('width')} wide has no room between its cheeks; it must be over ${w.l('least')}.`,
+    hint: 'Make it wider, or its cheeks thinner.'
+  },
   'roof.no-edge': {
     message: () => 'The roof has no such edge.',
     hint: 'Name a wall under it, or the number of a side from 0 up.'

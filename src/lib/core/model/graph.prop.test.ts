@@ -52,7 +52,7 @@ describe('the derivation', () => {
     ['opening', 'datum', 'storey', 'datum'],
     ['column', 'column', 'column', ''],
     ['slab', 'slab', 'slab', ''],
-    ['roof', 'model', 'wall', 'b.x'],
+    ['roof', 'datum', 'storey', 'datum'],
     ['chimney', 'datums', 'storey', 'datum'],
     ['wall', 'openings', 'opening', 'width'],
     ['wall', 'planes', 'roof', '']

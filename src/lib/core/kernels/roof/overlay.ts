@@ -83,7 +83,7 @@ export interface OverlayCell {
 const overshoot = 0.001;
 
 /** Where two planes are of one height within both rings. */
-function levelLines(p: Plane, q: Plane, within: readonly [Ring, Ring]): Segment[] {
+export function levelLines(p: Plane, q: Plane, within: readonly [Ring, Ring]): Segment[] {
   const normal = { x: p.a - q.a, y: p.b - q.b };
   const steep = length(normal);
   if (steep < tolerances.parallel) return [];

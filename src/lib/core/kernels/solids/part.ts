@@ -23,6 +23,7 @@ export type PartRole =
   | 'fascia'
   | 'bargeBoard'
   | 'soffit'
+  | 'cheek'
   | 'shaft'
   | 'masonry'
   | 'cap'

@@ -6,7 +6,10 @@ import { buildColumns, type Cell } from '../../geometry/columns';
 import { arrange } from '../../geometry/arrangement';
 import { innerPoint } from '../../geometry/triangulate';
 import { own, result, stage } from '../../document/stage';
-import { planesBeside } from './line-stages';
+import { cheeksOf } from './cheeks';
+import { planesBeside, planesDrawnBeside } from './line-stages';
+import type { OtherPlane } from './lines';
+import { frames } from '../wall/stages';
 import { roofModels, roofsBeside } from './stages';
 import { eaveCutsOf, outlineStretches, trimOf, type EaveCutAlong, type OutlineStretch } from './trim';
 import { datumOf } from '../storey/record';
@@ -70,6 +73,30 @@ const stretchesOfRoofs = stage(
   ({ model, others }): readonly OutlineStretch[] => (model ? outlineStretches(model, others) : [])
 );
 
+/** Cheeks of a roof, by its id; none where it has none. */
+const cheeksOfRoofs = stage(
+  'cheeks of roofs',
+  {
+    model: result(roofModels),
+    hosts: (query, id) =>
+      query.project.tables.roof.get(id)?.cheeks ? query.get(planesDrawnBeside, id) : noPlanes,
+    thick: (query, id) => {
+      const model = query.project.tables.roof.get(id)?.cheeks ? query.get(roofModels, id) : undefined;
+      return (model?.edges.flat() ?? []).map(({ walls: [wall] }) => {
+        const frame = wall === undefined ? undefined : query.get(frames, wall);
+        return frame ? frame.y1 - frame.y0 : 0;
+      });
+    }
+  },
+  ({ model, hosts, thick }): readonly Cell[] => {
+    if (!model) return [];
+    const walls = model.edges.flat().map((edge) => edge.walls[0]);
+    return cheeksOf(model, hosts, (wall) => thick[walls.indexOf(wall)] ?? 0);
+  }
+);
+
+const noPlanes: readonly OtherPlane[] = [];
+
 export const roofBodies = stage(
   'bodies of roofs',
   {
@@ -83,14 +110,15 @@ export const roofBodies = stage(
       return all.filter((cut) => boxes.some((box) => boxesMeet(box, cut.box)));
     },
     own: result(stretchesOfRoofs),
-    others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other))
+    others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other)),
+    cheeks: result(cheeksOfRoofs)
   },
-  ({ roof, model, datum, cuts, own, others }, id): ElementBody | undefined =>
+  ({ roof, model, datum, cuts, own, others, cheeks }, id): ElementBody | undefined =>
     roof && {
       id,
       kind: 'roof',
       storey: roof.storey,
-      parts: model ? partsOf(model, datum, cuts, own, others) : []
+      parts: model ? partsOf(model, datum, cuts, own, others, cheeks) : []
     }
 );
 
@@ -99,7 +127,8 @@ function partsOf(
   datum: number,
   cuts: readonly Cut[],
   own: readonly OutlineStretch[],
-  others: readonly OutlineStretch[]
+  others: readonly OutlineStretch[],
+  cheeks: readonly Cell[]
 ): Part[] {
   const { roof } = model;
   const body = roofMesh(model, datum, cuts, eaveCutsOf(roof, own, others));
@@ -116,6 +145,14 @@ function partsOf(
     ...trimOf(roof, own, others).map(({ role, cells }): Part => ({
       ...{ role, ply: null, material: null },
       mesh: buildColumns(cells.map(lifted), () => 'end')
-    }))
+    })),
+    ...(cheeks.length > 0
+      ? [
+          {
+            ...{ role: 'cheek' as const, ply: null, material: roof.cheeks!.material },
+            mesh: buildColumns(cheeks.map(lifted), () => 'face')
+          }
+        ]
+      : [])
   ];
 }

@@ -311,6 +311,7 @@ export const addRoof = command({
       eaveCut: args.eaveCut ?? plainEnds.eaveCut,
       fascia: toStored(args.fascia ?? plainEnds.fascia),
       soffit: args.soffit ?? plainEnds.soffit,
+      cheeks: plainEnds.cheeks,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
       edges: [],
       sides: null

@@ -31,6 +31,7 @@ export const roof: Declaration<Roof> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'material', to: 'material', gone: 'refuses' },
+    { path: 'cheeks.material', to: 'material', gone: 'refuses' },
     { path: 'edges.*.wall', to: 'wall', gone: 'list' },
     { path: 'sides.*.wall', to: 'wall', gone: withoutWalls }
   ],

@@ -37,8 +37,14 @@ export type Soffit = (typeof soffits)[number];
 /** How thick boards at the edges are, and how far the foot of a fascia hangs below a level soffit behind it, mm. */
 export const boards = { fascia: 25, soffit: 12, nib: 10 } as const;
 
-/** Of a roof that ends at its eaves without boards. */
-export const plainEnds = { eaveCut: 'plumb', fascia: 0, soffit: 'open' } as const;
+/** Of a roof that ends at its eaves without boards, and has no cheeks. */
+export const plainEnds = { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null } as const;
+
+/** Upright sides of a roof that is let into another. */
+export interface Cheeks {
+  readonly thickness: number;
+  readonly material: string;
+}
 
 /** A slope that begins `above` the plate, at the wall's face: of an eave its second pitch, of a gable a half hip. */
 export interface SecondSlope {
@@ -92,6 +98,7 @@ export interface Roof {
   readonly eaveCut: EaveCut;
   readonly fascia: number;
   readonly soffit: Soffit;
+  readonly cheeks: Cheeks | null;
   readonly material: string;
   /** By wall, where the outline is the storey's; none where it has sides. */
   readonly edges: readonly RoofEdge[];
@@ -125,6 +132,7 @@ export const schema = object({
   eaveCut: f.choice(eaveCuts),
   fascia: number().min(0).max(f.most).required(),
   soffit: f.choice(soffits),
+  cheeks: object({ thickness: f.size(), material: f.id() }).nullable().default(undefined).defined(),
   material: f.id(),
   edges: array(object({ wall: f.id(), ...settings }).required()).required(),
   sides: array(

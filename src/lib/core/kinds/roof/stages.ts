@@ -194,6 +194,9 @@ const groupByRing = stage(
   ({ groups }) => new Map(groups.flatMap((group) => group.map((key) => [key, group] as const)))
 );
 
+/** A roof as it is drawn before it meets others. */
+export const drawnRoof = (query: Query, id: string): RoofModel | undefined => query.get(roofsDrawnOn, id);
+
 /** The other roofs that any ring of one lies in a group with. */
 export function roofsBeside(query: Query, id: string): string[] {
   const keys = ringsOf(query, id).flatMap((key) => groupFrom(query, key));

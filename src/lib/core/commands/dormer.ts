@@ -1,0 +1,282 @@
+/**
+ * A dormer let into a plane of a roof: a wall for its front, a window in it, and a small roof over both, whose cheeks
+ * stand on the plane. Each is a thing of its own then, and changed like any other.
+ *
+ *             width                    from the side:        back, under the plane
+ *          +--=====--+  front                       _____.-'/
+ *          |  window |                        plate |    |.-'
+ *          |         |                              |  .-'|
+ *          +         +                              |-'   height: of the front over the plane
+ *            \     /   valleys                   .-'|
+ *                                             .-'    setback: from the outer line of the wall to the front
+ */
+import * as s from '../document/schemas';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  need,
+  needPositive,
+  refuse,
+  storedPoint
+} from '../document/command';
+import { applyPatch } from '../document/patch';
+import type { Project, Query } from '../document/kind';
+import { nameOf } from '../document/names';
+import { idMaker, settingsOf } from '../document/project';
+import { heightAt, type Plane } from '../geometry/plane';
+import { along, distance, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
+import { edgesOf, ringHolds } from '../geometry/ring';
+import { toStored } from '../geometry/tolerances';
+import { addOpening } from '../kinds/opening/commands';
+import type { Opening } from '../kinds/opening/record';
+import { asRoof, type Roof, type RoofEdgeKind, type RoofSide } from '../kinds/roof/record';
+import { drawnRoof } from '../kinds/roof/stages';
+import type { BuildUp } from '../kinds/build-up/record';
+import { frameOf } from '../kinds/wall/frame';
+import { wallsOf, type Wall } from '../kinds/wall/record';
+import { degree } from '../units/angle';
+
+export const dormerForms = ['gable', 'hip', 'shed'] as const;
+
+/** Sizes where none are said, mm. */
+export const usualDormer = {
+  ...{ width: 1800, height: 1300, setback: 600, overhang: 150, cheeks: 150 }
+} as const;
+
+/** The least pitch of a shed dormer, and how much flatter than the roof it is where none is said. */
+const shedShare = 1 / 3;
+
+/** Of the plane left below the window, of the wall over it, and beside it, mm. */
+const apron = 150;
+const lintel = 100;
+const jamb = 100;
+/** So far past the place where it meets the plane a dormer is drawn, mm. */
+const past = 50;
+
+interface Slope {
+  readonly from: Point;
+  readonly way: Point;
+  readonly length: number;
+  readonly top: Plane;
+  readonly underside: Plane;
+  readonly pitch: number;
+  readonly walls: readonly string[];
+  holds(p: Point): boolean;
+}
+
+/** The plane over an eave of a roof, and the line of its bearing; of those over it the lower. */
+function slopeOf(query: Query, roof: Roof, wall: string | undefined, side: number | undefined): Slope {
+  const { project } = query;
+  const model = drawnRoof(query, roof.id);
+  for (const [r, edges] of (model?.edges ?? []).entries())
+    for (const [k, edge] of edges.entries()) {
+      const isNamed =
+        wall === undefined ? edge.side === side && side !== undefined : edge.walls.includes(wall);
+      if (!isNamed) continue;
+      const [from, to] = edgesOf(model!.bearing[r]!)[k]!;
+      const way = unit(subtract(to, from));
+      const inward = leftOf(way);
+      const name = model!.edges.length > 1 ? `plane ${k} of outline ${r}` : `plane ${k}`;
+      const planes = model!.planes.filter((plane) => plane.name === name);
+      const [plane] = planes;
+      if (!plane || edge.kind !== 'eave' || dot({ x: plane.top.a, y: plane.top.b }, inward) <= 0) break;
+      return {
+        ...{ from, way, length: distance(from, to), walls: edge.walls },
+        ...{ top: plane.top, underside: plane.underside, pitch: plane.pitch },
+        holds: (p) => planes.some(({ ring }) => ringHolds(ring, p))
+      };
+    }
+  return refuse(project, 'dormer.plane', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
+}
+
+/** What the front is made of: as the wall under the plane is, or another outer wall. */
+function buildUpOf(project: Project, roof: Roof, slope: Slope, given: string | undefined): BuildUp {
+  if (given !== undefined) return need(project, 'buildUp', given);
+  const walls = [
+    ...slope.walls.map((id) => project.tables.wall.get(id)),
+    ...wallsOf(project, roof.storey).filter(({ role }) => role === 'exterior')
+  ];
+  const [wall] = walls.filter((one) => one !== undefined);
+  return need(project, 'buildUp', wall?.buildUp ?? [...project.tables.buildUp.keys()][0] ?? '');
+}
+
+interface Dormer {
+  readonly width: number;
+  readonly height: number;
+  readonly setback: number;
+  readonly distance: number;
+  readonly pitch: number;
+  readonly form: (typeof dormerForms)[number];
+}
+
+/** The corners of its bearing from the front's left one, seen from outside, counter-clockwise; the plate over the datum. */
+function shapeOf(
+  project: Project,
+  roof: Roof,
+  host: Slope,
+  { width, height, setback, distance: middle, pitch, form }: Dormer
+): { readonly corners: Point[]; readonly plate: number; readonly foot: number } {
+  const inward = leftOf(host.way);
+  const at = (t: number, s: number) => along(along(host.from, host.way, t), inward, s);
+  const [left, right] = [middle - width / 2, middle + width / 2];
+  const plane = (s: number) => heightAt(host.top, at(middle, s));
+  const plate = plane(setback) + height;
+  const deep = roof.thickness / Math.cos(pitch);
+  const rise = form === 'shed' ? 0 : (width / 2) * Math.tan(pitch);
+  // Where its highest line, or its slope, comes to the plane.
+  const gained = Math.tan(host.pitch) - (form === 'shed' ? Math.tan(pitch) : 0);
+  const numbers = { pitch, host: host.pitch };
+  const texts = { thing: nameOf(project, roof) };
+  if (gained <= 0.01) refuse(project, 'dormer.steep', { subjects: [roof.id], numbers, texts });
+  const depth = (height + rise + deep) / gained + past;
+  const corners = [
+    at(left, setback),
+    at(right, setback),
+    at(right, setback + depth),
+    at(left, setback + depth)
+  ];
+  const isOn = [at(left, setback), at(right, setback), at(middle, setback + depth)].every(host.holds);
+  if (!isOn) {
+    const over = host.holds(at(left, setback)) && host.holds(at(right, setback));
+    refuse(project, over ? 'dormer.high' : 'dormer.off', {
+      ...{ subjects: [roof.id], texts },
+      numbers: { height: plate + rise + deep, depth: setback + depth, width, setback, middle }
+    });
+  }
+  return {
+    corners: corners.map(storedPoint),
+    plate: toStored(plate),
+    foot: heightAt(host.underside, at(middle, setback))
+  };
+}
+
+/** The wall of its front, its outer face on the line; up to the roof over it. */
+function frontOf(
+  roof: Roof,
+  ids: { wall: string },
+  corners: readonly Point[],
+  buildUp: BuildUp,
+  foot: number
+): Wall {
+  return {
+    ...{ id: ids.wall, kind: 'wall', name: '', storey: roof.storey, a: corners[0]!, b: corners[1]! },
+    ...{ settingOut: 'outer', settingOutOffset: 0, returnEnds: false, endCut: 0, returnJambs: false },
+    ...{ coversFloor: false, outside: 'right', buildUp: buildUp.id, base: toStored(foot) },
+    ...{ top: { kind: 'roof' }, role: 'nib', standsApart: true, certainty: 'measured' }
+  };
+}
+
+const kindsOf: Readonly<Record<(typeof dormerForms)[number], readonly RoofEdgeKind[]>> = {
+  gable: ['gable', 'eave', 'gable', 'eave'],
+  hip: ['eave', 'eave', 'gable', 'eave'],
+  shed: ['eave', 'gable', 'gable', 'gable']
+};
+
+export const addDormer = command({
+  name: 'addDormer',
+  about:
+    'Let a dormer into the plane over an eave of a roof: a front wall with a window, and a small gabled, hipped or shed roof over it with cheeks. `distance`: from the left end of that eave’s wall line, seen from outside, to the middle of the dormer; `setback`: from that line to its front; `height`: of the front over the plane; `cheeks`: how thick its sides are. Without `window`: false it has one that fills its front.',
+  args: s.object({
+    roof: s.id().required(),
+    wall: s.id(),
+    side: s.number().integer().min(0).max(1000),
+    distance: s.mm().required(),
+    form: s.oneOf(dormerForms),
+    width: s.mm(),
+    height: s.mm(),
+    setback: s.mm(),
+    pitch: s.degrees(),
+    overhang: s.mm(),
+    thickness: s.mm(),
+    cheeks: s.mm(),
+    buildUp: s.id(),
+    window: s.flag(),
+    entry: s.id()
+  }),
+  example: { roof: 'roof-1', wall: 'wall-1', distance: 3000, width: 1200, height: 400, setback: 300 },
+  run: (project, args, query) => {
+    const host = need(project, 'roof', args.roof);
+    const slope = slopeOf(query, host, args.wall, args.side);
+    const form = args.form ?? 'gable';
+    const size = (name: keyof typeof usualDormer, what: string, least = 1) => {
+      const value = toStored(args[name] ?? usualDormer[name]);
+      if (value < least) needPositive(project, what, 'the dormer', Math.min(value, 0));
+      return value;
+    };
+    const width = size('width', 'width');
+    const cheeks = size('cheeks', 'thickness of the cheeks');
+    const pitch = (args.pitch ?? (slope.pitch / degree) * (form === 'shed' ? shedShare : 1)) * degree;
+    if (!(pitch >= degree && pitch <= 80 * degree))
+      refuse(project, 'roof.pitch', { numbers: { pitch, least: degree, most: 80 * degree } });
+    if (width <= 2 * cheeks + jamb)
+      refuse(project, 'dormer.narrow', { numbers: { width, least: 2 * cheeks + jamb } });
+    const thickness = toStored(args.thickness ?? host.thickness);
+    needPositive(project, 'thickness', 'the dormer', thickness);
+    const made = { ...host, thickness };
+    const { corners, plate, foot } = shapeOf(project, made, slope, {
+      ...{ width, pitch, form, distance: args.distance },
+      ...{ height: size('height', 'height'), setback: size('setback', 'setback', 0) }
+    });
+    const buildUp = buildUpOf(project, host, slope, args.buildUp);
+    const next = idMaker(project);
+    const front = frontOf(host, { wall: next('wall') }, corners, buildUp, foot);
+    const overhang = size('overhang', 'overhang', 0);
+    const sides = kindsOf[form].map((kind, k): RoofSide => ({
+      ...{ ...asRoof, kind, inner: false, wall: k === 0 ? front.id : null },
+      ...(k === 2 && { overhang: 0 }),
+      line: k === 0 ? null : { from: corners[k]!, to: corners[(k + 1) % 4]! }
+    }));
+    const roof: Roof = {
+      ...{
+        ...host,
+        id: freshOrGiven(project, 'roof', undefined),
+        name: 'dormer',
+        pitch,
+        overhang,
+        thickness
+      },
+      ...{ plateLevel: plate, edges: [], sides, fascia: Math.min(host.fascia, thickness), soffit: 'open' },
+      cheeks: { thickness: cheeks, material: buildUp.plies[0]!.material }
+    };
+    const things = [front, roof];
+    const window =
+      args.window === false ? undefined : windowIn(query, things, front, args.entry, plate, slope.top);
+    return done(project, 'Let in a dormer', [...things, ...(window ? [window] : [])], [], [roof.id]);
+  }
+});
+
+/** The window that fills the front: over the plane, under the plate, between the cheeks. */
+function windowIn(
+  query: Query,
+  things: readonly (Wall | Roof)[],
+  front: Wall,
+  entry: string | undefined,
+  plate: number,
+  host: Plane
+): Opening | undefined {
+  const grown = after(query.project, things);
+  const frame = frameOf(grown, front)!;
+  const cheeks =
+    things.flatMap((one) => (one.kind === 'roof' && one.cheeks ? [one.cheeks.thickness] : []))[0] ?? 0;
+  const side = cheeks + jamb;
+  const sill = Math.ceil(heightAt(host, front.a) + apron);
+  const [width, height] = [frame.length - 2 * side, Math.floor(plate - lintel - sill)];
+  const { units } = settingsOf(grown);
+  const least = units.system === 'ft' ? 304.8 : 300;
+  if (width < least || height < least) return undefined;
+  const id = idMaker(grown)('opening');
+  const asked = {
+    id,
+    wall: front.id,
+    filling: 'window',
+    ...(entry && { entry }),
+    distance: side,
+    width,
+    height,
+    sill
+  };
+  const result = addOpening.run(grown, asked, query.at(grown));
+  return result.ok ? applyPatch(grown, result.patch).tables.opening.get(id) : undefined;
+}
