@@ -63,7 +63,7 @@ export default defineConfig({
             { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// },
             {
               name: 'tools',
-              test: /src\/lib\/editor\/(tools\/(?!late|shape)|kinds\/(?!(chimney|column|guide|tracing-sheet)\/tool)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
+              test: /src\/lib\/editor\/(tools\/(?!late|shape)|kinds\/(?!(chimney|column|guide|tracing-sheet)\/tool|roof\/dormer)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
             },
             {
               name: 'plan',

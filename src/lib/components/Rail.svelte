@@ -28,6 +28,7 @@
   import SlidersHorizontal from '@lucide/svelte/icons/sliders-horizontal';
   import Spline from '@lucide/svelte/icons/spline';
   import Square from '@lucide/svelte/icons/square';
+  import HousePlus from '@lucide/svelte/icons/house-plus';
   import Triangle from '@lucide/svelte/icons/triangle';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import type { Component } from 'svelte';
@@ -73,6 +74,7 @@
     copyUp: CopyPlus,
     roof: House,
     roofEdge: Triangle,
+    dormer: HousePlus,
     review: ListChecks,
     handOver: FileOutput
   };

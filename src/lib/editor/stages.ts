@@ -69,7 +69,8 @@ export const stages: readonly StageInfo[] = [
     label: 'Roof',
     tools: [
       { tool: 'roof', label: 'Roof', key: 'h' },
-      { tool: 'roofEdge', label: 'Roof edge', key: 'g' }
+      { tool: 'roofEdge', label: 'Roof edge', key: 'g' },
+      { tool: 'dormer', label: 'Dormer', key: 'M' }
     ]
   },
   { stage: 'review', label: 'Review', tools: [{ tool: 'review', label: 'Findings', key: 'v' }] },

@@ -15,7 +15,7 @@ import { allEditorKinds } from './kinds/register';
 type Maker = (editor: Editor, style: WallStyle) => Tool;
 
 /** Nothing is drawn first with these: they are read once the plan can be worked in. */
-const lateNames = ['shape', 'column', 'chimney', 'guide', 'trueUp'] as const;
+const lateNames = ['shape', 'column', 'chimney', 'dormer', 'guide', 'trueUp'] as const;
 let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;
 
 export const readLateTools = async () => {

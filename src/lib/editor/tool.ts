@@ -19,6 +19,7 @@ export type ToolName =
   | 'copyUp'
   | 'roof'
   | 'roofEdge'
+  | 'dormer'
   | 'trueUp';
 
 export interface Overlay {

@@ -27,23 +27,19 @@ import { nameOf } from '../document/names';
 import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
 import { along, distance, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
-import { edgesOf, ringHolds } from '../geometry/ring';
+import { crossingsOf, edgesOf, ringHolds } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
 import { asRoof, type Roof, type RoofEdgeKind, type RoofSide } from '../kinds/roof/record';
+import { planeFromEdge } from '../kinds/roof/planes';
 import { drawnRoof } from '../kinds/roof/stages';
 import type { BuildUp } from '../kinds/build-up/record';
 import { frameOf } from '../kinds/wall/frame';
 import { wallsOf, type Wall } from '../kinds/wall/record';
 import { degree } from '../units/angle';
-
-export const dormerForms = ['gable', 'hip', 'shed'] as const;
-
-/** Sizes where none are said, mm. */
-export const usualDormer = {
-  ...{ width: 1800, height: 1300, setback: 600, overhang: 150, cheeks: 150 }
-} as const;
+import { usualSizes, type UsualSizes } from '../units/usual';
+import { dormerForms } from './dormer-forms';
 
 /** The least pitch of a shed dormer, and how much flatter than the roof it is where none is said. */
 const shedShare = 1 / 3;
@@ -52,6 +48,8 @@ const shedShare = 1 / 3;
 const apron = 150;
 const lintel = 100;
 const jamb = 100;
+/** A lower front than this is not proposed, mm. */
+const leastFront = 300;
 /** So far past the place where it meets the plane a dormer is drawn, mm. */
 const past = 50;
 
@@ -64,6 +62,8 @@ interface Slope {
   readonly pitch: number;
   readonly walls: readonly string[];
   holds(p: Point): boolean;
+  /** How far in from the line of its bearing it reaches, so far along. */
+  reach(along: number): number;
 }
 
 /** The plane over an eave of a roof, and the line of its bearing; of those over it the lower. */
@@ -78,14 +78,16 @@ function slopeOf(query: Query, roof: Roof, wall: string | undefined, side: numbe
       const [from, to] = edgesOf(model!.bearing[r]!)[k]!;
       const way = unit(subtract(to, from));
       const inward = leftOf(way);
-      const name = model!.edges.length > 1 ? `plane ${k} of outline ${r}` : `plane ${k}`;
+      const name = planeFromEdge(model!, r, k);
       const planes = model!.planes.filter((plane) => plane.name === name);
       const [plane] = planes;
       if (!plane || edge.kind !== 'eave' || dot({ x: plane.top.a, y: plane.top.b }, inward) <= 0) break;
       return {
         ...{ from, way, length: distance(from, to), walls: edge.walls },
         ...{ top: plane.top, underside: plane.underside, pitch: plane.pitch },
-        holds: (p) => planes.some(({ ring }) => ringHolds(ring, p))
+        holds: (p) => planes.some(({ ring }) => ringHolds(ring, p)),
+        reach: (t) =>
+          Math.max(0, ...planes.flatMap(({ ring }) => crossingsOf(ring, along(from, way, t), inward)))
       };
     }
   return refuse(project, 'dormer.plane', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
@@ -111,26 +113,39 @@ interface Dormer {
   readonly form: (typeof dormerForms)[number];
 }
 
+/** How much it rises from its plate to its highest line, and by how much the plane gains on that for each mm inwards. */
+function risesOf(roof: Roof, host: Slope, { width, pitch, form }: Omit<Dormer, 'height'>) {
+  const isShed = form === 'shed';
+  const own = (isShed ? 0 : (width / 2) * Math.tan(pitch)) + roof.thickness / Math.cos(pitch);
+  return { own, gained: Math.tan(host.pitch) - (isShed ? Math.tan(pitch) : 0) };
+}
+
+/** As high as is usual, or as it can be where the plane ends before. */
+function heightFor(roof: Roof, host: Slope, dormer: Omit<Dormer, 'height'>, usual: number): number {
+  const { own, gained } = risesOf(roof, host, dormer);
+  const most = (host.reach(dormer.distance) - dormer.setback - 2 * past) * gained - own;
+  return most >= leastFront && most < usual ? Math.floor(most / 10) * 10 : usual;
+}
+
 /** The corners of its bearing from the front's left one, seen from outside, counter-clockwise; the plate over the datum. */
 function shapeOf(
   project: Project,
   roof: Roof,
   host: Slope,
-  { width, height, setback, distance: middle, pitch, form }: Dormer
+  dormer: Dormer
 ): { readonly corners: Point[]; readonly plate: number; readonly foot: number } {
+  const { width, height, setback, distance: middle, pitch } = dormer;
   const inward = leftOf(host.way);
   const at = (t: number, s: number) => along(along(host.from, host.way, t), inward, s);
   const [left, right] = [middle - width / 2, middle + width / 2];
   const plane = (s: number) => heightAt(host.top, at(middle, s));
   const plate = plane(setback) + height;
-  const deep = roof.thickness / Math.cos(pitch);
-  const rise = form === 'shed' ? 0 : (width / 2) * Math.tan(pitch);
   // Where its highest line, or its slope, comes to the plane.
-  const gained = Math.tan(host.pitch) - (form === 'shed' ? Math.tan(pitch) : 0);
+  const { own, gained } = risesOf(roof, host, dormer);
   const numbers = { pitch, host: host.pitch };
   const texts = { thing: nameOf(project, roof) };
   if (gained <= 0.01) refuse(project, 'dormer.steep', { subjects: [roof.id], numbers, texts });
-  const depth = (height + rise + deep) / gained + past;
+  const depth = (height + own) / gained + past;
   const corners = [
     at(left, setback),
     at(right, setback),
@@ -142,7 +157,7 @@ function shapeOf(
     const over = host.holds(at(left, setback)) && host.holds(at(right, setback));
     refuse(project, over ? 'dormer.high' : 'dormer.off', {
       ...{ subjects: [roof.id], texts },
-      numbers: { height: plate + rise + deep, depth: setback + depth, width, setback, middle }
+      numbers: { height: plate + own, depth: setback + depth, width, setback, middle }
     });
   }
   return {
@@ -153,15 +168,9 @@ function shapeOf(
 }
 
 /** The wall of its front, its outer face on the line; up to the roof over it. */
-function frontOf(
-  roof: Roof,
-  ids: { wall: string },
-  corners: readonly Point[],
-  buildUp: BuildUp,
-  foot: number
-): Wall {
+function frontOf(roof: Roof, id: string, corners: readonly Point[], buildUp: BuildUp, foot: number): Wall {
   return {
-    ...{ id: ids.wall, kind: 'wall', name: '', storey: roof.storey, a: corners[0]!, b: corners[1]! },
+    ...{ id, kind: 'wall', name: '', storey: roof.storey, a: corners[0]!, b: corners[1]! },
     ...{ settingOut: 'outer', settingOutOffset: 0, returnEnds: false, endCut: 0, returnJambs: false },
     ...{ coversFloor: false, outside: 'right', buildUp: buildUp.id, base: toStored(foot) },
     ...{ top: { kind: 'roof' }, role: 'nib', standsApart: true, certainty: 'measured' }
@@ -200,8 +209,9 @@ export const addDormer = command({
     const host = need(project, 'roof', args.roof);
     const slope = slopeOf(query, host, args.wall, args.side);
     const form = args.form ?? 'gable';
-    const size = (name: keyof typeof usualDormer, what: string, least = 1) => {
-      const value = toStored(args[name] ?? usualDormer[name]);
+    const usual = usualSizes(settingsOf(project).units).dormer;
+    const size = (name: keyof UsualSizes['dormer'], what: string, least = 1) => {
+      const value = toStored(args[name] ?? usual[name]);
       if (value < least) needPositive(project, what, 'the dormer', Math.min(value, 0));
       return value;
     };
@@ -215,16 +225,18 @@ export const addDormer = command({
     const thickness = toStored(args.thickness ?? host.thickness);
     needPositive(project, 'thickness', 'the dormer', thickness);
     const made = { ...host, thickness };
+    const front = { width, pitch, form, distance: args.distance, setback: size('setback', 'setback', 0) };
     const { corners, plate, foot } = shapeOf(project, made, slope, {
-      ...{ width, pitch, form, distance: args.distance },
-      ...{ height: size('height', 'height'), setback: size('setback', 'setback', 0) }
+      ...front,
+      height:
+        args.height === undefined ? heightFor(made, slope, front, usual.height) : size('height', 'height')
     });
     const buildUp = buildUpOf(project, host, slope, args.buildUp);
     const next = idMaker(project);
-    const front = frontOf(host, { wall: next('wall') }, corners, buildUp, foot);
+    const wall = frontOf(host, next('wall'), corners, buildUp, foot);
     const overhang = size('overhang', 'overhang', 0);
     const sides = kindsOf[form].map((kind, k): RoofSide => ({
-      ...{ ...asRoof, kind, inner: false, wall: k === 0 ? front.id : null },
+      ...{ ...asRoof, kind, inner: false, wall: k === 0 ? wall.id : null },
       ...(k === 2 && { overhang: 0 }),
       line: k === 0 ? null : { from: corners[k]!, to: corners[(k + 1) % 4]! }
     }));
@@ -240,10 +252,12 @@ export const addDormer = command({
       ...{ plateLevel: plate, edges: [], sides, fascia: Math.min(host.fascia, thickness), soffit: 'open' },
       cheeks: { thickness: cheeks, material: buildUp.plies[0]!.material }
     };
-    const things = [front, roof];
+    const things = [wall, roof];
     const window =
-      args.window === false ? undefined : windowIn(query, things, front, args.entry, plate, slope.top);
-    return done(project, 'Let in a dormer', [...things, ...(window ? [window] : [])], [], [roof.id]);
+      args.window === false ? undefined : windowIn(query, things, wall, args.entry, plate, slope.top);
+    const result = done(project, 'Let in a dormer', [...things, ...(window ? [window] : [])], [], [roof.id]);
+    const isBlind = args.window !== false && !window;
+    return isBlind ? { ...result, also: 'Its front has no room for a window.' } : result;
   }
 });
 

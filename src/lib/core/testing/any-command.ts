@@ -146,6 +146,24 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
       soffit: ['open', 'level', 'sloped'][(pick + x + 40) % 3]
     };
   },
+  addDormer: ({ tables: { roof } }, { pick, x, y }) => {
+    const found = one(
+      [...roof.values()].filter(({ cheeks }) => !cheeks),
+      pick
+    );
+    const walls = found?.edges.map(({ wall }) => wall) ?? [];
+    return {
+      ...{ roof: found?.id ?? '-', distance: 2500 + 100 * Math.abs(x), setback: 200 + 20 * Math.abs(y) },
+      ...(found?.sides
+        ? { side: pick % found.sides.length }
+        : { wall: walls[pick % 2] ?? `wall-${1 + (pick % 4)}` }),
+      ...{
+        form: ['gable', 'hip', 'shed'][pick % 3],
+        width: 900 + 50 * (pick % 9),
+        height: 300 + 40 * (pick % 7)
+      }
+    };
+  },
   fitRoof: ({ tables: { roof } }, { pick, x }) => ({
     ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },
     by: pick % 3 ? 'plate' : 'pitch'

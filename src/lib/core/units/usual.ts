@@ -22,6 +22,8 @@ const metric = {
     ...{ fireWidth: 800, fireHeight: 900, fireDepth: 340, hearth: 400 },
     ...{ flue: 200, flueIn: 100, above: 900, gap: 50, foot: 600 }
   },
+  /** `height`: of its front over the plane; `setback`: from the line of the wall under it. */
+  dormer: { width: 1800, height: 1300, setback: 600, overhang: 150, cheeks: 150 },
   /** From a corner face or to the start, before anything is pointed at; and the pointer's step along a wall. */
   setOut: 600,
   step: 50
@@ -51,6 +53,7 @@ const imperial: UsualSizes = {
     ...{ fireWidth: 32 * inch, fireHeight: 3 * feet, fireDepth: 14 * inch, hearth: 16 * inch },
     ...{ flue: 8 * inch, flueIn: 4 * inch, above: 3 * feet, gap: 2 * inch, foot: 2 * feet }
   },
+  dormer: { width: 6 * feet, height: 4 * feet, setback: 2 * feet, overhang: 6 * inch, cheeks: 6 * inch },
   setOut: 2 * feet,
   step: 2 * inch
 };

@@ -13,8 +13,8 @@ export abstract class FormTool extends BaseTool {
 
   protected abstract call(): { name: string; args: unknown };
 
-  protected length(name: string, label: string): SentencePart {
-    return lengthBlank(name, label, this.lengths[name] ?? 0, this.units, name in this.typed);
+  protected length(name: string, label: string, value = this.lengths[name] ?? 0): SentencePart {
+    return lengthBlank(name, label, value, this.units, name in this.typed);
   }
 
   protected height(name: string, label: string, value = this.lengths[name] ?? 0): SentencePart {

@@ -2,6 +2,7 @@
 import type { Editor } from '../editor';
 import { ChimneyTool } from '../kinds/chimney/tool';
 import { ColumnTool } from '../kinds/column/tool';
+import { DormerTool } from '../kinds/roof/dormer-tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
@@ -10,6 +11,7 @@ export const lateTools = {
   shape: (editor: Editor) => new ShapeTool(editor),
   chimney: (editor: Editor) => new ChimneyTool(editor),
   column: (editor: Editor) => new ColumnTool(editor),
+  dormer: (editor: Editor) => new DormerTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   trueUp: (editor: Editor) => new TrueUpTool(editor)
 };

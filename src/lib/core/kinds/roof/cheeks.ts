@@ -14,7 +14,7 @@
 import { arrange } from '../../geometry/arrangement';
 import type { Cell } from '../../geometry/columns';
 import { heightAt } from '../../geometry/plane';
-import { along, cross, leftOf, meetLines, subtract, unit, type Point } from '../../geometry/point';
+import { along, cross, leftOf, lerp, meetLines, subtract, unit, type Point } from '../../geometry/point';
 import { boxOf, boxesMeet, edgesOf, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
@@ -31,7 +31,10 @@ export function cheeksOf(
 ): Cell[] {
   const { cheeks } = roof;
   if (!cheeks) return [];
-  const strips = bearing.flatMap((ring, r) => stripsOf(ring, edges[r]!, cheeks.thickness, thicknessOf));
+  const isBuilt = (p: Point) => planes.some((plane) => ringHolds(plane.ring, p));
+  const strips = bearing.flatMap((ring, r) =>
+    stripsOf(ring, edges[r]!, cheeks.thickness, thicknessOf, isBuilt)
+  );
   const near = (one: { readonly ring: Ring }) =>
     strips.some((strip) => boxesMeet(boxOf(strip), boxOf(one.ring)));
   const [own, others] = [planes.filter(near), hosts.filter(near)];
@@ -54,19 +57,28 @@ export function cheeksOf(
   });
 }
 
+/** So far within an edge is looked whether its roof is built there, mm. */
+const inside = 1;
+
 /** Along the edges of a ring without a wall, mitred with one another, and behind the walls under others. */
 function stripsOf(
   ring: Ring,
   edges: readonly MadeEdge[],
   thickness: number,
-  thicknessOf: (wall: string) => number
+  thicknessOf: (wall: string) => number,
+  isBuilt: (p: Point) => boolean
 ): Ring[] {
   const n = ring.length;
   const lines = ring.map((from, k) => {
     const { walls, kind } = edges[k]!;
-    const way = unit(subtract(ring[(k + 1) % n]!, from));
+    const to = ring[(k + 1) % n]!;
+    const way = unit(subtract(to, from));
     const [wall] = walls;
-    const isOpen = wall === undefined && kind !== 'meeting' && kind !== 'abutment';
+    // Along its back, which lies under the other roof, nothing stands.
+    const isSeen = [0.1, 0.5, 0.9].some((share) =>
+      isBuilt(along(lerp(from, to, share), leftOf(way), inside))
+    );
+    const isOpen = wall === undefined && isSeen && kind !== 'meeting' && kind !== 'abutment';
     return { from, way, isOpen, inner: isOpen ? thickness : wall === undefined ? 0 : thicknessOf(wall) };
   });
   return lines.flatMap((line, k): Ring[] => {

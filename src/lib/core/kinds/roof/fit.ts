@@ -12,7 +12,7 @@ import { heightAt } from '../../geometry/plane';
 import { cross, dot, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Placed } from './meeting';
-import type { RoofModel } from './planes';
+import { planeFromEdge, type RoofModel } from './planes';
 
 /** An eave of a roof and the eave of another that it can continue; `run`, `rise`: d, and H over project zero. */
 export interface Foot {
@@ -31,12 +31,13 @@ interface Eave {
   readonly height: number;
 }
 
-function eavesOf({ eaves, edges, planes }: RoofModel): Eave[] {
+function eavesOf(model: RoofModel): Eave[] {
+  const { eaves, edges, planes } = model;
   return eaves.flatMap(({ ring, of }, r) =>
     ring.flatMap((from, k): Eave[] => {
       if (edges[r]![of[k]!]?.kind !== 'eave') return [];
       const to = ring[(k + 1) % ring.length]!;
-      const name = eaves.length > 1 ? `plane ${of[k]!} of outline ${r}` : `plane ${of[k]!}`;
+      const name = planeFromEdge(model, r, of[k]!);
       const plane = planes.find((one) => one.name === name);
       return plane ? [{ ring: r, edge: of[k]!, from, to, height: heightAt(plane.top, from) }] : [];
     })

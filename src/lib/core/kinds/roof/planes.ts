@@ -103,6 +103,10 @@ export function deriveRoof(
   };
 }
 
+/** What the lower plane that rises from an edge of a ring is called; no other has that name. */
+export const planeFromEdge = ({ eaves }: Pick<RoofModel, 'eaves'>, ring: number, edge: number): string =>
+  `plane ${edge}${eaves.length > 1 ? ` of outline ${ring}` : ''}`;
+
 /** A roof over one of its rings alone: rings that stand apart meet others each for itself. */
 export const overRing = (model: RoofModel, r: number): RoofModel => {
   const planes = model.byRing[r]!;

@@ -1,0 +1,198 @@
+/** Letting a dormer into a plane of a roof: by pointing where the middle of its front stands, and typing. */
+import { FormTool } from '../../tools/form';
+import type { Overlay, Tool } from '../../tool';
+import type { Editor } from '../../editor';
+import { choiceBlank, lengthBlank, pitchBlank, readBlank, type SentencePart } from '../../sentence';
+import { heightAt, type Plane } from '../../../core/geometry/plane';
+import { along, dot, leftOf, subtract, unit, type Point } from '../../../core/geometry/point';
+import { edgesOf, ringHolds } from '../../../core/geometry/ring';
+import type { MadeEdge } from '../../../core/kinds/roof/edges';
+import { planeFromEdge } from '../../../core/kinds/roof/planes';
+import type { Roof } from '../../../core/kinds/roof/record';
+import { dormerForms } from '../../../core/commands/dormer-forms';
+import { degree } from '../../../core/units/angle';
+
+const formWords = { gable: 'gabled', hip: 'hipped', shed: 'shed' };
+const formChoices = dormerForms.map((value) => ({ value, label: formWords[value] }));
+
+/** A plane that rises from an eave, as a command names it; from the line of its walls. */
+interface HeldPlane {
+  readonly roof: Roof;
+  readonly named: { readonly roof: string; readonly wall?: string; readonly side?: number };
+  readonly from: Point;
+  readonly way: Point;
+  readonly pitch: number;
+  readonly top: Plane;
+}
+
+export class DormerTool extends FormTool implements Tool {
+  readonly name = 'dormer';
+  private form: (typeof dormerForms)[number] = 'gable';
+  private pitch: number | undefined;
+  private plane: HeldPlane | undefined;
+  /** Where the front is pointed at, along and into the plane, by the project's step. */
+  private pointed: { readonly along: number; readonly into: number } | undefined;
+  private place: { readonly along?: number; readonly into?: number } = {};
+
+  constructor(editor: Editor) {
+    super(editor);
+    const { width, overhang, cheeks } = editor.usual.dormer;
+    // As high as the plane lets it be, where nothing is typed.
+    this.proposed = { width, overhang, cheeks };
+  }
+
+  private get roofs(): Roof[] {
+    const { project, storey } = this.editor;
+    return [...project.tables.roof.values()].filter((roof) => roof.storey === storey && !roof.cheeks);
+  }
+
+  private get distance(): number {
+    return this.place.along ?? this.pointed?.along ?? 0;
+  }
+
+  private get setback(): number {
+    return this.place.into ?? this.pointed?.into ?? this.editor.usual.dormer.setback;
+  }
+
+  /** What was typed, else of the one that is tried. */
+  private get front(): number {
+    const { plane, editor } = this;
+    const tried = [...editor.trialIds].flatMap((id) => editor.shown.tables.roof.get(id) ?? [])[0];
+    if (this.lengths.height !== undefined || !plane || !tried)
+      return this.lengths.height ?? editor.usual.dormer.height;
+    const foot = along(along(plane.from, plane.way, this.distance), leftOf(plane.way), this.setback);
+    return Math.round(tried.plateLevel - heightAt(plane.top, foot));
+  }
+
+  private get usualPitch(): number {
+    const host = this.plane?.pitch ?? 30 * degree;
+    return this.form === 'shed' ? host / 3 : host;
+  }
+
+  sentence(): SentencePart[] {
+    const { units } = this;
+    if (this.roofs.length === 0)
+      return ['This storey has no roof that a dormer could be let into: put one on first.'];
+    return [
+      'Let a',
+      choiceBlank('form', 'Form', this.form, formChoices),
+      'dormer into the plane you point at, its middle',
+      lengthBlank('along', 'Along the eave', this.distance, units, this.place.along !== undefined),
+      'from the left,',
+      lengthBlank('into', 'Back from the wall', this.setback, units, this.place.into !== undefined),
+      'back from the wall,',
+      this.length('width', 'Width'),
+      'wide,',
+      this.length('height', 'Height', this.front),
+      'high over the plane, at',
+      pitchBlank('pitch', 'Pitch', this.pitch ?? this.usualPitch, units, this.pitch !== undefined),
+      ', overhanging',
+      this.length('overhang', 'Overhang'),
+      ', its cheeks',
+      this.length('cheeks', 'Thickness of the cheeks'),
+      'thick.'
+    ];
+  }
+
+  get note() {
+    return this.plane ? undefined : 'point at the plane, where its front is to stand';
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'form') this.form = text as (typeof dormerForms)[number];
+    else if (blank === 'pitch') {
+      const read = readBlank('pitch', text, this.units);
+      if (!read.ok) return read.message;
+      this.pitch = read.value;
+    } else if (blank === 'along' || blank === 'into') {
+      const read = readBlank('length', text, this.units);
+      if (!read.ok) return read.message;
+      this.place = { ...this.place, [blank]: read.value };
+    } else return this.read(blank, text);
+    this.preview();
+    return undefined;
+  }
+
+  protected call() {
+    const { plane, form, distance, setback } = this;
+    const { width, height, overhang, cheeks } = this.lengths;
+    return {
+      name: 'addDormer',
+      args: {
+        ...plane?.named,
+        ...{ form, distance, setback, width, height, overhang, cheeks },
+        pitch: (this.pitch ?? this.usualPitch) / degree
+      }
+    };
+  }
+
+  protected override preview() {
+    this.attempt(this.plane ? this.call() : undefined);
+  }
+
+  move(point: Point) {
+    this.plane = this.planeAt(point) ?? this.plane;
+    if (!this.plane) return;
+    const { from, way } = this.plane;
+    const { nudge } = this.editor.settings;
+    const away = subtract(point, from);
+    const stepped = (size: number) => Math.round(size / nudge) * nudge;
+    this.pointed = {
+      along: stepped(dot(away, way)),
+      into: Math.max(0, stepped(dot(away, leftOf(way))))
+    };
+    this.preview();
+  }
+
+  click(point: Point) {
+    this.move(point);
+    if (this.plane) this.accept();
+  }
+
+  override accept() {
+    if (this.plane) return super.accept();
+    this.editor.say({
+      kind: 'problem',
+      text: 'No plane of a roof is pointed at yet.',
+      hint: 'Point at the plane in the plan, where the front of the dormer is to stand.'
+    });
+  }
+
+  /** The plane over a place, if it rises from an eave that can be named. */
+  private planeAt(point: Point): HeldPlane | undefined {
+    const { editor } = this;
+    for (const roof of this.roofs) {
+      const solved = editor.model.roof(editor.project, roof);
+      const plane = solved?.planes.find(({ ring, pitch }) => pitch > 0 && ringHolds(ring, point));
+      if (!solved || !plane) continue;
+      for (const [r, edges] of solved.edges.entries())
+        for (const [k, edge] of edges.entries()) {
+          const named = namedBy(roof, edge);
+          if (!named || plane.name !== planeFromEdge(solved, r, k)) continue;
+          const [from, to] = edgesOf(solved.bearing[r]!)[k]!;
+          return { roof, named, from, way: unit(subtract(to, from)), pitch: plane.pitch, top: plane.top };
+        }
+    }
+    return undefined;
+  }
+
+  override back(): boolean {
+    if (this.place.along === undefined && this.place.into === undefined) return false;
+    this.place = {};
+    this.preview();
+    return true;
+  }
+
+  overlay(): Overlay {
+    const { plane } = this;
+    if (!plane) return {};
+    const foot = along(plane.from, plane.way, this.distance);
+    return { lines: [[foot, along(foot, leftOf(plane.way), this.setback)]], points: [foot] };
+  }
+}
+
+function namedBy(roof: Roof, { kind, walls: [wall], side }: MadeEdge): HeldPlane['named'] | undefined {
+  if (kind !== 'eave') return undefined;
+  if (side !== null) return { roof: roof.id, side };
+  return wall === undefined ? undefined : { roof: roof.id, wall };
+}
