@@ -6,7 +6,14 @@ interface Report {
   roofs: {
     id: string;
     ridge: number;
-    edges: { kind: string; overhang: number; pitchDeg: number | null; plateLevel: number }[];
+    edges: {
+      kind: string;
+      overhang: number;
+      pitchDeg: number | null;
+      plateLevel: number;
+      fascia: number;
+      soffit: string;
+    }[];
     planes: {
       name: string;
       pitchDeg: number;
@@ -128,4 +135,54 @@ test('a ridge over its limit: each way shown before it is done; a wall is pulled
   expect(area(after, 'wing-roof') - area(before, 'wing-roof')).toBeGreaterThan(2_000_000);
   expect(area(after, 'boot-roof')).toBe(area(before, 'boot-roof'));
   expect(after.findings).toEqual([]);
+});
+
+test('boards at the eaves, a dormer by pointing, a storey copied up as a parapet with a flat roof in it', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Attic');
+  await bench.key('r');
+  await bench.say({ Width: '9 m', Depth: '8 m', Height: '2400' });
+  await bench.key('Escape', 'Escape', 'h');
+  await bench.say({ Form: 'gabled', Pitch: '42' });
+  await bench.field('Fascia, barge board').fill('240');
+  await bench.field('Fascia, barge board').press('Enter');
+  await bench.field('Under overhangs').selectOption({ label: 'boarded level' });
+  await bench.field('Eaves cut').selectOption({ label: 'square to the slope' });
+  await bench.key('Escape', 'Escape', 'Shift+M');
+  await bench.blank('Form').selectOption({ label: 'shed' });
+  await bench.points([4500, 900]);
+  await bench.settled();
+  let report = inspect<Report & { openings: unknown[] }>(await bench.handOver(/Save the project/));
+  expect(report.roofs).toHaveLength(2);
+  expect([report.walls.length, report.openings.length]).toEqual([5, 1]);
+  expect(report.roofs[0]!.edges.map(({ fascia, soffit }) => `${fascia} ${soffit}`)).toEqual(
+    Array(4).fill('240 level')
+  );
+  expect(report.findings.map(({ code }) => code)).toEqual(['house.no-door']);
+
+  await bench.newProject('Flat');
+  await bench.key('r');
+  await bench.say({ Width: '6 m', Depth: '4 m', Height: '2700' });
+  await bench.key('Escape', 'Escape');
+  let actions = 0;
+  const did = async (step: Promise<unknown>) => {
+    actions += 1;
+    await step;
+  };
+  await did(bench.key('u'));
+  await did(bench.say({ Height: '600', 'Floor depth': '0' }));
+  await did(bench.key('h'));
+  await did(bench.blank('Over').selectOption({ label: 'what parapets enclose' }));
+  await did(bench.blank('Form').selectOption({ label: 'flat, with a fall' }));
+  await did(bench.points([3000, 100]));
+  await did(bench.key('Enter'));
+  expect(actions).toBeLessThan(8);
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(report.roofs.map(({ planes }) => planes.map(({ pitchDeg }) => pitchDeg))).toEqual([[2]]);
+  const parapets = report.walls.filter(({ top }) => top === 600);
+  expect(parapets).toHaveLength(4);
+  expect(report.roofs[0]!.ridge).toBeLessThan(3300 - 149);
 });

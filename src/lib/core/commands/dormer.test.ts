@@ -69,8 +69,7 @@ describe('a dormer', () => {
 
   it('is as high as the plane lets it be where nothing is said; its window keeps clear of plane, plate and cheeks', () => {
     const low = act(house, 'setRoof', { id: 'roof-1', pitch: 25 });
-    const { height: _, ...unsaid } = dormer({ setback: 600 });
-    const made = act(low, 'addDormer', unsaid);
+    const made = act(low, 'addDormer', { roof: 'roof-1', wall: 'wall-1', distance: 6000, width: 2000 });
     const model = new Model().at(made).get(roofModels, 'roof-2')!;
     const host = new Model().at(made).get(roofModels, 'roof-1')!;
     expect(model.ridge).toBeLessThan(host.ridge);

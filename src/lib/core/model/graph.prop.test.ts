@@ -52,7 +52,7 @@ describe('the derivation', () => {
     ['opening', 'datum', 'storey', 'datum'],
     ['column', 'column', 'column', ''],
     ['slab', 'slab', 'slab', ''],
-    ['roof', 'datum', 'storey', 'datum'],
+    ['roof', 'cuts', 'chimney', 'width'],
     ['chimney', 'datums', 'storey', 'datum'],
     ['wall', 'openings', 'opening', 'width'],
     ['wall', 'planes', 'roof', '']

@@ -146,22 +146,30 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
       soffit: ['open', 'level', 'sloped'][(pick + x + 40) % 3]
     };
   },
-  addDormer: ({ tables: { roof } }, { pick, x, y }) => {
+  addDormer: ({ tables: { roof, wall } }, { pick, x, y }) => {
     const found = one(
       [...roof.values()].filter(({ cheeks }) => !cheeks),
       pick
     );
-    const walls = found?.edges.map(({ wall }) => wall) ?? [];
+    const walls = [...wall.values()].filter(
+      ({ storey, role }) => storey === found?.storey && role === 'exterior'
+    );
+    const named = found?.sides
+      ? { side: pick % found.sides.length }
+      : { wall: one(walls, x + 41)?.id ?? '-' };
     return {
-      ...{ roof: found?.id ?? '-', distance: 2500 + 100 * Math.abs(x), setback: 200 + 20 * Math.abs(y) },
-      ...(found?.sides
-        ? { side: pick % found.sides.length }
-        : { wall: walls[pick % 2] ?? `wall-${1 + (pick % 4)}` }),
+      ...{
+        roof: found?.id ?? '-',
+        ...named,
+        distance: 1500 + 50 * Math.abs(y),
+        setback: 100 + 20 * (pick % 9)
+      },
       ...{
         form: ['gable', 'hip', 'shed'][pick % 3],
-        width: 900 + 50 * (pick % 9),
-        height: 300 + 40 * (pick % 7)
-      }
+        width: 500 + 50 * (pick % 5),
+        height: 100 + 40 * (pick % 4)
+      },
+      ...{ cheeks: 60, thickness: 60, overhang: 20 * (pick % 4) }
     };
   },
   fitRoof: ({ tables: { roof } }, { pick, x }) => ({
