@@ -27,7 +27,7 @@ import { nameOf } from '../document/names';
 import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
 import { along, distance, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
-import { crossingsOf, edgesOf, ringHolds } from '../geometry/ring';
+import { crossingsOf, edgesOf, ringHolds, type Ring } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
@@ -62,6 +62,8 @@ interface Slope {
   readonly pitch: number;
   readonly walls: readonly string[];
   holds(p: Point): boolean;
+  /** Whether a place is over the bearing of the roof, and not under an overhang. */
+  isOver(p: Point): boolean;
   /** How far in from the line of its bearing it reaches, so far along. */
   reach(along: number): number;
 }
@@ -86,8 +88,12 @@ function slopeOf(query: Query, roof: Roof, wall: string | undefined, side: numbe
         ...{ from, way, length: distance(from, to), walls: edge.walls },
         ...{ top: plane.top, underside: plane.underside, pitch: plane.pitch },
         holds: (p) => planes.some(({ ring }) => ringHolds(ring, p)),
-        reach: (t) =>
-          Math.max(0, ...planes.flatMap(({ ring }) => crossingsOf(ring, along(from, way, t), inward)))
+        isOver: (p) => model!.bearing.some((ring) => ringHolds(ring, p)),
+        reach: (t) => {
+          const across = (rings: readonly Ring[]) =>
+            Math.max(0, ...rings.flatMap((ring) => crossingsOf(ring, along(from, way, t), inward)));
+          return Math.min(across(planes.map(({ ring }) => ring)), across(model!.bearing));
+        }
       };
     }
   return refuse(project, 'dormer.plane', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
@@ -152,7 +158,9 @@ function shapeOf(
     at(right, setback + depth),
     at(left, setback + depth)
   ];
-  const isOn = [at(left, setback), at(right, setback), at(middle, setback + depth)].every(host.holds);
+  const isOn =
+    [corners[0]!, corners[1]!, at(middle, setback + depth)].every(host.holds) &&
+    corners.slice(2).every(host.isOver);
   if (!isOn) {
     const over = host.holds(at(left, setback)) && host.holds(at(right, setback));
     refuse(project, over ? 'dormer.high' : 'dormer.off', {

@@ -104,7 +104,9 @@ export function overSides(
 ): RoofOutline | undefined {
   const said = sides.map((side, i) => {
     const run = side.line ?? (side.wall === null ? undefined : faceOf(side.wall, side.inner));
-    return { run, edge: made(roof, side, side.wall === null ? [] : [side.wall], i) };
+    const edge = made(roof, side, side.wall === null ? [] : [side.wall], i);
+    // Against a parapet there is room for no board.
+    return { run, edge: side.inner ? { ...edge, fascia: 0, soffit: 'open' as const } : edge };
   });
   const runs = said.flatMap(({ run, edge }): RunEdge[] => (run ? [{ ...run, edge }] : []));
   const closed = runs.flatMap((run, k): RunEdge[] => {

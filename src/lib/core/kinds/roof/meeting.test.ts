@@ -15,9 +15,10 @@ import { columnCuts } from '../column/cuts';
 import { reviewProject } from '../../review/review';
 import { act, built, call, example, refusal } from '../../testing/house';
 import { datumOf, heightWithoutRoof } from '../storey/record';
-import { footprintOf } from '../wall/stages';
+import { footprintOf, outlineOn } from '../wall/stages';
 import { wallBodies } from '../wall/body';
 import { roofBodies } from './body';
+import { isEnclosed } from './meeting';
 import { roofModels } from './stages';
 
 const modelOf = (project: Project, id: string) => new Model().at(project).get(roofModels, id);
@@ -283,6 +284,23 @@ describe('walls under several roofs', () => {
     const mended = act(high, repair.name, repair.args);
     expect(mended.tables.roof.get('roof-1')!.plateLevel).toBe(house.tables.roof.get('roof-1')!.plateLevel);
     expect(reviewProject(new Model().at(mended))).toEqual([]);
+  });
+
+  it('a roof over a corner of a house that is no rectangle closes its space as one over a rectangle does', () => {
+    // Clipped edge by edge, an outline that goes in would seem to share nothing with what lies in its arm.
+    const house = act(winged(), 'addRoof', {
+      storey: 'storey-1',
+      corners: [
+        { x: 2500, y: -1800 },
+        { x: 4500, y: -1800 },
+        { x: 4500, y: -300 },
+        { x: 2500, y: -300 }
+      ],
+      ...{ pitch: 30, overhang: 0, plateLevel: 2400 }
+    });
+    const query = new Model().at(house);
+    const outline = outlineOn(query, 'storey-1', 'outer')!.rings;
+    expect(isEnclosed(query.get(roofModels, 'roof-1')!, outline)).toBe(true);
   });
 
   it('bodies of roofs that meet are closed, and what is built is the prisms of their cells', () => {

@@ -179,12 +179,10 @@ function boardOf(
   return ring && cellBetween(ring, levelAcross(stretch, fascia), stretch.plane.top, 'board');
 }
 
-/** How high the underside begins at the line of an eave, as it is cut. */
+/** The lowest of the underside of an eave, as it is cut. */
 function footOf(roof: Roof, stretch: OutlineStretch): number {
-  const { underside, top } = stretch.plane;
-  const cut = cutOf(roof, stretch);
-  if (!cut) return heightAt(underside, stretch.from);
-  return Math.min(heightAt(cut.plane, stretch.from), heightAt(top, stretch.from));
+  const { underside, pitch } = stretch.plane;
+  return heightAt(underside, stretch.from) + (cutOf(roof, stretch)?.run ?? 0) * Math.tan(pitch);
 }
 
 function soffitOf(
