@@ -380,6 +380,11 @@ const catalogue = {
       `${w.t('thing')} starts too high at a plate of ${w.l('plate')} to come up to the foot of ${w.t('other')}.`,
     hint: 'Set its plate lower, or fit it by its plate.'
   },
+  'roof.eave-low': {
+    message: (w) =>
+      `An edge of ${w.t('thing')} has its plate at ${w.l('plate')}, under the eaves at ${w.l('height')}: no overhang brings it there.`,
+    hint: 'Raise that plate, or level the eaves to a lower one.'
+  },
   'dormer.plane': {
     message: (w) => `${w.t('thing')} has no plane that rises from that edge.`,
     hint: 'Name a wall under one of its eaves, or the number of a side that is an eave.'

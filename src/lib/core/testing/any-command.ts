@@ -172,6 +172,7 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
       ...{ cheeks: 60, thickness: 60, overhang: 20 * (pick % 4) }
     };
   },
+  levelEaves: ({ tables: { roof } }, { pick }) => ({ roof: one(roof.keys(), pick) ?? '-' }),
   fitRoof: ({ tables: { roof } }, { pick, x }) => ({
     ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },
     by: pick % 3 ? 'plate' : 'pitch'

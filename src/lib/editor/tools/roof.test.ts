@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { DormerTool } from '../kinds/roof/dormer-tool';
 import { describeSelection } from '../details/describe';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
@@ -101,5 +102,49 @@ describe('the roof tool', () => {
     field().set!('pitch');
     expect(field().value).toBe('met');
     expect(editor.project.tables.roof.get('roof-2')!.plateLevel).toBe(1800);
+  });
+  it('walls left out keep their tops; what parapets enclose; a flat one falls by two degrees', () => {
+    const session = startSession([rectangle()]);
+    const walls = () => [...session.editor.project.tables.wall.values()].map(({ top }) => top.kind);
+    const tool = session.take('roof');
+    choose(tool, 'carry', 'all but Wall 2');
+    tool.accept();
+    expect(walls()).toEqual(['roof', 'height', 'roof', 'roof']);
+    session.editor.undo();
+    const flat = session.take('roof');
+    choose(flat, 'over', 'what parapets enclose');
+    choose(flat, 'form', 'flat, with a fall');
+    expect(readSentence(flat.sentence())).not.toContain('carrying up');
+    flat.click!({ x: 3000, y: 100 }, px);
+    flat.accept();
+    const [roof] = session.editor.project.tables.roof.values();
+    expect([roof!.overhang, Math.round((roof!.pitch * 180) / Math.PI)]).toEqual([0, 2]);
+    expect(walls()).toEqual(['height', 'height', 'height', 'height']);
+    expect(roof!.sides!.every(({ inner }) => inner)).toBe(true);
+  });
+
+  it('a dormer by pointing at the plane; what is typed holds while the pointer moves on', () => {
+    const session = startSession([
+      rectangle(9000, 8000),
+      { name: 'addRoof', args: { storey: 'storey-1', pitch: 45, form: 'gable', overhang: 300 } }
+    ]);
+    const tool = new DormerTool(session.editor);
+    session.editor.hold(tool);
+    tool.accept();
+    expect(session.editor.message!.text).toBe('No plane of a roof is pointed at yet.');
+    tool.move({ x: 4503, y: 904 });
+    expect(readSentence(tool.sentence())).toContain('[4 500] from the left, [900] back from the wall');
+    tool.fill('into', '1 200');
+    tool.fill('width', '1500');
+    tool.move({ x: 3000, y: 2000 });
+    expect(readSentence(tool.sentence())).toContain(
+      '[3 000] from the left, [1 200] back from the wall, [1 500] wide'
+    );
+    tool.accept();
+    const made = [...session.editor.project.tables.roof.values()][1]!;
+    expect(made.sides!.map(({ kind }) => kind)).toEqual(['gable', 'eave', 'gable', 'eave']);
+    expect(session.editor.project.tables.wall.get('wall-5')!.a).toEqual({ x: 2250, y: 1200 });
+    // On a gable no plane rises from an eave.
+    expect(session.editor.project.tables.opening.size).toBe(1);
   });
 });

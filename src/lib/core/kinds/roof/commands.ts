@@ -6,7 +6,7 @@ import { degree } from '../../units/angle';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall } from '../wall/record';
 import { frameOf } from '../wall/frame';
-import { toStored } from '../../geometry/tolerances';
+import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
 import {
   asRoof,
@@ -447,6 +447,48 @@ export const fitRoof = command({
     ]);
   }
 });
+
+export const levelEaves = command({
+  name: 'levelEaves',
+  about:
+    'Bring all eaves of a roof to one height by their overhangs: to that of the eave over `wall`, or of the side of that number, else to that of an edge that is as the roof has it. Pitches and plates stay.',
+  args: s.object({ roof: s.id().required(), wall: s.id(), side: s.number().integer().min(0).max(1000) }),
+  example: { roof: 'roof-1', wall: 'wall-1' },
+  run: (project, { roof: id, wall, side }, query) => {
+    const old = need(project, 'roof', id);
+    const eaves = needRoofOutline(query, old)
+      .edges.flat()
+      .filter((edge) => edge.kind === 'eave');
+    const isNamed = wall !== undefined || side !== undefined;
+    const like = isNamed
+      ? (eaves.find((edge) => (side === undefined ? edge.walls.includes(wall!) : edge.side === side)) ??
+        refuse(project, 'roof.no-edge', { subjects: [id] }))
+      : old;
+    const height = eaveHeight(like);
+    const roof = eaves.reduce<Roof>((made, edge) => {
+      const overhang = toStored((edge.plateLevel - height) / Math.tan(edge.pitch));
+      if (Math.abs(overhang - edge.overhang) < tolerances.height) return made;
+      if (overhang < 0)
+        refuse(project, 'roof.eave-low', {
+          subjects: [id, ...edge.walls.slice(0, 1)],
+          numbers: { plate: edge.plateLevel, height },
+          texts: { thing: nameOf(project, old) }
+        });
+      const turned = made.sides
+        ? turnedSide(query, made, made.sides, edge.walls[0], edge.side ?? undefined, { overhang })
+        : turnedEdge(query, made, edge.walls[0]!, { overhang });
+      return turned.roof;
+    }, old);
+    return done(project, 'Level the eaves of a roof', [roof]);
+  }
+});
+
+/** How high the underside of an eave begins, over the storey's datum. */
+export const eaveHeight = ({
+  plateLevel,
+  overhang,
+  pitch
+}: Pick<Roof, 'plateLevel' | 'overhang' | 'pitch'>) => plateLevel - overhang * Math.tan(pitch);
 
 interface Turned {
   readonly made: EdgeSettings;

@@ -8,7 +8,9 @@ import type { Part } from '../../kernels/solids/part';
 import { act, built, call, example, refusal } from '../../testing/house';
 import { commonVolume } from '../../testing/oracle';
 import { degree } from '../../units/angle';
+import { heightAt } from '../../geometry/plane';
 import { roofBodies } from './body';
+import { roofModels } from './stages';
 
 const [wide, deep, over, thick, pitch] = [10_000, 6000, 500, 200, 30 * degree];
 const slope = Math.tan(pitch);
@@ -99,6 +101,29 @@ describe('along the edges of a roof', () => {
     expect(refusal(house, 'setRoofEdge', { roof: 'roof-1', wall: 'wall-1', fascia: -1 })).toContain('depth');
     const back = act(house, 'setRoofEdge', { roof: 'roof-1', wall: 'wall-2', fascia: null });
     expect(volume(back, 'bargeBoard')).toBeLessThan(volume(house, 'bargeBoard'));
+  });
+
+  it('eaves of unlike pitches come to one height by their overhangs: 500 at 45° and 866.03 at 30°', () => {
+    const unlike = roofed({ pitch: 45 }, [
+      { wall: 'wall-2', pitch: 30 },
+      { wall: 'wall-4', pitch: 30 }
+    ]);
+    const feet = (project: Project) =>
+      new Model()
+        .at(project)
+        .get(roofModels, 'roof-1')!
+        .planes.map(({ ring, underside }) => Math.min(...ring.map((p) => heightAt(underside, p))).toFixed(2));
+    expect([...new Set(feet(unlike))].sort()).toEqual(['1900.00', '2111.32']);
+    const level = act(unlike, 'levelEaves', { roof: 'roof-1' });
+    expect([...new Set(feet(level))]).toEqual(['1900.00']);
+    expect(level.tables.roof.get('roof-1')!.edges.map(({ overhang }) => overhang)).toEqual([
+      866.025, 866.025
+    ]);
+    const other = act(unlike, 'levelEaves', { roof: 'roof-1', wall: 'wall-2' });
+    expect([...new Set(feet(other))]).toEqual(['2111.32']);
+    const low = act(unlike, 'setRoofEdge', { roof: 'roof-1', wall: 'wall-2', plateLevel: 1500 });
+    expect(refusal(low, 'levelEaves', { roof: 'roof-1' })).toMatch(/plate at .*1.500/);
+    expect(refusal(low, 'levelEaves', { roof: 'roof-1', wall: 'wall-9' })).toMatch(/no such edge/);
   });
 
   it('on the demo houses, whichever way: closed, and no two bodies take the same room', () => {

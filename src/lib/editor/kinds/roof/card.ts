@@ -6,6 +6,7 @@ import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { degree, formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
 import { linesOfRoofs } from '../../../core/kinds/roof/line-stages';
+import { eaveHeight } from '../../../core/kinds/roof/commands';
 import { footFor } from '../../../core/kinds/roof/stages';
 import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
 import { ringsArea } from '../../../core/geometry/ring';
@@ -126,6 +127,31 @@ function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined):
   });
 }
 
+/** Whether its eaves are of one height, and to bring them there; nothing where they can be no other. */
+function levelFields(make: CardMaker, roof: Roof, solved: RoofModel | undefined): Field[] {
+  const eaves = (solved?.edges.flat() ?? []).filter(({ kind }) => kind === 'eave');
+  const heights = eaves.map(eaveHeight);
+  const isAlike = eaves.every(
+    ({ pitch, plateLevel }) => pitch === roof.pitch && plateLevel === roof.plateLevel
+  );
+  if (eaves.length < 2 || isAlike) return [];
+  const isLevel = Math.max(...heights) - Math.min(...heights) < 1;
+  return [
+    make.choice(
+      'eaves',
+      'Eaves',
+      [isLevel ? 'level' : 'unlike'],
+      isLevel
+        ? [{ value: 'level', label: 'all of one height' }]
+        : [
+            { value: 'unlike', label: 'of unlike heights' },
+            { value: 'level', label: 'of one height, by their overhangs' }
+          ],
+      () => ({ name: 'levelEaves', args: { roof: roof.id } })
+    )
+  ];
+}
+
 /** Other roofs whose foot it can continue without a step, each by its plate or by its pitch. */
 function footFields(make: CardMaker, roof: Roof): Field[] {
   const { project, model, settings } = make.editor;
@@ -178,6 +204,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           make.height('plateLevel', 'Plate', 'the datum', [roof.plateLevel], (plateLevel) =>
             set({ plateLevel })
           ),
+          ...levelFields(make, roof, solved),
           ...footFields(make, roof),
           make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
           make.choice('eaveCut', 'Eaves cut', [roof.eaveCut], cutWords, (eaveCut) => set({ eaveCut })),

@@ -28,6 +28,8 @@ export class RoofTool extends FormTool implements Tool {
   private pitch: number | undefined;
   private form: RoofForm = 'hip';
   private low = '';
+  /** All walls under it, none, or all but one. */
+  private carry = 'all';
   private readonly usual: Readonly<Record<'overhang' | 'thickness' | 'plateLevel', number>>;
   /** All outer walls, walls or corners that are pointed at, or the id of a slab. */
   private over: string;
@@ -121,8 +123,27 @@ export class RoofTool extends FormTool implements Tool {
             ])
           ]
         : []),
+      ...(this.over === 'within'
+        ? []
+        : [
+            ', carrying up',
+            choiceBlank('carry', 'Carrying up', this.carry, [
+              { value: 'all', label: 'all walls under it' },
+              { value: 'none', label: 'no walls' },
+              ...this.walls.map((value) => ({
+                value,
+                label: `all but ${nameElement(this.editor.project, value)}`
+              }))
+            ])
+          ]),
       '.'
     ];
+  }
+
+  /** Walls that are not carried up to it. */
+  private get left(): string[] {
+    if (this.carry === 'all' || this.over === 'within') return [];
+    return this.carry === 'none' ? this.frames.map(({ wall }) => wall.id) : [this.carry];
   }
 
   get note() {
@@ -159,10 +180,12 @@ export class RoofTool extends FormTool implements Tool {
   fill(blank: string, text: string): string | undefined {
     if (blank === 'form') this.form = text as RoofForm;
     else if (blank === 'low') this.low = text;
+    else if (blank === 'carry') this.carry = text;
     else if (blank === 'over') {
       this.over = text;
       this.chosen = [];
       this.low = '';
+      this.carry = 'all';
       this.run.clear();
       this.propose();
     } else if (OutlineRun.has(blank)) {
@@ -192,6 +215,7 @@ export class RoofTool extends FormTool implements Tool {
         ...this.outline,
         form: this.form,
         ...(this.falls && this.low && { low: this.low }),
+        ...(this.left.length > 0 && { leave: this.left }),
         pitch: (this.pitch ?? this.usualPitch) / degree,
         overhang,
         plateLevel,
