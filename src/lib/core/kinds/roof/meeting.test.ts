@@ -17,6 +17,7 @@ import { act, built, call, example, refusal } from '../../testing/house';
 import { datumOf, heightWithoutRoof } from '../storey/record';
 import { footprintOf, outlineOn } from '../wall/stages';
 import { wallBodies } from '../wall/body';
+import { wallRows } from '../wall/schedule';
 import { roofBodies } from './body';
 import { isEnclosed } from './meeting';
 import { roofModels } from './stages';
@@ -301,6 +302,16 @@ describe('walls under several roofs', () => {
     const query = new Model().at(house);
     const outline = outlineOn(query, 'storey-1', 'outer')!.rings;
     expect(isEnclosed(query.get(roofModels, 'roof-1')!, outline)).toBe(true);
+  });
+
+  it('tables say where each ply ends: boards of 22 under 30° from the plate to 22 tan 30° over it', () => {
+    const rows = wallRows(new Model().at(example('gannet-house')));
+    const tops = (id: string) => rows.find((row) => row.id === id)!.plies.map(({ top }) => top);
+    expect(tops('upper-south')[0]).toEqual({ low: 2460, high: 2472.702 });
+    expect(tops('upper-south')[1]).toEqual({ low: 2472.702, high: 2494.641 });
+    expect(new Set(tops('bay-north').map((top) => `${top?.low} ${top?.high}`))).toEqual(
+      new Set(['3000 3000'])
+    );
   });
 
   it('bodies of roofs that meet are closed, and what is built is the prisms of their cells', () => {
