@@ -35,7 +35,12 @@ describe('the command line', () => {
     writeFileSync(
       more,
       JSON.stringify({
-        commands: [{ name: 'deleteItems', args: { ids: ['main-roof', 'wing-roof', 'boot-roof', 'canopy'] } }]
+        commands: [
+          {
+            name: 'deleteItems',
+            args: { ids: ['main-roof', 'wing-roof', 'boot-roof', 'bay-roof', 'canopy'] }
+          }
+        ]
       })
     );
     expect(cli('run', more, '--from', house, '--out', file('less.cliffstead')).status).toBe(0);
