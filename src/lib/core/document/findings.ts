@@ -67,6 +67,11 @@ const findings = {
       `The leaf of ${w.t('thing')} needs ${w.l('need')} beside it to slide into; ${w.t('wall')} has ${w.l('room')} there.`,
     hint: 'Let it slide the other way, move it, or choose a door that is hinged.'
   },
+  'opening.bay': {
+    message: (w) =>
+      `The bay of ${w.t('thing')} stands in ${w.t('other')}: ${w.t('area')} of the plan are taken twice.`,
+    hint: 'Move the window along its wall, or let its bay stand out less.'
+  },
   'opening.threshold': {
     message: (w) =>
       `The threshold of ${w.t('thing')} lies ${w.l('off')} ${w.t('way')} the floor inside; the most is ${w.l('most')}.`,

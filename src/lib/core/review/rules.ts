@@ -9,6 +9,7 @@ import { findAskewGuides } from '../kinds/guide/review';
 import { findHeads, findOpenings } from '../kinds/opening/review';
 import {
   findAboveRoof,
+  findBays,
   findCasings,
   findEscapes,
   findGlass,
@@ -44,7 +45,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   catalogueEntry: [],
   opening: [
     ...[findOpenings, findHeads, findSwings, findEscapes, findOutwards],
-    ...[findGlass, findThresholds, findCasings, findNoWayIn, findAboveRoof, findSlidingRoom]
+    ...[findGlass, findThresholds, findCasings, findBays, findNoWayIn, findAboveRoof, findSlidingRoom]
   ],
   column: [],
   chimney: [],

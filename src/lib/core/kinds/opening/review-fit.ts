@@ -13,11 +13,12 @@ import { indexedRoofsFrom, planesOver } from '../roof/stages';
 import { liesOver } from '../../kernels/roof/planes';
 
 import { heightAt } from '../../geometry/plane';
-import { boxOf } from '../../geometry/ring';
+import { commonPieces } from '../../geometry/common-area';
+import { boxOf, ringsArea, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';
 import { floorAt } from './floor';
-import { filledOn } from './filled';
+import { filledOn, type Filled } from './filled';
 import { clearOfWall, holeOf } from './place';
 
 /** Windows that are wanted as a way out in a fire, and are too small or too high for one. */
@@ -130,6 +131,49 @@ export function findThresholds({ project, query, storey, say, named }: Scope) {
     );
   }
 }
+
+/** What a bay takes of the plan, with its heights. */
+interface BayRoom {
+  readonly id: string;
+  readonly wall: string;
+  readonly ring: Ring;
+  readonly z0: number;
+  readonly z1: number;
+}
+
+function bayRoom({ footprint: { frame }, place, entry }: Filled): BayRoom | undefined {
+  const { depth, splay } = entry.bay;
+  if (entry.filling !== 'window' || depth <= 0) return undefined;
+  const { out, y0, y1, t0, t1, z0, z1 } = holeOf(frame, place);
+  const face = out > 0 ? y1 : y0;
+  const corner = (t: number, past: number) => fromFrame(frame, t, face + out * past);
+  const ring = [corner(t0, 0), corner(t1, 0), corner(t1 - splay, depth), corner(t0 + splay, depth)];
+  return { id: place.opening.id, wall: frame.wall.id, ring: out > 0 ? ring : ring.reverse(), z0, z1 };
+}
+
+/** Bays that stand in another wall, or in one another. */
+export function findBays({ project, query, storey, say, named }: Scope) {
+  const { units } = settingsOf(project);
+  const bays = query.get(filledOn, storey).flatMap((one) => bayRoom(one) ?? []);
+  if (bays.length === 0) return;
+  const { walls } = storeyModelIn(query, storey);
+  bays.forEach((bay, i) => {
+    const tell = (other: string, rings: readonly Ring[]) => {
+      const area = ringsArea(rings.flatMap((ring) => commonPieces(bay.ring, ring)));
+      if (area <= leastShared) return;
+      const texts = { thing: named(bay.id), other: named(other), area: formatArea(area, units) };
+      say('openings', 'opening.bay', [bay.id, other], {}, texts);
+    };
+    for (const { frame, bands } of walls)
+      if (frame.wall.id !== bay.wall && frame.base < bay.z1 && frame.top > bay.z0)
+        tell(frame.wall.id, bands[0]?.outline ?? []);
+    for (const other of bays.slice(i + 1))
+      if (other.z0 < bay.z1 && other.z1 > bay.z0) tell(other.id, [other.ring]);
+  });
+}
+
+/** What bodies share in plan that is less is rounding, mm2. */
+const leastShared = 100;
 
 /** Casings and linings that a corner leaves no room for. */
 export function findCasings({ query, storey, say, named }: Scope) {

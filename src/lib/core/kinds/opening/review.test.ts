@@ -247,3 +247,44 @@ describe('doors to the outside', () => {
     expect(found(mended(asked(wrong), one!), 'opening.outwards')).toEqual([]);
   });
 });
+
+describe('bays', () => {
+  const bay = (id: string, wall: string, distance: number, end: 'a' | 'b') =>
+    call('addOpening', {
+      ...{ id, wall, end, distance, filling: 'window', width: 1200, height: 1200, sill: 900 },
+      overrides: { bay: { depth: 600, splay: 0, boards: 50 } }
+    });
+  /** Its outer corner that turns in lies at (3000, 3000). */
+  const corner = built(
+    call('drawRun', {
+      storey: 'storey-1',
+      points: [
+        [0, 0],
+        [6000, 0],
+        [6000, 3000],
+        [3000, 3000],
+        [3000, 6000],
+        [0, 6000]
+      ].map(([x, y]) => ({ x, y })),
+      ...{ close: true, thickness: 200, settingOut: 'outer' }
+    })
+  );
+  it('two that stand out into one corner take the same room; apart they do not', () => {
+    const near = add(corner, bay('a', 'wall-3', 300, 'b'), bay('b', 'wall-4', 300, 'a'));
+    const [one, ...more] = found(near, 'opening.bay');
+    expect([one!.subjects, more]).toEqual([['a', 'b'], []]);
+    // 300 by 300 of it.
+    expect(words(one!)).toMatch(/0.09 m²/);
+    expect(found(act(near, 'setOpening', { id: 'b', distance: 600 }), 'opening.bay')).toEqual([]);
+    expect(found(act(near, 'setOpening', { id: 'b', sill: 2150, height: 300 }), 'opening.bay')).toEqual([]);
+  });
+  it('one that stands in a wall before the house, unless that ends below it', () => {
+    const screen = call('drawWall', {
+      ...{ id: 'screen', storey: 'storey-1', a: { x: 2000, y: -900 }, b: { x: 2000, y: -200 }, role: 'nib' },
+      ...{ thickness: 100, settingOut: 'centre', height: 2000 }
+    });
+    const house = add(corner, bay('a', 'wall-1', 1400, 'a'), screen);
+    expect(found(house, 'opening.bay').map(({ subjects }) => subjects)).toEqual([['a', 'screen']]);
+    expect(found(act(house, 'setWalls', { ids: ['screen'], height: 800 }), 'opening.bay')).toEqual([]);
+  });
+});
