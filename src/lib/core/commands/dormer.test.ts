@@ -90,6 +90,9 @@ describe('a dormer', () => {
     expect(no({ width: 350 })).toMatch(/no room between its cheeks/);
     expect(no({ height: -5 })).toMatch(/height/);
     expect(no({ roof: 'roof-9' })).toMatch(/no roof/);
+    const one = act(house, 'addDormer', dormer());
+    expect(refusal(one, 'addDormer', dormer({ distance: 7500 }))).toMatch(/stands there already/);
+    expect(act(one, 'addDormer', dormer({ distance: 8500 })).tables.roof.size).toBe(3);
   });
 
   it('follows its front: moved out, the roof and its cheeks grow; deleted, a line stays in its place', () => {

@@ -27,7 +27,8 @@ import { nameOf } from '../document/names';
 import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
 import { along, distance, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
-import { crossingsOf, edgesOf, ringHolds, type Ring } from '../geometry/ring';
+import { commonPieces } from '../geometry/common-area';
+import { crossingsOf, edgesOf, ringHolds, ringsArea, type Ring } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
@@ -175,6 +176,20 @@ function shapeOf(
   };
 }
 
+/** Refuses a dormer where another stands. */
+function keepApart(query: Query, { storey }: Roof, corners: readonly Point[]) {
+  const { project } = query;
+  for (const other of project.tables.roof.values()) {
+    if (!other.cheeks || other.storey !== storey) continue;
+    const rings = drawnRoof(query, other.id)?.bearing ?? [];
+    if (rings.some((ring) => ringsArea(commonPieces(corners, ring)) > leastShared))
+      refuse(project, 'dormer.taken', { subjects: [other.id], texts: { other: nameOf(project, other) } });
+  }
+}
+
+/** What two share in plan that is less is rounding, mm2. */
+const leastShared = 100;
+
 /** The wall of its front, its outer face on the line; up to the roof over it. */
 function frontOf(roof: Roof, id: string, corners: readonly Point[], buildUp: BuildUp, foot: number): Wall {
   return {
@@ -239,6 +254,7 @@ export const addDormer = command({
       height:
         args.height === undefined ? heightFor(made, slope, front, usual.height) : size('height', 'height')
     });
+    keepApart(query, host, corners);
     const buildUp = buildUpOf(project, host, slope, args.buildUp);
     const next = idMaker(project);
     const wall = frontOf(host, next('wall'), corners, buildUp, foot);

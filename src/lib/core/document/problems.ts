@@ -403,6 +403,10 @@ const catalogue = {
       `A dormer ${w.l('width')} wide whose middle is ${w.l('middle')} along, ${w.l('setback')} in, does not lie within the plane.`,
     hint: 'Move it along the eave, or make it narrower.'
   },
+  'dormer.taken': {
+    message: (w) => `${w.t('other')} stands there already.`,
+    hint: 'Move the dormer along the eave, or make it narrower.'
+  },
   'dormer.narrow': {
     message: (w) =>
       `A dormer ${w.l('width')} wide has no room between its cheeks; it must be over ${w.l('least')}.`,
