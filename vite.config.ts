@@ -63,7 +63,7 @@ export default defineConfig({
             { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// },
             {
               name: 'tools',
-              test: /src\/lib\/editor\/(tools\/(?!late|shape)|kinds\/(?!(chimney|column|guide|tracing-sheet)\/tool|roof\/dormer)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
+              test: /src\/lib\/editor\/(tools\/(?!late|shape)|kinds\/(?!(chimney|column|dimension|guide|roof|storey|tracing-sheet)\/tool|roof\/(dormer|edge)-tool)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
             },
             {
               name: 'plan',
@@ -83,6 +83,8 @@ export default defineConfig({
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/lib/core/testing/setup.ts'],
     environment: 'node',
-    testTimeout: 60_000
+    testTimeout: 60_000,
+    // The long ones side by side: by itself it keeps a core free.
+    maxWorkers: '100%'
   }
 });

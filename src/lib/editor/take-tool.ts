@@ -15,7 +15,10 @@ import { allEditorKinds } from './kinds/register';
 type Maker = (editor: Editor, style: WallStyle) => Tool;
 
 /** Nothing is drawn first with these: they are read once the plan can be worked in. */
-const lateNames = ['shape', 'column', 'chimney', 'dormer', 'guide', 'trueUp'] as const;
+const lateNames = [
+  ...(['shape', 'column', 'chimney', 'copyUp', 'roof', 'roofEdge', 'dormer'] as const),
+  ...(['guide', 'dimension', 'trueUp'] as const)
+] as const;
 let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;
 
 export const readLateTools = async () => {
@@ -33,15 +36,25 @@ const isLate = (name: string): name is (typeof lateNames)[number] =>
 
 export const isTool = (name: string): name is ToolName => name in makers || isLate(name);
 
-/** Take a tool in hand, one that is still to be read as soon as it is. Tools that preview at once need the old one gone first. */
-export function takeTool(editor: Editor, style: WallStyle, name: ToolName) {
+/**
+ * Take a tool in hand, one that is still to be read as soon as it is; `then`: with it. Tools that preview at once need the
+ * old one gone first.
+ */
+export function takeTool(
+  editor: Editor,
+  style: WallStyle,
+  name: ToolName,
+  then: (tool: Tool) => void = () => undefined
+) {
   const make = isLate(name) ? late?.[name] : makers[name];
   if (!make) {
-    void readLateTools().then(() => takeTool(editor, style, name));
+    void readLateTools().then(() => takeTool(editor, style, name, then));
     return;
   }
   editor.take(undefined);
-  editor.hold(make(editor, style), name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
+  const tool = make(editor, style);
+  editor.hold(tool, name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
+  then(tool);
 }
 
 /** Walls like a preset or another wall, or an opening like another, in hand to be drawn. */

@@ -19,8 +19,7 @@ export function menuOf(editor: Editor, style: WallStyle): ThingMenu | undefined 
   const shape = (way: Way, label: string): CardAction => ({
     label: `${label} …`,
     run: () => {
-      takeTool(editor, style, 'shape');
-      editor.tool!.fill('way', way);
+      takeTool(editor, style, 'shape', (tool) => tool.fill('way', way));
     }
   });
   const [first] = editor.selected;

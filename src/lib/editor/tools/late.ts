@@ -2,7 +2,11 @@
 import type { Editor } from '../editor';
 import { ChimneyTool } from '../kinds/chimney/tool';
 import { ColumnTool } from '../kinds/column/tool';
+import { CopyUpTool } from '../kinds/storey/tool';
+import { DimensionTool } from '../kinds/dimension/tool';
 import { DormerTool } from '../kinds/roof/dormer-tool';
+import { RoofEdgeTool } from '../kinds/roof/edge-tool';
+import { RoofTool } from '../kinds/roof/tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
@@ -11,7 +15,11 @@ export const lateTools = {
   shape: (editor: Editor) => new ShapeTool(editor),
   chimney: (editor: Editor) => new ChimneyTool(editor),
   column: (editor: Editor) => new ColumnTool(editor),
+  roof: (editor: Editor) => new RoofTool(editor),
+  roofEdge: (editor: Editor) => new RoofEdgeTool(editor),
   dormer: (editor: Editor) => new DormerTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
+  copyUp: (editor: Editor) => new CopyUpTool(editor),
+  dimension: (editor: Editor) => new DimensionTool(editor),
   trueUp: (editor: Editor) => new TrueUpTool(editor)
 };

@@ -2,7 +2,6 @@
 import { add } from '../../../core/geometry/point';
 import { tipAt } from '../../../core/kinds/dimension/angles';
 import { dimensionAt } from '../../hits';
-import { DimensionTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
 
 export const dimension: EditorKind = {
@@ -17,5 +16,5 @@ export const dimension: EditorKind = {
     const at = form.kind === 'note' && tip ? add(add(tip, form.offset), by) : add(from, by);
     return { name: 'setDimension', args: { id, at } };
   },
-  tools: { dimension: (editor) => new DimensionTool(editor) }
+  tools: {}
 };

@@ -1,6 +1,4 @@
 /** Roofs: put on a storey, their edges turned by pointing. */
-import { RoofEdgeTool } from './edge-tool';
-import { RoofTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
 
 export const roof: EditorKind = {
@@ -9,8 +7,5 @@ export const roof: EditorKind = {
   steps: true,
   hits: [],
   drag: null,
-  tools: {
-    roof: (editor) => new RoofTool(editor),
-    roofEdge: (editor) => new RoofEdgeTool(editor)
-  }
+  tools: {}
 };

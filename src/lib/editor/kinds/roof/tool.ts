@@ -42,9 +42,9 @@ export class RoofTool extends FormTool implements Tool {
     const tops = this.frames.map(({ top }) => top).filter(Number.isFinite);
     const { overhang, roof, plate } = editor.usual;
     this.usual = { overhang, thickness: roof, plateLevel: tops.length > 0 ? Math.max(...tops) : plate };
-    this.proposed = this.usual;
     const isRoofed = [...editor.project.tables.roof.values()].some(({ storey }) => storey === editor.storey);
     this.over = isRoofed ? 'walls' : 'all';
+    this.propose();
     this.preview();
   }
 
@@ -59,10 +59,14 @@ export class RoofTool extends FormTool implements Tool {
     return this.over === 'walls' || this.over === 'within';
   }
 
-  /** Within parapets there is no overhang, and they stand up over the roof by as much as is usual. */
+  /**
+   * Over walls its plate is where those end that are chosen, which the command knows. Within parapets there is no overhang,
+   * and they stand up over the roof by as much as is usual.
+   */
   private propose() {
     const { plateLevel, ...others } = this.usual;
-    this.proposed = this.over === 'within' ? { ...others, overhang: 0 } : { ...others, plateLevel };
+    const plain = this.isByWalls ? others : { ...others, plateLevel };
+    this.proposed = this.over === 'within' ? { ...plain, overhang: 0 } : plain;
   }
 
   /** What was typed or is proposed; else what the roof that is tried has. */

@@ -1,5 +1,4 @@
 /** Storeys: chosen in the stack, copied up or down. */
-import { CopyUpTool } from './tool';
 import { unseen, type EditorKind } from '../kind';
 
 export const storey: EditorKind = {
@@ -8,5 +7,5 @@ export const storey: EditorKind = {
   steps: false,
   hits: [],
   drag: null,
-  tools: { copyUp: (editor) => new CopyUpTool(editor) }
+  tools: {}
 };
