@@ -130,6 +130,7 @@ export class Bench {
   /** Plan and model have been drawn since the last change: pictures of the model that take long wait for the hand to rest. */
   async drawn() {
     await this.settled();
+    await expect(this.page.getByText('Building the model')).toBeHidden({ timeout: 20_000 });
     await this.page.evaluate(
       () =>
         new Promise((done) =>

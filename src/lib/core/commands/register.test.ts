@@ -52,7 +52,10 @@ const also: Record<string, Script['commands']> = {
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
-  levelEaves: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
+  levelEaves: [
+    { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
+    { name: 'setRoofEdge', args: { roof: 'roof-1', wall: 'wall-2', pitch: 20 } }
+  ],
   addDormer: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 45 } }],
   fitRoof: [
     { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },

@@ -341,7 +341,9 @@ describe('inspect', () => {
     const [south] = report.walls;
     expect(south!.footprintArea).toBe(200 * 5800);
     expect(south!.volume).toBeCloseTo(200 * 5800 * 2700 - 200 * 1200 * 1200, 0);
-    expect(south!.plies).toEqual([{ material: 'plain', duty: 'structure', area: 200 * 5800 }]);
+    expect(south!.plies).toEqual([
+      { material: 'plain', duty: 'structure', area: 200 * 5800, top: { low: 2700, high: 2700 } }
+    ]);
     expect(report.openings).toMatchObject([{ id: 'o', from: 1000, to: 2200, sill: 900, head: 2100 }]);
     expect(report.slabs).toMatchObject([{ area: 24e6, perimeter: 20000, volume: 24e6 * 150 }]);
     expect(report.findings).toMatchObject([{ code: 'house.no-door' }]);
