@@ -1,19 +1,29 @@
 /** Whether a model that knew a project follows every change of a field. */
 import type { Project } from '../document/kind';
+import { groupedBy } from '../document/grouped';
 import { usesOf } from '../kinds/catalogue-entry/uses';
 import { Model } from '../model/graph';
 import { differenceOf, everything, fromScratch } from './everything';
 import { fieldChanges } from './fields';
 
+/** Of entries, openings that they fill, and materials, a few stand for all: what is alike is followed alike. */
+function alikeIn(project: Project): Set<string> {
+  const { catalogueEntry, opening, material } = project.tables;
+  const uses = usesOf(project);
+  const entries = [...catalogueEntry.keys()];
+  const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
+  const byEntry = groupedBy(opening.values(), ({ entry, filling }) => entry ?? filling);
+  return new Set([
+    ...[...used!.slice(3), ...idle!.slice(1), ...[...material.keys()].slice(5)],
+    ...[...byEntry.values()].flatMap((list) => list.slice(1).map(({ id }) => id))
+  ]);
+}
+
 /** The first field whose change a model that knew the project before does not follow. */
 export function unfollowed(project: Project, share: (i: number, id: string) => boolean): string | undefined {
   const model = new Model();
   everything(model.at(project));
-  // Of the entries that fill nothing one stands for all, and of the others a few.
-  const uses = usesOf(project);
-  const entries = [...project.tables.catalogueEntry.keys()];
-  const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
-  const alike = new Set([...used!.slice(4), ...idle!.slice(1)]);
+  const alike = alikeIn(project);
   let i = 0;
   for (const { id, path, project: changed } of fieldChanges(project)) {
     if (alike.has(id) || !share((i += 1), id)) continue;
