@@ -26,12 +26,13 @@ import type { Project, Query } from '../document/kind';
 import { nameOf } from '../document/names';
 import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
-import { along, distance, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
-import { commonPieces } from '../geometry/common-area';
-import { crossingsOf, edgesOf, ringHolds, ringsArea, type Ring } from '../geometry/ring';
+import { along, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
+import { leastShared, sharedArea } from '../geometry/common-area';
+import { crossingsOf, edgesOf, ringHolds, type Ring } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
+import { side as roofSide } from '../kinds/roof/args';
 import { asRoof, type Roof, type RoofEdgeKind, type RoofSide } from '../kinds/roof/record';
 import { planeFromEdge } from '../kinds/roof/planes';
 import { drawnRoof } from '../kinds/roof/stages';
@@ -42,7 +43,7 @@ import { degree } from '../units/angle';
 import { usualSizes, type UsualSizes } from '../units/usual';
 import { dormerForms } from './dormer-forms';
 
-/** The least pitch of a shed dormer, and how much flatter than the roof it is where none is said. */
+/** So steep a shed dormer is, of the pitch of the roof, where none is said. */
 const shedShare = 1 / 3;
 
 /** Of the plane left below the window, of the wall over it, and beside it, mm. */
@@ -57,7 +58,6 @@ const past = 50;
 interface Slope {
   readonly from: Point;
   readonly way: Point;
-  readonly length: number;
   readonly top: Plane;
   readonly underside: Plane;
   readonly pitch: number;
@@ -86,7 +86,7 @@ function slopeOf(query: Query, roof: Roof, wall: string | undefined, side: numbe
       const [plane] = planes;
       if (!plane || edge.kind !== 'eave' || dot({ x: plane.top.a, y: plane.top.b }, inward) <= 0) break;
       return {
-        ...{ from, way, length: distance(from, to), walls: edge.walls },
+        ...{ from, way, walls: edge.walls },
         ...{ top: plane.top, underside: plane.underside, pitch: plane.pitch },
         holds: (p) => planes.some(({ ring }) => ringHolds(ring, p)),
         isOver: (p) => model!.bearing.some((ring) => ringHolds(ring, p)),
@@ -182,13 +182,10 @@ function keepApart(query: Query, { storey }: Roof, corners: readonly Point[]) {
   for (const other of project.tables.roof.values()) {
     if (!other.cheeks || other.storey !== storey) continue;
     const rings = drawnRoof(query, other.id)?.bearing ?? [];
-    if (rings.some((ring) => ringsArea(commonPieces(corners, ring)) > leastShared))
+    if (rings.some((ring) => sharedArea(corners, ring) > leastShared))
       refuse(project, 'dormer.taken', { subjects: [other.id], texts: { other: nameOf(project, other) } });
   }
 }
-
-/** What two share in plan that is less is rounding, mm2. */
-const leastShared = 100;
 
 /** The wall of its front, its outer face on the line; up to the roof over it. */
 function frontOf(roof: Roof, id: string, corners: readonly Point[], buildUp: BuildUp, foot: number): Wall {
@@ -213,7 +210,7 @@ export const addDormer = command({
   args: s.object({
     roof: s.id().required(),
     wall: s.id(),
-    side: s.number().integer().min(0).max(1000),
+    side: roofSide(),
     distance: s.mm().required(),
     form: s.oneOf(dormerForms),
     width: s.mm(),
@@ -278,27 +275,27 @@ export const addDormer = command({
     };
     const things = [wall, roof];
     const window =
-      args.window === false ? undefined : windowIn(query, things, wall, args.entry, plate, slope.top);
+      args.window === false
+        ? undefined
+        : windowIn(query, things, wall, cheeks + jamb, args.entry, plate, slope.top);
     const result = done(project, 'Let in a dormer', [...things, ...(window ? [window] : [])], [], [roof.id]);
     const isBlind = args.window !== false && !window;
     return isBlind ? { ...result, also: 'Its front has no room for a window.' } : result;
   }
 });
 
-/** The window that fills the front: over the plane, under the plate, between the cheeks. */
+/** The window that fills the front: over the plane, under the plate, `side` from either end. */
 function windowIn(
   query: Query,
   things: readonly (Wall | Roof)[],
   front: Wall,
+  side: number,
   entry: string | undefined,
   plate: number,
   host: Plane
 ): Opening | undefined {
   const grown = after(query.project, things);
   const frame = frameOf(grown, front)!;
-  const cheeks =
-    things.flatMap((one) => (one.kind === 'roof' && one.cheeks ? [one.cheeks.thickness] : []))[0] ?? 0;
-  const side = cheeks + jamb;
   const sill = Math.ceil(heightAt(host, front.a) + apron);
   const [width, height] = [frame.length - 2 * side, Math.floor(plate - lintel - sill)];
   const { units } = settingsOf(grown);

@@ -1,5 +1,5 @@
 /** What two outlines share. */
-import { boxesMeet, boxOf, ringArea, ringHolds, type Ring } from './ring';
+import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Ring } from './ring';
 import { clipLeft } from './clip';
 import { trianglesOf } from './triangulate';
 
@@ -22,6 +22,12 @@ export function commonPieces(p: Ring, q: Ring): Ring[] {
     });
   });
 }
+
+/** Area that two rings of any shape share. */
+export const sharedArea = (p: Ring, q: Ring): number => ringsArea(commonPieces(p, q));
+
+/** What bodies share in plan that is less is rounding, mm2. */
+export const leastShared = 100;
 
 /** Area of a ring inside the hull-like outline of a wall; exact for convex cutters, a lower bound otherwise. */
 export function commonArea(ring: Ring, cutter: Ring): number {

@@ -2,11 +2,11 @@
  * What takes the same room in height: walls that run on into the storey above, slabs within walls, roofs through the
  * storey above or close over one another. Heights are above project zero.
  */
-import { commonPieces } from '../geometry/common-area';
+import { commonPieces, sharedArea } from '../geometry/common-area';
 
 import { heightAt, raise, type Plane } from '../geometry/plane';
 import { slabRings } from '../kinds/slab/rings';
-import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Box, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
 import { tolerances } from '../geometry/tolerances';
 import type { Query, Repair, Scope } from '../document/kind';
 import { fromFrame } from '../kernels/joints/frame';
@@ -77,7 +77,7 @@ function levelOver(p: Span, q: Span): number {
 function shared(p: Block, q: Block): { over: number; volume: number } | undefined {
   const over = levelOver(p, q);
   if (over === 0 || !boxesMeet(p.box, q.box)) return undefined;
-  const area = ringsArea(commonPieces(p.ring, q.ring));
+  const area = sharedArea(p.ring, q.ring);
   return area > leastArea ? { over, volume: area * over } : undefined;
 }
 

@@ -13,8 +13,8 @@ import { indexedRoofsFrom, planesOver } from '../roof/stages';
 import { liesOver } from '../../kernels/roof/planes';
 
 import { heightAt } from '../../geometry/plane';
-import { commonPieces } from '../../geometry/common-area';
-import { boxOf, ringsArea, type Ring } from '../../geometry/ring';
+import { leastShared, sharedArea } from '../../geometry/common-area';
+import { boxOf, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { outlineOn } from '../wall/stages';
 import { floorAt } from './floor';
@@ -159,7 +159,7 @@ export function findBays({ project, query, storey, say, named }: Scope) {
   const { walls } = storeyModelIn(query, storey);
   bays.forEach((bay, i) => {
     const tell = (other: string, rings: readonly Ring[]) => {
-      const area = ringsArea(rings.flatMap((ring) => commonPieces(bay.ring, ring)));
+      const area = rings.reduce((sum, ring) => sum + sharedArea(bay.ring, ring), 0);
       if (area <= leastShared) return;
       const texts = { thing: named(bay.id), other: named(other), area: formatArea(area, units) };
       say('openings', 'opening.bay', [bay.id, other], {}, texts);
@@ -171,9 +171,6 @@ export function findBays({ project, query, storey, say, named }: Scope) {
       if (other.z0 < bay.z1 && other.z1 > bay.z0) tell(other.id, [other.ring]);
   });
 }
-
-/** What bodies share in plan that is less is rounding, mm2. */
-const leastShared = 100;
 
 /** Casings and linings that a corner leaves no room for. */
 export function findCasings({ query, storey, say, named }: Scope) {

@@ -1,5 +1,6 @@
 /** Bodies of roofs: the space between undersides and tops of their planes. */
 import { boxOf, boxesMeet, edgesOf, ringHolds } from '../../geometry/ring';
+import { liftCells } from '../../kernels/solids/cells';
 import { acrossPage, cutVoid, isOnCut } from '../../kernels/solids/pieces';
 import { heightAt, raise } from '../../geometry/plane';
 import { buildColumns, type Cell } from '../../geometry/columns';
@@ -132,25 +133,17 @@ function partsOf(
 ): Part[] {
   const { roof } = model;
   const body = roofMesh(model, datum, cuts, eaveCutsOf(roof, own, others));
-  const lifted = ({ ring, intervals }: Cell): Cell => ({
-    ring,
-    intervals: intervals.map((one) => ({
-      ...one,
-      bottom: raise(one.bottom, datum),
-      top: raise(one.top, datum)
-    }))
-  });
   return [
     { role: 'roof', ply: null, material: roof.material, mesh: body },
     ...trimOf(roof, own, others).map(({ role, cells }): Part => ({
       ...{ role, ply: null, material: null },
-      mesh: buildColumns(cells.map(lifted), () => 'end')
+      mesh: buildColumns(liftCells(cells, datum), () => 'end')
     })),
     ...(cheeks.length > 0
       ? [
           {
             ...{ role: 'cheek' as const, ply: null, material: roof.cheeks!.material },
-            mesh: buildColumns(cheeks.map(lifted), () => 'face')
+            mesh: buildColumns(liftCells(cheeks, datum), () => 'face')
           }
         ]
       : [])

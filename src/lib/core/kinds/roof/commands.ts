@@ -21,7 +21,7 @@ import {
   type SecondSlope,
   type Soffit
 } from './record';
-import { overSides, overStorey, wallsIn, type MadeEdge, type RoofOutline } from './edges';
+import { eaveHeight, overSides, overStorey, wallsIn, type MadeEdge, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
 import { faceOf, footFor } from './stages';
 import { pitchFor, plateFor } from './fit';
@@ -32,7 +32,7 @@ import { ringHolds } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
-import { plateWithin } from './parapet';
+import { atParapets, plateWithin } from './parapet';
 import { deriveRoof } from './planes';
 import { edgesOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
@@ -247,7 +247,7 @@ function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wa
 /** Where its parapets stand up over it. */
 function plateInside(query: Query, roof: Roof): number {
   const model = deriveRoof(roof, needRoofOutline(query, roof));
-  return Math.floor((model && plateWithin(query, model)) ?? roof.plateLevel);
+  return (model && plateWithin(roof, atParapets(query, model))) ?? roof.plateLevel;
 }
 
 /** The highest top of walls, or as high as its storey's walls usually are. */
@@ -367,11 +367,9 @@ export const setRoof = command({
     if (args.overhang !== undefined && args.overhang < 0)
       needPositive(project, 'overhang', 'the roof', args.overhang);
     if (args.fascia !== undefined) needBoard(project, 'the roof', args.fascia);
-    const sides = sidesGiven(query, old, args as OutlineGiven);
     const given = args.edges as EdgesGiven | undefined;
-    const outlined: Roof = {
+    const changed: Roof = {
       ...old,
-      ...(sides && { sides, edges: [] }),
       name: args.name ?? old.name,
       pitch: args.pitch === undefined ? old.pitch : pitchOf(project, args.pitch),
       overhang: args.overhang === undefined ? old.overhang : toStored(args.overhang),
@@ -383,7 +381,7 @@ export const setRoof = command({
       material: args.material === undefined ? old.material : need(project, 'material', args.material).id
     };
     const named = (given ?? []).map(({ wall }) => wall);
-    if (given || sides) checkEdges(query, outlined, named);
+    if (given) checkEdges(query, changed, named);
     const said = edgesFrom(project, given ?? []);
     const withSaid = (side: RoofSide): RoofSide => {
       const own = said.find(({ wall }) => wall === side.wall);
@@ -391,9 +389,9 @@ export const setRoof = command({
       return given && side.wall !== null ? { ...side, ...plainEdge } : side;
     };
     const roof: Roof = {
-      ...outlined,
-      edges: given && !outlined.sides ? said : outlined.edges,
-      sides: outlined.sides?.map(withSaid) ?? null
+      ...changed,
+      edges: given && !changed.sides ? said : changed.edges,
+      sides: changed.sides?.map(withSaid) ?? null
     };
     return done(project, 'Change a roof', [roof]);
   }
@@ -406,7 +404,7 @@ export const setRoofEdge = command({
   args: s.object({
     roof: s.id().required(),
     wall: s.id(),
-    side: s.number().integer().min(0).max(1000),
+    side: roofArgs.side(),
     ...edgeArgs
   }),
   example: { roof: 'roof-1', wall: 'wall-2', kind: 'gable' },
@@ -452,7 +450,7 @@ export const levelEaves = command({
   name: 'levelEaves',
   about:
     'Bring all eaves of a roof to one height by their overhangs: to that of the eave over `wall`, or of the side of that number, else to that of an edge that is as the roof has it. Pitches and plates stay.',
-  args: s.object({ roof: s.id().required(), wall: s.id(), side: s.number().integer().min(0).max(1000) }),
+  args: s.object({ roof: s.id().required(), wall: s.id(), side: roofArgs.side() }),
   example: { roof: 'roof-1', wall: 'wall-1' },
   run: (project, { roof: id, wall, side }, query) => {
     const old = need(project, 'roof', id);
@@ -482,13 +480,6 @@ export const levelEaves = command({
     return done(project, 'Level the eaves of a roof', [roof]);
   }
 });
-
-/** How high the underside of an eave begins, over the storey's datum. */
-export const eaveHeight = ({
-  plateLevel,
-  overhang,
-  pitch
-}: Pick<Roof, 'plateLevel' | 'overhang' | 'pitch'>) => plateLevel - overhang * Math.tan(pitch);
 
 interface Turned {
   readonly made: EdgeSettings;

@@ -40,6 +40,13 @@ export interface MadeEdge {
   readonly soffit: Soffit;
 }
 
+/** How high the underside of an eave begins, over the storey's datum. */
+export const eaveHeight = ({
+  plateLevel,
+  overhang,
+  pitch
+}: Pick<Roof, 'plateLevel' | 'overhang' | 'pitch'>) => plateLevel - overhang * Math.tan(pitch);
+
 /** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
 export interface RoofOutline {
   readonly rings: readonly Ring[];

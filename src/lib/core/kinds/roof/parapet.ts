@@ -11,6 +11,7 @@ import { distance, nearestOnSegment } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { frames } from '../wall/stages';
 import type { RoofModel } from './planes';
+import type { Roof } from './record';
 
 /** How far a parapet stands up at least over the roof that is put within it, mm. */
 const upstand = 150;
@@ -39,8 +40,8 @@ export function atParapets(query: Query, { roof, eaves, edges, planes }: RoofMod
   );
 }
 
-/** The plate level at which the parapets stand up enough over the roof as it is; undefined without any. */
-export function plateWithin(query: Query, model: RoofModel): number | undefined {
-  const over = atParapets(query, model).map((one) => one.over);
-  return over.length > 0 ? model.roof.plateLevel - Math.max(...over) - upstand : undefined;
-}
+/** The plate level, in whole mm, at which they stand up enough over the roof; undefined without any. */
+export const plateWithin = ({ plateLevel }: Roof, parapets: readonly AtParapet[]): number | undefined =>
+  parapets.length > 0
+    ? Math.floor(plateLevel - Math.max(...parapets.map(({ over }) => over)) - upstand)
+    : undefined;

@@ -26,9 +26,10 @@ export function findRoofs({ project, say, named, query, storey }: Scope) {
         say('roof', 'roof.unsolved', [roof.id], {}, { thing: named(roof.id), area: area(ringArea(ring)) });
       if (solved.lidArea > 1e4)
         say('roof', 'roof.no-plane', [roof.id], {}, { thing: named(roof.id), area: area(solved.lidArea) });
-      for (const { wall, over } of atParapets(query, solved)) {
+      const parapets = atParapets(query, solved);
+      const plateLevel = plateWithin(roof, parapets) ?? roof.plateLevel;
+      for (const { wall, over } of parapets) {
         if (over <= tolerances.coincident) continue;
-        const plateLevel = Math.floor(plateWithin(query, solved)!);
         say(
           'roof',
           'roof.over-parapet',

@@ -77,7 +77,11 @@ export const roofOutlines = stage(
     if (!roof) return undefined;
     const { sides } = roof;
     if (!sides) return outline && overStorey(roof, outline);
-    return overSides(roof, sides, (wall) => faces?.[sides.findIndex((side) => side.wall === wall)]);
+    return overSides(
+      roof,
+      sides,
+      (wall, inner) => faces?.[sides.findIndex((side) => side.wall === wall && side.inner === inner)]
+    );
   },
   // A face may have grown past its corner with the next.
   sameValue

@@ -29,6 +29,7 @@ import { crossingsOf, ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import { bordersOf, edgeAt, placeOnOutline } from './borders';
+import { eaveEnd, soffitFoot, type EaveEnd } from './eave-end';
 import type { MadeEdge } from './edges';
 import type { OtherPlane } from './lines';
 import type { RoofModel } from './planes';
@@ -179,10 +180,11 @@ function boardOf(
   return ring && cellBetween(ring, levelAcross(stretch, fascia), stretch.plane.top, 'board');
 }
 
-/** The lowest of the underside of an eave, as it is cut. */
-function footOf(roof: Roof, stretch: OutlineStretch): number {
-  const { underside, pitch } = stretch.plane;
-  return heightAt(underside, stretch.from) + (cutOf(roof, stretch)?.run ?? 0) * Math.tan(pitch);
+/** How the eave of a stretch ends; what is no eave ends plumb. */
+function endOf({ eaveCut }: Roof, { plane, edge, out, from }: OutlineStretch): EaveEnd {
+  const [high, low] = [heightAt(plane.top, from), heightAt(plane.underside, from)];
+  const section = { high, low, plate: edge.plateLevel, slope: Math.tan(plane.pitch), out };
+  return eaveEnd(edge.kind === 'eave' ? eaveCut : 'plumb', section);
 }
 
 function soffitOf(
@@ -199,8 +201,7 @@ function soffitOf(
     const deep = boards.soffit / Math.cos(plane.pitch);
     return cellBetween(ring, raise(plane.underside, -deep), plane.underside, 'soffit');
   }
-  const nailed = heightAt(plane.top, stretch.from) - edge.fascia + boards.nib;
-  const foot = Math.min(footOf(roof, stretch) - boards.soffit, edge.fascia > 0 ? nailed : Infinity);
+  const foot = soffitFoot(endOf(roof, stretch).foot, heightAt(plane.top, stretch.from), edge.fascia);
   return cellBetween(ring, flat(foot), flat(foot + boards.soffit), 'soffit');
 }
 
@@ -211,24 +212,12 @@ export interface EaveCutAlong {
   readonly plane: Plane;
 }
 
-/** Where the cut of an eave lies, and how far in it goes; undefined of one that is cut plumb. */
-function cutOf(
-  { eaveCut }: Roof,
-  { plane, edge, out, from }: OutlineStretch
-): { readonly plane: Plane; readonly run: number } | undefined {
-  const { top, underside, pitch } = plane;
-  if (eaveCut === 'plumb' || edge.kind !== 'eave') return undefined;
-  const [high, low, slope] = [heightAt(top, from), heightAt(underside, from), Math.tan(pitch)];
-  if (eaveCut === 'level') {
-    const level = Math.min(high, edge.plateLevel);
-    const run = (level - low) / slope;
-    return run > tolerances.joint && run <= out + tolerances.joint ? { plane: flat(level), run } : undefined;
-  }
-  const run = ((high - low) * slope) / (1 + slope * slope);
-  if (run > out + tolerances.joint || run <= tolerances.joint) return undefined;
-  // Square to the slope: it falls inwards as steeply as that rises across.
-  const [a, b] = [top.a, top.b].map((part) => -part / (slope * slope)) as [number, number];
-  return { plane: { a, b, c: high - a * from.x - b * from.y }, run };
+/** The plane of a cut: level at its foot, or square to the slope through the top edge. */
+function cutPlane({ eaveCut }: Roof, { plane: { top, pitch }, from }: OutlineStretch, foot: number): Plane {
+  if (eaveCut === 'level') return flat(foot);
+  // It falls inwards as steeply as the slope rises across.
+  const [a, b] = [top.a, top.b].map((part) => -part / Math.tan(pitch) ** 2) as [number, number];
+  return { a, b, c: heightAt(top, from) - a * from.x - b * from.y };
 }
 
 export function eaveCutsOf(
@@ -239,13 +228,14 @@ export function eaveCutsOf(
   if (roof.eaveCut === 'plumb') return [];
   const all = [...own, ...others];
   return own.flatMap((stretch) => {
-    const cut = cutOf(roof, stretch);
+    const { run, foot } = endOf(roof, stretch);
+    if (run === 0) return [];
     const mitred = (at: 'from' | 'to') => {
       const mate = mateOf(all, stretch, at);
-      const its = mate && cutOf(roof, mate);
-      return mate && its ? ([mate, -its.run] as const) : undefined;
+      const its = mate ? endOf(roof, mate).run : 0;
+      return mate && its > 0 ? ([mate, -its] as const) : undefined;
     };
-    const ring = cut && beside(stretch, -cut.run, mitred('from'), mitred('to'));
-    return ring ? [{ of: stretch.plane.name, ring, plane: cut.plane }] : [];
+    const ring = beside(stretch, -run, mitred('from'), mitred('to'));
+    return ring ? [{ of: stretch.plane.name, ring, plane: cutPlane(roof, stretch, foot) }] : [];
   });
 }

@@ -1,12 +1,11 @@
 /** The card of a roof. */
 import { nameElement } from '../../../core/document/names';
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
-import type { MadeEdge } from '../../../core/kinds/roof/edges';
+import { eaveHeight, type MadeEdge } from '../../../core/kinds/roof/edges';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { degree, formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
 import { linesOfRoofs } from '../../../core/kinds/roof/line-stages';
-import { eaveHeight } from '../../../core/kinds/roof/commands';
 import { footFor } from '../../../core/kinds/roof/stages';
 import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
 import { ringsArea } from '../../../core/geometry/ring';

@@ -6,7 +6,7 @@ import { choiceBlank, lengthBlank, pitchBlank, readBlank, type SentencePart } fr
 import { heightAt, type Plane } from '../../../core/geometry/plane';
 import { along, dot, leftOf, subtract, unit, type Point } from '../../../core/geometry/point';
 import { edgesOf, ringHolds } from '../../../core/geometry/ring';
-import type { MadeEdge } from '../../../core/kinds/roof/edges';
+import { namedBy, type HeldEdge } from './edges';
 import { planeFromEdge } from '../../../core/kinds/roof/planes';
 import type { Roof } from '../../../core/kinds/roof/record';
 import { dormerForms } from '../../../core/commands/dormer-forms';
@@ -18,7 +18,7 @@ const formChoices = dormerForms.map((value) => ({ value, label: formWords[value]
 /** A plane that rises from an eave, as a command names it; from the line of its walls. */
 interface HeldPlane {
   readonly roof: Roof;
-  readonly named: { readonly roof: string; readonly wall?: string; readonly side?: number };
+  readonly named: HeldEdge['named'];
   readonly from: Point;
   readonly way: Point;
   readonly pitch: number;
@@ -167,7 +167,7 @@ export class DormerTool extends FormTool implements Tool {
       if (!solved || !plane) continue;
       for (const [r, edges] of solved.edges.entries())
         for (const [k, edge] of edges.entries()) {
-          const named = namedBy(roof, edge);
+          const named = edge.kind === 'eave' ? namedBy(roof, edge) : undefined;
           if (!named || plane.name !== planeFromEdge(solved, r, k)) continue;
           const [from, to] = edgesOf(solved.bearing[r]!)[k]!;
           return { roof, named, from, way: unit(subtract(to, from)), pitch: plane.pitch, top: plane.top };
@@ -189,10 +189,4 @@ export class DormerTool extends FormTool implements Tool {
     const foot = along(plane.from, plane.way, this.distance);
     return { lines: [[foot, along(foot, leftOf(plane.way), this.setback)]], points: [foot] };
   }
-}
-
-function namedBy(roof: Roof, { kind, walls: [wall], side }: MadeEdge): HeldPlane['named'] | undefined {
-  if (kind !== 'eave') return undefined;
-  if (side !== null) return { roof: roof.id, side };
-  return wall === undefined ? undefined : { roof: roof.id, wall };
 }

@@ -16,15 +16,20 @@ export interface HeldEdge {
   readonly to: Point;
 }
 
+/** How a command names an edge; undefined where it cannot. */
+export function namedBy(roof: Roof, { walls: [wall], side }: MadeEdge): HeldEdge['named'] | undefined {
+  if (side !== null) return { roof: roof.id, side };
+  return wall === undefined ? undefined : { roof: roof.id, wall };
+}
+
 /** Those that a command can name: over a wall, or a side of the roof's own outline. */
 export function edgesIn(roof: Roof, solved: RoofModel | undefined): HeldEdge[] {
   return (solved?.eaves ?? []).flatMap(({ ring, of }, r) =>
     ring.flatMap((from, k): HeldEdge[] => {
       const edge = solved!.edges[r]![of[k]!];
-      const [wall] = edge?.walls ?? [];
-      if (!edge || (edge.side === null && wall === undefined)) return [];
+      const named = edge && namedBy(roof, edge);
+      if (!named) return [];
       const to = ring[(k + 1) % ring.length]!;
-      const named = edge.side === null ? { roof: roof.id, wall: wall! } : { roof: roof.id, side: edge.side };
       return [{ key: `${r} ${of[k]!} ${roof.id}`, roof, edge, named, from, to }];
     })
   );

@@ -1,4 +1,5 @@
 /** A roof as the section of its eave. */
+import { eaveEnd, soffitFoot } from '../../../core/kinds/roof/eave-end';
 import { boards, type Roof } from '../../../core/kinds/roof/record';
 import type { Point } from '../../../core/geometry/point';
 import type { Picture, PictureShape } from '../../details/picture';
@@ -14,32 +15,28 @@ export const roofPictures = ({ model, shown }: Editor, roof: Roof): Picture[] =>
   eave(roof, model.roof(shown, roof)?.overhang ?? roof.overhang)
 ];
 
-/** The end of the slope from its top edge down to its underside, as it is cut. */
-function endOf(
-  { pitch, plateLevel, thickness, eaveCut }: Roof,
-  start: number,
-  under: (x: number) => number
-): Point[] {
+/** The wall's outer face is the upright through nought; `start`: where the eave's outer line is. */
+function sectionOf({ pitch, plateLevel, thickness, eaveCut }: Roof, start: number) {
   const slope = Math.tan(pitch);
-  const top = under(start) + thickness / Math.cos(pitch);
-  const square = start + thickness * Math.sin(pitch);
-  if (eaveCut === 'square' && square <= 0) return [{ x: square, y: under(square) }];
-  const level = Math.min(top, plateLevel);
-  if (eaveCut === 'level')
-    return [
-      { x: start, y: level },
-      { x: start + (level - under(start)) / slope, y: level }
-    ];
-  return [{ x: start, y: under(start) }];
+  const low = plateLevel + start * slope;
+  const high = low + thickness / Math.cos(pitch);
+  return { high, low, ...eaveEnd(eaveCut, { high, low, plate: plateLevel, slope, out: -start }) };
+}
+
+/** The end of the slope from its top edge down to its underside, as it is cut. */
+function endOf(roof: Roof, start: number): Point[] {
+  const { run, foot } = sectionOf(roof, start);
+  const inner = { x: start + run, y: foot };
+  return roof.eaveCut === 'level' && run > 0 ? [{ x: start, y: foot }, inner] : [inner];
 }
 
 /** The fascia outside of the slope's end, and what is under the overhang. */
-function boardsOf(roof: Roof, start: number, under: (x: number) => number): PictureShape[] {
-  const { pitch, thickness, fascia, soffit } = roof;
-  const top = under(start) + thickness / Math.cos(pitch);
+function boardsOf(roof: Roof, start: number): PictureShape[] {
+  const { pitch, fascia, soffit } = roof;
+  const { high: top, low, foot: cut } = sectionOf(roof, start);
   const board = { closed: true, fill: 'paper', pen: 'face' } as const;
-  const low = Math.min(...endOf(roof, start, under).map(({ y }) => y));
-  const foot = Math.min(low - boards.soffit, fascia > 0 ? top - fascia + boards.nib : Infinity);
+  const foot = soffitFoot(cut, top, fascia);
+  const deep = boards.soffit / Math.cos(pitch);
   return [
     ...(fascia > 0
       ? [{ points: rectangleOf(start - boards.fascia, top - fascia, start, top), ...board }]
@@ -50,18 +47,12 @@ function boardsOf(roof: Roof, start: number, under: (x: number) => number): Pict
     ...(soffit === 'sloped' && start < 0
       ? [
           {
-            points: [start, 0].flatMap((x, i) => {
-              const [a, b] = [under(x), under(x) - boards.soffit / Math.cos(pitch)];
-              return i === 0
-                ? [
-                    { x, y: a },
-                    { x, y: b }
-                  ]
-                : [
-                    { x, y: b },
-                    { x, y: a }
-                  ];
-            }),
+            points: [
+              { x: start, y: low },
+              { x: start, y: low - deep },
+              { x: 0, y: roof.plateLevel - deep },
+              { x: 0, y: roof.plateLevel }
+            ],
             ...board
           }
         ]
@@ -88,14 +79,14 @@ function eave(roof: Roof, made: number): Picture {
       },
       {
         points: [
-          ...endOf(roof, start, under),
+          ...endOf(roof, start),
           { x: far, y: under(far) },
           { x: far, y: under(far) + deep },
           { x: start, y: under(start) + deep }
         ],
         ...{ closed: true, fill: 'slate', pen: 'cut' }
       },
-      ...boardsOf(roof, start, under),
+      ...boardsOf(roof, start),
       {
         points: segment(start - 300, plateLevel, far, plateLevel),
         ink: 'shale',
