@@ -1,6 +1,6 @@
 /** Commands as data: their argument schema and a working example each. docs/commands.md is made from this. */
 import type { SchemaDescription, SchemaInnerTypeDescription, SchemaObjectDescription } from 'yup';
-import { commands } from './register';
+import { commands } from './all';
 
 export interface ArgumentDescription {
   readonly name: string;

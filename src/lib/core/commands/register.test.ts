@@ -4,7 +4,8 @@ import { applyPatch, invertPatch } from '../document/patch';
 import { allRecords } from '../document/project';
 import { newProject } from '../kinds/new-project';
 import type { Project } from '../document/kind';
-import { commands, perform } from './register';
+import { commands } from './all';
+import { perform } from './register';
 import { runScript, type Script } from './script';
 
 /** What the examples stand on: a closed house with an opening, a sheet; and what else one of them needs. */

@@ -1,35 +1,50 @@
-/** The register of all commands: the interface, the journal, scripts (script.ts) and docs/commands.md read it. */
+/** Commands by name: the interface and the journal ask them here. */
 import { answered, ask } from '../document/command';
 import type { Command, Project, Query, Result } from '../document/kind';
 import { problem } from '../document/problems';
 import { settingsOf } from '../document/project';
 import { Derivation } from '../document/stage';
-import { kinds } from '../kinds/register';
-import { pasteItems } from './clipboard';
-import { copyStorey } from './copy-storey';
-import { deleteItems } from './delete';
-import { addDormer } from './dormer';
+import { addBuildUp, copyBuildUp, setBuildUp } from '../kinds/build-up/commands';
+import { bringEntries, saveEntry } from '../kinds/catalogue-entry/commands';
+import { deferFinding, resumeFinding } from '../kinds/deferral/commands';
+import { resetJoint, setJoint } from '../kinds/joint/commands';
+import { setLayer } from '../kinds/layer/commands';
+import { addMaterial, setMaterial } from '../kinds/material/commands';
+import { addOpening, addOpenings, setOpening, setOpenings } from '../kinds/opening/commands';
+import { savePreset } from '../kinds/preset/commands';
+import { setProject } from '../kinds/project/commands';
+import { setGrid } from '../kinds/project/grid';
+import { addSlab, setSlab } from '../kinds/slab/commands';
+import { addStorey, moveStorey, setStorey } from '../kinds/storey/commands';
+import { addTracingSheet, setTracingSheet, trueUpTracingSheet } from '../kinds/tracing-sheet/commands';
+import { releaseTwins } from '../kinds/twins/commands';
+import { wallCommands } from '../kinds/wall/commands';
+import { wallMoveCommands } from '../kinds/wall/moves';
 import { besides } from './besides';
+import { pasteItems } from './clipboard';
+import { deleteItems } from './delete';
 import { withLaws } from './laws';
 import { makeTrueCommands } from './make-true';
-import { shapeCommands } from './shape';
 import { changeStretch } from './stretch';
 import { transformCommands } from './transform';
 
-/** Those of each kind, then those across kinds. */
-export const commands: readonly Command[] = [
-  ...Object.values(kinds).flatMap((kind) => kind.commands),
-  copyStorey,
-  addDormer,
-  ...makeTrueCommands,
-  ...shapeCommands,
-  changeStretch,
-  ...transformCommands,
-  pasteItems,
-  deleteItems
+/** Those that a page has from its beginning; more in `late.ts`, all of them in `all.ts`. */
+export const firstCommands: readonly Command[] = [
+  ...[setProject, setGrid, addStorey, setStorey, moveStorey],
+  ...[addMaterial, setMaterial, addBuildUp, copyBuildUp, setBuildUp],
+  ...[...wallCommands, ...wallMoveCommands, ...makeTrueCommands, changeStretch, setJoint, resetJoint],
+  ...[saveEntry, bringEntries, addOpening, addOpenings, setOpening, setOpenings],
+  ...[addTracingSheet, trueUpTracingSheet, setTracingSheet],
+  ...[addSlab, setSlab, savePreset, setLayer, releaseTwins],
+  ...[...transformCommands, pasteItems, deleteItems, deferFinding, resumeFinding]
 ];
 
-const byName = new Map(commands.map((one) => [one.name, one]));
+const byName = new Map(firstCommands.map((one) => [one.name, one]));
+
+/** Commands that `perform` knows from now on. */
+export function learn(commands: readonly Command[]) {
+  for (const one of commands) byName.set(one.name, one);
+}
 
 export interface Call {
   readonly name: string;

@@ -6,6 +6,7 @@ import { problem, type Problem } from '../document/problems';
 import { Derivation } from '../document/stage';
 import { newProject } from '../kinds/new-project';
 import { defaultUnits, type LengthUnits, type UnitSystem } from '../units/length';
+import './late';
 import { perform, type Call } from './register';
 
 export interface Script {

@@ -1,8 +1,9 @@
 /**
  * What every kind of thing declares of itself. All that goes across kinds is generic over these declarations: the
  * tables, reading foreign files, missing references, deleting and re-homing, copies, twins, the clipboard, the origin,
- * layers, names in messages and plans. Bodies, rules of the review and schedules, which only the worker, the server and the
- * command line need, stand in tables of their own (`model/bodies.ts`, `review/rules.ts`, `takeoff/schedules.ts`).
+ * layers, names in messages and plans. Commands stand in tables of their own, as a page reads some of them late
+ * (`commands/register.ts`, `commands/late.ts`); so do bodies, rules of the review and schedules, which only the worker, the
+ * server and the command line need (`model/bodies.ts`, `review/rules.ts`, `takeoff/schedules.ts`).
  *
  * The types of this file speak of each other (a project carries the declarations of its kinds, a declaration has
  * commands, a command takes a project), so they stand in one file.
@@ -62,7 +63,6 @@ export interface Declaration<R extends Rec = Rec> {
   readonly law: Law | null;
   /** Refuses a change of what it holds fast, by throwing a `Refusal`; null where it holds nothing. */
   readonly holds: ((before: Query, patch: Patch) => void) | null;
-  readonly commands: readonly Command[];
   /** The outline of its section on a storey where it stands or passes through; null where it has none of its own. */
   readonly ring: ((record: R, project: Project, storey: string) => Ring | undefined) | null;
   /** What it takes out of walls, slabs and roofs that it passes through, by id. */

@@ -16,7 +16,7 @@ const catalogue = {
   },
   'command.unknown': {
     message: (w) => `There is no command "${w.t('name')}".`,
-    hint: 'Run "commands" for the list of all commands.'
+    hint: 'In the window, try again in a moment: it may still be read. On the command line, "commands" lists all.'
   },
   'record.missing': {
     message: (w) => `There is no ${w.t('kind')} "${w.t('id')}".`,

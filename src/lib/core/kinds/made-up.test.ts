@@ -49,7 +49,7 @@ const lamp = {
   }),
   copying: 'rides',
   locks: { layer: true, sizes: false },
-  ...{ keeps: null, leaves: null, law: null, holds: null, commands: [], ring: null },
+  ...{ keeps: null, leaves: null, law: null, holds: null, ring: null },
   ...{ cuts: null, plan: null, planOver: null }
 };
 

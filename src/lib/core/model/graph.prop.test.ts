@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { commands } from '../commands/register';
+import { commands } from '../commands/all';
 import { runScript } from '../commands/script';
 import type { Project, Query, Stage } from '../document/kind';
 import { allRecords } from '../document/project';

@@ -1,5 +1,6 @@
 /** Any command of the register with arguments that fit a project: its example, with what it names found there. */
-import { commands, type Call } from '../commands/register';
+import { commands } from '../commands/all';
+import type { Call } from '../commands/register';
 import type { Project } from '../document/kind';
 import { declarationsOf } from '../document/project';
 import { cross, distance, locate, subtract, unit } from '../geometry/point';

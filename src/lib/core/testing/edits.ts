@@ -1,6 +1,7 @@
 /** Random editing sessions: command calls made from numbers, so that shrinking keeps them sensible. */
 import fc from 'fast-check';
-import { commands, perform, type Call } from '../commands/register';
+import { commands } from '../commands/all';
+import { perform, type Call } from '../commands/register';
 import { runScript } from '../commands/script';
 import { anyCall } from './any-command';
 import { applyPatch, invertPatch } from '../document/patch';

@@ -1,4 +1,4 @@
-import { commands } from '../../core/commands/register';
+import { commands } from '../../core/commands/all';
 import { describe, expect, it } from 'vitest';
 import type { Field } from './card';
 import { describeSelection, fieldNow } from './describe';

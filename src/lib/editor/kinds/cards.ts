@@ -2,6 +2,7 @@
  * The card of each kind in Details: apart from the register, since it is read when something is first selected. Of one
  * record, or of several where they can be changed together.
  */
+import '../../core/commands/late';
 import type { Kind, Rec, Records } from '../../core/document/record';
 import type { CardMaker, DetailsCard } from '../details/card';
 import { entryCard } from './catalogue-entry/card';

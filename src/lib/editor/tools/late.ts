@@ -1,4 +1,5 @@
-/** Tools that are read once the plan can be worked in, by name. */
+/** Tools that are read once the plan can be worked in, by name, and the commands that they ask. */
+import '../../core/commands/late';
 import type { Editor } from '../editor';
 import { ChimneyTool } from '../kinds/chimney/tool';
 import { ColumnTool } from '../kinds/column/tool';

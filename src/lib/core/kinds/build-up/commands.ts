@@ -7,8 +7,7 @@ import { leastThickness, mostThickness } from '../wall/choose';
 import { formatLengthWithUnit } from '../../units/length';
 import { settingsOf } from '../../document/project';
 import { checkOpenings } from '../opening/checks';
-import { addMaterial, setMaterial } from '../material/commands';
-import type { Command, Project } from '../../document/kind';
+import type { Project } from '../../document/kind';
 import type { BuildUp, Ply } from './record';
 
 const plyShape = () =>
@@ -119,5 +118,3 @@ export const setBuildUp = command({
     return done(project, `Change the build-up ${buildUp.name}`, [buildUp]);
   }
 });
-
-export const buildUpCommands: Command[] = [addBuildUp, copyBuildUp, setBuildUp, addMaterial, setMaterial];

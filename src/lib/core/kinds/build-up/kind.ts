@@ -1,7 +1,6 @@
 /** Build-ups: plies from the outside inwards, shared by the walls that have them. */
 import type { Declaration } from '../../document/kind';
 import { schema, type BuildUp } from './record';
-import { addBuildUp, copyBuildUp, setBuildUp } from './commands';
 
 export const buildUp: Declaration<BuildUp> = {
   kind: 'buildUp',
@@ -19,7 +18,6 @@ export const buildUp: Declaration<BuildUp> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addBuildUp, copyBuildUp, setBuildUp],
   ring: null,
   cuts: null,
   plan: null,

@@ -1,7 +1,6 @@
 /** The catalogue: door sets and window units. */
 import type { Declaration } from '../../document/kind';
 import { schema, type CatalogueEntry } from './record';
-import { bringEntries, saveEntry } from './commands';
 
 export const catalogueEntry: Declaration<CatalogueEntry> = {
   kind: 'catalogueEntry',
@@ -22,7 +21,6 @@ export const catalogueEntry: Declaration<CatalogueEntry> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [saveEntry, bringEntries],
   ring: null,
   cuts: null,
   plan: null,

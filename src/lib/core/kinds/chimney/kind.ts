@@ -6,7 +6,6 @@ import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import { stackRing, topOfChimney } from './shape';
 import { datumOf } from '../storey/record';
 import { reachesInto } from '../column/reach';
-import { addChimney, setChimney } from './commands';
 
 import { chimneyCuts } from './cuts';
 import { planOfChimneys } from './plan';
@@ -49,7 +48,6 @@ export const chimney: Declaration<Chimney> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addChimney, setChimney],
   ring: ringOn,
   cuts: chimneyCuts,
   plan: planOfChimneys,

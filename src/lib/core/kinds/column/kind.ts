@@ -6,7 +6,6 @@ import { toStored } from '../../geometry/tolerances';
 import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import { reachesInto } from './reach';
-import { addColumn, setColumn } from './commands';
 
 import { columnCuts } from './cuts';
 import { planOfColumns } from './plan';
@@ -49,7 +48,6 @@ export const column: Declaration<Column> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addColumn, setColumn],
   ring: ringOn,
   cuts: columnCuts,
   plan: planOfColumns,

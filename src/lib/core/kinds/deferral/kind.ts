@@ -1,7 +1,6 @@
 /** Findings that were put off, with the reason. */
 import type { Declaration } from '../../document/kind';
 import { schema, type Deferral } from './record';
-import { deferFinding, resumeFinding } from './commands';
 
 export const deferral: Declaration<Deferral> = {
   kind: 'deferral',
@@ -19,7 +18,6 @@ export const deferral: Declaration<Deferral> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [deferFinding, resumeFinding],
   ring: null,
   cuts: null,
   plan: null,

@@ -9,7 +9,7 @@ import { nameOf } from '../../document/names';
 import { borderOf, chainSizes } from './sizes';
 import { frameOf } from '../wall/frame';
 import { tipAt } from './angles';
-import type { Command, Project } from '../../document/kind';
+import type { Project } from '../../document/kind';
 import type { AngleArm, Dimension, DimensionForm, NoteTip, SizeEnd } from './record';
 import type { Certainty } from '../../units/certainty';
 
@@ -252,5 +252,3 @@ function changed(
     }
   }
 }
-
-export const dimensionCommands: Command[] = [addDimension, addAngle, addNote, setDimension];

@@ -7,7 +7,6 @@ import { storedPoint } from '../../document/command';
 import { moved, turnedVector, type Motion } from '../../geometry/motion';
 import { homeDimension } from './heirs';
 import { keepLockedSizes } from './lock';
-import { addAngle, addDimension, addNote, setDimension } from './commands';
 
 function movedDimension(dimension: Dimension, motion: Motion): Dimension {
   const { form } = dimension;
@@ -53,7 +52,6 @@ export const dimension: Declaration<Dimension> = {
   leaves: null,
   law: null,
   holds: keepLockedSizes,
-  commands: [addDimension, addAngle, addNote, setDimension],
   ring: null,
   cuts: null,
   plan: null,

@@ -7,8 +7,7 @@ import { endOf } from '../dimension/need-size';
 import { distance } from '../../geometry/point';
 import { guideLines } from './lines';
 import { nameOf } from '../../document/names';
-import { setGrid } from '../project/grid';
-import type { Command, Project } from '../../document/kind';
+import type { Project } from '../../document/kind';
 import type { Guide, GuideLine } from './record';
 
 interface GivenLine {
@@ -101,5 +100,3 @@ export const setGuide = command({
     return done(project, 'Change a guide', [guide]);
   }
 });
-
-export const guideCommands: Command[] = [addGuide, setGuide, setGrid];

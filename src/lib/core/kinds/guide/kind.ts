@@ -6,7 +6,6 @@ import { endReferences, movedEnd } from '../dimension/ends';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { homeGuide } from './heirs';
-import { addGuide, setGuide } from './commands';
 import type { Point } from '../../geometry/point';
 
 function movedGuide(guide: Guide, motion: Motion): Guide {
@@ -41,7 +40,6 @@ export const guide: Declaration<Guide> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addGuide, setGuide],
   ring: null,
   cuts: null,
   plan: null,

@@ -9,7 +9,7 @@ import { jointCuts } from '../../kernels/joints/override';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
 import type { Joint } from './record';
-import type { Command, Project, Query } from '../../document/kind';
+import type { Project, Query } from '../../document/kind';
 
 export const membersOf = (node: Node): Joint['members'] =>
   node.members.map(({ frame, part }) => ({ wall: frame.wall.id, part }));
@@ -140,5 +140,3 @@ export const resetJoint = command({
     return done(project, 'Cut a joint as usual', [], old ? [old.id] : []);
   }
 });
-
-export const jointCommands: Command[] = [setJoint, resetJoint];

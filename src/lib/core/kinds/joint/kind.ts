@@ -3,7 +3,6 @@ import type { Declaration, Project } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { schema, type Joint } from './record';
 import { rehomeJoints } from './rehome';
-import { resetJoint, setJoint } from './commands';
 
 const calledJoint = ({ members }: Joint, project: Project) =>
   `the joint of ${members.map(({ wall }) => nameOf(project, project.tables.wall.get(wall))).join(' and ')}`;
@@ -32,7 +31,6 @@ export const joint: Declaration<Joint> = {
   leaves: null,
   law: rehomeJoints,
   holds: null,
-  commands: [setJoint, resetJoint],
   ring: null,
   cuts: null,
   plan: null,

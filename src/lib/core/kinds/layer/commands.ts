@@ -3,9 +3,7 @@ import * as s from '../../document/schemas';
 import { command, done, need, refuse } from '../../document/command';
 import { layerKindsOf, layersOf } from './layers';
 import { findRecord, freshIds } from '../../document/project';
-import { savePreset } from '../preset/commands';
 import type { Layer } from './record';
-import type { Command } from '../../document/kind';
 
 export const setLayer = command({
   name: 'setLayer',
@@ -67,5 +65,3 @@ export const setLayer = command({
     );
   }
 });
-
-export const layerCommands: Command[] = [setLayer, savePreset];

@@ -2,7 +2,6 @@
 import type { Declaration } from '../../document/kind';
 import { schema, type Layer } from './record';
 import { keepLocked } from './lock';
-import { setLayer } from './commands';
 
 export const layer: Declaration<Layer> = {
   kind: 'layer',
@@ -20,7 +19,6 @@ export const layer: Declaration<Layer> = {
   leaves: null,
   law: null,
   holds: keepLocked,
-  commands: [setLayer],
   ring: null,
   cuts: null,
   plan: null,

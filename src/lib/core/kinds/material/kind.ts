@@ -1,7 +1,6 @@
 /** Materials: shared by all that is made of them. */
 import type { Declaration } from '../../document/kind';
 import { schema, type Material } from './record';
-import { addMaterial, setMaterial } from './commands';
 
 export const material: Declaration<Material> = {
   kind: 'material',
@@ -19,7 +18,6 @@ export const material: Declaration<Material> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addMaterial, setMaterial],
   ring: null,
   cuts: null,
   plan: null,

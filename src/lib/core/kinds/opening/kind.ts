@@ -8,7 +8,6 @@ import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
 import type { Motion } from '../../geometry/motion';
 import { keepMarks } from './mark';
-import { addOpening, addOpenings, setOpening, setOpenings } from './commands';
 
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
 const titles = { none: 'Opening', door: 'Door', window: 'Window' };
@@ -54,7 +53,6 @@ export const opening: Declaration<Opening> = {
   leaves: null,
   law: keepMarks,
   holds: null,
-  commands: [addOpening, addOpenings, setOpening, setOpenings],
   ring: null,
   cuts: null,
   plan: null,

@@ -1,7 +1,6 @@
 /** Presets: what the next wall is to be. */
 import type { Declaration } from '../../document/kind';
 import { schema, type Preset } from './record';
-import { savePreset } from './commands';
 
 export const preset: Declaration<Preset> = {
   kind: 'preset',
@@ -19,7 +18,6 @@ export const preset: Declaration<Preset> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [savePreset],
   ring: null,
   cuts: null,
   plan: null,

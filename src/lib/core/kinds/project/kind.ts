@@ -3,8 +3,6 @@ import type { Declaration, Refused } from '../../document/kind';
 import { schema, type Settings } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
-import { setProject } from './commands';
-import { setGrid } from './grid';
 
 const keptAlways = (record: Settings): Refused => ({
   code: 'record.kept',
@@ -35,7 +33,6 @@ export const project: Declaration<Settings> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [setProject, setGrid],
   ring: null,
   cuts: null,
   plan: null,

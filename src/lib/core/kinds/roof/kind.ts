@@ -5,7 +5,6 @@ import { moved, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
 import { schema, type Roof } from './record';
 import { lowersWalls, withoutWalls } from './heirs';
-import { addRoof, fitRoof, levelEaves, setRoof, setRoofEdge } from './commands';
 import { planOfRoofs } from './plan';
 
 function movedRoof(roof: Roof, motion: Motion): Roof {
@@ -42,7 +41,6 @@ export const roof: Declaration<Roof> = {
   leaves: lowersWalls,
   law: null,
   holds: null,
-  commands: [addRoof, setRoof, setRoofEdge, fitRoof, levelEaves],
   ring: null,
   cuts: null,
   plan: null,

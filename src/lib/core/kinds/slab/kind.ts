@@ -3,7 +3,6 @@ import type { Declaration } from '../../document/kind';
 import { schema, type Slab } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
-import { addSlab, setSlab } from './commands';
 
 function movedSlab(slab: Slab, motion: Motion): Slab {
   if (slab.outline.kind !== 'drawn') return slab;
@@ -31,7 +30,6 @@ export const slab: Declaration<Slab> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addSlab, setSlab],
   ring: null,
   cuts: null,
   plan: null,

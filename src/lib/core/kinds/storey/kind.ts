@@ -1,7 +1,6 @@
 /** Storeys: what lies on one goes with it. */
 import type { Declaration, Project, Refused } from '../../document/kind';
 import { schema, type Storey } from './record';
-import { addStorey, moveStorey, setStorey } from './commands';
 
 function keepsLast(record: Storey, project: Project, going: ReadonlySet<string>): Refused | undefined {
   const isLast = [...project.tables.storey.keys()].every((id) => going.has(id));
@@ -24,7 +23,6 @@ export const storey: Declaration<Storey> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addStorey, setStorey, moveStorey],
   ring: null,
   cuts: null,
   plan: null,

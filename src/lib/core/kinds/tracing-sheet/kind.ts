@@ -3,7 +3,6 @@ import type { Declaration } from '../../document/kind';
 import { schema, type TracingSheet } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
-import { addTracingSheet, setTracingSheet, trueUpTracingSheet } from './commands';
 
 const movedSheet = (sheet: TracingSheet, motion: Motion): TracingSheet => ({
   ...sheet,
@@ -27,7 +26,6 @@ export const tracingSheet: Declaration<TracingSheet> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [addTracingSheet, trueUpTracingSheet, setTracingSheet],
   ring: null,
   cuts: null,
   plan: null,

@@ -2,7 +2,6 @@
 import type { Declaration } from '../../document/kind';
 import { schema, type Twins } from './record';
 import { keepTwinsAlike } from './law';
-import { releaseTwins } from './commands';
 
 /** What is gone from one set is gone from all: see `keepTwinsAlike`. */
 const asFollowed = (record: Twins): Twins => record;
@@ -23,7 +22,6 @@ export const twins: Declaration<Twins> = {
   leaves: null,
   law: keepTwinsAlike,
   holds: null,
-  commands: [releaseTwins],
   ring: null,
   cuts: null,
   plan: null,

@@ -8,8 +8,6 @@ import { moved, type Motion } from '../../geometry/motion';
 import { compassOf } from '../../geometry/compass';
 import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
-import { wallCommands } from './commands';
-import { wallMoveCommands } from './moves';
 import { planOfWalls } from './plan';
 
 const wordOfRole: Record<WallRole, string> = {
@@ -71,7 +69,6 @@ export const wall: Declaration<Wall> = {
   leaves: null,
   law: null,
   holds: null,
-  commands: [...wallCommands, ...wallMoveCommands],
   ring: null,
   cuts: null,
   plan: planOfWalls,

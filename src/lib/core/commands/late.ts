@@ -1,0 +1,20 @@
+/** Commands that nothing is begun with: a page reads them once the plan can be worked in. Reading this file makes them known. */
+import type { Command } from '../document/kind';
+import { addChimney, setChimney } from '../kinds/chimney/commands';
+import { addColumn, setColumn } from '../kinds/column/commands';
+import { addAngle, addDimension, addNote, setDimension } from '../kinds/dimension/commands';
+import { addGuide, setGuide } from '../kinds/guide/commands';
+import { addRoof, fitRoof, levelEaves, setRoof, setRoofEdge } from '../kinds/roof/commands';
+import { copyStorey } from './copy-storey';
+import { addDormer } from './dormer';
+import { learn } from './register';
+import { shapeCommands } from './shape';
+
+export const lateCommands: readonly Command[] = [
+  ...[addColumn, setColumn, addChimney, setChimney],
+  ...[addRoof, setRoof, setRoofEdge, fitRoof, levelEaves, addDormer],
+  ...[copyStorey, ...shapeCommands],
+  ...[addGuide, setGuide, addDimension, addAngle, addNote, setDimension]
+];
+
+learn(lateCommands);
