@@ -28,6 +28,7 @@
   import SlidersHorizontal from '@lucide/svelte/icons/sliders-horizontal';
   import Spline from '@lucide/svelte/icons/spline';
   import Square from '@lucide/svelte/icons/square';
+  import Frame from '@lucide/svelte/icons/frame';
   import HousePlus from '@lucide/svelte/icons/house-plus';
   import Triangle from '@lucide/svelte/icons/triangle';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
@@ -75,6 +76,7 @@
     roof: House,
     roofEdge: Triangle,
     dormer: HousePlus,
+    rooflight: Frame,
     review: ListChecks,
     handOver: FileOutput
   };

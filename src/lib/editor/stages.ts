@@ -70,7 +70,8 @@ export const stages: readonly StageInfo[] = [
     tools: [
       { tool: 'roof', label: 'Roof', key: 'h' },
       { tool: 'roofEdge', label: 'Roof edge', key: 'g' },
-      { tool: 'dormer', label: 'Dormer', key: 'M' }
+      { tool: 'dormer', label: 'Dormer', key: 'M' },
+      { tool: 'rooflight', label: 'Rooflight', key: 'L' }
     ]
   },
   { stage: 'review', label: 'Review', tools: [{ tool: 'review', label: 'Findings', key: 'v' }] },

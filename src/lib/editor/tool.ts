@@ -20,6 +20,7 @@ export type ToolName =
   | 'roof'
   | 'roofEdge'
   | 'dormer'
+  | 'rooflight'
   | 'trueUp';
 
 export interface Overlay {

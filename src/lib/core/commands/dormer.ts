@@ -26,15 +26,15 @@ import type { Project, Query } from '../document/kind';
 import { nameOf } from '../document/names';
 import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
-import { along, dot, leftOf, subtract, unit, type Point } from '../geometry/point';
+import type { Point } from '../geometry/point';
 import { leastShared, sharedArea } from '../geometry/common-area';
-import { crossingsOf, edgesOf, ringHolds, type Ring } from '../geometry/ring';
+import { ringHolds } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
 import { side as roofSide } from '../kinds/roof/args';
 import { asRoof, type Roof, type RoofEdgeKind, type RoofSide } from '../kinds/roof/record';
-import { planeFromEdge } from '../kinds/roof/planes';
+import { liesOn, placeOn, reachOf, slopeOver, type EaveName, type RoofSlope } from '../kinds/roof/slope';
 import { drawnRoof } from '../kinds/roof/stages';
 import type { BuildUp } from '../kinds/build-up/record';
 import { frameOf } from '../kinds/wall/frame';
@@ -55,53 +55,20 @@ const leastFront = 300;
 /** So far past the place where it meets the plane a dormer is drawn, mm. */
 const past = 50;
 
-interface Slope {
-  readonly from: Point;
-  readonly way: Point;
-  readonly top: Plane;
-  readonly underside: Plane;
-  readonly pitch: number;
-  readonly walls: readonly string[];
-  holds(p: Point): boolean;
-  /** Whether a place is over the bearing of the roof, and not under an overhang. */
-  isOver(p: Point): boolean;
-  /** How far in from the line of its bearing it reaches, so far along. */
-  reach(along: number): number;
-}
-
-/** The plane over an eave of a roof, and the line of its bearing; of those over it the lower. */
-function slopeOf(query: Query, roof: Roof, wall: string | undefined, side: number | undefined): Slope {
-  const { project } = query;
+/** The plane over an eave of a roof; of those over it the lower. */
+function needSlope(query: Query, roof: Roof, eave: EaveName): RoofSlope {
   const model = drawnRoof(query, roof.id);
-  for (const [r, edges] of (model?.edges ?? []).entries())
-    for (const [k, edge] of edges.entries()) {
-      const isNamed =
-        wall === undefined ? edge.side === side && side !== undefined : edge.walls.includes(wall);
-      if (!isNamed) continue;
-      const [from, to] = edgesOf(model!.bearing[r]!)[k]!;
-      const way = unit(subtract(to, from));
-      const inward = leftOf(way);
-      const name = planeFromEdge(model!, r, k);
-      const planes = model!.planes.filter((plane) => plane.name === name);
-      const [plane] = planes;
-      if (!plane || edge.kind !== 'eave' || dot({ x: plane.top.a, y: plane.top.b }, inward) <= 0) break;
-      return {
-        ...{ from, way, walls: edge.walls },
-        ...{ top: plane.top, underside: plane.underside, pitch: plane.pitch },
-        holds: (p) => planes.some(({ ring }) => ringHolds(ring, p)),
-        isOver: (p) => model!.bearing.some((ring) => ringHolds(ring, p)),
-        reach: (t) => {
-          const across = (rings: readonly Ring[]) =>
-            Math.max(0, ...rings.flatMap((ring) => crossingsOf(ring, along(from, way, t), inward)));
-          return Math.min(across(planes.map(({ ring }) => ring)), across(model!.bearing));
-        }
-      };
-    }
-  return refuse(project, 'dormer.plane', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
+  return (
+    (model && slopeOver(model, eave)) ??
+    refuse(query.project, 'dormer.plane', {
+      subjects: [roof.id],
+      texts: { thing: nameOf(query.project, roof) }
+    })
+  );
 }
 
 /** What the front is made of: as the wall under the plane is, or another outer wall. */
-function buildUpOf(project: Project, roof: Roof, slope: Slope, given: string | undefined): BuildUp {
+function buildUpOf(project: Project, roof: Roof, slope: RoofSlope, given: string | undefined): BuildUp {
   if (given !== undefined) return need(project, 'buildUp', given);
   const walls = [
     ...slope.walls.map((id) => project.tables.wall.get(id)),
@@ -121,16 +88,16 @@ interface Dormer {
 }
 
 /** How much it rises from its plate to its highest line, and by how much the plane gains on that for each mm inwards. */
-function risesOf(roof: Roof, host: Slope, { width, pitch, form }: Omit<Dormer, 'height'>) {
+function risesOf(roof: Roof, host: RoofSlope, { width, pitch, form }: Omit<Dormer, 'height'>) {
   const isShed = form === 'shed';
   const own = (isShed ? 0 : (width / 2) * Math.tan(pitch)) + roof.thickness / Math.cos(pitch);
-  return { own, gained: Math.tan(host.pitch) - (isShed ? Math.tan(pitch) : 0) };
+  return { own, gained: Math.tan(host.lower.pitch) - (isShed ? Math.tan(pitch) : 0) };
 }
 
 /** As high as is usual, or as it can be where the plane ends before. */
-function heightFor(roof: Roof, host: Slope, dormer: Omit<Dormer, 'height'>, usual: number): number {
+function heightFor(roof: Roof, host: RoofSlope, dormer: Omit<Dormer, 'height'>, usual: number): number {
   const { own, gained } = risesOf(roof, host, dormer);
-  const most = (host.reach(dormer.distance) - dormer.setback - 2 * past) * gained - own;
+  const most = (reachOf(host, dormer.distance) - dormer.setback - 2 * past) * gained - own;
   return most >= leastFront && most < usual ? Math.floor(most / 10) * 10 : usual;
 }
 
@@ -138,18 +105,17 @@ function heightFor(roof: Roof, host: Slope, dormer: Omit<Dormer, 'height'>, usua
 function shapeOf(
   project: Project,
   roof: Roof,
-  host: Slope,
+  host: RoofSlope,
   dormer: Dormer
 ): { readonly corners: Point[]; readonly plate: number; readonly foot: number } {
   const { width, height, setback, distance: middle, pitch } = dormer;
-  const inward = leftOf(host.way);
-  const at = (t: number, s: number) => along(along(host.from, host.way, t), inward, s);
+  const at = (t: number, s: number) => placeOn(host, t, s);
   const [left, right] = [middle - width / 2, middle + width / 2];
-  const plane = (s: number) => heightAt(host.top, at(middle, s));
+  const plane = (s: number) => heightAt(host.lower.top, at(middle, s));
   const plate = plane(setback) + height;
   // Where its highest line, or its slope, comes to the plane.
   const { own, gained } = risesOf(roof, host, dormer);
-  const numbers = { pitch, host: host.pitch };
+  const numbers = { pitch, host: host.lower.pitch };
   const texts = { thing: nameOf(project, roof) };
   if (gained <= 0.01) refuse(project, 'dormer.steep', { subjects: [roof.id], numbers, texts });
   const depth = (height + own) / gained + past;
@@ -159,11 +125,12 @@ function shapeOf(
     at(right, setback + depth),
     at(left, setback + depth)
   ];
-  const isOn =
-    [corners[0]!, corners[1]!, at(middle, setback + depth)].every(host.holds) &&
-    corners.slice(2).every(host.isOver);
-  if (!isOn) {
-    const over = host.holds(at(left, setback)) && host.holds(at(right, setback));
+  const isOn = (p: Point) => liesOn(host.lower, p);
+  const fits =
+    [corners[0]!, corners[1]!, at(middle, setback + depth)].every(isOn) &&
+    corners.slice(2).every((p) => host.bearing.some((ring) => ringHolds(ring, p)));
+  if (!fits) {
+    const over = isOn(at(left, setback)) && isOn(at(right, setback));
     refuse(project, over ? 'dormer.high' : 'dormer.off', {
       ...{ subjects: [roof.id], texts },
       numbers: { height: plate + own, depth: setback + depth, width, setback, middle }
@@ -172,7 +139,7 @@ function shapeOf(
   return {
     corners: corners.map(storedPoint),
     plate: toStored(plate),
-    foot: heightAt(host.underside, at(middle, setback))
+    foot: heightAt(host.lower.underside, at(middle, setback))
   };
 }
 
@@ -227,7 +194,7 @@ export const addDormer = command({
   example: { roof: 'roof-1', wall: 'wall-1', distance: 3000, width: 1200, height: 400, setback: 300 },
   run: (project, args, query) => {
     const host = need(project, 'roof', args.roof);
-    const slope = slopeOf(query, host, args.wall, args.side);
+    const slope = needSlope(query, host, args);
     const form = args.form ?? 'gable';
     const usual = usualSizes(settingsOf(project).units).dormer;
     const size = (name: keyof UsualSizes['dormer'], what: string, least = 1) => {
@@ -237,7 +204,7 @@ export const addDormer = command({
     };
     const width = size('width', 'width');
     const cheeks = size('cheeks', 'thickness of the cheeks');
-    const pitch = (args.pitch ?? (slope.pitch / degree) * (form === 'shed' ? shedShare : 1)) * degree;
+    const pitch = (args.pitch ?? (slope.lower.pitch / degree) * (form === 'shed' ? shedShare : 1)) * degree;
     if (!(pitch >= degree && pitch <= 80 * degree))
       refuse(project, 'roof.pitch', { numbers: { pitch, least: degree, most: 80 * degree } });
     if (width <= 2 * cheeks + jamb)
@@ -277,7 +244,7 @@ export const addDormer = command({
     const window =
       args.window === false
         ? undefined
-        : windowIn(query, things, wall, cheeks + jamb, args.entry, plate, slope.top);
+        : windowIn(query, things, wall, cheeks + jamb, args.entry, plate, slope.lower.top);
     const result = done(project, 'Let in a dormer', [...things, ...(window ? [window] : [])], [], [roof.id]);
     const isBlind = args.window !== false && !window;
     return isBlind ? { ...result, also: 'Its front has no room for a window.' } : result;

@@ -5,6 +5,7 @@ import { addColumn, setColumn } from '../kinds/column/commands';
 import { addAngle, addDimension, addNote, setDimension } from '../kinds/dimension/commands';
 import { addGuide, setGuide } from '../kinds/guide/commands';
 import { addRoof, fitRoof, levelEaves, setRoof, setRoofEdge } from '../kinds/roof/commands';
+import { addRooflight, setRooflight } from '../kinds/rooflight/commands';
 import { copyStorey } from './copy-storey';
 import { addDormer } from './dormer';
 import { learn } from './register';
@@ -12,7 +13,7 @@ import { shapeCommands } from './shape';
 
 export const lateCommands: readonly Command[] = [
   ...[addColumn, setColumn, addChimney, setChimney],
-  ...[addRoof, setRoof, setRoofEdge, fitRoof, levelEaves, addDormer],
+  ...[addRoof, setRoof, setRoofEdge, fitRoof, levelEaves, addDormer, addRooflight, setRooflight],
   ...[copyStorey, ...shapeCommands],
   ...[addGuide, setGuide, addDimension, addAngle, addNote, setDimension]
 ];

@@ -57,6 +57,8 @@ const also: Record<string, Script['commands']> = {
     { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
     { name: 'setRoofEdge', args: { roof: 'roof-1', wall: 'wall-2', pitch: 20 } }
   ],
+  addRooflight: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
+  setRooflight: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }, exampleOf('addRooflight')],
   addDormer: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 45 } }],
   fitRoof: [
     { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },

@@ -21,6 +21,7 @@ import type { Joint } from '../kinds/joint/record';
 import type { Command, Project, Query, Result } from '../document/kind';
 import type { Rec } from '../document/record';
 import { roofsAfterJoin, roofsAfterSplit } from '../kinds/roof/heirs';
+import { lightsAfter } from '../kinds/rooflight/heirs';
 import type { Wall } from '../kinds/wall/record';
 import { settled } from '../kinds/wall/settled';
 import {
@@ -126,7 +127,7 @@ function cutAt(query: Query, wall: Wall, t: number, id: string): Rec[] {
       : { wall: named, part }
   );
   const roofs = roofsAfterSplit(project, wall, id);
-  return [first, second, ...openings, ...joints, ...roofs];
+  return [first, second, ...openings, ...joints, ...roofs, ...lightsAfter(project, roofs)];
 }
 
 const splitWall = command({
@@ -240,7 +241,7 @@ const joinWalls = command({
       wall === q.id ? { wall: p.id, part: reversed ? flip[part] : part } : { wall, part }
     );
     const roofs = roofsAfterJoin(project, p.id, q.id);
-    const puts = [joined, ...openings, ...named, ...joints, ...roofs];
+    const puts = [joined, ...openings, ...named, ...joints, ...roofs, ...lightsAfter(project, roofs)];
     checkOpenings(after(project, puts, [q.id]), new Set([p.id]), new Set([p.id]));
     return done(project, 'Join two walls', puts, [q.id], [p.id]);
   }

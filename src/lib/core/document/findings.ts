@@ -186,6 +186,15 @@ const findings = {
       `${w.t('thing')} lies ${w.l('over')} over the top of ${w.t('wall')}, which is its parapet.`,
     hint: 'Lower its plate level, let it fall less, or make the parapet higher.'
   },
+  'rooflight.off': {
+    message: (w) =>
+      `${w.t('thing')} does not lie within a plane of ${w.t('roof')} any more, and is not built.`,
+    hint: 'Move it along or down the slope, make it smaller, or delete it.'
+  },
+  'rooflight.taken': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} lie in one another.`,
+    hint: 'Move one of them along or up the slope.'
+  },
   'roof.near': {
     message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
     hint: 'Delete one of them, or change its plate level.'

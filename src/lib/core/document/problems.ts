@@ -412,6 +412,24 @@ const catalogue = {
       `A dormer ${w.l('width')} wide has no room between its cheeks; it must be over ${w.l('least')}.`,
     hint: 'Make it wider, or its cheeks thinner.'
   },
+  'rooflight.plane': {
+    message: (w) => `${w.t('thing')} has no slope over that edge.`,
+    hint: 'Name a wall under one of its eaves, or the number of a side that is an eave.'
+  },
+  'rooflight.beside': {
+    message: (w) =>
+      `${w.t('thing')}, ${w.l('width')} by ${w.l('height')}, ${w.l('along')} along and ${w.l('up')} up, does not lie within the plane of ${w.t('roof')}, which goes up ${w.l('reach')} there.`,
+    hint: 'Move it along or down the slope, or make it smaller.'
+  },
+  'rooflight.taken': {
+    message: (w) => `${w.t('other')} is there already.`,
+    hint: 'Move the rooflight along or up the slope, or make it smaller.'
+  },
+  'rooflight.small': {
+    message: (w) =>
+      `The ${w.t('what')} of ${w.t('thing')} is ${w.l('value')}; at least ${w.l('least')} is needed.`,
+    hint: 'Make it larger.'
+  },
   'roof.no-edge': {
     message: () => 'The roof has no such edge.',
     hint: 'Name a wall under it, or the number of a side from 0 up.'

@@ -11,6 +11,7 @@ import { column } from './column/kind';
 import { chimney } from './chimney/kind';
 import { slab } from './slab/kind';
 import { roof } from './roof/kind';
+import { rooflight } from './rooflight/kind';
 import { tracingSheet } from './tracing-sheet/kind';
 import { joint } from './joint/kind';
 import { deferral } from './deferral/kind';
@@ -32,6 +33,7 @@ export const kinds: Declarations = {
   chimney,
   slab,
   roof,
+  rooflight,
   tracingSheet,
   joint,
   deferral,

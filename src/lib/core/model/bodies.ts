@@ -8,6 +8,7 @@ import { chimneyBodies } from '../kinds/chimney/body';
 import { columnBodies } from '../kinds/column/body';
 import { openingBodies } from '../kinds/opening/body';
 import { roofBodies } from '../kinds/roof/body';
+import { lightBodies } from '../kinds/rooflight/body';
 import { slabBodies } from '../kinds/slab/body';
 import { wallBodies } from '../kinds/wall/body';
 import type { Model } from './graph';
@@ -25,6 +26,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   chimney: chimneyBodies,
   slab: slabBodies,
   roof: roofBodies,
+  rooflight: lightBodies,
   tracingSheet: null,
   joint: null,
   deferral: null,

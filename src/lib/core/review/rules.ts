@@ -21,6 +21,7 @@ import { findOutwards } from '../kinds/opening/review-rooms';
 import { findSwings } from '../kinds/opening/review-swings';
 import { findArea } from '../kinds/project/review';
 import { findRoofs } from '../kinds/roof/review';
+import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
 import {
@@ -51,6 +52,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   chimney: [],
   slab: [findSlabs],
   roof: [findRoofs],
+  rooflight: [findRooflights],
   tracingSheet: [],
   joint: [],
   deferral: [],

@@ -10,6 +10,7 @@ import { columnRows } from '../kinds/column/schedule';
 import { dimensionRows } from '../kinds/dimension/schedule';
 import { openingRows } from '../kinds/opening/schedule';
 import { roofRows } from '../kinds/roof/schedule';
+import { rooflightRows } from '../kinds/rooflight/schedule';
 import { slabRows } from '../kinds/slab/schedule';
 import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
@@ -32,6 +33,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   chimney: { as: 'chimneys', rows: chimneyRows },
   slab: { as: 'slabs', rows: slabRows },
   roof: { as: 'roofs', rows: roofRows },
+  rooflight: { as: 'rooflights', rows: rooflightRows },
   tracingSheet: null,
   joint: null,
   deferral: null,

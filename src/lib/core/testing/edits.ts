@@ -316,7 +316,9 @@ export function furnished(): Project {
         name: 'drawRectangle',
         args: { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }
       },
-      ...['addOpening', 'addSlab', 'addRoof', 'addColumn', 'addGuide', 'addDimension'].map(example),
+      ...['addOpening', 'addSlab', 'addRoof', 'addRooflight', 'addColumn', 'addGuide', 'addDimension'].map(
+        example
+      ),
       {
         name: 'drawWall',
         args: { storey: 'storey-1', a: { x: 2500, y: 0 }, b: { x: 2500, y: 4000 }, thickness: 100 }

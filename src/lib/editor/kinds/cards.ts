@@ -13,6 +13,7 @@ import { guideCard } from './guide/card';
 import { openingsCard } from './opening/card';
 import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
+import { rooflightCard } from './rooflight/card';
 import { slabCard } from './slab/card';
 import { storeyCard } from './storey/card';
 import { sheetCard } from './tracing-sheet/card';
@@ -35,6 +36,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   opening: openingsCard,
   project: ofOne(projectCard),
   roof: ofOne(roofCard),
+  rooflight: ofOne(rooflightCard),
   slab: ofOne(slabCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)

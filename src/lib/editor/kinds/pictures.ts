@@ -7,12 +7,14 @@ import { chimneyPictures } from './chimney/picture';
 import { columnPictures } from './column/picture';
 import { openingPictures } from './opening/picture';
 import { roofPictures } from './roof/picture';
+import { rooflightPictures } from './rooflight/picture';
 import { slabPictures } from './slab/picture';
 import { storeyPictures } from './storey/picture';
 import { wallPictures } from './wall/picture';
 
 const pictures: { readonly [K in Kind]?: (editor: Editor, record: Records[K]) => Picture[] } = {
   ...{ wall: wallPictures, opening: openingPictures, slab: slabPictures, roof: roofPictures },
+  rooflight: rooflightPictures,
   catalogueEntry: entryPictures,
   ...{ column: columnPictures, chimney: chimneyPictures, storey: storeyPictures }
 };

@@ -10,6 +10,7 @@ import { unseen, type EditorKind } from './kind';
 import { opening } from './opening/kind';
 import { project } from './project/kind';
 import { roof } from './roof/kind';
+import { rooflight } from './rooflight/kind';
 import { slab } from './slab/kind';
 import { storey } from './storey/kind';
 import { tracingSheet } from './tracing-sheet/kind';
@@ -25,6 +26,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   chimney,
   slab,
   roof,
+  rooflight,
   tracingSheet,
   dimension,
   guide,

@@ -8,6 +8,7 @@ import { DimensionTool } from '../kinds/dimension/tool';
 import { DormerTool } from '../kinds/roof/dormer-tool';
 import { RoofEdgeTool } from '../kinds/roof/edge-tool';
 import { RoofTool } from '../kinds/roof/tool';
+import { RooflightTool } from '../kinds/rooflight/tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
@@ -19,6 +20,7 @@ export const lateTools = {
   roof: (editor: Editor) => new RoofTool(editor),
   roofEdge: (editor: Editor) => new RoofEdgeTool(editor),
   dormer: (editor: Editor) => new DormerTool(editor),
+  rooflight: (editor: Editor) => new RooflightTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),
   dimension: (editor: Editor) => new DimensionTool(editor),

@@ -11,6 +11,7 @@ import { cheeksOf } from './cheeks';
 import { planesBeside, planesDrawnBeside } from './line-stages';
 import type { OtherPlane } from './lines';
 import { frames } from '../wall/stages';
+import { lightsIn, type LightPlace } from '../rooflight/place';
 import { roofModels, roofsBeside } from './stages';
 import { eaveCutsOf, outlineStretches, trimOf, type EaveCutAlong, type OutlineStretch } from './trim';
 import { datumOf } from '../storey/record';
@@ -112,16 +113,22 @@ export const roofBodies = stage(
     },
     own: result(stretchesOfRoofs),
     others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other)),
-    cheeks: result(cheeksOfRoofs)
+    cheeks: result(cheeksOfRoofs),
+    lights: (query, id) => lightsIn(query, id)
   },
-  ({ roof, model, datum, cuts, own, others, cheeks }, id): ElementBody | undefined =>
+  ({ roof, model, datum, cuts, own, others, cheeks, lights }, id): ElementBody | undefined =>
     roof && {
       id,
       kind: 'roof',
       storey: roof.storey,
-      parts: model ? partsOf(model, datum, cuts, own, others, cheeks) : []
+      parts: model ? partsOf(model, datum, [...cuts, ...lights.map(holeOf)], own, others, cheeks) : []
     }
 );
+
+/** A rooflight's hole goes through all of the roof. */
+const holeOf = ({ light, ring }: LightPlace): Cut => ({
+  ...{ subject: light.id, ring, box: boxOf(ring), z0: -Infinity, z1: Infinity, roofs: true }
+});
 
 function partsOf(
   model: RoofModel,

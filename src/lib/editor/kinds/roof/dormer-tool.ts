@@ -3,11 +3,10 @@ import { FormTool } from '../../tools/form';
 import type { Overlay, Tool } from '../../tool';
 import type { Editor } from '../../editor';
 import { choiceBlank, lengthBlank, pitchBlank, readBlank, type SentencePart } from '../../sentence';
-import { heightAt, type Plane } from '../../../core/geometry/plane';
-import { along, dot, leftOf, subtract, unit, type Point } from '../../../core/geometry/point';
-import { edgesOf, ringHolds } from '../../../core/geometry/ring';
-import { namedBy, type HeldEdge } from './edges';
-import { planeFromEdge } from '../../../core/kinds/roof/planes';
+import { heightAt } from '../../../core/geometry/plane';
+import { dot, subtract, type Point } from '../../../core/geometry/point';
+import { eaveUnder, slopeUnder } from './edges';
+import { placeOn } from '../../../core/kinds/roof/slope';
 import type { Roof } from '../../../core/kinds/roof/record';
 import { dormerForms } from '../../../core/commands/dormer-forms';
 import { degree } from '../../../core/units/angle';
@@ -15,21 +14,13 @@ import { degree } from '../../../core/units/angle';
 const formWords = { gable: 'gabled', hip: 'hipped', shed: 'shed' };
 const formChoices = dormerForms.map((value) => ({ value, label: formWords[value] }));
 
-/** A plane that rises from an eave, as a command names it; from the line of its walls. */
-interface HeldPlane {
-  readonly roof: Roof;
-  readonly named: HeldEdge['named'];
-  readonly from: Point;
-  readonly way: Point;
-  readonly pitch: number;
-  readonly top: Plane;
-}
+type HeldSlope = NonNullable<ReturnType<typeof slopeUnder>>;
 
 export class DormerTool extends FormTool implements Tool {
   readonly name = 'dormer';
   private form: (typeof dormerForms)[number] = 'gable';
   private pitch: number | undefined;
-  private plane: HeldPlane | undefined;
+  private held: HeldSlope | undefined;
   /** Where the front is pointed at, along and into the plane, by the project's step. */
   private pointed: { readonly along: number; readonly into: number } | undefined;
   private place: { readonly along?: number; readonly into?: number } = {};
@@ -56,16 +47,16 @@ export class DormerTool extends FormTool implements Tool {
 
   /** What was typed, else of the one that is tried. */
   private get front(): number {
-    const { plane, editor } = this;
+    const { held, editor } = this;
     const tried = [...editor.trialIds].flatMap((id) => editor.shown.tables.roof.get(id) ?? [])[0];
-    if (this.lengths.height !== undefined || !plane || !tried)
+    if (this.lengths.height !== undefined || !held || !tried)
       return this.lengths.height ?? editor.usual.dormer.height;
-    const foot = along(along(plane.from, plane.way, this.distance), leftOf(plane.way), this.setback);
-    return Math.round(tried.plateLevel - heightAt(plane.top, foot));
+    const foot = placeOn(held.slope, this.distance, this.setback);
+    return Math.round(tried.plateLevel - heightAt(held.slope.lower.top, foot));
   }
 
   private get usualPitch(): number {
-    const host = this.plane?.pitch ?? 30 * degree;
+    const host = this.held?.slope.lower.pitch ?? 30 * degree;
     return this.form === 'shed' ? host / 3 : host;
   }
 
@@ -95,7 +86,7 @@ export class DormerTool extends FormTool implements Tool {
   }
 
   get note() {
-    return this.plane ? undefined : 'point at the plane, where its front is to stand';
+    return this.held ? undefined : 'point at the plane, where its front is to stand';
   }
 
   fill(blank: string, text: string): string | undefined {
@@ -114,12 +105,12 @@ export class DormerTool extends FormTool implements Tool {
   }
 
   protected call() {
-    const { plane, form, distance, setback } = this;
+    const { held, form, distance, setback } = this;
     const { width, height, overhang, cheeks } = this.lengths;
     return {
       name: 'addDormer',
       args: {
-        ...plane?.named,
+        ...(held && eaveUnder(held)),
         ...{ form, distance, setback, width, height, overhang, cheeks },
         pitch: (this.pitch ?? this.usualPitch) / degree
       }
@@ -127,53 +118,35 @@ export class DormerTool extends FormTool implements Tool {
   }
 
   protected override preview() {
-    this.attempt(this.plane ? this.call() : undefined);
+    this.attempt(this.held ? this.call() : undefined);
   }
 
   move(point: Point) {
-    this.plane = this.planeAt(point) ?? this.plane;
-    if (!this.plane) return;
-    const { from, way } = this.plane;
+    this.held = slopeUnder(this.editor, this.roofs, point) ?? this.held;
+    if (!this.held) return;
+    const { from, way, inward } = this.held.slope;
     const { nudge } = this.editor.settings;
     const away = subtract(point, from);
     const stepped = (size: number) => Math.round(size / nudge) * nudge;
     this.pointed = {
       along: stepped(dot(away, way)),
-      into: Math.max(0, stepped(dot(away, leftOf(way))))
+      into: Math.max(0, stepped(dot(away, inward)))
     };
     this.preview();
   }
 
   click(point: Point) {
     this.move(point);
-    if (this.plane) this.accept();
+    if (this.held) this.accept();
   }
 
   override accept() {
-    if (this.plane) return super.accept();
+    if (this.held) return super.accept();
     this.editor.say({
       kind: 'problem',
       text: 'No plane of a roof is pointed at yet.',
       hint: 'Point at the plane in the plan, where the front of the dormer is to stand.'
     });
-  }
-
-  /** The plane over a place, if it rises from an eave that can be named. */
-  private planeAt(point: Point): HeldPlane | undefined {
-    const { editor } = this;
-    for (const roof of this.roofs) {
-      const solved = editor.model.roof(editor.project, roof);
-      const plane = solved?.planes.find(({ ring, pitch }) => pitch > 0 && ringHolds(ring, point));
-      if (!solved || !plane) continue;
-      for (const [r, edges] of solved.edges.entries())
-        for (const [k, edge] of edges.entries()) {
-          const named = edge.kind === 'eave' ? namedBy(roof, edge) : undefined;
-          if (!named || plane.name !== planeFromEdge(solved, r, k)) continue;
-          const [from, to] = edgesOf(solved.bearing[r]!)[k]!;
-          return { roof, named, from, way: unit(subtract(to, from)), pitch: plane.pitch, top: plane.top };
-        }
-    }
-    return undefined;
   }
 
   override back(): boolean {
@@ -184,9 +157,9 @@ export class DormerTool extends FormTool implements Tool {
   }
 
   overlay(): Overlay {
-    const { plane } = this;
-    if (!plane) return {};
-    const foot = along(plane.from, plane.way, this.distance);
-    return { lines: [[foot, along(foot, leftOf(plane.way), this.setback)]], points: [foot] };
+    const { held } = this;
+    if (!held) return {};
+    const foot = placeOn(held.slope, this.distance, 0);
+    return { lines: [[foot, placeOn(held.slope, this.distance, this.setback)]], points: [foot] };
   }
 }

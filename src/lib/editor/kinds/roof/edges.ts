@@ -5,6 +5,10 @@ import type { Point } from '../../../core/geometry/point';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import type { Roof } from '../../../core/kinds/roof/record';
+import { slopeAt, type SlopePlace } from '../../../core/kinds/roof/slope';
+import { drawnRoof } from '../../../core/kinds/roof/stages';
+import { ringHolds } from '../../../core/geometry/ring';
+import type { Editor } from '../../editor';
 
 /** `named`: how a command names it. The stretch of its eaves, from and to. */
 export interface HeldEdge {
@@ -41,3 +45,25 @@ export function edgeName(project: Project, roof: Roof, { walls: [wall], side }: 
     ? `side ${(side ?? 0) + 1} of ${nameOf(project, roof)}`
     : nameElement(project, wall);
 }
+
+/** The slope of one of these roofs that is pointed at, where nothing of another lies over it. */
+export function slopeUnder(
+  editor: Editor,
+  roofs: readonly Roof[],
+  point: Point
+): (SlopePlace & { readonly roof: Roof }) | undefined {
+  const query = editor.model.at(editor.project);
+  for (const roof of roofs) {
+    const seen = editor.model.roof(editor.project, roof)?.planes.some(({ ring }) => ringHolds(ring, point));
+    const drawn = seen ? drawnRoof(query, roof.id) : undefined;
+    const place = drawn && slopeAt(drawn, point);
+    if (place) return { ...place, roof };
+  }
+  return undefined;
+}
+
+/** How a command names the eave under it. */
+export const eaveUnder = ({ roof, wall, side }: SlopePlace & { readonly roof: Roof }) => ({
+  roof: roof.id,
+  ...(wall !== null ? { wall } : side !== null ? { side } : {})
+});

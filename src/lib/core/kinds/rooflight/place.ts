@@ -1,0 +1,76 @@
+/**
+ * Where rooflights are: on the slope over the eave that they are set out from.
+ *
+ *         +-----+ upper edge         in plan its height is seen shorter, by the cosine of the pitch
+ *         |     | height
+ *         +-----+ lower edge
+ *            | up
+ *     o------+---------  line of the bearing
+ *      along
+ */
+import { sharedArea } from '../../geometry/common-area';
+import { ringArea, type Ring } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
+import { own, result, stage } from '../../document/stage';
+import type { Query } from '../../document/kind';
+import { placeOn, slopeOver, upSlope, type RoofSlope, type SlopePlane } from '../roof/slope';
+import { drawnRoof, roofModels } from '../roof/stages';
+import type { RoofModel } from '../roof/planes';
+import type { Rooflight } from './record';
+
+/** `ring`: from the lower left corner, counter-clockwise, of the hole in plan; `inset`: likewise, so far within on the slope. */
+export interface LightPlace {
+  readonly light: Rooflight;
+  readonly slope: RoofSlope;
+  readonly plane: SlopePlane;
+  readonly ring: Ring;
+  inset(by: number): Ring;
+  /** It lies wholly in what is built of its plane. */
+  readonly fits: boolean;
+}
+
+/** `met`: the roof as it is where it meets others. Undefined where the roof has no such slope. */
+export function placeOfLight(light: Rooflight, drawn: RoofModel, met: RoofModel): LightPlace | undefined {
+  const slope = slopeOver(drawn, light);
+  if (!slope) return undefined;
+  const { plane, s } = upSlope(slope, light.up);
+  const { along, width, height } = light;
+  const flat = Math.cos(plane.pitch);
+  const inset = (by: number): Ring => {
+    const [left, right] = [along - width / 2 + by, along + width / 2 - by];
+    const [low, high] = [s + by * flat, s + (height - by) * flat];
+    return [
+      placeOn(slope, left, low),
+      placeOn(slope, right, low),
+      placeOn(slope, right, high),
+      placeOn(slope, left, high)
+    ];
+  };
+  const ring = inset(0);
+  const built = met.planes.filter(({ name }) => name === plane.name);
+  const within = built.reduce((sum, one) => sum + sharedArea(ring, one.ring), 0);
+  const fits = light.up >= 0 && within > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
+  return { light, slope, plane, ring, inset, fits };
+}
+
+/** By its id. */
+export const lightPlaces = stage(
+  'places of rooflights',
+  {
+    light: own('rooflight'),
+    drawn: (query: Query, id) => drawnRoof(query, roofOf(query, id)),
+    met: result(roofModels, (id, query) => roofOf(query, id))
+  },
+  ({ light, drawn, met }): LightPlace | undefined =>
+    light && drawn && met ? placeOfLight(light, drawn, met) : undefined
+);
+
+const roofOf = ({ project }: Query, id: string) => project.tables.rooflight.get(id)?.roof ?? '';
+
+/** Those that lie in a roof as they should, by its id. */
+export function lightsIn(query: Query, roof: string): LightPlace[] {
+  return [...query.project.tables.rooflight.values()].flatMap((light) => {
+    const place = light.roof === roof ? query.get(lightPlaces, light.id) : undefined;
+    return place?.fits ? [place] : [];
+  });
+}
