@@ -104,17 +104,22 @@
     }
   }
 
+  /** The place in plan that a tool gets: of the surface there, where it is about those, else of the storey's floor. */
+  function pointed({ clientX, clientY }: PointerEvent) {
+    const onSurface = editor.tool?.surfaces ? scene?.pick(clientX, clientY)?.at : undefined;
+    return onSurface ?? scene?.planPoint(clientX, clientY, level());
+  }
+
   function onpointermove(event: PointerEvent) {
     inModel = true;
     if (event.buttons !== 0 || !scene) return;
     editor.freePointer(event.shiftKey);
     if (editor.tool) {
-      const point = scene.planPoint(event.clientX, event.clientY, level());
+      const point = pointed(event);
       if (point) editor.tool.move?.(point, scene.mmPerPixel);
       return;
     }
-    const over = scene.pick(event.clientX, event.clientY);
-    editor.hoverOver(over);
+    editor.hoverOver(scene.pick(event.clientX, event.clientY)?.id);
   }
 
   function onpointerleave() {
@@ -159,7 +164,7 @@
   function onpointerup(event: PointerEvent) {
     if (!pressed || Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) return;
     if (event.button === 2 && !editor.tool) {
-      const under = scene?.pick(event.clientX, event.clientY);
+      const under = scene?.pick(event.clientX, event.clientY)?.id;
       if (!under) return;
       goToStoreyOf(under);
       if (!editor.selection.has(under)) editor.select([under]);
@@ -167,14 +172,14 @@
     }
     if (event.button !== 0) return;
     if (editor.tool) {
-      const point = scene?.planPoint(event.clientX, event.clientY, level());
+      const point = pointed(event);
       if (point) editor.tool.click?.(point, scene!.mmPerPixel);
       return;
     }
-    const id = scene?.pick(event.clientX, event.clientY);
-    if (id) goToStoreyOf(id);
-    if (id && event.shiftKey) editor.toggle(id);
-    else editor.select(id ? [id] : []);
+    const picked = scene?.pick(event.clientX, event.clientY);
+    if (picked) goToStoreyOf(picked.id);
+    if (picked && event.shiftKey) editor.toggle(picked.id);
+    else editor.select(picked ? [picked.id] : [], picked?.at);
   }
 
   function goToStoreyOf(id: string) {

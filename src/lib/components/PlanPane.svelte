@@ -8,7 +8,8 @@
   import { Drag, hitAt, idsInBox, thingsOn } from '../editor/pointing';
   import { sizeAt } from '../editor/sizes';
   import type { ActionName } from '../editor/stages';
-  import { takeSize } from '../editor/take-tool';
+  import { roofValueAt } from '../editor/roof-values';
+  import { takeRoofValue, takeSize } from '../editor/take-tool';
   import type { ToolName } from '../editor/tool';
   import { Fingers } from '../plan/fingers';
   import { PlanView } from '../plan/plan-view';
@@ -170,7 +171,7 @@
   /** What a press would do. */
   function cursorAt(point: Point, per: number): string {
     if (editor.tool) return house.hand.message?.kind === 'problem' ? 'not-allowed' : '';
-    if (sizeAt(editor, point, per)) return 'text';
+    if (sizeAt(editor, point, per) || roofValueAt(editor, point, per)) return 'text';
     const id = hitAt(editor, point, per);
     if (!id) return '';
     return editor.selection.has(id) ? 'move' : 'pointer';
@@ -246,9 +247,14 @@
         takeSize(editor, size);
         return;
       }
+      const value = roofValueAt(editor, point, view!.mmPerPixel);
+      if (value) {
+        takeRoofValue(editor, house.style, value);
+        return;
+      }
       const id = hitAt(editor, point, view!.mmPerPixel);
       if (id && event.shiftKey) editor.toggle(id);
-      else editor.select(id ? [id] : []);
+      else editor.select(id ? [id] : [], point);
     }
     view!.box = undefined;
     letGo();

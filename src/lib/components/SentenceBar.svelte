@@ -84,7 +84,9 @@
     })
   );
   const idle = $derived(parts.length === 0);
-  const present = $derived(parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name);
+  const present = $derived(
+    tool?.present ?? parts.filter(isBlank).find(({ kind }) => kind !== 'choice')?.name
+  );
   /** Words that begin with a comma or stop stay on the line of what is before them. */
   const pieces = $derived.by(() => {
     const list: Piece[] = [];

@@ -3,6 +3,7 @@
  * and no Svelte; listeners are told when anything changed. Every change to the project goes through a command.
  */
 import { perform, type Call } from '../core/commands/register';
+import type { Point } from '../core/geometry/point';
 import type { Project, Result, WorkStage } from '../core/document/kind';
 import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
@@ -56,6 +57,8 @@ export interface Hand {
   /** Which storey lies faintly under the plan: `below`, `none`, or a storey's id. */
   readonly ghost: string;
   readonly selection: ReadonlySet<string>;
+  /** Where in the plan the selection was pointed at, if it was. */
+  readonly place: Point | undefined;
   readonly hover: string | undefined;
   readonly tool: Tool | undefined;
   readonly message: Message | undefined;
@@ -97,6 +100,7 @@ export class Editor {
       storey: storeysInOrder(state.project)[0]!.id,
       ghost: 'below',
       selection: none,
+      place: undefined,
       hover: undefined,
       tool: undefined,
       message: undefined,
@@ -125,6 +129,9 @@ export class Editor {
   }
   get selection() {
     return this.inHand.selection;
+  }
+  get place() {
+    return this.inHand.place;
   }
   get hover() {
     return this.inHand.hover;
@@ -447,8 +454,8 @@ export class Editor {
     this.turn({ tool, hover: undefined, message: undefined, ...(tool && { selection: none }) });
   }
 
-  select(ids: Iterable<string>) {
-    this.turn({ selection: new Set(ids) });
+  select(ids: Iterable<string>, place?: Point) {
+    this.turn({ selection: new Set(ids), place });
   }
 
   toggle(id: string) {

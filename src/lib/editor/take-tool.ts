@@ -4,7 +4,9 @@ import type { Rec } from '../core/document/record';
 import type { SizeEnd } from '../core/kinds/dimension/record';
 import type { Opening } from '../core/kinds/opening/record';
 import type { Wall } from '../core/kinds/wall/record';
+import type { RoofValue } from '../core/drawing/roof-values';
 import type { Editor } from './editor';
+import type { RoofEdgeTool } from './kinds/roof/edge-tool';
 import type { WallStyle } from './style';
 import type { Tool, ToolName } from './tool';
 import { MakeTrueTool } from './tools/make-true';
@@ -75,6 +77,10 @@ export function takeSize(editor: Editor, ends: readonly [SizeEnd, SizeEnd]) {
   editor.take(undefined);
   editor.hold(new MakeTrueTool(editor, ends), 'kept');
 }
+
+/** The edge of a roof that was pointed at by one of its values, in hand to be written. */
+export const takeRoofValue = (editor: Editor, style: WallStyle, value: RoofValue) =>
+  takeTool(editor, style, 'roofEdge', (tool) => (tool as RoofEdgeTool).hold(value));
 
 /** What was copied, in hand to be put down. */
 export function takePaste(editor: Editor, records: readonly Rec[]) {

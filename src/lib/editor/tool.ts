@@ -71,6 +71,12 @@ export interface Tool {
   overlay?(): Overlay;
   /** What it can do, where that is more than one thing, and the blank that says which. */
   readonly ways?: { readonly blank: string; readonly now: string; readonly all: readonly Choice[] };
+  /** Where typed keys go, where that is not the first blank. */
+  readonly present?: string;
+  /** The thing that it changes: what the plan tells of it stays written. */
+  readonly about?: string | undefined;
+  /** In the model it is pointed at surfaces, and not at the floor of the storey. */
+  readonly surfaces?: boolean;
   /** What is half drawn: of it nothing is found fault with yet. */
   readonly unfinished?: readonly string[];
 }

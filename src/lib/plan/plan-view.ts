@@ -3,6 +3,7 @@ import { twinsOf } from '../core/kinds/twins/commands';
 import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import type { Point } from '../core/geometry/point';
+import { ringHolds } from '../core/geometry/ring';
 import type { WallFootprint } from '../core/kernels/joints/footprints';
 import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/frame';
 import { ringsOn } from '../core/document/cuts';
@@ -10,6 +11,8 @@ import type { Editor } from '../editor/editor';
 import type { Overlay } from '../editor/tool';
 import { enters, obstaclesOf } from '../core/drawing/obstacles';
 import { lookFor, paperPixels, setOutMarks } from '../editor/sizes';
+import { heldValues } from '../editor/roof-values';
+import { valueMarks, type RoofValue } from '../core/drawing/roof-values';
 import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
@@ -207,7 +210,7 @@ export class PlanView {
   private draw() {
     const { canvas, editor, front, ground } = this;
     const ratio = window.devicePixelRatio || 1;
-    const setOut = setOutMarks(editor, this.mmPerPixel);
+    const setOut = this.sizesInHand();
     const from = this.groundFrom(ratio, setOut);
     if (from.length !== this.drawnFrom.length || from.some((one, i) => one !== this.drawnFrom[i])) {
       Object.assign(ground.canvas, { width: canvas.width, height: canvas.height });
@@ -229,6 +232,17 @@ export class PlanView {
       editor.tool?.overlay?.() ?? this.pulled,
       this.box
     );
+  }
+
+  private values: { of: readonly RoofValue[]; marks: readonly PlainMark[] } = { of: [], marks: [] };
+
+  /** How what is in hand was set out: an opening along its wall, a roof at its edges. */
+  private sizesInHand(): readonly PlainMark[] {
+    const { editor, mmPerPixel } = this;
+    const of = heldValues(editor, mmPerPixel);
+    if (of.length === 0) return setOutMarks(editor, mmPerPixel);
+    if (this.values.of !== of) this.values = { of, marks: valueMarks(of, paperPixels * mmPerPixel) };
+    return this.values.marks;
   }
 
   /** All that the ground is drawn from: while these are the same, so is it. */
@@ -269,7 +283,9 @@ export class PlanView {
     context.globalAlpha = veiled ? veilShare : 1;
     for (const marks of drawing.over)
       this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
-    this.drawTexts(this.clearOf(setOut, this.visible(drawing.tags as readonly PlainMark[])), ratio);
+    const tags = this.clearOf(setOut, this.visible(drawing.tags as readonly PlainMark[]));
+    this.strokeBatches(this.batches.of(tags));
+    this.drawTexts(tags, ratio);
     this.inModel(ratio);
     const dims = this.dimensions(drawing.dimensions);
     this.strokeBatches(this.batches.of(dims));
@@ -475,6 +491,7 @@ export class PlanView {
       for (const ring of footprint?.bands[0]?.outline ?? []) strokeRing(this.context, ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
+    this.drawOver();
     this.drawTwins();
     this.outlineOpenings((id) => editor.hover === id, this.tokens.kelp);
     this.outlineOpenings((id) => editor.selection.has(id), this.tokens.heather);
@@ -486,6 +503,34 @@ export class PlanView {
       context.lineWidth = (editor.selection.has(id) ? 2 : 1.5) / this.pixelsPerMm;
       strokeRing(this.context, ring);
     }
+  }
+
+  /** Roofs and what lies in them, where they are in hand; and the plane that was pointed at. */
+  private drawOver() {
+    const { editor, context } = this;
+    if (editor.selection.size === 0 && editor.hover === undefined && !editor.isTrial) return;
+    const { over } = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
+    context.lineWidth = 1.5 / this.pixelsPerMm;
+    for (const mark of over.flat()) {
+      const ink = mark.kind === 'lines' && !editor.isHidden(mark.subject) && this.inHand(mark.subject);
+      if (!ink || mark.kind !== 'lines') continue;
+      context.strokeStyle = ink;
+      for (let i = 0; i + 1 < mark.points.length; i += 2)
+        strokeLine(context, mark.points[i]!, mark.points[i + 1]!);
+    }
+    const [id] = editor.selection;
+    const roof = editor.selection.size === 1 ? editor.shown.tables.roof.get(id!) : undefined;
+    const { place } = editor;
+    if (!roof || !place || editor.stage !== 'roof') return;
+    const planes = editor.model.roof(editor.shown, roof)?.planes ?? [];
+    const pointed = planes.find(({ ring }) => ringHolds(ring, place));
+    context.strokeStyle = this.tokens.heather;
+    context.fillStyle = `${this.tokens.heather}22`;
+    for (const { ring, name } of planes)
+      if (name === pointed?.name) {
+        strokeRing(context, ring);
+        context.fill();
+      }
   }
 
   /** The twins of what is selected, in dots: they will follow. */

@@ -493,8 +493,8 @@ export class ModelScene {
     return 0.88 * Math.min(right / wide, top / high);
   }
 
-  /** What is under a point of the canvas. */
-  pick(x: number, y: number): string | undefined {
+  /** What is under a point of the canvas, and where in plan its surface is met. */
+  pick(x: number, y: number): { readonly id: string; readonly at: Point } | undefined {
     const ray = this.rayAt(x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
@@ -505,7 +505,8 @@ export class ModelScene {
             meshes.push(child);
           }
     const hit = ray.intersectObjects(meshes, false)[0];
-    return hit?.object.parent?.userData.id as string | undefined;
+    const id = hit?.object.parent?.userData.id as string | undefined;
+    return id === undefined ? undefined : { id, at: { x: hit!.point.x * 1000, y: -hit!.point.z * 1000 } };
   }
 
   private rayAt(x: number, y: number): THREE.Raycaster {

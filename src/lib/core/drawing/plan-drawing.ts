@@ -16,6 +16,7 @@ import { StringMemory, dimensionStrings } from './dimensions';
 import { atScale } from './poche';
 import { placeTags, type TagMemory } from './tags';
 import { freeSizes } from './free-sizes';
+import { pitchesOn, valueMarks } from './roof-values';
 import { drawNotes, placedStrings, type PlacedString } from './placed';
 
 /** How it is drawn. */
@@ -34,7 +35,7 @@ export interface PlanDrawing {
   /** Lines over everything, as of roofs. */
   readonly over: readonly (readonly Mark[])[];
   readonly dimensions: readonly Mark[];
-  /** Marks of doors and windows; none where roofs show all their lines. */
+  /** Marks of doors and windows; where roofs show all their lines, pitches of these instead. */
   readonly tags: readonly Mark[];
 }
 
@@ -175,6 +176,12 @@ const tags = stageWithMemory(
     model ? placeTags(model, things, drawn, paperOf(key), memory) : []
 );
 
+const pitchMarks = stage(
+  'marks of pitches',
+  { values: (query, key) => pitchesOn(query, storeyOf(key), paperOf(key)) },
+  ({ values }, key): readonly Mark[] => valueMarks(values, paperOf(key))
+);
+
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
   if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [], tags: [] };
@@ -184,6 +191,6 @@ export function planDrawing(query: Query, storey: string, look: PlanLook): PlanD
     over: kinds.flatMap(({ planOver }) => planOver?.(query, storey, look.roofs === true) ?? []),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
-    tags: look.roofs ? [] : query.get(tags, lookKey(storey, look))
+    tags: look.roofs ? query.get(pitchMarks, lookKey(storey, look)) : query.get(tags, lookKey(storey, look))
   };
 }

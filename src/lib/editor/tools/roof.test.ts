@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { DormerTool } from '../kinds/roof/dormer-tool';
 import { describeSelection } from '../details/describe';
+import { Drag, hitAt } from '../pointing';
+import { heldValues, roofValueAt } from '../roof-values';
+import { takeRoofValue } from '../take-tool';
+import { lightPlaces } from '../../core/kinds/rooflight/place';
 import { choose, readSentence, rectangle, startSession } from '../testing/session';
 
 const px = 10;
@@ -146,5 +150,50 @@ describe('the roof tool', () => {
     expect(session.editor.project.tables.wall.get('wall-5')!.a).toEqual({ x: 2250, y: 1200 });
     // On a gable no plane rises from an eave.
     expect(session.editor.project.tables.opening.size).toBe(1);
+  });
+
+  it('a rooflight by pointing at the slope; an edge by a value that is written at it', () => {
+    const session = startSession([
+      rectangle(9000, 8000),
+      { name: 'addRoof', args: { storey: 'storey-1', pitch: 45, form: 'gable', overhang: 300 } }
+    ]);
+    const { editor } = session;
+    const tool = session.take('rooflight');
+    tool.accept();
+    expect(editor.message!.text).toBe('No slope of a roof is pointed at yet.');
+    // 1 900 in at 45 degrees is 2 687 up; its lower edge half its height below the middle.
+    tool.move!({ x: 3003, y: 1900 }, 10);
+    expect(readSentence(tool.sentence())).toContain(
+      'middle [3 000] from the left, its lower edge [2 100] up'
+    );
+    tool.fill('up', '1 500');
+    tool.fill('height', '980');
+    tool.move!({ x: 4000, y: 2500 }, 10);
+    expect(readSentence(tool.sentence())).toContain('[980] high');
+    tool.accept();
+    const [light] = editor.project.tables.rooflight.values();
+    expect(light).toMatchObject({ wall: 'wall-1', along: 4000, up: 1500, height: 980, opens: 'pivot' });
+    // Where roofs are worked on it is pointed at before what lies under it, and pulled along its slope.
+    editor.open('roof');
+    const [ring] = [editor.model.at(editor.project).get(lightPlaces, light!.id)!.ring];
+    const middle = { x: (ring[0]!.x + ring[2]!.x) / 2, y: (ring[0]!.y + ring[2]!.y) / 2 };
+    expect(hitAt(editor, middle, 10)).toBe(light!.id);
+    const drag = Drag.begin(editor, middle, 10)!;
+    drag.move({ x: middle.x + 504, y: middle.y });
+    drag.drop();
+    expect(editor.project.tables.rooflight.get(light!.id)).toMatchObject({ along: 4500, up: 1500 });
+    // Its planes are picked beside it; the slope pointed at is told first.
+    expect(hitAt(editor, { x: 1500, y: 6000 }, 10)).toBe('roof-1');
+    editor.select(['roof-1'], { x: 1500, y: 6000 });
+    expect(describeSelection(editor)!.groups[0]).toMatchObject({ title: 'Over Wall 3' });
+    const value = heldValues(editor, 20).find(({ text, at }) => text.startsWith('overhang') && at.y < 2000)!;
+    expect(roofValueAt(editor, value.at, 20)).toBe(value);
+    takeRoofValue(editor, session.style, value);
+    expect(readSentence(editor.tool!.sentence())).toContain('Make the roof edge over [Wall 1] [an eave]');
+    expect(editor.tool!.present).toBe('overhang');
+    editor.tool!.fill('overhang', '650');
+    editor.tool!.accept();
+    const [edge] = editor.project.tables.roof.get('roof-1')!.edges.filter(({ wall }) => wall === 'wall-1');
+    expect([edge!.kind, edge!.overhang]).toEqual(['eave', 650]);
   });
 });

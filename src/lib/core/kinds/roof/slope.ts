@@ -71,7 +71,8 @@ function breakOf({ top: low }: SlopePlane, { top: high }: SlopePlane, from: Poin
   return (heightAt(high, from) - heightAt(low, from)) / (rise(low) - rise(high));
 }
 
-const upperName = (name: string) => name.replace(/^plane \d+/, '$& upper');
+/** What the plane above the break of a lower one is called. */
+export const upperName = (name: string) => name.replace(/^plane \d+/, '$& upper');
 
 function planeNamed({ planes }: RoofModel, name: string, begins: number): SlopePlane | undefined {
   const parts = planes.filter((plane) => plane.name === name);

@@ -25,7 +25,7 @@ export interface LightPlace {
   readonly plane: SlopePlane;
   readonly ring: Ring;
   inset(by: number): Ring;
-  /** It lies wholly in what is built of its plane. */
+  /** It lies wholly in what is built of its plane, within the bearing. */
   readonly fits: boolean;
 }
 
@@ -47,9 +47,13 @@ export function placeOfLight(light: Rooflight, drawn: RoofModel, met: RoofModel)
     ];
   };
   const ring = inset(0);
-  const built = met.planes.filter(({ name }) => name === plane.name);
-  const within = built.reduce((sum, one) => sum + sharedArea(ring, one.ring), 0);
-  const fits = light.up >= 0 && within > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
+  const isIn = (rings: readonly Ring[]) => {
+    const within = rings.reduce((sum, one) => sum + sharedArea(ring, one), 0);
+    return within > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
+  };
+  const built = met.planes.flatMap((one) => (one.name === plane.name ? [one.ring] : []));
+  // Over an overhang it would look at the wall.
+  const fits = light.up >= 0 && isIn(slope.bearing) && isIn(built);
   return { light, slope, plane, ring, inset, fits };
 }
 

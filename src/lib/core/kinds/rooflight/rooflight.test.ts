@@ -82,6 +82,8 @@ describe('a rooflight', () => {
     expect(say({ up: 4500 })).toMatch(/780.*by 1.180.*4.500.*does not lie within.*goes up 5.222/);
     expect(say({ along: 10_400 })).toMatch(/does not lie within/);
     expect(say({ up: -10 })).toMatch(/does not lie within/);
+    // Half of it over the verge.
+    expect(say({ along: 100 })).toMatch(/does not lie within/);
     expect(say({ along: 4700 })).toMatch(/Rooflight 1 is there already/);
     expect(say({ wall: 'wall-2' })).toMatch(/no slope over that edge/);
     expect(say({ width: 200, along: 7000 })).toMatch(/width.*200.*at least 220/);

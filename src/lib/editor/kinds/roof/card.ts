@@ -6,13 +6,14 @@ import type { RoofModel } from '../../../core/kinds/roof/planes';
 import { degree, formatPitch } from '../../../core/units/angle';
 import { pitchFor, plateFor } from '../../../core/kinds/roof/fit';
 import { linesOfRoofs } from '../../../core/kinds/roof/line-stages';
-import { footFor } from '../../../core/kinds/roof/stages';
+import { slopeAt } from '../../../core/kinds/roof/slope';
+import { drawnRoof, footFor } from '../../../core/kinds/roof/stages';
 import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
 import { ringsArea } from '../../../core/geometry/ring';
 import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
-import { edgesIn, edgeName } from './edges';
+import { edgesIn, edgeName, type HeldEdge } from './edges';
 import {
   eaveCuts,
   edgeWords,
@@ -81,49 +82,75 @@ function secondFields(
 
 type SetEdge = (changes: object) => { name: string; args: object };
 
-/** How each edge is made, over the wall that it is named by, or by its number. */
-function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined): FieldGroup[] {
+/** How each edge is made, over the wall that it is named by, or by its number; that of the slope that was pointed at comes first, and open. */
+function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined) {
+  const pointed = pointedEdge(make, roof, solved);
+  const groups = edgesIn(roof, solved).map((held, i) =>
+    edgeGroup(make, roof, solved, held, i, i === pointed)
+  );
+  return { pointed: groups.filter((_, i) => i === pointed), others: groups.filter((_, i) => i !== pointed) };
+}
+
+/** Which of its edges the plane rises from that was pointed at. */
+function pointedEdge({ editor }: CardMaker, roof: Roof, solved: RoofModel | undefined): number | undefined {
+  const { place } = editor;
+  const drawn = place && drawnRoof(editor.model.at(editor.shown), roof.id);
+  const slope = drawn && slopeAt(drawn, place);
+  if (!slope) return undefined;
+  const { wall, side } = slope;
+  const at = edgesIn(roof, solved).findIndex(({ edge }) =>
+    wall === null ? edge.side === side : edge.walls.includes(wall)
+  );
+  return at < 0 ? undefined : at;
+}
+
+function edgeGroup(
+  make: CardMaker,
+  roof: Roof,
+  solved: RoofModel | undefined,
+  { edge, named: which }: HeldEdge,
+  i: number,
+  isOpen: boolean
+): FieldGroup {
   const { project, settings } = make.editor;
   const folded = ({ kind, pitch, second }: MadeEdge) => {
     if (kind !== 'eave') return `${edgeWords[kind]}${second ? ', half hipped' : ''}`;
     const then = second ? ` and ${formatPitch(second.pitch, settings.units)}` : '';
     return `${edgeWords.eave} at ${formatPitch(pitch, settings.units)}${then}`;
   };
-  return edgesIn(roof, solved).map(({ edge, named: which }, i) => {
-    const { kind, pitch, overhang, plateLevel } = edge;
-    const set: SetEdge = (changes) => ({ name: 'setRoofEdge', args: { ...which, ...changes } });
-    const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
-    return {
-      title: edge.walls.length > 0 ? `Over ${edgeName(project, roof, edge)}` : `Side ${edge.side! + 1}`,
-      folded: folded(edge),
-      fields: [
-        make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
-        ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
-        ...secondFields(make, roof, edge, solved?.ridge ?? roof.plateLevel, set),
-        ...(isBare(kind)
-          ? []
-          : [
-              make.length(
-                'overhang',
-                kind === 'gable' ? 'Verge past the wall' : 'Overhang',
-                [overhang],
-                (value) => set({ overhang: value })
-              ),
-              make.length('fascia', kind === 'gable' ? 'Barge board' : 'Fascia', [edge.fascia], (fascia) =>
-                set({ fascia })
-              ),
-              make.choice('soffit', 'Underneath', [edge.soffit], soffitWords, (soffit) => set({ soffit }))
-            ]),
-        ...(kind === 'eave'
-          ? [
-              make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
-                set({ plateLevel: value })
-              )
-            ]
-          : [])
-      ].map(named)
-    };
-  });
+  const { kind, pitch, overhang, plateLevel } = edge;
+  const set: SetEdge = (changes) => ({ name: 'setRoofEdge', args: { ...which, ...changes } });
+  const named = (field: Field): Field => ({ ...field, name: `${field.name} ${i}` });
+  return {
+    title: edge.walls.length > 0 ? `Over ${edgeName(project, roof, edge)}` : `Side ${edge.side! + 1}`,
+    ...(!isOpen && { folded: folded(edge) }),
+    fields: [
+      make.choice('kind', 'Kind', [kind], kindWords, (value) => set({ kind: value })),
+      ...(kind === 'eave' ? [make.pitch('Pitch', pitch, (value) => set({ pitch: value }))] : []),
+      ...secondFields(make, roof, edge, solved?.ridge ?? roof.plateLevel, set),
+      ...(isBare(kind)
+        ? []
+        : [
+            make.length(
+              'overhang',
+              kind === 'gable' ? 'Verge past the wall' : 'Overhang',
+              [overhang],
+              (value) => set({ overhang: value })
+            ),
+            make.length('fascia', kind === 'gable' ? 'Barge board' : 'Fascia', [edge.fascia], (fascia) =>
+              set({ fascia })
+            ),
+            make.choice('soffit', 'Underneath', [edge.soffit], soffitWords, (soffit) => set({ soffit }))
+          ]),
+      ...(kind === 'eave'
+        ? [
+            make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
+              set({ plateLevel: value })
+            )
+          ]
+        : [])
+    ].map(named)
+  };
 }
 
 /** Whether its eaves are of one height, and to bring them there; nothing where they can be no other. */
@@ -189,11 +216,13 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const datum = editor.project.tables.storey.get(roof.storey)?.datum ?? 0;
   const lengths = roofLengths(editor.model.at(editor.shown).get(linesOfRoofs, roof.id));
   const waste = editor.project.tables.material.get(roof.material)?.waste ?? 0;
+  const edges = edgeGroups(make, roof, solved);
   const area = (solved?.planes ?? []).reduce((sum, plane) => sum + plane.area, 0);
   return {
     title: nameElement(editor.project, roof.id),
     subtitle: '',
     groups: [
+      ...edges.pointed,
       {
         title: 'How does it run, what is it covered with?',
         fields: [
@@ -212,7 +241,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           materialField(make, roof, set, ['material', 'Covering'])
         ]
       },
-      ...edgeGroups(make, roof, solved),
+      ...edges.others,
       {
         title: 'What comes of it?',
         fields: [

@@ -18,6 +18,7 @@ type HeldSlope = NonNullable<ReturnType<typeof slopeUnder>>;
 
 export class DormerTool extends FormTool implements Tool {
   readonly name = 'dormer';
+  readonly surfaces = true;
   private form: (typeof dormerForms)[number] = 'gable';
   private pitch: number | undefined;
   private held: HeldSlope | undefined;

@@ -12,6 +12,7 @@ import {
   readBlank,
   type SentencePart
 } from '../../sentence';
+import type { RoofValue } from '../../../core/drawing/roof-values';
 import { edgesIn, edgeName, type HeldEdge } from './edges';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
 import { edgeWords, isBare, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
@@ -24,10 +25,20 @@ const kindChoices = roofEdgeKinds.map((value) => ({ value, label: edgeWords[valu
 
 export class RoofEdgeTool extends BaseTool implements Tool {
   readonly name = 'roofEdge';
+  readonly surfaces = true;
   /** The key of the edge in hand; empty: none. */
   private at = '';
   private chosen: RoofEdgeKind | undefined;
   private readonly typed = new Map<Size, number>();
+  present: Size | undefined;
+
+  /** An edge pointed at by one of its values: that is what typed keys change, and it stays what it is. */
+  hold({ roof, ring, edge, what }: RoofValue) {
+    this.at = `${ring} ${edge} ${roof}`;
+    this.chosen = this.edge?.kind;
+    this.present = what ?? undefined;
+    this.editor.toolChanged();
+  }
 
   private get edges(): HeldEdge[] {
     const { project, storey, model } = this.editor;
@@ -38,6 +49,10 @@ export class RoofEdgeTool extends BaseTool implements Tool {
 
   private get held(): HeldEdge | undefined {
     return this.edges.find(({ key }) => key === this.at);
+  }
+
+  get about(): string | undefined {
+    return this.held?.roof.id;
   }
 
   private get edge(): MadeEdge | undefined {
@@ -155,6 +170,7 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       return;
     }
     if (this.perform(call)) {
+      this.present = undefined;
       this.at = '';
       this.editor.toolChanged();
     }

@@ -16,13 +16,13 @@ function shownLights(editor: Editor): LightPlace[] {
 }
 
 /** So much farther along and up its slope a shift in plan takes one. */
-function shifted(editor: Editor, id: string, by: Point, round = (value: number) => value) {
+function shifted(editor: Editor, id: string, by: Point, round: (value: number) => number) {
   const place = editor.model.at(editor.project).get(lightPlaces, id);
-  if (!place) return [];
+  if (!place) return undefined;
   const { light, slope, plane } = place;
   const along = round(light.along + dot(by, slope.way));
   const up = Math.max(0, round(light.up + dot(by, slope.inward) / Math.cos(plane.pitch)));
-  return along === light.along && up === light.up ? [] : [{ name: 'setRooflight', args: { id, along, up } }];
+  return { name: 'setRooflight', args: { id, along, up } };
 }
 
 export const rooflight: EditorKind = {
@@ -41,7 +41,7 @@ export const rooflight: EditorKind = {
     { over: 0.5, at: (editor, p) => shownLights(editor).find(({ ring }) => ringHolds(ring, p))?.light.id }
   ],
   outlines: (editor) => shownLights(editor).map(({ light, ring }) => [light.id, ring] as const),
-  drag: ({ editor, id, by, round }) => shifted(editor, id, by, round)[0],
-  nudge: (editor, ids, by) => ids.flatMap((id) => shifted(editor, id, by)),
+  drag: ({ editor, id, by, round }) => shifted(editor, id, by, round),
+  nudge: (editor, ids, by) => ids.flatMap((id) => shifted(editor, id, by, (value) => value) ?? []),
   tools: {}
 };

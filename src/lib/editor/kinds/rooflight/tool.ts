@@ -12,6 +12,7 @@ import { opensWords } from './words';
 
 export class RooflightTool extends FormTool implements Tool {
   readonly name = 'rooflight';
+  readonly surfaces = true;
   private opens: LightOpens = 'pivot';
   private held: NonNullable<ReturnType<typeof slopeUnder>> | undefined;
   /** Where its middle is pointed at, along and up the slope, by the project's step. */
