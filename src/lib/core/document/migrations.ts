@@ -67,7 +67,9 @@ const steps: Readonly<Record<number, Step>> = {
       material: { waste: 0 },
       catalogueEntry: { thresholdShape: 'level' },
       roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null }
-    })(records, house).map(endedAsNow)
+    })(records, house).map(endedAsNow),
+  // Roofs whose ridge is cut off; rooflights, which older files have none of.
+  10: gain({ roof: { cutOff: null } })
 };
 
 const endedAsNow = (record: Loose): Loose => {

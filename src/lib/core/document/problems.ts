@@ -385,6 +385,11 @@ const catalogue = {
       `An edge of ${w.t('thing')} has its plate at ${w.l('plate')}, under the eaves at ${w.l('height')}: no overhang brings it there.`,
     hint: 'Raise that plate, or level the eaves to a lower one.'
   },
+  'roof.cut-low': {
+    message: (w) =>
+      `${w.t('thing')} cannot be cut off at ${w.l('height')} over the datum: its eaves begin at ${w.l('least')}.`,
+    hint: 'Cut it off higher.'
+  },
   'dormer.plane': {
     message: (w) => `${w.t('thing')} has no plane that rises from that edge.`,
     hint: 'Name a wall under one of its eaves, or the number of a side that is an eave.'

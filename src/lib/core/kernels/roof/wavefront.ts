@@ -62,17 +62,19 @@ class Torn extends Error {}
 
 /**
  * Solve outlines (outer counter-clockwise, holes clockwise), each a list of edges in order. `reach`: how much of the front
- * is noded anew at an event; the whole costs O(n^2) an event, and is taken by itself where what is near does not do.
+ * is noded anew at an event; the whole costs O(n^2) an event, and is taken by itself where what is near does not do. `cap`:
+ * the height at which what is left of the front is closed with a level lid; below the lowest start there is nothing else.
  */
 export function solveWavefront(
   loops: readonly (readonly FrontEdge[])[],
-  reach: 'near' | 'whole' = 'near'
+  reach: 'near' | 'whole' = 'near',
+  cap = Infinity
 ): Skeleton {
   try {
-    return new Wavefront(loops, reach).run();
+    return new Wavefront(loops, reach).run(cap);
   } catch (fault) {
     if (!(fault instanceof Torn) || reach === 'whole') throw fault;
-    return new Wavefront(loops, 'whole').run();
+    return new Wavefront(loops, 'whole').run(cap);
   }
 }
 
@@ -127,15 +129,18 @@ class Wavefront {
     return this.nodes.length - 1;
   }
 
-  run(): Skeleton {
+  run(cap: number): Skeleton {
+    let isCapped = false;
     for (let count = 0; count < mostEvents && this.events.front.size > 0; count++) {
       const next = this.events.next(this.z);
-      if (!next) break;
+      isCapped = cap <= (next?.z ?? this.z) && cap > this.z;
+      if (!next || isCapped) break;
       this.advance(next.z, next.places, next.turning);
     }
     if (this.events.front.size > 0) {
       // A front without an event may be one whose event was told too early by rounding.
-      if (this.reach === 'near') throw new Torn();
+      if (this.reach === 'near' && !isCapped) throw new Torn();
+      if (isCapped) this.z = cap;
       this.closeWithLid();
     }
     return {

@@ -23,11 +23,12 @@ import {
 } from './record';
 import { eaveHeight, overSides, overStorey, wallsIn, type MadeEdge, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
-import { faceOf, footFor } from './stages';
+import { faceOf, footFor, roofOutlines } from './stages';
 import { pitchFor, plateFor } from './fit';
 import { slabRings } from '../slab/rings';
 import type { Storey } from '../storey/record';
 import { fromFrame } from '../../kernels/joints/frame';
+import { heightAt } from '../../geometry/plane';
 import { ringHolds } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
@@ -67,8 +68,13 @@ const edgeArgs = {
 };
 const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
 
-/** How it ends at its edges. */
-const endArgs = { eaveCut: roofArgs.eaveCut(), fascia: s.mm(), soffit: roofArgs.soffit() };
+/** How it ends at its edges, and at its ridge. */
+const endArgs = {
+  cutOff: s.mm().nullable(),
+  eaveCut: roofArgs.eaveCut(),
+  fascia: s.mm(),
+  soffit: roofArgs.soffit()
+};
 
 /** Outlines other than that of the storey's outer walls: one of these. */
 const outlineArgs = {
@@ -308,6 +314,7 @@ export const addRoof = command({
       overhang,
       plateLevel: 0,
       thickness: toStored(args.thickness ?? usual.roof),
+      cutOff: plainEnds.cutOff,
       eaveCut: args.eaveCut ?? plainEnds.eaveCut,
       fascia: toStored(args.fascia ?? plainEnds.fascia),
       soffit: args.soffit ?? plainEnds.soffit,
@@ -336,19 +343,32 @@ export const addRoof = command({
       args.within && args.plateLevel === undefined
         ? { ...first, plateLevel: plateInside(query, first) }
         : first;
+    const capped = args.cutOff == null ? roof : cutOffAt(query, roof, toStored(args.cutOff));
     const left = new Set(args.leave);
     for (const id of left) need(project, 'wall', id);
     const raised = walls.flatMap((wall): Wall[] =>
       left.has(wall.id) || wall.top.kind === 'roof' ? [] : [{ ...wall, top: { kind: 'roof' } }]
     );
-    return done(project, 'Put a roof on', [roof, ...raised], [], [roof.id]);
+    return done(project, 'Put a roof on', [capped, ...raised], [], [roof.id]);
   }
 });
+
+/** With its ridge cut off at a height; refused under its eaves, where nothing would slope. */
+function cutOffAt(query: Query, roof: Roof, cutOff: number): Roof {
+  const { planes } = deriveRoof({ ...roof, cutOff: null }, needRoofOutline(query, roof)) ?? { planes: [] };
+  const least = Math.min(...planes.flatMap(({ ring, top }) => ring.map((p) => heightAt(top, p))));
+  if (cutOff <= least)
+    refuse(query.project, 'roof.cut-low', {
+      ...{ subjects: [roof.id], texts: { thing: nameOf(query.project, roof) } },
+      numbers: { height: cutOff, least }
+    });
+  return { ...roof, cutOff };
+}
 
 export const setRoof = command({
   name: 'setRoof',
   about:
-    'Change a roof: pitch, overhang, plate level, thickness, how its eaves are cut, boards, material, or all its listed edges.',
+    'Change a roof: pitch, overhang, plate level, thickness, the height over the datum at which its ridge is cut off level (null: not), how its eaves are cut, boards, material, or all its listed edges.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -375,6 +395,7 @@ export const setRoof = command({
       overhang: args.overhang === undefined ? old.overhang : toStored(args.overhang),
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
+      cutOff: args.cutOff === null ? null : old.cutOff,
       eaveCut: args.eaveCut ?? old.eaveCut,
       fascia: args.fascia === undefined ? old.fascia : toStored(args.fascia),
       soffit: args.soffit ?? old.soffit,
@@ -388,11 +409,14 @@ export const setRoof = command({
       if (own) return { ...side, ...own };
       return given && side.wall !== null ? { ...side, ...plainEdge } : side;
     };
-    const roof: Roof = {
+    const shaped: Roof = {
       ...changed,
       edges: given && !changed.sides ? said : changed.edges,
       sides: changed.sides?.map(withSaid) ?? null
     };
+    const cutOff = args.cutOff == null ? shaped.cutOff : toStored(args.cutOff);
+    const isChecked = args.cutOff != null || query.get(roofOutlines, old.id) !== undefined;
+    const roof = cutOff !== null && isChecked ? cutOffAt(query, shaped, cutOff) : shaped;
     return done(project, 'Change a roof', [roof]);
   }
 });

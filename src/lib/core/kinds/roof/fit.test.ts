@@ -1,13 +1,17 @@
 /** A foot continued without a step, and a ridge under its limit: worked numbers, and what the solver makes of them. */
 import { describe, expect, it } from 'vitest';
 import { heightAt } from '../../geometry/plane';
-import { ringHolds } from '../../geometry/ring';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
-import { act, refusal } from '../../testing/house';
+import { openEdges } from '../../geometry/mesh';
+import { ringArea, ringHolds, ringsArea } from '../../geometry/ring';
+import { act, built, call, refusal } from '../../testing/house';
 import { newProject } from '../new-project';
 import { inch } from '../../units/length';
 import { pitchFor, plateFor } from './fit';
+import { roofBodies } from './body';
+import { linesOfRoofs } from './line-stages';
+import { roofLengths } from './lines';
 import { roofModels } from './stages';
 import type { Project } from '../../document/kind';
 
@@ -74,7 +78,8 @@ describe('a ridge over its limit', () => {
       expect(ways.map(({ label }) => label.replace(/\s/g, ' '))).toEqual([
         `${Math.floor(steepest)}°`,
         expect.stringMatching(/^Steepest: \d+\.\d+°$/),
-        expect.stringMatching(/^Plate at \d \d{3} mm$/)
+        expect.stringMatching(/^Plate at \d \d{3} mm$/),
+        'Cut off at 5 200 mm'
       ]);
       const pitch = (ways[1]!.call.args as { pitch: number }).pitch;
       expect(Math.abs(pitch - steepest)).toBeLessThan(0.03);
@@ -83,5 +88,61 @@ describe('a ridge over its limit', () => {
       expect(ridges[1]).toBeCloseTo(5200, 2);
       expect(ridges[2]).toBeGreaterThan(5198.9);
     }
+  });
+});
+
+describe('a ridge that is cut off', () => {
+  /** 12 by 8 m at 45 degrees, no thickness to speak of: tops are plate + run. */
+  const roofed = (roof: object) =>
+    built(
+      call('drawRectangle', {
+        ...{ storey: 'storey-1', corner: { x: 0, y: 0 }, width: 12_000, depth: 8000, settingOut: 'outer' }
+      }),
+      call('addRoof', {
+        ...{ storey: 'storey-1', pitch: 45, overhang: 0, plateLevel: 2700, thickness: 0.01, ...roof }
+      })
+    );
+  const modelOf = (project: Project) => new Model().at(project).get(roofModels, 'roof-1')!;
+
+  it('is level at its height, over what was over it; by numbers worked by hand', () => {
+    const cut = modelOf(act(roofed({}), 'setRoof', { id: 'roof-1', cutOff: 5700 }));
+    expect(cut.ridge).toBeCloseTo(5700, 6);
+    expect([cut.lidArea, cut.unsolved]).toEqual([0, []]);
+    // 3 000 in from every side: 6 000 by 2 000 are left.
+    const flat = cut.planes.find(({ name }) => name.startsWith('flat'))!;
+    expect(ringArea(flat.ring) / 1e6).toBeCloseTo(12, 2);
+    expect(cut.planes).toHaveLength(5);
+    expect(ringsArea(cut.planes.map(({ ring }) => ring)) / 1e6).toBeCloseTo(96, 2);
+    const lengths = roofLengths(
+      new Model().at(act(roofed({}), 'setRoof', { id: 'roof-1', cutOff: 5700 })).get(linesOfRoofs, 'roof-1')
+    );
+    expect(lengths.ridge).toBe(0);
+    expect(lengths.break).toBeCloseTo(16_000, -1);
+    // Over the ridge nothing is cut.
+    expect(modelOf(act(roofed({}), 'setRoof', { id: 'roof-1', cutOff: 6800 })).planes).toHaveLength(4);
+    // Of a gable the flat goes from wall to wall.
+    const gable = modelOf(act(roofed({ form: 'gable' }), 'setRoof', { id: 'roof-1', cutOff: 5700 }));
+    expect(ringArea(gable.planes.find(({ name }) => name.startsWith('flat'))!.ring) / 1e6).toBeCloseTo(24, 2);
+  });
+
+  it('is refused at its eaves, also by a plate that is raised over it; and is offered where a limit is passed', () => {
+    const cut = act(roofed({}), 'setRoof', { id: 'roof-1', cutOff: 5700 });
+    expect(refusal(cut, 'setRoof', { id: 'roof-1', cutOff: 2600 })).toMatch(
+      /cannot be cut off at 2.600.*2.700/
+    );
+    expect(refusal(cut, 'setRoof', { id: 'roof-1', plateLevel: 5800 })).toMatch(/cannot be cut off at 5.700/);
+    expect(act(cut, 'setRoof', { id: 'roof-1', cutOff: null }).tables.roof.get('roof-1')!.cutOff).toBeNull();
+    const limited = act(roofed({}), 'setProject', { ground: 0, heightLimit: 6000 });
+    const others = reviewProject(new Model().at(limited)).flatMap((found) => found.others ?? []);
+    const off = others.find(({ label }) => label.startsWith('Cut off'))!;
+    expect(off.label.replace(/\s/g, ' ')).toBe('Cut off at 6 000 mm');
+    const kept = act(limited, off.call.name, off.call.args);
+    expect(modelOf(kept).ridge).toBeCloseTo(6000, 3);
+    expect(
+      new Model()
+        .at(kept)
+        .get(roofBodies, 'roof-1')!
+        .parts.map(({ mesh }) => openEdges(mesh))
+    ).toEqual([0]);
   });
 });

@@ -1,6 +1,6 @@
 /**
- * Ways to bring a ridge under a limit of height: the steepest pitch that keeps it, that pitch to the next whole step, or a
- * lower plate. The ridge is solved for, whole roof by whole roof, as hips and edges of their own have no formula; of a plain
+ * Ways to bring a ridge under a limit of height: the steepest pitch that keeps it, that pitch to the next whole step, a
+ * lower plate, or a ridge that is cut off. The ridge is solved for, whole roof by whole roof, as hips and edges of their own have no formula; of a plain
  * span s tan p + t / cos p = c (docs/architecture.md).
  */
 import type { Query, Repair } from '../../document/kind';
@@ -66,5 +66,11 @@ export function waysUnder(query: Query, roof: Roof, height: number): Repair[] {
   );
   const isPlateAlone = ridgeIf(query, roof, { plateLevel }) <= height + tolerances.height;
   const plate = formatLengthWithUnit(plateLevel, units);
-  return [...pitches, ...(isPlateAlone ? [set(`Plate at ${plate}`, { plateLevel })] : [])];
+  const cutOff = Math.floor(height);
+  const isCut = ridgeIf(query, roof, { cutOff }) <= height + tolerances.height;
+  return [
+    ...pitches,
+    ...(isPlateAlone ? [set(`Plate at ${plate}`, { plateLevel })] : []),
+    ...(isCut ? [set(`Cut off at ${formatLengthWithUnit(cutOff, units)}`, { cutOff })] : [])
+  ];
 }

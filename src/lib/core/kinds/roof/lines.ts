@@ -68,7 +68,8 @@ function between(from: Point, to: Point, left: Plane, right: Plane): RoofLineKin
   const [own, other] = [left, right].map(({ a, b }) => dot({ x: a, y: b }, inward)) as [number, number];
   const fall = Math.abs(heightAt(left, from) - heightAt(left, to));
   const isLevel = fall < tolerances.square * distance(from, to) + tolerances.coincident;
-  if (isLevel && own * other > 0) return 'break';
+  // A ridge that is cut off has a level plane on one side.
+  if (isLevel && own * other > -(tolerances.square ** 2)) return 'break';
   if (own > other) return 'valley';
   return isLevel ? 'ridge' : 'hip';
 }

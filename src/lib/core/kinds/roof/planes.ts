@@ -60,6 +60,9 @@ export interface RoofCell {
   readonly isCut: boolean;
 }
 
+/** What is called so lies where no plane is. */
+const lid = 'lid';
+
 /**
  * A roof by itself. `on`: how far each edge that runs into other roofs is drawn on.
  * Undefined when there is no outline to stand on.
@@ -99,7 +102,7 @@ export function deriveRoof(
     ...{ byRing, planes },
     unsolved: eaves.flatMap(({ ring }, i) => (solved[i] ? [] : [ring])),
     ridge: ridgeOf(roof, planes),
-    lidArea: ringsArea(planes.flatMap(({ pitch, ring }) => (pitch === 0 ? [ring] : [])))
+    lidArea: ringsArea(planes.flatMap(({ name, ring }) => (name.startsWith(lid) ? [ring] : [])))
   };
 }
 
@@ -185,9 +188,8 @@ function solveOutline(
     const pieces = slopes[k]!.map(({ from, pitch }) => ({ from, speed: 1 / Math.tan(pitch) }));
     return { a, b: ring[(k + 1) % ring.length]!, profile: [...(rises(k) ? [upright] : []), ...pieces] };
   });
-  const facets = solveWavefront([fronts], reach).facets.filter(
-    (facet) => !facet.vertical && ringArea(facet.corners) > 0
-  );
+  const solved = solveWavefront([fronts], reach, roof.cutOff ?? Infinity);
+  const facets = solved.facets.filter((facet) => !facet.vertical && ringArea(facet.corners) > 0);
   const rings = weldRings(facets.map(({ corners }) => corners.map(({ x, y }) => ({ x, y }))));
   return facets.flatMap((facet, i): RoofPlane[] => {
     const welded = rings[i];
@@ -198,8 +200,10 @@ function solveOutline(
     if (!made || !slope) {
       const top = flat(facet.corners[0]!.z);
       const underside = flat(top.c - roof.thickness);
+      // Level where it was cut off on purpose, or where nothing else was found.
+      const word = top.c === roof.cutOff ? 'flat' : lid;
       return [
-        { name: `lid ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
+        { name: `${word} ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
       ];
     }
     const { pitch, start } = slope;

@@ -37,8 +37,8 @@ export type Soffit = (typeof soffits)[number];
 /** How thick boards at the edges are, and how far the foot of a fascia hangs below a level soffit behind it, mm. */
 export const boards = { fascia: 25, soffit: 12, nib: 10 } as const;
 
-/** Of a roof that ends at its eaves without boards, and has no cheeks. */
-export const plainEnds = { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null } as const;
+/** Of a roof that ends at its eaves without boards, runs to its ridge, and has no cheeks. */
+export const plainEnds = { cutOff: null, eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null } as const;
 
 /** Upright sides of a roof that is let into another. */
 export interface Cheeks {
@@ -95,6 +95,8 @@ export interface Roof {
   readonly overhang: number;
   readonly plateLevel: number;
   readonly thickness: number;
+  /** Its ridge is cut off level at this height of the top over the datum; null: it runs to its ridge. */
+  readonly cutOff: number | null;
   readonly eaveCut: EaveCut;
   readonly fascia: number;
   readonly soffit: Soffit;
@@ -129,6 +131,7 @@ export const schema = object({
   overhang: number().min(0).max(f.most).required(),
   plateLevel: f.mm(),
   thickness: f.size(),
+  cutOff: number().min(-f.most).max(f.most).nullable().defined(),
   eaveCut: f.choice(eaveCuts),
   fascia: number().min(0).max(f.most).required(),
   soffit: f.choice(soffits),

@@ -217,6 +217,8 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const lengths = roofLengths(editor.model.at(editor.shown).get(linesOfRoofs, roof.id));
   const waste = editor.project.tables.material.get(roof.material)?.waste ?? 0;
   const edges = edgeGroups(make, roof, solved);
+  // Two thirds of the way up to the ridge.
+  const cutProposed = Math.round((roof.plateLevel + 2 * (solved?.ridge ?? roof.plateLevel)) / 30) * 10;
   const area = (solved?.planes ?? []).reduce((sum, plane) => sum + plane.area, 0);
   return {
     title: nameElement(editor.project, roof.id),
@@ -234,6 +236,19 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           ),
           ...levelFields(make, roof, solved),
           ...footFields(make, roof),
+          make.choice(
+            'ridge',
+            'Ridge',
+            [roof.cutOff === null ? 'whole' : 'cut'],
+            [
+              { value: 'whole', label: 'as it comes of the slopes' },
+              { value: 'cut', label: 'cut off level' }
+            ],
+            (value) => set({ cutOff: value === 'whole' ? null : cutProposed })
+          ),
+          ...(roof.cutOff === null
+            ? []
+            : [make.height('cutOff', 'Cut off at', 'the datum', [roof.cutOff], (cutOff) => set({ cutOff }))]),
           make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
           make.choice('eaveCut', 'Eaves cut', [roof.eaveCut], cutWords, (eaveCut) => set({ eaveCut })),
           make.length('fascia', 'Fascia, barge board', [roof.fascia], (fascia) => set({ fascia })),
