@@ -385,6 +385,11 @@ const catalogue = {
       `An edge of ${w.t('thing')} has its plate at ${w.l('plate')}, under the eaves at ${w.l('height')}: no overhang brings it there.`,
     hint: 'Raise that plate, or level the eaves to a lower one.'
   },
+  'roof.no-pair': {
+    message: (w) =>
+      `Two roofs side by side need an outline of four sides of which two run alike; this one has ${w.t('corners')} corners.`,
+    hint: 'Choose the walls of one wing, draw its four corners, or take another form.'
+  },
   'roof.cut-low': {
     message: (w) =>
       `${w.t('thing')} cannot be cut off at ${w.l('height')} over the datum: its eaves begin at ${w.l('least')}.`,

@@ -38,7 +38,8 @@ import { deriveRoof } from './planes';
 import { edgesOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
-import { settingsOf } from '../../document/project';
+import { idMaker, settingsOf } from '../../document/project';
+import { isPairForm, pairForms, pairFrom, sidesOfPair, type PairForm } from './pair';
 
 const leastPitch = 1;
 
@@ -213,7 +214,10 @@ function formed(
       ring.map(({ kind, walls }) => ({ kind, isLow: low !== undefined && walls.includes(low) }))
     )
   ).map((ring) =>
-    ring.map(({ kind, second }) => ({ kind, second: second && { ...second, above: toStored(second.above) } }))
+    ring.map(({ kind, pitch, second }) => ({
+      ...{ kind, pitch },
+      second: second && { ...second, above: toStored(second.above) }
+    }))
   );
   const said = edgesFrom(query.project, given ?? []);
   const bySide = new Map(
@@ -228,7 +232,7 @@ function formed(
   const otherwise = edges.flatMap((ring, r) =>
     ring.flatMap(({ walls: [wall] }, i): RoofEdge[] => {
       const edge = becomes[r]![i]!;
-      const isPlain = edge.kind === 'eave' && !edge.second;
+      const isPlain = edge.kind === 'eave' && !edge.second && edge.pitch === null;
       return wall === undefined || isPlain ? [] : [{ wall, ...asRoof, ...edge }];
     })
   );
@@ -262,16 +266,40 @@ function plateOver(project: Project, storey: Storey, walls: readonly Wall[]): nu
   return tops.length > 0 ? Math.max(...tops) : storey.height;
 }
 
+/** The walls that are carried up to a roof, but for those left out. */
+function carriedTo({ project }: Query, walls: readonly Wall[], leave: readonly string[] | undefined): Wall[] {
+  const left = new Set(leave);
+  for (const id of left) need(project, 'wall', id);
+  return walls.flatMap((wall): Wall[] =>
+    left.has(wall.id) || wall.top.kind === 'roof' ? [] : [{ ...wall, top: { kind: 'roof' } }]
+  );
+}
+
+/** Two roofs side by side over the outline of one. */
+function pairOver(query: Query, roof: Roof, form: PairForm): Roof[] {
+  const { project } = query;
+  const outline = needRoofOutline(query, roof);
+  const sides =
+    sidesOfPair(form, outline, (wall) => faceOf(query, wall, false)) ??
+    refuse(project, 'roof.no-pair', {
+      numbers: {},
+      texts: { corners: String(outline.rings[0]?.length ?? 0) }
+    });
+  const next = idMaker(project);
+  const id = [next('roof'), next('roof')].find((one) => one !== roof.id)!;
+  return pairFrom(roof, sides, id);
+}
+
 export const addRoof = command({
   name: 'addRoof',
   about:
-    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now; `within` the inner faces of the walls, which are parapets and keep their tops, without an overhang. Hipped all round, with gables at its ends (half hipped, or with eaves of two pitches: gambrel), with two pitches all round (mansard), or a mono-pitch or flat roof that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its eaves are cut plumb, square to the slope or level; `fascia`: how deep boards at its edges are (0: none); `soffit`: what is under its overhangs. Its outer walls are carried up to it, but for those in `leave`.',
+    'Put a roof on: over the outline of a storey, over chosen walls (closed by lines where they do not meet; at a house that goes on behind such a line it runs into the roofs there), over drawn corners, or over what a slab covers now; `within` the inner faces of the walls, which are parapets and keep their tops, without an overhang. Hipped all round, with gables at its ends (half hipped, or with eaves of two pitches: gambrel), with two pitches all round (mansard), gabled with one side half as steep (saltbox: that over `low`), two gables side by side (mRoof) or two mono-pitches that fall to their middle (butterfly), each pair two roofs over a four-sided outline, or a mono-pitch or flat roof that falls to the wall `low` (else away from the house, or to its longest edge); listed edges as they are said instead. Its eaves are cut plumb, square to the slope or level; `fascia`: how deep boards at its edges are (0: none); `soffit`: what is under its overhangs. Its outer walls are carried up to it, but for those in `leave`.',
   args: s.object({
     id: s.id(),
     name: s.name(),
     storey: s.id().required(),
     ...outlineArgs,
-    form: s.oneOf(roofForms),
+    form: s.oneOf([...roofForms, ...pairForms]),
     low: s.id(),
     pitch: s.degrees().required(),
     overhang: s.mm(),
@@ -332,6 +360,18 @@ export const addRoof = command({
     const walls = wallsUnder(query, bare, needRoofOutline(query, bare));
     const usualPlate = plateOver(project, storey, walls);
     const form = args.form ?? 'hip';
+    const raised = carriedTo(query, walls, args.leave);
+    if (isPairForm(form)) {
+      const made = { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) };
+      const pair = pairOver(query, made, form);
+      return done(
+        project,
+        'Put two roofs on',
+        [...pair, ...raised],
+        [],
+        pair.map(({ id }) => id)
+      );
+    }
     const first = formed(
       query,
       { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) },
@@ -344,11 +384,6 @@ export const addRoof = command({
         ? { ...first, plateLevel: plateInside(query, first) }
         : first;
     const capped = args.cutOff == null ? roof : cutOffAt(query, roof, toStored(args.cutOff));
-    const left = new Set(args.leave);
-    for (const id of left) need(project, 'wall', id);
-    const raised = walls.flatMap((wall): Wall[] =>
-      left.has(wall.id) || wall.top.kind === 'roof' ? [] : [{ ...wall, top: { kind: 'roof' } }]
-    );
     return done(project, 'Put a roof on', [capped, ...raised], [], [roof.id]);
   }
 });

@@ -7,14 +7,24 @@
  *      |/         \|             #-----------#                            #---------#
  *      +-----------+             #-----------#                            +---------+
  *
- * flat: a mono-pitch that hardly falls; half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round
+ * flat: a mono-pitch that hardly falls; half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round; saltbox: gables, and one
+ * side half as steep, so that the ridge stands a third of the way in
  */
 import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Ring } from '../../geometry/ring';
 import { isBare, type RoofEdgeKind, type SecondSlope } from './record';
 
-export const roofForms = ['hip', 'gable', 'mono', 'flat', 'halfHip', 'gambrel', 'mansard'] as const;
+export const roofForms = [
+  'hip',
+  'gable',
+  'mono',
+  'flat',
+  'halfHip',
+  'gambrel',
+  'mansard',
+  'saltbox'
+] as const;
 
 export type RoofForm = (typeof roofForms)[number];
 
@@ -70,6 +80,8 @@ const leastRise = 300;
 /** What an edge becomes. */
 export interface FormedEdge {
   readonly kind: RoofEdgeKind;
+  /** Unlike the roof's own; null: as that. */
+  readonly pitch: number | null;
   readonly second: SecondSlope | null;
 }
 
@@ -90,7 +102,7 @@ export function edgesOfForm(
     const bare = own.findIndex(({ kind }) => isBare(kind));
     const far = bare >= 0 ? farFrom(ring, bare) : undefined;
     const eave = said >= 0 ? said : (far ?? longest(ring, long));
-    const hasEnds = form === 'gable' || form === 'halfHip' || form === 'gambrel';
+    const hasEnds = form === 'gable' || form === 'halfHip' || form === 'gambrel' || form === 'saltbox';
     const isUpright = (i: number) =>
       form === 'mono' || form === 'flat'
         ? i !== eave
@@ -102,9 +114,13 @@ export function edgesOfForm(
       const isBroken = (form === 'gambrel' || form === 'mansard') && kind === 'eave';
       return isBroken ? { above: rise / 3, pitch: pitch / 2 } : null;
     };
+    const way = (i: number) => unit(subtract(ring[(i + 1) % ring.length]!, ring[i]!));
+    // The side away from the longest eave, where none is said.
+    const flatter = said >= 0 || form !== 'saltbox' ? eave : farFrom(ring, eave);
     return own.map(({ kind: was }, i) => {
       const kind = isBare(was) ? was : isUpright(i) ? 'gable' : 'eave';
-      return { kind, second: secondOf(kind, i) };
+      const isFlat = form === 'saltbox' && kind === 'eave' && dot(way(i), way(flatter)) > 0.5;
+      return { kind, pitch: isFlat ? Math.atan(Math.tan(pitch) / 2) : null, second: secondOf(kind, i) };
     });
   });
 }

@@ -8,6 +8,7 @@ import type { Point } from '../../../core/geometry/point';
 import { degree } from '../../../core/units/angle';
 import { nameElement } from '../../../core/document/names';
 import type { RoofForm } from '../../../core/kinds/roof/forms';
+import type { PairForm } from '../../../core/kinds/roof/pair';
 import { outlineOn } from '../../../core/kinds/wall/stages';
 import { choiceBlank, pitchBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Editor } from '../../editor';
@@ -19,15 +20,18 @@ const formChoices = [
   { value: 'flat', label: 'flat, with a fall' },
   { value: 'halfHip', label: 'half-hipped' },
   { value: 'gambrel', label: 'gambrel' },
-  { value: 'mansard', label: 'mansard' }
+  { value: 'mansard', label: 'mansard' },
+  { value: 'saltbox', label: 'gabled, one side flatter' },
+  { value: 'mRoof', label: 'twin-gabled' },
+  { value: 'butterfly', label: 'butterfly' }
 ] as const;
 
 export class RoofTool extends FormTool implements Tool {
   readonly name = 'roof';
   readonly keys = snapKeys;
   private pitch: number | undefined;
-  private form: RoofForm = 'hip';
-  private low = '';
+  private form: RoofForm | PairForm = 'hip';
+  private lowWall = '';
   /** All walls under it, none, or all but one. */
   private carry = 'all';
   private readonly usual: Readonly<Record<'overhang' | 'thickness' | 'plateLevel', number>>;
@@ -76,9 +80,11 @@ export class RoofTool extends FormTool implements Tool {
     return lengths.plateLevel ?? tried[0]?.plateLevel ?? this.usual.plateLevel;
   }
 
-  /** Whether all of it falls to one edge. */
-  private get falls(): boolean {
-    return this.form === 'mono' || this.form === 'flat';
+  /** What is asked of the edge that makes the form, and which it is where none is chosen. */
+  private get low(): { readonly words: string; readonly usual: string } | undefined {
+    if (this.form === 'saltbox') return { words: ', flatter over', usual: 'the side away from the longest' };
+    const falls = this.form === 'mono' || this.form === 'flat';
+    return falls ? { words: ', falling to', usual: 'its longest edge' } : undefined;
   }
 
   private get model() {
@@ -103,6 +109,7 @@ export class RoofTool extends FormTool implements Tool {
   }
 
   sentence(): SentencePart[] {
+    const { low } = this;
     return [
       'Put a',
       choiceBlank('form', 'Form', this.form, formChoices),
@@ -118,11 +125,11 @@ export class RoofTool extends FormTool implements Tool {
       ',',
       this.length('thickness', 'Thickness'),
       'thick',
-      ...(this.falls && this.over !== 'corners'
+      ...(low && this.over !== 'corners'
         ? [
-            ', falling to',
-            choiceBlank('low', 'Falling to', this.low, [
-              { value: '', label: 'its longest edge' },
+            low.words,
+            choiceBlank('low', 'Which edge', this.lowWall, [
+              { value: '', label: low.usual },
               ...this.walls.map((value) => ({ value, label: nameElement(this.editor.project, value) }))
             ])
           ]
@@ -182,13 +189,13 @@ export class RoofTool extends FormTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'form') this.form = text as RoofForm;
-    else if (blank === 'low') this.low = text;
+    if (blank === 'form') this.form = text as RoofForm | PairForm;
+    else if (blank === 'low') this.lowWall = text;
     else if (blank === 'carry') this.carry = text;
     else if (blank === 'over') {
       this.over = text;
       this.chosen = [];
-      this.low = '';
+      this.lowWall = '';
       this.carry = 'all';
       this.run.clear();
       this.propose();
@@ -218,7 +225,7 @@ export class RoofTool extends FormTool implements Tool {
         storey: this.editor.storey,
         ...this.outline,
         form: this.form,
-        ...(this.falls && this.low && { low: this.low }),
+        ...(this.low && this.lowWall && { low: this.lowWall }),
         ...(this.left.length > 0 && { leave: this.left }),
         pitch: (this.pitch ?? this.usualPitch) / degree,
         overhang,

@@ -1,0 +1,112 @@
+/** Forms by name that are two roofs, or have unlike sides: by numbers worked by hand, closed, none in another. */
+import { describe, expect, it } from 'vitest';
+import type { Project } from '../../document/kind';
+import { meshVolume, openEdges } from '../../geometry/mesh';
+import { ringsArea } from '../../geometry/ring';
+import { Model } from '../../model/graph';
+import { reviewProject } from '../../review/review';
+import { act, built, call, refusal } from '../../testing/house';
+import { commonVolume } from '../../testing/oracle';
+import { degree } from '../../units/angle';
+import { wallBodies } from '../wall/body';
+import { roofBodies } from './body';
+import { roofModels } from './stages';
+
+/** 12 by 8 m, walls 2 700 high, turned. */
+const house = (turn = 0, roof: object = {}): Project => {
+  const way = (x: number, y: number) => ({
+    x: x * Math.cos(turn * degree) - y * Math.sin(turn * degree),
+    y: x * Math.sin(turn * degree) + y * Math.cos(turn * degree)
+  });
+  const corners = [way(0, 0), way(12_000, 0), way(12_000, 8000), way(0, 8000)];
+  return built(
+    call('drawRun', {
+      ...{ storey: 'storey-1', points: corners, close: true, thickness: 200, height: 2700 },
+      ...{ settingOut: 'outer', outside: 'right' }
+    }),
+    call('addRoof', {
+      storey: 'storey-1',
+      pitch: 30,
+      overhang: 400,
+      plateLevel: 2700,
+      thickness: 200,
+      ...roof
+    })
+  );
+};
+const query = (project: Project) => new Model().at(project);
+const models = (project: Project) =>
+  [...project.tables.roof.keys()].map((id) => query(project).get(roofModels, id)!);
+
+describe('two roofs side by side', () => {
+  it.each([
+    ['mRoof', 0],
+    ['mRoof', 17.3],
+    ['butterfly', 0],
+    ['butterfly', 0.3]
+  ])(
+    '%s turned by %d degrees: halves of the house, closed, nothing in another, walls up to them',
+    (form, turn) => {
+      const project = house(turn, { form });
+      const [own, other] = models(project);
+      for (const one of [own!, other!]) {
+        expect([one.lidArea, one.unsolved]).toEqual([0, []]);
+        // Over the ends and the outer side it projects, over the middle not.
+        expect(ringsArea(one.planes.map(({ ring }) => ring)) / 1e6).toBeCloseTo(12.8 * 4.4, 2);
+      }
+      const ridge = form === 'mRoof' ? 2000 : 4400;
+      expect(own!.ridge).toBeCloseTo(2700 + ridge * Math.tan(30 * degree) + 200 / Math.cos(30 * degree), 1);
+      const parts = [
+        ...[...project.tables.roof.keys()].flatMap((id) => query(project).get(roofBodies, id)!.parts),
+        ...[...project.tables.wall.keys()].flatMap((id) => query(project).get(wallBodies, id)!.parts)
+      ];
+      for (const part of parts) {
+        expect(openEdges(part.mesh)).toBe(0);
+        const others = parts.filter((one) => one !== part).map(({ mesh }) => mesh);
+        expect(commonVolume([part.mesh], others)).toBeLessThan(1e-5 * meshVolume(part.mesh));
+      }
+      expect([...project.tables.wall.values()].every(({ top }) => top.kind === 'roof')).toBe(true);
+      expect(reviewProject(query(project)).map(({ code }) => code)).toEqual([]);
+    }
+  );
+
+  it('is refused over what has not four sides, with how many it has; the outline may be drawn', () => {
+    const ell = built(
+      call('drawRun', {
+        storey: 'storey-1',
+        points: [
+          { x: 0, y: 0 },
+          { x: 9000, y: 0 },
+          { x: 9000, y: 4000 },
+          { x: 4000, y: 4000 },
+          { x: 4000, y: 8000 },
+          { x: 0, y: 8000 }
+        ],
+        ...{ close: true, thickness: 200, outside: 'right' }
+      })
+    );
+    const args = { storey: 'storey-1', pitch: 30, form: 'mRoof' };
+    expect(refusal(ell, 'addRoof', args)).toMatch(/outline of four sides.*has 6 corners/);
+    const corners = [
+      { x: 0, y: 20_000 },
+      { x: 9000, y: 20_000 },
+      { x: 9000, y: 25_000 },
+      { x: 0, y: 25_000 }
+    ];
+    expect(act(ell, 'addRoof', { ...args, corners }).tables.roof.size).toBe(2);
+  });
+});
+
+describe('a saltbox', () => {
+  it('has a side half as steep over the wall that is named; its ridge stands a third of the way in', () => {
+    const [far] = models(house(0, { form: 'saltbox' }));
+    const [near] = models(house(0, { form: 'saltbox', low: 'wall-1' }));
+    const flatter = Math.atan(Math.tan(30 * degree) / 2);
+    const pitchOver = (model: typeof far, wall: string) =>
+      model!.planes.find(({ walls }) => walls.includes(wall))!.pitch;
+    expect([pitchOver(far, 'wall-1'), pitchOver(far, 'wall-3')]).toEqual([30 * degree, flatter]);
+    expect([pitchOver(near, 'wall-1'), pitchOver(near, 'wall-3')]).toEqual([flatter, 30 * degree]);
+    const thick = house(0, { form: 'saltbox', thickness: 0.01, overhang: 0 });
+    expect(models(thick)[0]!.ridge).toBeCloseTo(2700 + (8000 / 3) * Math.tan(30 * degree), 0);
+  });
+});
