@@ -132,6 +132,17 @@ function heightIn(facet: Skeleton['facets'][number], edges: readonly FrontEdge[]
   return (d.x * inward.x + d.y * inward.y) / edge.profile[0]!.speed;
 }
 
+/** Height of a piece of an edge's profile over a place: how far the edge has come in by the pieces below it, and from there. */
+function heightOn({ a, b, profile }: FrontEdge, piece: number, p: Point): number {
+  const inward = leftOf(unit(subtract(b, a)));
+  const d = subtract(p, a);
+  const begun = profile
+    .slice(0, piece)
+    .reduce((sum, { from, speed }, i) => sum + speed * (profile[i + 1]!.from - from), 0);
+  const { from, speed } = profile[piece]!;
+  return from + (d.x * inward.x + d.y * inward.y - begun) / speed;
+}
+
 function samples(ring: readonly Point[]): Point[] {
   const { minX, minY, maxX, maxY } = boxOf(ring);
   const points: Point[] = [];
@@ -225,43 +236,58 @@ describe('laws of the roof solver', () => {
   it.each([
     ['pitches', { pitch: true }],
     ['heights', { height: true }],
-    ['pitches and heights, with gables', { pitch: true, height: true, gables: true }]
+    ['pitches and heights, with gables', { pitch: true, height: true, gables: true }],
+    ['second slopes', { second: true }],
+    ['pitches and second slopes, with gables and half hips', { pitch: true, second: true, gables: true }],
+    ['all of these, cut off', { pitch: true, height: true, second: true, gables: true, cap: true }]
   ] as const)('unlike %s: a partition, each corner on the plane of its edge', (_, unlike) => {
     const each = fc.array(
-      fc.record({ pitch: fc.integer({ min: 15, max: 65 }), height: fc.integer({ min: 0, max: 10 }) }),
-      {
-        ...{ minLength: 20, maxLength: 20 }
-      }
+      fc.record({
+        pitch: fc.integer({ min: 15, max: 65 }),
+        height: fc.integer({ min: 0, max: 10 }),
+        second: fc.integer({ min: -10, max: 20 }),
+        flatter: fc.integer({ min: 20, max: 90 })
+      }),
+      { minLength: 20, maxLength: 20 }
     );
     fc.assert(
-      fc.property(fc.oneof(convexArb, rightAngledArb, starArb), each, (outline, specs) => {
-        const isGable = (i: number) => 'gables' in unlike && outline.gables[i] === true;
-        fc.pre(outline.ring.some((_, i) => !isGable(i)));
-        const heights = outline.ring.map((_, i) => ('height' in unlike ? 100 * specs[i % 20]!.height : 0));
-        const lowest = Math.min(...heights.filter((_, i) => !isGable(i)));
-        const edges = fronts(outline, false).map((edge, i): FrontEdge => {
-          const pitch = 'pitch' in unlike ? specs[i % 20]!.pitch : outline.pitch;
-          const slope = { from: heights[i]!, speed: 1 / Math.tan(pitch * degree) };
-          const upright = { from: lowest, speed: 0 };
-          return {
-            ...edge,
-            profile: isGable(i) ? [upright] : heights[i]! > lowest ? [upright, slope] : [slope]
-          };
-        });
-        const skeleton = solveWavefront([edges]);
-        const area = ringArea(outline.ring);
-        expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
-        for (const facet of flatFacets(skeleton)) {
-          const slope = edges[facet.edge]?.profile.at(-1);
-          if (!slope) continue;
-          const one = { ...facet, edge: 0 };
-          const own = [{ ...edges[facet.edge]!, profile: [slope] }];
-          for (const corner of facet.corners)
-            expect(Math.abs(slope.from + heightIn(one, own, corner) - corner.z)).toBeLessThan(0.05);
+      fc.property(
+        fc.oneof(convexArb, rightAngledArb, skewedArb, starArb),
+        each,
+        fc.integer({ min: 1100, max: 4000 }),
+        (outline, specs, height) => {
+          const isGable = (i: number) => 'gables' in unlike && outline.gables[i] === true;
+          fc.pre(outline.ring.some((_, i) => !isGable(i)));
+          const heights = outline.ring.map((_, i) => ('height' in unlike ? 100 * specs[i % 20]!.height : 0));
+          const lowest = Math.min(...heights.filter((_, i) => !isGable(i)));
+          const edges = fronts(outline, false).map((edge, i): FrontEdge => {
+            const { pitch, second, flatter } = specs[i % 20]!;
+            const speed = 1 / Math.tan(('pitch' in unlike ? pitch : outline.pitch) * degree);
+            const slope = { from: heights[i]!, speed };
+            const upright = { from: lowest, speed: 0 };
+            // Half of the edges have one.
+            const upper =
+              'second' in unlike && second > 0
+                ? [{ from: Math.max(lowest, heights[i]!) + 100 * second, speed: (speed * 100) / flatter }]
+                : [];
+            if (isGable(i)) return { ...edge, profile: [upright, ...upper] };
+            return { ...edge, profile: [...(heights[i]! > lowest ? [upright] : []), slope, ...upper] };
+          });
+          const cap = 'cap' in unlike ? height : Infinity;
+          const skeleton = solveWavefront([edges], 'near', cap);
+          const area = ringArea(outline.ring);
+          expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
+          for (const facet of flatFacets(skeleton)) {
+            const edge = edges[facet.edge];
+            for (const corner of facet.corners) {
+              expect(corner.z).toBeLessThan(cap + 1e-6);
+              if (edge) expect(Math.abs(heightOn(edge, facet.piece, corner) - corner.z)).toBeLessThan(0.05);
+            }
+          }
+          for (const p of samples(outline.ring))
+            expect(flatFacets(skeleton).filter(({ corners }) => ringHolds(corners, p))).toHaveLength(1);
         }
-        for (const p of samples(outline.ring))
-          expect(flatFacets(skeleton).filter(({ corners }) => ringHolds(corners, p))).toHaveLength(1);
-      }),
+      ),
       { numRuns: runs }
     );
   });
