@@ -204,6 +204,15 @@ const findings = {
       `${w.t('thing')} ${w.t('verb')} carried up to a roof, but none is above: ${w.l('height')} high for now.`,
     hint: 'Put a roof over it, or give it a height.'
   },
+  'wall.part-roof': {
+    message: (w) =>
+      `${w.t('thing')} is carried up to a roof, but none is above ${w.l('length')} of it, which are ${w.l('height')} high for now.`,
+    hint: 'End it at the edge of the roof, cut it in two there, or draw the roof on.'
+  },
+  'wall.in-roof': {
+    message: (w) => `${w.t('thing')} stands ${w.l('over')} up into ${w.t('roof')}.`,
+    hint: 'Carry it up to the roof, or make it lower.'
+  },
   'size.assumed': {
     message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,
     hint: 'Measure it again, write the true size in, and mark it as measured.'

@@ -7,7 +7,9 @@ import { commonPieces, sharedArea } from '../geometry/common-area';
 import { heightAt, raise, type Plane } from '../geometry/plane';
 import { slabRings } from '../kinds/slab/rings';
 import { boxesMeet, boxOf, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
-import { tolerances } from '../geometry/tolerances';
+import { toStored, tolerances } from '../geometry/tolerances';
+import { settingsOf } from '../document/project';
+import { formatLengthWithUnit } from '../units/length';
 import type { Query, Repair, Scope } from '../document/kind';
 import { fromFrame } from '../kernels/joints/frame';
 import { roofModels } from '../kinds/roof/stages';
@@ -243,6 +245,61 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
           );
       }
   }
+}
+
+/** Walls that end in a roof over them, or stand up through it. */
+export function findWallsInRoofs({ project, query, storey, say, named }: Scope) {
+  const roofs = storeysInOrder(project).flatMap(({ id, datum }) =>
+    [...project.tables.roof.values()].flatMap((roof) =>
+      roof.storey === id ? [{ roof, sheets: sheetsOf(query, roof.id, datum) }] : []
+    )
+  );
+  if (roofs.length === 0) return;
+  for (const { frame, z1, blocks } of wallsOn(query, storeyModelIn(query, storey).storey)) {
+    // What is carried up ends under it.
+    if (frame.top === Infinity) continue;
+    for (const { roof, sheets } of roofs) {
+      const hit = blocks().map((block) => inSheets(block, sheets));
+      const over = Math.max(0, ...hit.map((one) => one.over));
+      const volume = hit.reduce((sum, one) => sum + one.volume, 0);
+      if (volume <= leastVolume || over <= tolerances.joint) continue;
+      const { id } = frame.wall;
+      const height = toStored(frame.top - over - frame.base);
+      const { units } = settingsOf(project);
+      say('roof', 'wall.in-roof', [id, roof.id], { over }, { thing: named(id), roof: named(roof.id) }, [
+        {
+          label: 'Carry it up to the roof',
+          call: { name: 'setWalls', args: { ids: [id], top: { kind: 'roof' } } }
+        },
+        ...(height > tolerances.leastLength && z1 > 0
+          ? [
+              {
+                label: `Make it ${formatLengthWithUnit(height, units)} high`,
+                call: { name: 'setWalls', args: { ids: [id], height } }
+              }
+            ]
+          : [])
+      ]);
+    }
+  }
+}
+
+/** How far a block reaches over the undersides of planes that it stands in, and what both take; mm, mm3. */
+function inSheets({ ring, box, z0, z1 }: Block, sheets: readonly Sheet[]): { over: number; volume: number } {
+  let [over, volume] = [0, 0];
+  for (const sheet of sheets) {
+    if (!boxesMeet(box, sheet.box)) continue;
+    for (const piece of commonPieces(ring, sheet.ring)) {
+      const heights = piece.map((p) => {
+        const under = Math.max(z0, heightAt(sheet.underside, p));
+        return Math.max(0, Math.min(z1, heightAt(sheet.top, p)) - under);
+      });
+      const shared = (ringArea(piece) * heights.reduce((sum, one) => sum + one, 0)) / heights.length;
+      volume += shared;
+      if (shared > 0) over = Math.max(over, ...piece.map((p) => z1 - heightAt(sheet.underside, p)));
+    }
+  }
+  return { over, volume };
 }
 
 /** Where the upper roof comes near the lower, or runs through it (a gap of 0). */

@@ -6,7 +6,7 @@ import type { Told } from '../document/problem-entry';
 import { declarationsOf, findRecord, settingsOf } from '../document/project';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
-import { findIntoAbove, findRoofsInWay, findSlabsInWalls } from './collisions';
+import { findIntoAbove, findRoofsInWay, findSlabsInWalls, findWallsInRoofs } from './collisions';
 import { rulesOf } from './rules';
 import { findUnsure } from './unsure';
 
@@ -28,7 +28,8 @@ const rulesAcross: readonly Rule[] = [
   findUnsure,
   findIntoAbove,
   findSlabsInWalls,
-  findRoofsInWay
+  findRoofsInWay,
+  findWallsInRoofs
 ];
 
 /** Findings of a project, those put off among them with their reason. Values, never throws for what was drawn. */

@@ -20,18 +20,12 @@ import {
 import { findOutwards } from '../kinds/opening/review-rooms';
 import { findSwings } from '../kinds/opening/review-swings';
 import { findArea } from '../kinds/project/review';
+import { findPartTopless, findTopless } from '../kinds/wall/review-roofs';
 import { findRoofs } from '../kinds/roof/review';
 import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
-import {
-  findGaps,
-  findInsideOut,
-  findSkew,
-  findTopless,
-  findTops,
-  findUnsupported
-} from '../kinds/wall/review-among';
+import { findGaps, findInsideOut, findSkew, findTops, findUnsupported } from '../kinds/wall/review-among';
 
 /** Each is asked once for each storey. */
 export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
@@ -41,7 +35,8 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   buildUp: [],
   wall: [
     ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
-    ...[findSkew, findGaps, findUnsupported, findInsideOut, findTopless]
+    ...[findSkew, findGaps, findUnsupported, findInsideOut],
+    ...[findTopless, findPartTopless]
   ],
   catalogueEntry: [],
   opening: [

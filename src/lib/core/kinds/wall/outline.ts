@@ -5,8 +5,9 @@
 import { boxOf, dropCollinear, edgesOf, ringArea, ringsArea, type Ring } from '../../geometry/ring';
 import { arrange } from '../../geometry/arrangement';
 import { tolerances } from '../../geometry/tolerances';
-import { distance, lerp, nearestOnSegment } from '../../geometry/point';
+import { distance, lerp, locate, nearestOnSegment } from '../../geometry/point';
 import type { StoreyFootprints, WallFootprint } from '../../kernels/joints/footprints';
+import { fromFrame } from '../../kernels/joints/frame';
 import type { WallFrame } from './frame';
 import type { SlabFace } from '../slab/record';
 
@@ -151,10 +152,11 @@ export function buildingsOfPart(part: Part, closed: Outline, hasOuter: boolean):
 function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace): Outline {
   const ringsOf = ({ frame, bands }: WallFootprint<WallFrame>): readonly Ring[] =>
     face === 'structure'
-      ? bands[0]!.plies
-          .filter((_, k) => frame.strips[k]!.y0 >= frame.core[0] && frame.strips[k]!.y1 <= frame.core[1])
-          .flat()
-      : bands[0]!.outline;
+      ? bands[0]!.plies.flatMap((rings, k) => {
+          const { y0, y1 } = frame.strips[k]!;
+          return y0 >= frame.core[0] && y1 <= frame.core[1] ? bridged(frame, rings, y0, y1) : [];
+        })
+      : bridged(frame, bands[0]!.outline, frame.y0, frame.y1);
   const none: Outline = { rings: [], walls: [] };
   const arrangement = arrange(walls.flatMap((wall) => ringsOf(wall).flatMap(edgesOf)));
   if (!arrangement) return none;
@@ -168,11 +170,45 @@ function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace)
     face === 'inner'
       ? innerRings(
           arrangement.faces.map(({ outer }) => outer),
-          walls
+          solids
         )
       : enclosing;
   const rings = found.map((ring) => dropCollinear(ring, tolerances.coincident));
   return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)) };
+}
+
+/**
+ * The rings of a strip of a wall, with what is between them where another wall passes through: the line along it goes on.
+ *
+ *      +-------+|  |+------+
+ *      |       ||  ||      |      | |: a wall that crosses it
+ *      +-------+|  |+------+
+ */
+function bridged(frame: WallFrame, rings: readonly Ring[], y0: number, y1: number): readonly Ring[] {
+  if (rings.length < 2) return rings;
+  const parts = rings
+    .map((ring) => {
+      const at = ring.map((p) => locate(p, frame.origin, frame.direction));
+      const ends = [y0, y1].map((y) =>
+        at.flatMap((p) => (Math.abs(p.y - y) < tolerances.joint ? [p.t] : []))
+      ) as [number[], number[]];
+      return {
+        from: ends.map((list) => Math.min(...list)) as [number, number],
+        to: ends.map((list) => Math.max(...list)) as [number, number]
+      };
+    })
+    .filter(({ from, to }) => [...from, ...to].every(Number.isFinite))
+    .sort((p, q) => p.from[0] - q.from[0]);
+  const bridges = parts.slice(1).map(({ from }, i) => {
+    const { to } = parts[i]!;
+    return [
+      fromFrame(frame, to[0], y0),
+      fromFrame(frame, from[0], y0),
+      fromFrame(frame, from[1], y1),
+      fromFrame(frame, to[1], y1)
+    ];
+  });
+  return [...rings, ...bridges.filter((ring) => ringArea(ring) > tolerances.scrap)];
 }
 
 function isWithin(ring: Ring, outline: Ring): boolean {
@@ -187,10 +223,8 @@ function isWithin(ring: Ring, outline: Ring): boolean {
 }
 
 /** Faces between the walls, not of them. */
-function innerRings(faces: readonly Ring[], walls: readonly WallFootprint<WallFrame>[]): Ring[] {
-  const solid = new Set(
-    walls.flatMap(({ bands }) => bands[0]!.outline.map((ring) => Math.round(ringArea(ring))))
-  );
+function innerRings(faces: readonly Ring[], solids: readonly Ring[]): Ring[] {
+  const solid = new Set(solids.map((ring) => Math.round(ringArea(ring))));
   return faces.filter((face) => ringArea(face) > leastRoom && !solid.has(Math.round(ringArea(face))));
 }
 

@@ -1,20 +1,19 @@
 /** Rules about walls among each other: tops out of step, nearly square, thin gaps, standing on nothing. */
 import { storeyModelIn, storeyModels } from '../storey/model';
-import { toStored, tolerances } from '../../geometry/tolerances';
+import { tolerances } from '../../geometry/tolerances';
 import { memberAngle } from '../../kernels/joints/gather';
 import { storedPoint } from '../../document/command';
 import type { WallFrame } from './frame';
 import { cross, dot, leftOf, lerp, locate, scale, type Point } from '../../geometry/point';
 import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
-import { clearHeightOf, storeysInOrder } from '../storey/record';
-import { indexedRoofsFrom, planesOver, roofModels } from '../roof/stages';
+import { storeysInOrder } from '../storey/record';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
 
 import { slabRings } from '../slab/rings';
 import { outlineOn } from './stages';
 import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
-import type { Project, Query, Repair, Scope } from '../../document/kind';
+import type { Repair, Scope } from '../../document/kind';
 
 /** Tops nearer than this are probably meant to be level, mm. */
 const leastStep = 100;
@@ -172,34 +171,6 @@ export function findUnsupported(scope: Scope) {
     if (open === supportSamples) say('walls', 'wall.unsupported', [frame.wall.id], {}, texts, repair);
     else say('walls', 'wall.overhangs', [frame.wall.id], { over, length: frame.length }, texts, repair);
   }
-}
-
-const rooflessIn = (project: Project, query: Query, storey: string) =>
-  [...project.tables.roof.values()].some(
-    (roof) => roof.storey === storey && !query.get(roofModels, roof.id)?.planes.length
-  );
-
-/** Walls carried up to a roof that is not there. */
-export function findTopless({ project, say, named, query, storey }: Scope) {
-  const own = storeyModelIn(query, storey);
-  const roofs = indexedRoofsFrom(query, storey);
-  // A roof without planes says so itself.
-  if (rooflessIn(project, query, storey)) return;
-  const bare = own.walls.filter(({ frame, bands }) => {
-    const ring = bands.flatMap(({ outline }) => outline.flat());
-    return frame.top === Infinity && (ring.length === 0 || planesOver(roofs, boxOf(ring)).length === 0);
-  });
-  if (bare.length === 0) return;
-  const ids = bare.map(({ frame }) => frame.wall.id);
-  const height = toStored(clearHeightOf(project, own.storey));
-  const texts =
-    ids.length === 1
-      ? { thing: named(ids[0]!), verb: 'is' }
-      : { thing: `${ids.length} walls of ${own.storey.name}`, verb: 'are' };
-  say('roof', 'wall.no-roof', ids, { height: own.storey.height }, texts, {
-    label: `Make ${ids.length === 1 ? 'it' : 'them'} ${formatLengthWithUnit(height, settingsOf(project).units)} high`,
-    call: { name: 'setWalls', args: { ids, height } }
-  });
 }
 
 /** How far beyond a face one stands to see where it looks, mm. */
