@@ -130,17 +130,19 @@ class Wavefront {
   }
 
   run(cap: number): Skeleton {
+    const begun = this.z;
     let isCapped = false;
     for (let count = 0; count < mostEvents && this.events.front.size > 0; count++) {
       const next = this.events.next(this.z);
-      isCapped = cap <= (next?.z ?? this.z) && cap > this.z;
+      // What happens at the cap itself still does.
+      isCapped = next !== undefined && cap >= begun && next.z > cap + tolerances.wavefront;
       if (!next || isCapped) break;
       this.advance(next.z, next.places, next.turning);
     }
     if (this.events.front.size > 0) {
       // A front without an event may be one whose event was told too early by rounding.
       if (this.reach === 'near' && !isCapped) throw new Torn();
-      if (isCapped) this.z = cap;
+      if (isCapped) this.z = Math.max(this.z, cap);
       this.closeWithLid();
     }
     return {

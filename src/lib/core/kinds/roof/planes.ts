@@ -201,7 +201,8 @@ function solveOutline(
       const top = flat(facet.corners[0]!.z);
       const underside = flat(top.c - roof.thickness);
       // Level where it was cut off on purpose, or where nothing else was found.
-      const word = top.c === roof.cutOff ? 'flat' : lid;
+      const isCut = roof.cutOff !== null && Math.abs(top.c - roof.cutOff) < tolerances.coincident;
+      const word = isCut ? 'flat' : lid;
       return [
         { name: `${word} ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
       ];
