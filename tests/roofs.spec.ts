@@ -186,3 +186,75 @@ test('boards at the eaves, a dormer by pointing, a storey copied up as a parapet
   expect(parapets).toHaveLength(4);
   expect(report.roofs[0]!.ridge).toBeLessThan(3300 - 149);
 });
+
+interface Carried {
+  plies: { top: { low: number; high: number } }[];
+}
+
+test('two sloped roofs at 2 in 12 on drawn outlines: a wall is broken, one extended and carried up between them', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Two roofs');
+  await bench.key('r');
+  await bench.say({ Width: '9 m', Depth: '6 m', Height: '2400' });
+  await bench.key('Escape', 'Escape');
+  // The wall between stops short of the south wall; it is extended to it, and that one broken there.
+  await bench.key('w');
+  await bench.blank('Kind of wall').selectOption({ label: 'a partition' });
+  await bench.blank('Setting-out line').selectOption({ label: 'centre line' });
+  await bench.blank('Thickness').fill('200');
+  await bench.points([5000, 5800], [5000, 2000]);
+  await bench.key('Escape', 'Escape');
+  await bench.point(5000, 3000);
+  await bench.key('z');
+  await bench.blank('What to do').selectOption({ label: 'Carry an end of' });
+  await bench.blank('To').selectOption({ label: 'Wall 1' });
+  await bench.key('Enter');
+  await bench.point(2000, 100);
+  await bench.key('z');
+  await bench.blank('What to do').selectOption({ label: 'Split' });
+  await bench.say({ 'From its start': '5 m' });
+  await bench.key('Escape', 'Escape');
+
+  const roof = async (start: number, width: string, plate: string) => {
+    await bench.key('Escape', 'Escape', 'h');
+    await bench.blank('Over').selectOption({ label: 'corners you point at' });
+    await bench.blank('Form').selectOption({ label: 'mono-pitch' });
+    await bench.say({
+      ...{ Pitch: '2:12', 'Plate level': plate, 'Up from project zero': '0' },
+      'Across from project zero': String(start)
+    });
+    await bench.say({ 'To the next corner': width, Angle: '0' });
+    await bench.say({ 'To the next corner': '6 m', Angle: '90' });
+    await bench.say({ 'To the next corner': width, Angle: '180' });
+    await bench.points([start, 0]);
+    await bench.key('Escape', 'Escape');
+  };
+  // The lower one ends at the near face of the wall between, the upper one bears on all of it.
+  await roof(0, '4.9 m', '2400');
+  await bench.key('g');
+  await bench.blank('Kind of edge').selectOption({ label: 'an abutment' });
+  await bench.points([4900, 3000]);
+  await bench.key('Escape', 'Escape', 'g');
+  await bench.points([0, 3000]);
+  await roof(4900, '4.1 m', '3400');
+  await bench.settled();
+  const report = inspect<Omit<Report, 'walls'> & { walls: Carried[] }>(
+    await bench.handOver(/Save the project/)
+  );
+  const rise = 2 / 12;
+  expect(report.roofs.map(({ planes }) => planes.map(({ pitchDeg }) => pitchDeg.toFixed(3)))).toEqual([
+    ['9.462'],
+    ['9.462']
+  ]);
+  expect(report.walls).toHaveLength(6);
+  const tops = report.walls.map(({ plies }) => plies.map(({ top }) => top)[0]!);
+  // Falling west from the wall between, falling east beyond it.
+  const at = (x: number) => (x <= 4900 ? 2400 + x * rise : 3400 + (9000 - x) * rise);
+  const highest = tops.reduce((most, one) => (one.low > most.low ? one : most));
+  expect(highest.high).toBeCloseTo(at(4900.001), 0);
+  expect(highest.low).toBeCloseTo(at(5100), 0);
+  expect(Math.min(...tops.map(({ low }) => low))).toBeCloseTo(2400, 0);
+  expect(report.findings).toEqual([]);
+});

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { degree } from '../../units/angle';
 import { cross, fromAngle, leftOf, rotate, scale, subtract, unit, type Point } from '../../geometry/point';
-import { boxOf, isSimple, ringArea, ringHolds } from '../../geometry/ring';
+import { boxOf, isSimple, ringArea, ringHolds, ringPerimeter } from '../../geometry/ring';
 import { solveWavefront, type FrontEdge, type Skeleton } from './wavefront';
 
 const runs = Number(process.env.LAW_RUNS ?? 150);
@@ -180,6 +180,20 @@ const nearlySquare: Outline = {
   gables: [true, true, true, true]
 };
 
+/** Its longest sides run alike to a hundred-thousandth: both fronts met all along at once, and did so bit by bit. */
+const nearlyAlike: Outline = {
+  ring: [
+    { x: -462, y: 323 },
+    { x: 8239, y: 454 },
+    { x: 8183, y: 3393 },
+    { x: 5989, y: 3360 },
+    { x: 6060, y: 8000 },
+    { x: 0, y: 8000 }
+  ],
+  pitch: 15,
+  gables: [false, true, false, false, true, true]
+};
+
 describe('laws of the roof solver', () => {
   it.each([
     ['skewed L', skewedArb],
@@ -230,7 +244,7 @@ describe('laws of the roof solver', () => {
         fc.pre(outline.ring.some((_, i) => !outline.gables[i]));
         expectRoof(outline, true);
       }),
-      { numRuns: runs }
+      { numRuns: runs, examples: [[nearlyAlike]] }
     );
   });
   it.each([
@@ -276,7 +290,9 @@ describe('laws of the roof solver', () => {
           const cap = 'cap' in unlike ? height : Infinity;
           const skeleton = solveWavefront([edges], 'near', cap);
           const area = ringArea(outline.ring);
-          expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
+          // Where a front meets a gable at a hundredth of a degree, a corner slides by some hundredths of a millimetre.
+          const slide = 0.01 * ringPerimeter(outline.ring);
+          expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50 + slide);
           for (const facet of flatFacets(skeleton)) {
             const edge = edges[facet.edge];
             for (const corner of facet.corners) {

@@ -20,6 +20,8 @@ import {
   cross,
   distance,
   dot,
+  lerp,
+  meetLines,
   nearestOnSegment,
   scale,
   subtract,
@@ -70,12 +72,40 @@ export function solveWavefront(
   reach: 'near' | 'whole' = 'near',
   cap = Infinity
 ): Skeleton {
+  const straight = loops.map(withSameDirections);
   try {
-    return new Wavefront(loops, reach).run(cap);
+    return new Wavefront(straight, reach).run(cap);
   } catch (fault) {
     if (!(fault instanceof Torn) || reach === 'whole') throw fault;
-    return new Wavefront(loops, 'whole').run(cap);
+    return new Wavefront(straight, 'whole').run(cap);
   }
+}
+
+/**
+ * Edges whose directions are one up to the tolerance, as a hand or a survey leaves them, get the direction of the longest
+ * of them, through their middles; corners are where they meet then. Else what counts as parallel would still close, and
+ * fronts that meet all along at once would do so bit by bit. Moves a corner by the tolerance times half an edge at most.
+ */
+function withSameDirections(loop: readonly FrontEdge[]): readonly FrontEdge[] {
+  const own = loop.map(({ a, b }) => unit(subtract(b, a)));
+  const long = loop.map(({ a, b }) => distance(a, b));
+  const kept: Point[] = [];
+  const now = [...own];
+  for (const i of [...loop.keys()].sort((p, q) => long[q]! - long[p]!)) {
+    const d = own[i]!;
+    const like = kept.find((one) => Math.abs(cross(one, d)) <= tolerances.sameDirection);
+    if (like) now[i] = dot(like, d) < 0 ? scale(like, -1) : like;
+    else kept.push(d);
+  }
+  const isOff = (d: Point, i: number) => Math.abs(cross(d, own[i]!)) * long[i]! > tolerances.wavefront;
+  if (!now.some(isOff)) return loop;
+  const middle = (i: number) => lerp(loop[i]!.a, loop[i]!.b, 0.5);
+  const corners = loop.map(({ a }, i) => {
+    const before = (i + loop.length - 1) % loop.length;
+    const isTurn = Math.abs(cross(now[before]!, now[i]!)) > tolerances.inLine;
+    return (isTurn ? meetLines(middle(before), now[before]!, middle(i), now[i]!) : undefined) ?? a;
+  });
+  return loop.map((edge, i) => ({ ...edge, a: corners[i]!, b: corners[(i + 1) % loop.length]! }));
 }
 
 class Wavefront {

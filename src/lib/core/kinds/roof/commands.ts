@@ -5,7 +5,7 @@ import { command, done, freshOrGiven, need, needPositive, refuse } from '../../d
 import { degree } from '../../units/angle';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall } from '../wall/record';
-import { frameOf } from '../wall/frame';
+import { frameOf, type WallFrame } from '../wall/frame';
 import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
 import {
@@ -29,8 +29,8 @@ import { slabRings } from '../slab/rings';
 import type { Storey } from '../storey/record';
 import { fromFrame } from '../../kernels/joints/frame';
 import { heightAt } from '../../geometry/plane';
-import { ringHolds } from '../../geometry/ring';
-import type { Point } from '../../geometry/point';
+import { edgesOf, ringHolds } from '../../geometry/ring';
+import { locate, type Point } from '../../geometry/point';
 import { sameValue } from '../../document/patch';
 import { needOutline } from '../wall/need-outline';
 import { atParapets, plateWithin } from './parapet';
@@ -239,7 +239,10 @@ function formed(
   return { ...roof, edges: otherwise };
 }
 
-/** The outer walls that a roof takes: those under its edges but for parapets that it lies within, and of a drawn outline those that stand within it. */
+/**
+ * The walls that a roof takes: those under its edges but for parapets that it lies within; of a drawn outline the outer
+ * ones that stand within it, and all that one of its edges runs along, as one between two roofs.
+ */
 function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wall[] {
   const { project } = query;
   const isUnder = ({ kind, side }: MadeEdge) =>
@@ -248,10 +251,22 @@ function wallsUnder(query: Query, roof: Roof, { rings, edges }: RoofOutline): Wa
   const isDrawn = roof.sides?.every(({ wall }) => wall === null) ?? false;
   return wallsOf(project, roof.storey).filter((wall) => {
     if (named.has(wall.id)) return true;
-    const frame = isDrawn && wall.role === 'exterior' ? frameOf(project, wall) : undefined;
-    const middle = frame && fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
-    return middle !== undefined && rings.some((ring) => ringHolds(ring, middle));
+    const frame = isDrawn ? frameOf(project, wall) : undefined;
+    if (!frame) return false;
+    const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
+    const isWithin = wall.role === 'exterior' && rings.some((ring) => ringHolds(ring, middle));
+    return isWithin || rings.some((ring) => edgesOf(ring).some((edge) => runsAlong(edge, frame)));
   });
+}
+
+type Located = ReturnType<typeof locate>;
+
+/** Whether an edge lies along a wall, within its faces, for at least half its length. */
+function runsAlong([from, to]: readonly [Point, Point], frame: WallFrame): boolean {
+  const [p, q] = [from, to].map((one) => locate(one, frame.origin, frame.direction)) as [Located, Located];
+  const isIn = ({ y }: Located) => y > frame.y0 - tolerances.joint && y < frame.y1 + tolerances.joint;
+  const shared = Math.min(frame.length, Math.max(p.t, q.t)) - Math.max(0, Math.min(p.t, q.t));
+  return isIn(p) && isIn(q) && shared > frame.length / 2;
 }
 
 /** Where its parapets stand up over it. */

@@ -58,7 +58,7 @@ function longest(ring: readonly Point[], long: readonly number[]): number {
   const most = Math.max(...long) - tolerances.coincident;
   const south = (i: number) => ring[i]!.y + ring[(i + 1) % ring.length]!.y;
   const found = long.flatMap((size, i) => (size >= most ? [i] : []));
-  return found.reduce((best, i) => (south(i) < south(best) ? i : best), found[0]!);
+  return found.reduce((best, i) => (south(i) < south(best) - tolerances.coincident ? i : best), found[0]!);
 }
 
 /** An edge of an outline: its kind before the form is given, and whether a mono-pitch is to fall to it. */
