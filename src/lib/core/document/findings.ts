@@ -195,6 +195,11 @@ const findings = {
     message: (w) => `${w.t('thing')} and ${w.t('other')} lie in one another.`,
     hint: 'Move one of them along or up the slope.'
   },
+  'roof.overhang': {
+    message: (w) =>
+      `${w.t('thing')} overhangs by ${w.l('made')} and not by ${w.l('asked')}: its eaves would run into one another in a notch of its outline.`,
+    hint: 'Give it that overhang, or make the notch wider.'
+  },
   'roof.near': {
     message: (w) => `${w.t('thing')} and ${w.t('other')} are ${w.l('gap')} apart over ${w.t('area')}.`,
     hint: 'Delete one of them, or change its plate level.'

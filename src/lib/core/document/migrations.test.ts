@@ -151,7 +151,7 @@ it('version 9: roofs ended plumb without boards and over outer faces, thresholds
     ],
     9
   );
-  const unsaid = { fascia: null, soffit: null };
+  const unsaid = { fascia: null, soffit: null, seat: null };
   expect(now).toEqual([
     {
       ...{ kind: 'roof', ...plainEnds, edges: [{ wall: 'wall-1', ...edge, ...unsaid }] },

@@ -68,8 +68,15 @@ const steps: Readonly<Record<number, Step>> = {
       catalogueEntry: { thresholdShape: 'level' },
       roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null }
     })(records, house).map(endedAsNow),
-  // Roofs whose ridge is cut off; rooflights, which older files have none of.
-  10: gain({ roof: { cutOff: null } })
+  // Roofs whose ridge is cut off, that bear further in; rooflights, which older files have none of.
+  10: (records, house) => gain({ roof: { cutOff: null, seat: 0 } })(records, house).map(seatedAsNow)
+};
+
+const seatedAsNow = (record: Loose): Loose => {
+  if (record?.kind !== 'roof') return record;
+  const on = (list: unknown) =>
+    Array.isArray(list) ? list.map((one: object) => ({ seat: null, ...one })) : list;
+  return { ...record, edges: on(record.edges), sides: on(record.sides) };
 };
 
 const endedAsNow = (record: Loose): Loose => {

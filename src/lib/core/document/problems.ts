@@ -390,6 +390,10 @@ const catalogue = {
       `Two roofs side by side need an outline of four sides of which two run alike; this one has ${w.t('corners')} corners.`,
     hint: 'Choose the walls of one wing, draw its four corners, or take another form.'
   },
+  'roof.none-such': {
+    message: (w) => `No edge of ${w.t('thing')} is ${w.t('kind')}.`,
+    hint: 'Name one edge by its wall or side, or another kind.'
+  },
   'roof.cut-low': {
     message: (w) =>
       `${w.t('thing')} cannot be cut off at ${w.l('height')} over the datum: its eaves begin at ${w.l('least')}.`,

@@ -2,56 +2,40 @@
 import * as roofArgs from './args';
 import * as s from '../../document/schemas';
 import { command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
-import { degree } from '../../units/angle';
 import { nameOf } from '../../document/names';
 import { wallsOf, type Wall } from '../wall/record';
 import { frameOf, type WallFrame } from '../wall/frame';
 import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
-import {
-  asRoof,
-  edgeWords,
-  isBare,
-  plainEnds,
-  type EdgeSettings,
-  type Roof,
-  type RoofEdge,
-  type RoofEdgeKind,
-  type RoofSide,
-  type SecondSlope,
-  type Soffit
-} from './record';
-import { eaveHeight, overSides, overStorey, wallsIn, type MadeEdge, type RoofOutline } from './edges';
+import { asRoof, edgeWords, isBare, plainEnds, type Roof, type RoofEdge, type RoofSide } from './record';
+import { type MadeEdge, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
-import { faceOf, footFor, roofOutlines } from './stages';
-import { pitchFor, plateFor } from './fit';
+import { faceOf, roofOutlines } from './stages';
 import { slabRings } from '../slab/rings';
 import type { Storey } from '../storey/record';
 import { fromFrame } from '../../kernels/joints/frame';
 import { heightAt } from '../../geometry/plane';
 import { edgesOf, ringHolds } from '../../geometry/ring';
 import { locate, type Point } from '../../geometry/point';
-import { sameValue } from '../../document/patch';
-import { needOutline } from '../wall/need-outline';
 import { atParapets, plateWithin } from './parapet';
+import { needRoofOutline, pitchOf, refuseSides } from './need-outline';
 import { deriveRoof } from './planes';
+import {
+  changedEdge,
+  checkEdges,
+  needBoard,
+  needSeat,
+  plainEdge,
+  turnedEdge,
+  turnedMade,
+  turnedSide,
+  type EdgeGiven
+} from './turned';
 import { edgesOfForm, roofForms, type RoofForm } from './forms';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
 import { idMaker, settingsOf } from '../../document/project';
 import { isPairForm, pairForms, pairFrom, sidesOfPair, type PairForm } from './pair';
-
-const leastPitch = 1;
-
-const mostPitch = 80;
-
-function pitchOf(project: Project, degrees: number): number {
-  if (!(degrees >= leastPitch && degrees <= mostPitch))
-    refuse(project, 'roof.pitch', {
-      numbers: { pitch: degrees * degree, least: leastPitch * degree, most: mostPitch * degree }
-    });
-  return degrees * degree;
-}
 
 /** What is said of an edge; null: as the roof has it. */
 const edgeArgs = {
@@ -59,6 +43,7 @@ const edgeArgs = {
   pitch: s.degrees().nullable(),
   overhang: s.mm().nullable(),
   plateLevel: s.mm().nullable(),
+  seat: s.mm().nullable(),
   second: s
     .object({ above: s.mm().required(), pitch: s.degrees().required() })
     .noUnknown(true)
@@ -69,8 +54,9 @@ const edgeArgs = {
 };
 const edge = () => s.object({ wall: s.id().required(), ...edgeArgs });
 
-/** How it ends at its edges, and at its ridge. */
+/** How it bears, and how it ends at its edges and at its ridge. */
 const endArgs = {
+  seat: s.mm(),
   cutOff: s.mm().nullable(),
   eaveCut: roofArgs.eaveCut(),
   fascia: s.mm(),
@@ -91,57 +77,6 @@ interface OutlineGiven {
   readonly within?: boolean | undefined;
   readonly corners?: readonly Point[] | undefined;
   readonly slab?: string | undefined;
-}
-
-interface EdgeGiven {
-  readonly kind?: RoofEdgeKind | undefined;
-  readonly pitch?: number | null | undefined;
-  readonly overhang?: number | null | undefined;
-  readonly plateLevel?: number | null | undefined;
-  /** In degrees. */
-  readonly second?: SecondSlope | null | undefined;
-  readonly fascia?: number | null | undefined;
-  readonly soffit?: Soffit | null | undefined;
-}
-
-const plainEdge: EdgeSettings = { kind: 'eave', ...asRoof };
-
-/** An edge of the storey's outline, or a side of the roof's own, with what is said of it anew, checked. */
-function changedEdge<E extends RoofEdge | RoofSide>(project: Project, old: E, given: EdgeGiven): E {
-  const length = (value: number | null | undefined, was: number | null) =>
-    value === undefined ? was : value === null ? null : toStored(value);
-  const made = {
-    ...old,
-    kind: given.kind ?? old.kind,
-    pitch:
-      given.pitch === undefined ? old.pitch : given.pitch === null ? null : pitchOf(project, given.pitch),
-    overhang: length(given.overhang, old.overhang),
-    plateLevel: length(given.plateLevel, old.plateLevel),
-    second:
-      given.second === undefined
-        ? old.second
-        : given.second && {
-            above: toStored(given.second.above),
-            pitch: pitchOf(project, given.second.pitch)
-          },
-    fascia: length(given.fascia, old.fascia),
-    soffit: given.soffit === undefined ? old.soffit : given.soffit
-  };
-  if (made.second && made.second.above <= 0)
-    needPositive(project, 'height above the plate', 'the second slope', made.second.above);
-  if (made.overhang !== null && made.overhang < 0)
-    needPositive(project, 'overhang', 'the edge of the roof', made.overhang);
-  if (made.fascia !== null) needBoard(project, 'the edge of the roof', made.fascia);
-  if (isBare(made.kind) && given.overhang)
-    refuse(project, 'roof.abutment', {
-      subjects: old.wall === null ? [] : [old.wall],
-      numbers: { overhang: given.overhang }
-    });
-  return made;
-}
-
-function needBoard(project: Project, thing: string, fascia: number) {
-  if (fascia < 0) needPositive(project, 'depth of the board', thing, fascia);
 }
 
 type EdgesGiven = readonly (EdgeGiven & { readonly wall: string })[];
@@ -172,29 +107,6 @@ function sidesGiven(
   if (slab === undefined) return null;
   const [ring] = query.get(slabRings, need(project, 'slab', slab).id);
   return sidesOfCorners(query, ring ?? refuse(project, 'outline.none', { texts: { thing: 'the roof' } }));
-}
-
-/** What a roof would bear on; refused where it would be nothing. */
-function needRoofOutline(query: Query, roof: Roof): RoofOutline {
-  const { project } = query;
-  if (!roof.sides) return overStorey(roof, needOutline(query, roof.storey, 'outer'));
-  return (
-    overSides(roof, roof.sides, (wall, inner) => faceOf(query, wall, inner)) ?? refuseSides(project, roof)
-  );
-}
-
-const refuseSides = (project: Project, roof: Roof): never =>
-  refuse(project, 'roof.sides', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
-
-function checkEdges(query: Query, roof: Roof, walls: readonly string[]) {
-  const { project } = query;
-  const carried = new Set(wallsIn(needRoofOutline(query, roof)));
-  for (const wall of walls)
-    if (!carried.has(wall))
-      refuse(project, 'roof.edge', {
-        subjects: [wall, roof.id],
-        texts: { wall: nameOf(project, need(project, 'wall', wall)), thing: nameOf(project, roof) }
-      });
 }
 
 /** A roof with the edges of a form, and then with those that are said. */
@@ -358,6 +270,7 @@ export const addRoof = command({
       plateLevel: 0,
       thickness: toStored(args.thickness ?? usual.roof),
       cutOff: plainEnds.cutOff,
+      seat: toStored(args.seat ?? plainEnds.seat),
       eaveCut: args.eaveCut ?? plainEnds.eaveCut,
       fascia: toStored(args.fascia ?? plainEnds.fascia),
       soffit: args.soffit ?? plainEnds.soffit,
@@ -368,6 +281,7 @@ export const addRoof = command({
     };
     needPositive(project, 'thickness', 'the roof', plain.thickness);
     needBoard(project, 'the roof', plain.fascia);
+    needSeat(project, plain.seat);
     const bare: Roof = { ...plain, sides: sidesGiven(query, plain, args as OutlineGiven) };
     const given = args.edges as EdgesGiven | undefined;
     const named = [...(given ?? []).map(({ wall }) => wall), ...(args.low === undefined ? [] : [args.low])];
@@ -437,6 +351,7 @@ export const setRoof = command({
     if (args.overhang !== undefined && args.overhang < 0)
       needPositive(project, 'overhang', 'the roof', args.overhang);
     if (args.fascia !== undefined) needBoard(project, 'the roof', args.fascia);
+    if (args.seat !== undefined) needSeat(project, args.seat);
     const given = args.edges as EdgesGiven | undefined;
     const changed: Roof = {
       ...old,
@@ -446,6 +361,7 @@ export const setRoof = command({
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
       cutOff: args.cutOff === null ? null : old.cutOff,
+      seat: args.seat === undefined ? old.seat : toStored(args.seat),
       eaveCut: args.eaveCut ?? old.eaveCut,
       fascia: args.fascia === undefined ? old.fascia : toStored(args.fascia),
       soffit: args.soffit ?? old.soffit,
@@ -474,16 +390,29 @@ export const setRoof = command({
 export const setRoofEdge = command({
   name: 'setRoofEdge',
   about:
-    'Change an edge of a roof, over one wall or by the number of its side (0 the first): eave, gable, abutment or running into other roofs, its pitch, overhang (of a gable: how far its verge projects), plate level, and a second slope from a height above the plate up (of a gable: a half hip). Null: as the roof has it, or without a second slope.',
+    'Change an edge of a roof, over one wall or by the number of its side (0 the first), or all that are of one kind now: eave, gable, abutment or running into other roofs, its pitch, overhang (of a gable: how far its verge projects), plate level, and a second slope from a height above the plate up (of a gable: a half hip). Null: as the roof has it, or without a second slope.',
   args: s.object({
     roof: s.id().required(),
     wall: s.id(),
     side: roofArgs.side(),
+    all: roofArgs.edgeKind(),
     ...edgeArgs
   }),
   example: { roof: 'roof-1', wall: 'wall-2', kind: 'gable' },
-  run: (project, { roof: id, wall, side, ...given }, query) => {
+  run: (project, { roof: id, wall, side, all, ...given }, query) => {
     const old = need(project, 'roof', id);
+    if (all) {
+      const edges = needRoofOutline(query, old)
+        .edges.flat()
+        .filter(({ kind }) => kind === all);
+      if (edges.length === 0)
+        refuse(project, 'roof.none-such', {
+          subjects: [id],
+          texts: { thing: nameOf(project, old), kind: edgeWords[all] }
+        });
+      const roof = edges.reduce((now, edge) => turnedMade(query, now, edge, given)?.roof ?? now, old);
+      return done(project, `Change ${edges.length} edges of a roof`, [roof]);
+    }
     const { made, was, roof } = old.sides
       ? turnedSide(query, old, old.sides, wall, side, given)
       : turnedEdge(query, old, wall ?? refuse(project, 'roof.no-edge', { subjects: [id] }), given);
@@ -492,104 +421,3 @@ export const setRoofEdge = command({
     return done(project, label, [roof]);
   }
 });
-
-export const fitRoof = command({
-  name: 'fitRoof',
-  about:
-    'Let a roof continue the foot of a plane of another without a step: its plate level or its pitch is set so that both tops are of one height at the eave of the other.',
-  args: s.object({
-    roof: s.id().required(),
-    to: s.id().required(),
-    by: s.oneOf(['plate', 'pitch'] as const).required()
-  }),
-  example: { roof: 'roof-2', to: 'roof-1', by: 'plate' },
-  run: (project, { roof: id, to, by }, query) => {
-    const [roof, upper] = [need(project, 'roof', id), need(project, 'roof', to)];
-    const texts = { thing: nameOf(project, roof), other: nameOf(project, upper) };
-    const foot = footFor(query, id, to) ?? refuse(project, 'roof.no-foot', { subjects: [id, to], texts });
-    if (by === 'plate') {
-      const plateLevel = toStored(plateFor(foot, roof.pitch, roof.thickness));
-      return done(project, 'Continue a roof by its plate', [{ ...roof, plateLevel }]);
-    }
-    const pitch = pitchFor(foot, roof.plateLevel, roof.thickness);
-    if (pitch === undefined)
-      refuse(project, 'roof.foot-below', { subjects: [id, to], numbers: { plate: roof.plateLevel }, texts });
-    return done(project, 'Continue a roof by its pitch', [
-      { ...roof, pitch: pitchOf(project, pitch / degree) }
-    ]);
-  }
-});
-
-export const levelEaves = command({
-  name: 'levelEaves',
-  about:
-    'Bring all eaves of a roof to one height by their overhangs: to that of the eave over `wall`, or of the side of that number, else to that of an edge that is as the roof has it. Pitches and plates stay.',
-  args: s.object({ roof: s.id().required(), wall: s.id(), side: roofArgs.side() }),
-  example: { roof: 'roof-1', wall: 'wall-1' },
-  run: (project, { roof: id, wall, side }, query) => {
-    const old = need(project, 'roof', id);
-    const eaves = needRoofOutline(query, old)
-      .edges.flat()
-      .filter((edge) => edge.kind === 'eave');
-    const isNamed = wall !== undefined || side !== undefined;
-    const like = isNamed
-      ? (eaves.find((edge) => (side === undefined ? edge.walls.includes(wall!) : edge.side === side)) ??
-        refuse(project, 'roof.no-edge', { subjects: [id] }))
-      : old;
-    const height = eaveHeight(like);
-    const roof = eaves.reduce<Roof>((made, edge) => {
-      const overhang = toStored((edge.plateLevel - height) / Math.tan(edge.pitch));
-      if (Math.abs(overhang - edge.overhang) < tolerances.height) return made;
-      if (overhang < 0)
-        refuse(project, 'roof.eave-low', {
-          subjects: [id, ...edge.walls.slice(0, 1)],
-          numbers: { plate: edge.plateLevel, height },
-          texts: { thing: nameOf(project, old) }
-        });
-      const turned = made.sides
-        ? turnedSide(query, made, made.sides, edge.walls[0], edge.side ?? undefined, { overhang })
-        : turnedEdge(query, made, edge.walls[0]!, { overhang });
-      return turned.roof;
-    }, old);
-    return done(project, 'Level the eaves of a roof', [roof]);
-  }
-});
-
-interface Turned {
-  readonly made: EdgeSettings;
-  readonly was: RoofEdgeKind;
-  readonly roof: Roof;
-}
-
-/** An edge over a wall of the storey's outline. */
-function turnedEdge(query: Query, old: Roof, wall: string, given: EdgeGiven): Turned {
-  const outline = needOutline(query, old.storey, 'outer');
-  // Walls in line under one edge turn together.
-  const along = outline.walls.flat().find((walls) => walls.includes(wall)) ?? [wall];
-  const others = old.edges.filter((one) => !along.includes(one.wall));
-  const was = old.edges.find((one) => along.includes(one.wall)) ?? { wall, ...plainEdge };
-  const made = changedEdge(query.project, { ...was, wall }, given);
-  checkEdges(query, old, [wall]);
-  const isPlain = sameValue({ ...made }, { wall, ...plainEdge });
-  return { made, was: was.kind, roof: { ...old, edges: isPlain ? others : [...others, made] } };
-}
-
-/** A side of the roof's own outline. */
-function turnedSide(
-  query: Query,
-  old: Roof,
-  sides: readonly RoofSide[],
-  wall: string | undefined,
-  number: number | undefined,
-  given: EdgeGiven
-): Turned {
-  const { project } = query;
-  const at = number ?? sides.findIndex((side) => side.wall === wall && wall !== undefined);
-  const side = sides[at];
-  if (!side) {
-    if (wall !== undefined) checkEdges(query, old, [wall]);
-    return refuse(project, 'roof.no-edge', { subjects: [old.id] });
-  }
-  const made = changedEdge(project, side, given);
-  return { made, was: side.kind, roof: { ...old, sides: sides.map((one, i) => (i === at ? made : one)) } };
-}

@@ -35,6 +35,7 @@ export interface MadeEdge {
   readonly pitch: number;
   readonly overhang: number;
   readonly plateLevel: number;
+  readonly seat: number;
   readonly second: SecondSlope | null;
   readonly fascia: number;
   readonly soffit: Soffit;
@@ -43,9 +44,11 @@ export interface MadeEdge {
 /** How high the underside of an eave begins, over the storey's datum. */
 export const eaveHeight = ({
   plateLevel,
+  seat,
   overhang,
   pitch
-}: Pick<Roof, 'plateLevel' | 'overhang' | 'pitch'>) => plateLevel - overhang * Math.tan(pitch);
+}: Pick<Roof, 'plateLevel' | 'seat' | 'overhang' | 'pitch'>) =>
+  plateLevel - (overhang + seat) * Math.tan(pitch);
 
 /** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
 export interface RoofOutline {
@@ -69,6 +72,7 @@ function made(
     pitch: said?.pitch ?? roof.pitch,
     overhang: isBare(kind) ? 0 : (said?.overhang ?? roof.overhang),
     plateLevel: said?.plateLevel ?? roof.plateLevel,
+    seat: said?.seat ?? roof.seat,
     second: said?.second ?? null,
     fascia: isBare(kind) ? 0 : (said?.fascia ?? roof.fascia),
     soffit: said?.soffit ?? roof.soffit

@@ -25,11 +25,14 @@ const modelOf = (project: Project, id: string) => new Model().at(project).get(ro
 describe('a foot continued', () => {
   it('worked: 109 1/8 in at 9:12, 96 in out at 4:12', () => {
     const foot = { ring: 0, edge: 0, run: 96 * inch, height: 109.125 * inch };
-    expect(plateFor(foot, Math.atan2(4, 12), 0) / inch).toBeCloseTo(77.125, 9);
-    expect(12 * Math.tan(pitchFor(foot, 84 * inch, 0)!)).toBeCloseTo(3.14, 2);
-    const pitch = pitchFor(foot, 84 * inch, 100)!;
-    expect(plateFor(foot, pitch, 100)).toBeCloseTo(84 * inch, 6);
-    expect(pitchFor(foot, 120 * inch, 0)).toBeUndefined();
+    expect(plateFor(foot, { pitch: Math.atan2(4, 12), seat: 0, thickness: 0 }) / inch).toBeCloseTo(77.125, 9);
+    expect(12 * Math.tan(pitchFor(foot, { plateLevel: 84 * inch, seat: 0, thickness: 0 })!)).toBeCloseTo(
+      3.14,
+      2
+    );
+    const pitch = pitchFor(foot, { plateLevel: 84 * inch, seat: 0, thickness: 100 })!;
+    expect(plateFor(foot, { pitch: pitch, seat: 0, thickness: 100 })).toBeCloseTo(84 * inch, 6);
+    expect(pitchFor(foot, { plateLevel: 120 * inch, seat: 0, thickness: 0 })).toBeUndefined();
   });
   it('both tops are of one height at the eave of the upper, by plate and by pitch; refused where there is none', () => {
     let project = act(house(), 'addRoof', { storey: 'storey-1', pitch: 35, overhang: 450, thickness: 200 });
@@ -144,5 +147,70 @@ describe('a ridge that is cut off', () => {
         .get(roofBodies, 'roof-1')!
         .parts.map(({ mesh }) => openEdges(mesh))
     ).toEqual([0]);
+  });
+});
+
+describe('a seat further in', () => {
+  const roofed = (roof: object) =>
+    act(act(newProject('House'), 'drawRectangle', rectangle), 'addRoof', {
+      ...{ storey: 'storey-1', pitch: 45, overhang: 400, plateLevel: 2700, thickness: 200, ...roof }
+    });
+
+  it('the underside is at the plate over the line of the seat; by roof and by edge, also in second slopes and feet', () => {
+    const under = (project: Project, x: number, y: number) => {
+      const planes = modelOf(project, 'roof-1').planes;
+      return heightAt(planes.find(({ ring }) => ringHolds(ring, { x, y }))!.underside, { x, y });
+    };
+    expect(under(roofed({}), 5000, 150)).toBeCloseTo(2850, 6);
+    const seated = roofed({ seat: 150 });
+    expect(under(seated, 5000, 150)).toBeCloseTo(2700, 6);
+    // The whole of it lies lower, and its eave further down.
+    expect(modelOf(roofed({}), 'roof-1').ridge - modelOf(seated, 'roof-1').ridge).toBeCloseTo(150, 3);
+    const one = act(roofed({}), 'setRoofEdge', { roof: 'roof-1', wall: 'wall-1', seat: 100 });
+    expect([under(one, 5000, 150), under(one, 5000, 7650)].map(Math.round)).toEqual([2750, 2850]);
+    const bent = act(seated, 'setRoofEdge', {
+      ...{ roof: 'roof-1', wall: 'wall-1', second: { above: 1000, pitch: 20 } }
+    });
+    expect(under(bent, 5000, 900)).toBeCloseTo(3450, 3);
+    expect(under(bent, 5000, 2150)).toBeCloseTo(3700 + 1000 * Math.tan((20 * Math.PI) / 180), 3);
+    const foot = { ring: 0, edge: 0, run: 2000, height: 3000 };
+    const plate = plateFor(foot, { pitch: 0.3, seat: 140, thickness: 120 });
+    expect(pitchFor(foot, { plateLevel: plate, seat: 140, thickness: 120 })).toBeCloseTo(0.3, 9);
+    expect(refusal(seated, 'setRoof', { id: 'roof-1', seat: -5 })).toMatch(/seat.*-5/);
+  });
+
+  it('all edges of a kind at once; refused where there is none', () => {
+    const all = act(roofed({ form: 'gable' }), 'setRoofEdge', { roof: 'roof-1', all: 'eave', overhang: 650 });
+    const made = modelOf(all, 'roof-1').edges.flat();
+    expect(made.map(({ kind, overhang }) => `${kind} ${overhang}`).sort()).toEqual(
+      ['eave 650', 'eave 650', 'gable 400', 'gable 400'].sort()
+    );
+    const none = { roof: 'roof-1', all: 'abutment', overhang: 0 };
+    expect(refusal(all, 'setRoofEdge', none)).toMatch(/No edge of roof 1 is an abutment/i);
+  });
+
+  it('an overhang that a notch has no room for is told, with what is made, and taken over in one action', () => {
+    const points = [
+      [0, 0],
+      [9000, 0],
+      [9000, 6000],
+      [5200, 6000],
+      [5200, 3000],
+      [4000, 3000],
+      [4000, 6000],
+      [0, 6000]
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    const notched = act(
+      act(newProject('House'), 'drawRun', {
+        ...{ storey: 'storey-1', points, close: true, thickness: 200, settingOut: 'outer', outside: 'right' }
+      }),
+      'addRoof',
+      { storey: 'storey-1', pitch: 30, overhang: 700 }
+    );
+    const tell = (project: Project) =>
+      reviewProject(new Model().at(project)).find(({ code }) => code === 'roof.overhang');
+    const { message, repair } = tell(notched)!;
+    expect(message.replace(/\s/g, ' ')).toMatch(/overhangs by 59\d mm and not by 700 mm/);
+    expect(tell(act(notched, repair!.call.name, repair!.call.args))).toBeUndefined();
   });
 });

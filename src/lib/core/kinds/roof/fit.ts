@@ -4,7 +4,7 @@
  *
  *         \  upper                H: height of the upper top at its eave, over the lower roof's datum
  *          \                      d: from the lower bearing line to that eave, square to it
- *      H - -*.                    plate + d tan p + t / cos p = H
+ *      H - -*.                    plate + (d - seat) tan p + t / cos p = H
  *             `-.  lower, p, t
  *      |<-- d -->`-|- plate
  */
@@ -13,6 +13,7 @@ import { cross, dot, leftOf, lerp, subtract, unit, type Point } from '../../geom
 import { tolerances } from '../../geometry/tolerances';
 import type { Placed } from './meeting';
 import { planeFromEdge, type RoofModel } from './planes';
+import type { Roof } from './record';
 
 /** An eave of a roof and the eave of another that it can continue; `run`, `rise`: d, and H over project zero. */
 export interface Foot {
@@ -74,15 +75,20 @@ export function footOf(lower: Placed, upper: Placed): Foot | undefined {
 }
 
 /** The plate level at which a roof of a pitch and thickness meets a foot. Source: own derivation. */
-export const plateFor = ({ run, height }: Foot, pitch: number, thickness: number): number =>
-  height - run * Math.tan(pitch) - thickness / Math.cos(pitch);
+export const plateFor = (
+  { run, height }: Foot,
+  { pitch, seat, thickness }: Pick<Roof, 'pitch' | 'seat' | 'thickness'>
+): number => height - (run - seat) * Math.tan(pitch) - thickness / Math.cos(pitch);
 
 /**
  * The pitch at which a roof with a plate level meets a foot; undefined where the foot is not above it. Of
  * s tan p + t / cos p = c: p = atan(c / s) - asin(t / hypot(c, s)).
  */
-export function pitchFor({ run, height }: Foot, plate: number, thickness: number): number | undefined {
-  const rise = height - plate;
-  const pitch = Math.atan2(rise, run) - Math.asin(Math.min(1, thickness / Math.hypot(rise, run)));
-  return pitch > 0 ? pitch : undefined;
+export function pitchFor(
+  { run, height }: Foot,
+  { plateLevel, seat, thickness }: Pick<Roof, 'plateLevel' | 'seat' | 'thickness'>
+): number | undefined {
+  const [rise, along] = [height - plateLevel, run - seat];
+  const pitch = Math.atan2(rise, along) - Math.asin(Math.min(1, thickness / Math.hypot(rise, along)));
+  return pitch > 0 && along > 0 ? pitch : undefined;
 }

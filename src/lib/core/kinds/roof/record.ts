@@ -20,7 +20,7 @@ export const isBare = (kind: RoofEdgeKind) => kind === 'abutment' || kind === 'm
 
 /** Of an edge that is as its roof has it. */
 export const asRoof = {
-  ...{ pitch: null, overhang: null, plateLevel: null, second: null },
+  ...{ pitch: null, overhang: null, plateLevel: null, seat: null, second: null },
   ...{ fascia: null, soffit: null }
 } as const;
 
@@ -37,8 +37,15 @@ export type Soffit = (typeof soffits)[number];
 /** How thick boards at the edges are, and how far the foot of a fascia hangs below a level soffit behind it, mm. */
 export const boards = { fascia: 25, soffit: 12, nib: 10 } as const;
 
-/** Of a roof that ends at its eaves without boards, runs to its ridge, and has no cheeks. */
-export const plainEnds = { cutOff: null, eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null } as const;
+/** Of a roof that bears on its outer line, ends at its eaves without boards, runs to its ridge, and has no cheeks. */
+export const plainEnds = {
+  cutOff: null,
+  seat: 0,
+  eaveCut: 'plumb',
+  fascia: 0,
+  soffit: 'open',
+  cheeks: null
+} as const;
 
 /** Upright sides of a roof that is let into another. */
 export interface Cheeks {
@@ -61,6 +68,7 @@ export interface EdgeSettings {
   readonly pitch: number | null;
   readonly overhang: number | null;
   readonly plateLevel: number | null;
+  readonly seat: number | null;
   readonly second: SecondSlope | null;
   readonly fascia: number | null;
   readonly soffit: Soffit | null;
@@ -83,8 +91,8 @@ export interface RoofSide extends EdgeSettings {
 
 /**
  * Solved from an outline: that of its storey's outer walls, or one of its own `sides`. Of the first, edges not listed are
- * eaves as it says. `plateLevel`: above the storey's datum, where the underside crosses the outer line of the bearing;
- * `thickness`: square to the slope.
+ * eaves as it says. `plateLevel`: above the storey's datum, where the underside crosses the line of its seat, which lies
+ * `seat` in from the outer line of the bearing; `thickness`: square to the slope.
  */
 export interface Roof {
   readonly id: string;
@@ -94,6 +102,7 @@ export interface Roof {
   readonly pitch: number;
   readonly overhang: number;
   readonly plateLevel: number;
+  readonly seat: number;
   readonly thickness: number;
   /** Its ridge is cut off level at this height of the top over the datum; null: it runs to its ridge. */
   readonly cutOff: number | null;
@@ -112,6 +121,7 @@ const settings = {
   pitch: number().positive().max(1.5).nullable().defined(),
   overhang: number().min(0).max(f.most).nullable().defined(),
   plateLevel: number().min(-f.most).max(f.most).nullable().defined(),
+  seat: number().min(0).max(f.most).nullable().defined(),
   second: object({
     above: f.size(),
     pitch: number().positive().max(1.5).required()
@@ -130,6 +140,7 @@ export const schema = object({
   pitch: number().positive().max(1.5).required(),
   overhang: number().min(0).max(f.most).required(),
   plateLevel: f.mm(),
+  seat: number().min(0).max(f.most).required(),
   thickness: f.size(),
   cutOff: number().min(-f.most).max(f.most).nullable().defined(),
   eaveCut: f.choice(eaveCuts),

@@ -26,6 +26,19 @@ export function findRoofs({ project, say, named, query, storey }: Scope) {
         say('roof', 'roof.unsolved', [roof.id], {}, { thing: named(roof.id), area: area(ringArea(ring)) });
       if (solved.lidArea > 1e4)
         say('roof', 'roof.no-plane', [roof.id], {}, { thing: named(roof.id), area: area(solved.lidArea) });
+      const asked = Math.max(0, ...solved.edges.flat().map(({ overhang }) => overhang));
+      if (asked > solved.overhang + tolerances.coincident)
+        say(
+          'roof',
+          'roof.overhang',
+          [roof.id],
+          { asked, made: solved.overhang },
+          { thing: named(roof.id) },
+          {
+            label: `Overhang of ${formatLengthWithUnit(solved.overhang, units)}`,
+            call: { name: 'setRoof', args: { id: roof.id, overhang: solved.overhang } }
+          }
+        );
       const parapets = atParapets(query, solved);
       const plateLevel = plateWithin(roof, parapets) ?? roof.plateLevel;
       for (const { wall, over } of parapets) {

@@ -56,13 +56,14 @@ export const roofRows = (query: Query) =>
       volume: bodyVolume(query.get(roofBodies, id)),
       lengths: mapped(roofLengths(query.get(linesOfRoofs, id))),
       edges: (solved?.edges ?? []).flatMap((ring, r) =>
-        ring.map(({ walls, side, kind, fascia, soffit, pitch: own, overhang, plateLevel }, k) => {
+        ring.map(({ walls, side, kind, fascia, soffit, pitch: own, overhang, plateLevel, seat }, k) => {
           const bearing = solved!.bearing[r]!;
           return {
             ...{ walls, side, kind, fascia, soffit },
             pitchDeg: kind === 'eave' ? round(own / degree, 6) : null,
             overhang: round(Math.min(overhang, solved!.overhang)),
             plateLevel: round(datum + plateLevel),
+            seat,
             length: round(distance(bearing[k]!, bearing[(k + 1) % bearing.length]!))
           };
         })

@@ -19,12 +19,13 @@ export interface Slope {
 
 /** `most`: the overhang that fits. Degenerate: a break below the eave leaves the upper slope alone. */
 export function slopesOf(
-  { kind, pitch, overhang, plateLevel, second }: MadeEdge,
+  { kind, pitch, overhang, plateLevel, seat, second }: MadeEdge,
   thickness: number,
   most: number
 ): Slope[] {
   if (kind !== 'eave' && kind !== 'gable') return [];
-  const out = Math.min(overhang, most);
+  // From the line of the eave to that of the seat.
+  const out = Math.min(overhang, most) + seat;
   const deep = (p: number) => thickness / Math.cos(p);
   const break1 = kind === 'eave' && second ? second.above / Math.tan(pitch) : 0;
   const upper = second && {

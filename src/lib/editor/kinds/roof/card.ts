@@ -146,7 +146,8 @@ function edgeGroup(
         ? [
             make.height('plateLevel', 'Plate', 'the datum', [plateLevel], (value) =>
               set({ plateLevel: value })
-            )
+            ),
+            make.length('seat', 'Plate in from the outer face', [edge.seat], (seat) => set({ seat }))
           ]
         : [])
     ].map(named)
@@ -185,8 +186,8 @@ function footFields(make: CardMaker, roof: Roof): Field[] {
   return [...project.tables.roof.values()].flatMap((other) => {
     const foot = other.id === roof.id ? undefined : footFor(query, roof.id, other.id);
     if (!foot) return [];
-    const plate = plateFor(foot, roof.pitch, roof.thickness);
-    const pitch = pitchFor(foot, roof.plateLevel, roof.thickness);
+    const plate = plateFor(foot, roof);
+    const pitch = pitchFor(foot, roof);
     const isMet = Math.abs(plate - roof.plateLevel) < 1;
     return [
       make.choice(
@@ -234,6 +235,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           make.height('plateLevel', 'Plate', 'the datum', [roof.plateLevel], (plateLevel) =>
             set({ plateLevel })
           ),
+          make.length('seat', 'Plate in from the outer face', [roof.seat], (seat) => set({ seat })),
           ...levelFields(make, roof, solved),
           ...footFields(make, roof),
           make.choice(

@@ -15,11 +15,25 @@ import {
 import type { RoofValue } from '../../../core/drawing/roof-values';
 import { edgesIn, edgeName, type HeldEdge } from './edges';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
-import { edgeWords, isBare, roofEdgeKinds, type RoofEdgeKind } from '../../../core/kinds/roof/record';
+import {
+  edgeWords,
+  isBare,
+  roofEdgeKinds,
+  type Roof,
+  type RoofEdgeKind
+} from '../../../core/kinds/roof/record';
+import { nameOf } from '../../../core/document/names';
 import { degree } from '../../../core/units/angle';
 import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
 
 type Size = 'pitch' | 'overhang' | 'plateLevel';
+
+const allWords = {
+  eave: 'all eaves',
+  gable: 'all gables',
+  abutment: 'all abutments',
+  meeting: 'all ends in other roofs'
+} as const;
 
 const kindChoices = roofEdgeKinds.map((value) => ({ value, label: edgeWords[value] }));
 
@@ -47,7 +61,25 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       .flatMap((roof) => edgesIn(roof, model.roof(project, roof)));
   }
 
+  /** All edges of one kind of a roof, where there are several. */
+  private get groups(): {
+    readonly key: string;
+    readonly roof: Roof;
+    readonly kind: RoofEdgeKind;
+    readonly first: HeldEdge;
+  }[] {
+    const { edges } = this;
+    return [...new Set(edges.map(({ roof }) => roof))].flatMap((roof) =>
+      roofEdgeKinds.flatMap((kind) => {
+        const own = edges.filter((one) => one.roof === roof && one.edge.kind === kind);
+        return own.length > 1 ? [{ key: `all ${kind} ${roof.id}`, roof, kind, first: own[0]! }] : [];
+      })
+    );
+  }
+
   private get held(): HeldEdge | undefined {
+    const group = this.groups.find(({ key }) => key === this.at);
+    if (group) return { ...group.first, named: { roof: group.roof.id, all: group.kind } };
     return this.edges.find(({ key }) => key === this.at);
   }
 
@@ -82,6 +114,10 @@ export class RoofEdgeTool extends BaseTool implements Tool {
       'Make the roof edge over',
       choiceBlank('wall', 'Wall', this.at, [
         { value: '', label: 'the edge you point at' },
+        ...this.groups.map(({ key, roof, kind }) => ({
+          value: key,
+          label: `${allWords[kind]} of ${nameOf(project, roof)}`
+        })),
         ...edges.map(({ key, roof, edge }) => ({ value: key, label: edgeName(project, roof, edge) }))
       ]),
       choiceBlank('kind', 'Kind of edge', kind, kindChoices),

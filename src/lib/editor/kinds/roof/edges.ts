@@ -4,7 +4,7 @@ import { nameElement, nameOf } from '../../../core/document/names';
 import type { Point } from '../../../core/geometry/point';
 import type { MadeEdge } from '../../../core/kinds/roof/edges';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
-import type { Roof } from '../../../core/kinds/roof/record';
+import type { Roof, RoofEdgeKind } from '../../../core/kinds/roof/record';
 import { slopeAt, type SlopePlace } from '../../../core/kinds/roof/slope';
 import { drawnRoof } from '../../../core/kinds/roof/stages';
 import { ringHolds } from '../../../core/geometry/ring';
@@ -15,7 +15,12 @@ export interface HeldEdge {
   readonly key: string;
   readonly roof: Roof;
   readonly edge: MadeEdge;
-  readonly named: { readonly roof: string; readonly wall?: string; readonly side?: number };
+  readonly named: {
+    readonly roof: string;
+    readonly wall?: string;
+    readonly side?: number;
+    readonly all?: RoofEdgeKind;
+  };
   readonly from: Point;
   readonly to: Point;
 }

@@ -16,9 +16,9 @@ export const roofPictures = ({ model, shown }: Editor, roof: Roof): Picture[] =>
 ];
 
 /** The wall's outer face is the upright through nought; `start`: where the eave's outer line is. */
-function sectionOf({ pitch, plateLevel, thickness, eaveCut }: Roof, start: number) {
+function sectionOf({ pitch, plateLevel, seat, thickness, eaveCut }: Roof, start: number) {
   const slope = Math.tan(pitch);
-  const low = plateLevel + start * slope;
+  const low = plateLevel + (start - seat) * slope;
   const high = low + thickness / Math.cos(pitch);
   return { high, low, ...eaveEnd(eaveCut, { high, low, plate: plateLevel, slope, out: -start }) };
 }
@@ -32,7 +32,8 @@ function endOf(roof: Roof, start: number): Point[] {
 
 /** The fascia outside of the slope's end, and what is under the overhang. */
 function boardsOf(roof: Roof, start: number): PictureShape[] {
-  const { pitch, fascia, soffit } = roof;
+  const { pitch, plateLevel, seat, fascia, soffit } = roof;
+  const atWall = plateLevel - seat * Math.tan(pitch);
   const { high: top, low, foot: cut } = sectionOf(roof, start);
   const board = { closed: true, fill: 'paper', pen: 'face' } as const;
   const foot = soffitFoot(cut, top, fascia);
@@ -50,8 +51,8 @@ function boardsOf(roof: Roof, start: number): PictureShape[] {
             points: [
               { x: start, y: low },
               { x: start, y: low - deep },
-              { x: 0, y: roof.plateLevel - deep },
-              { x: 0, y: roof.plateLevel }
+              { x: 0, y: atWall - deep },
+              { x: 0, y: atWall }
             ],
             ...board
           }
@@ -62,9 +63,9 @@ function boardsOf(roof: Roof, start: number): PictureShape[] {
 
 /** The wall's outer face is the upright through nought; the slope rises to the right. `made`: the overhang that fits. */
 function eave(roof: Roof, made: number): Picture {
-  const { pitch, overhang, plateLevel, thickness } = roof;
+  const { pitch, overhang, plateLevel, seat, thickness } = roof;
   const slope = Math.tan(pitch);
-  const under = (x: number) => plateLevel + x * slope;
+  const under = (x: number) => plateLevel + (x - seat) * slope;
   // Square to the slope, so deeper along the upright.
   const deep = thickness / Math.cos(pitch);
   const far = slopeDrawn;
