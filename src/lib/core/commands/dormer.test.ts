@@ -110,4 +110,10 @@ describe('a dormer', () => {
     const alone = act(made, 'deleteItems', { ids: ['roof-1'] });
     expect(bodiesOf(alone).some(({ role }) => role === 'cheek')).toBe(false);
   });
+
+  it('has cheeks as thick as they are made later; no other roof has any', () => {
+    const made = act(act(house, 'addDormer', dormer()), 'setRoof', { id: 'roof-2', cheeks: 220 });
+    expect(made.tables.roof.get('roof-2')!.cheeks!.thickness).toBe(220);
+    expect(refusal(made, 'setRoof', { id: 'roof-1', cheeks: 100 })).toMatch(/no cheeks/);
+  });
 });

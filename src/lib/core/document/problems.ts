@@ -394,6 +394,10 @@ const catalogue = {
     message: (w) => `No edge of ${w.t('thing')} is ${w.t('kind')}.`,
     hint: 'Name one edge by its wall or side, or another kind.'
   },
+  'roof.no-cheeks': {
+    message: (w) => `${w.t('thing')} has no cheeks: it is not let into another roof as a dormer is.`,
+    hint: 'Leave them out, or let in a dormer.'
+  },
   'roof.cut-low': {
     message: (w) =>
       `${w.t('thing')} cannot be cut off at ${w.l('height')} over the datum: its eaves begin at ${w.l('least')}.`,

@@ -1,4 +1,4 @@
-/** Areas in the words of a project's units: square metres, or square feet. */
+/** Areas and volumes in the words of a project's units: square and cubic metres, or feet. */
 import { inch, type LengthUnits } from './length';
 
 const foot = 12 * inch;
@@ -9,3 +9,7 @@ export function formatArea(area: number, { system }: Pick<LengthUnits, 'system'>
     ? `${(area / foot ** 2).toFixed(Math.max(0, digits - 1))} sq ft`
     : `${(area / 1e6).toFixed(digits)} m²`;
 }
+
+/** `volume`: mm3. */
+export const formatVolume = (volume: number, { system }: Pick<LengthUnits, 'system'>): string =>
+  system === 'ft' ? `${(volume / foot ** 3).toFixed(0)} cu ft` : `${(volume / 1e9).toFixed(1)} m³`;

@@ -7,7 +7,16 @@ import { wallsOf, type Wall } from '../wall/record';
 import { frameOf, type WallFrame } from '../wall/frame';
 import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
-import { asRoof, edgeWords, isBare, plainEnds, type Roof, type RoofEdge, type RoofSide } from './record';
+import {
+  asRoof,
+  edgeWords,
+  isBare,
+  plainEnds,
+  type Roof,
+  type RoofEdge,
+  type RoofSide,
+  type Cheeks
+} from './record';
 import { type MadeEdge, type RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
 import { faceOf, roofOutlines } from './stages';
@@ -317,6 +326,14 @@ export const addRoof = command({
   }
 });
 
+/** Cheeks of another thickness; refused of a roof that is let into none. */
+function cheeksOf(project: Project, roof: Roof, given: number): Cheeks {
+  needPositive(project, 'thickness of the cheeks', 'the roof', given);
+  return roof.cheeks
+    ? { ...roof.cheeks, thickness: toStored(given) }
+    : refuse(project, 'roof.no-cheeks', { subjects: [roof.id], texts: { thing: nameOf(project, roof) } });
+}
+
 /** With its ridge cut off at a height; refused under its eaves, where nothing would slope. */
 function cutOffAt(query: Query, roof: Roof, cutOff: number): Roof {
   const { planes } = deriveRoof({ ...roof, cutOff: null }, needRoofOutline(query, roof)) ?? { planes: [] };
@@ -332,7 +349,7 @@ function cutOffAt(query: Query, roof: Roof, cutOff: number): Roof {
 export const setRoof = command({
   name: 'setRoof',
   about:
-    'Change a roof: pitch, overhang, plate level, thickness, the height over the datum at which its ridge is cut off level (null: not), how its eaves are cut, boards, material, or all its listed edges.',
+    'Change a roof: pitch, overhang, plate level, thickness, how thick its cheeks are, the height over the datum at which its ridge is cut off level (null: not), how its eaves are cut, boards, material, or all its listed edges.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -340,6 +357,7 @@ export const setRoof = command({
     overhang: s.mm(),
     plateLevel: s.mm(),
     thickness: s.mm(),
+    cheeks: s.mm(),
     ...endArgs,
     material: s.id(),
     edges: s.array(edge().required()).max(500).default(undefined)
@@ -360,6 +378,7 @@ export const setRoof = command({
       overhang: args.overhang === undefined ? old.overhang : toStored(args.overhang),
       plateLevel: args.plateLevel === undefined ? old.plateLevel : toStored(args.plateLevel),
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
+      cheeks: args.cheeks === undefined ? old.cheeks : cheeksOf(project, old, args.cheeks),
       cutOff: args.cutOff === null ? null : old.cutOff,
       seat: args.seat === undefined ? old.seat : toStored(args.seat),
       eaveCut: args.eaveCut ?? old.eaveCut,

@@ -13,6 +13,7 @@ import { roofBodies } from './body';
 import { linesOfRoofs } from './line-stages';
 import { roofLengths } from './lines';
 import { roofModels } from './stages';
+import { volumeUnder } from './under';
 import type { Project } from '../../document/kind';
 
 const rectangle = {
@@ -177,6 +178,13 @@ describe('a seat further in', () => {
     const plate = plateFor(foot, { pitch: 0.3, seat: 140, thickness: 120 });
     expect(pitchFor(foot, { plateLevel: plate, seat: 140, thickness: 120 })).toBeCloseTo(0.3, 9);
     expect(refusal(seated, 'setRoof', { id: 'roof-1', seat: -5 })).toMatch(/seat.*-5/);
+  });
+
+  it('the room under it, by formula: over a bearing of 11 400 by 7 800 at 45 degrees', () => {
+    // A wedge over the middle and a pyramid of its ends.
+    const half = 3900;
+    const wedge = ((11_400 - 7800) * 7800 * half) / 2 + (7800 * 7800 * half) / 3;
+    expect(volumeUnder(modelOf(roofed({ thickness: 0.01 }), 'roof-1')) / wedge).toBeCloseTo(1, 5);
   });
 
   it('all edges of a kind at once; refused where there is none', () => {

@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
 import { meshVolume, openEdges } from '../../geometry/mesh';
-import { ringsArea } from '../../geometry/ring';
+import { heightAt } from '../../geometry/plane';
+import { ringHolds, ringsArea } from '../../geometry/ring';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { act, built, call, refusal } from '../../testing/house';
@@ -109,4 +110,63 @@ describe('a saltbox', () => {
     const thick = house(0, { form: 'saltbox', thickness: 0.01, overhang: 0 });
     expect(models(thick)[0]!.ridge).toBeCloseTo(2700 + (8000 / 3) * Math.tan(30 * degree), 0);
   });
+});
+
+describe('a gable at a reflex corner, as one outline or as two roofs', () => {
+  const ell = [
+    [0, 0],
+    [10_000, 0],
+    [10_000, 4000],
+    [4000, 4000],
+    [4000, 10_000],
+    [0, 10_000]
+  ].map(([x, y]) => ({ x: x!, y: y! }));
+  const walls = call('drawRun', {
+    ...{ storey: 'storey-1', points: ell, close: true, thickness: 200, height: 2700 },
+    ...{ settingOut: 'outer', outside: 'right' }
+  });
+  const box = (x0: number, x1: number, y1: number) => [
+    { x: x0, y: 0 },
+    { x: x1, y: 0 },
+    { x: x1, y: y1 },
+    { x: x0, y: y1 }
+  ];
+
+  it.each([0, 450])(
+    'with overhangs of %d has the same top, and under the verge what goes on beneath it',
+    (overhang) => {
+      const common = { storey: 'storey-1', pitch: 45, plateLevel: 2700, thickness: 0.01, overhang };
+      const one = built(
+        walls,
+        call('addRoof', { ...common, corners: ell }),
+        call('setRoofEdge', { roof: 'roof-1', side: 3, kind: 'gable' })
+      );
+      const two = built(
+        walls,
+        call('addRoof', { ...common, corners: box(0, 4000, 10_000) }),
+        call('setRoofEdge', { roof: 'roof-1', side: 1, kind: 'gable' }),
+        call('addRoof', { ...common, corners: box(4000, 10_000, 4000) }),
+        call('setRoofEdge', { roof: 'roof-2', side: 3, kind: 'abutment' })
+      );
+      const topAt = (all: ReturnType<typeof models>, p: { x: number; y: number }) => {
+        const tops = all.flatMap(({ planes }) =>
+          planes.flatMap(({ ring, top }) => (ringHolds(ring, p) ? [heightAt(top, p)] : []))
+        );
+        return { highest: Math.max(-Infinity, ...tops), count: tops.length };
+      };
+      const [single, pair] = [models(one), models(two)];
+      let layered = 0;
+      for (let i = 0; i < 63; i++)
+        for (let j = 0; j < 63; j++) {
+          const p = { x: -437.7 + i * 173.3, y: -441.3 + j * 172.1 };
+          const [a, b] = [topAt(single, p), topAt(pair, p)];
+          expect(b.count > 0).toBe(a.count > 0);
+          if (a.count > 0) expect(Math.abs(a.highest - b.highest)).toBeLessThan(0.05);
+          if (b.count > 1) layered += 1;
+        }
+      // 450 by 2 450 lie in two layers, which one outline leaves out.
+      expect(layered * 173.3 * 172.1).toBeGreaterThan(overhang === 0 ? -1 : 0.8e6);
+      expect(layered * 173.3 * 172.1).toBeLessThan(overhang === 0 ? 1 : 1.4e6);
+    }
+  );
 });

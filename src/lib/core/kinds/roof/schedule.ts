@@ -13,6 +13,7 @@ import { settingsOf } from '../../document/project';
 import { roofLengths, type RoofLineKind } from './lines';
 import { linesOfRoofs } from './line-stages';
 import { roofModels } from './stages';
+import { volumeUnder } from './under';
 import { roofBodies } from './body';
 
 /** Without the corners that only its neighbours have. */
@@ -54,6 +55,7 @@ export const roofRows = (query: Query) =>
       area: round(area),
       covering: round(area * (1 + (query.project.tables.material.get(material)?.waste ?? 0))),
       volume: bodyVolume(query.get(roofBodies, id)),
+      volumeUnder: round(solved ? volumeUnder(solved) : 0),
       lengths: mapped(roofLengths(query.get(linesOfRoofs, id))),
       edges: (solved?.edges ?? []).flatMap((ring, r) =>
         ring.map(({ walls, side, kind, fascia, soffit, pitch: own, overhang, plateLevel, seat }, k) => {

@@ -10,7 +10,8 @@ import { slopeAt } from '../../../core/kinds/roof/slope';
 import { drawnRoof, footFor } from '../../../core/kinds/roof/stages';
 import { roofLengths, roofLineKinds } from '../../../core/kinds/roof/lines';
 import { ringsArea } from '../../../core/geometry/ring';
-import { formatArea } from '../../../core/units/area';
+import { volumeUnder } from '../../../core/kinds/roof/under';
+import { formatArea, formatVolume } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { materialField } from '../../details/shared-fields';
 import { edgesIn, edgeName, type HeldEdge } from './edges';
@@ -255,6 +256,9 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           make.choice('eaveCut', 'Eaves cut', [roof.eaveCut], cutWords, (eaveCut) => set({ eaveCut })),
           make.length('fascia', 'Fascia, barge board', [roof.fascia], (fascia) => set({ fascia })),
           make.choice('soffit', 'Under overhangs', [roof.soffit], soffitWords, (soffit) => set({ soffit })),
+          ...(roof.cheeks
+            ? [make.length('cheeks', 'Cheeks', [roof.cheeks.thickness], (cheeks) => set({ cheeks }))]
+            : []),
           materialField(make, roof, set, ['material', 'Covering'])
         ]
       },
@@ -274,6 +278,7 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
               ]
             : []),
           fact('Area in plan', formatArea(ringsArea((solved?.planes ?? []).map(({ ring }) => ring)), units)),
+          fact('Room under it, over the plate', formatVolume(solved ? volumeUnder(solved) : 0, units)),
           ...roofLineKinds.flatMap((kind) =>
             lengths[kind] > 1
               ? [fact(lineWords[kind], formatLengthWithUnit(Math.round(lengths[kind]), units))]
