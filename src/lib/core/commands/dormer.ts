@@ -238,6 +238,7 @@ export const addDormer = command({
         thickness
       },
       ...{ plateLevel: plate, edges: [], sides, fascia: Math.min(host.fascia, thickness), soffit: 'open' },
+      buildUp: args.thickness === undefined ? host.buildUp : null,
       cheeks: { thickness: cheeks, material: buildUp.plies[0]!.material }
     };
     const things = [wall, roof];

@@ -68,8 +68,9 @@ const steps: Readonly<Record<number, Step>> = {
       catalogueEntry: { thresholdShape: 'level' },
       roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null }
     })(records, house).map(endedAsNow),
-  // Roofs whose ridge is cut off, that bear further in; rooflights, which older files have none of.
-  10: (records, house) => gain({ roof: { cutOff: null, seat: 0 } })(records, house).map(seatedAsNow)
+  // Roofs of plies, that bear further in, whose ridge is cut off; rooflights, which older files have none of.
+  10: (records, house) =>
+    gain({ roof: { buildUp: null, cutOff: null, seat: 0 } })(records, house).map(seatedAsNow)
 };
 
 const seatedAsNow = (record: Loose): Loose => {

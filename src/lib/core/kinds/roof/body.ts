@@ -4,7 +4,11 @@ import { liftCells } from '../../kernels/solids/cells';
 import { acrossPage, cutVoid, isOnCut } from '../../kernels/solids/pieces';
 import { heightAt, raise } from '../../geometry/plane';
 import { buildColumns, type Cell } from '../../geometry/columns';
-import { arrange } from '../../geometry/arrangement';
+import type { Point } from '../../geometry/point';
+import { arrange, type Segment } from '../../geometry/arrangement';
+import { tolerances } from '../../geometry/tolerances';
+import { levelLines } from '../../kernels/roof/overlay';
+import type { Ply } from '../build-up/record';
 import { innerPoint } from '../../geometry/triangulate';
 import { own, result, stage } from '../../document/stage';
 import { cheeksOf } from './cheeks';
@@ -22,28 +26,72 @@ import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody } from '../../document/kind';
 import type { Part } from '../../kernels/solids/part';
 
-/** The body between undersides and tops, verges cut plumb and eaves as said; open where something passes `through`. */
-export function roofMesh(
+/**
+ * The body between undersides and tops, verges cut plumb and eaves as said; open where something passes `through`. Of
+ * `depths`, from the covering down, one body for each ply: between two depths square to the slope, and what is cut.
+ */
+export function roofMeshes(
   model: Pick<RoofModel, 'planes' | 'cells'>,
   datum: number,
   through: readonly Cut[],
-  eaves: readonly EaveCutAlong[] = []
-): Mesh {
+  eaves: readonly EaveCutAlong[] = [],
+  depths: readonly number[] = []
+): Mesh[] {
   const whole = cellsOf(model);
   const isWhole = through.length + eaves.length === 0;
   const pieces = isWhole ? whole : piecesAround(whole, datum, through, eaves);
-  const cells = pieces.map(({ plane: { name }, ring, bottom, top, isCut }): Cell => ({
-    ring,
-    intervals: [
-      {
-        bottom: raise(bottom, datum),
-        top: raise(top, datum),
-        bottomName: `under ${name}`,
-        topName: isCut ? `cut ${name}` : name
-      }
-    ]
-  }));
-  return buildColumns(cells, (p, q) => (isOnCut(through, p, q) ? 'cut' : 'eave'));
+  const nameSide = (p: Point, q: Point) => (isOnCut(through, p, q) ? 'cut' : 'eave');
+  return layersOf(pieces, depths).map((cells) =>
+    buildColumns(
+      cells.map(({ plane: { name }, ring, bottom, top, isCut }): Cell => ({
+        ring,
+        intervals: [
+          {
+            bottom: raise(bottom, datum),
+            top: raise(top, datum),
+            bottomName: `under ${name}`,
+            topName: isCut ? `cut ${name}` : name
+          }
+        ]
+      })),
+      nameSide
+    )
+  );
+}
+
+/** Cells of each ply; where what ends one falls otherwise than its plane, it is parted where it crosses a ply. */
+function layersOf(pieces: readonly RoofCell[], depths: readonly number[]): (readonly RoofCell[])[] {
+  if (depths.length < 2) return [pieces];
+  const levelIn = ({ plane }: RoofCell, depth: number) => raise(plane.top, -depth / Math.cos(plane.pitch));
+  const borders = [0, ...depths.map((_, i) => depths.slice(0, i + 1).reduce((sum, one) => sum + one, 0))];
+  const lines = pieces.flatMap((piece) =>
+    [piece.bottom, piece.top].flatMap((end) =>
+      borders.flatMap((depth) => levelLines(end, levelIn(piece, depth), [piece.ring, piece.ring]))
+    )
+  );
+  const parted = lines.length === 0 ? pieces : partedBy(pieces, lines);
+  return depths.map((_, i) =>
+    parted.flatMap((piece): RoofCell[] => {
+      const middle = innerPoint(piece.ring);
+      if (!middle) return [];
+      const [over, under] = [levelIn(piece, borders[i]!), levelIn(piece, borders[i + 1]!)];
+      const isLast = i === depths.length - 1;
+      const top = heightAt(over, middle) < heightAt(piece.top, middle) ? over : piece.top;
+      const bottom =
+        !isLast && heightAt(under, middle) > heightAt(piece.bottom, middle) ? under : piece.bottom;
+      const isThick = heightAt(top, middle) - heightAt(bottom, middle) > tolerances.coincident;
+      return isThick ? [{ ...piece, top, bottom, isCut: piece.isCut && top === piece.top }] : [];
+    })
+  );
+}
+
+function partedBy(pieces: readonly RoofCell[], lines: readonly Segment[]): RoofCell[] {
+  const faces = arrange([...pieces.flatMap(({ ring }) => edgesOf(ring)), ...lines])?.faces ?? [];
+  return faces.flatMap(({ outer, holes }) => {
+    const middle = holes.length === 0 ? innerPoint(outer) : undefined;
+    const piece = middle && pieces.find(({ ring }) => ringHolds(ring, middle));
+    return piece ? [{ ...piece, ring: outer }] : [];
+  });
 }
 
 /** All cells in one arrangement with what cuts them, so that neighbours share the new points. */
@@ -114,14 +162,17 @@ export const roofBodies = stage(
     own: result(stretchesOfRoofs),
     others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other)),
     cheeks: result(cheeksOfRoofs),
+    plies: ({ project: { tables } }, id) => tables.buildUp.get(tables.roof.get(id)?.buildUp ?? '')?.plies,
     lights: (query, id) => lightsIn(query, id)
   },
-  ({ roof, model, datum, cuts, own, others, cheeks, lights }, id): ElementBody | undefined =>
+  ({ roof, model, datum, cuts, own, others, cheeks, plies, lights }, id): ElementBody | undefined =>
     roof && {
       id,
       kind: 'roof',
       storey: roof.storey,
-      parts: model ? partsOf(model, datum, [...cuts, ...lights.map(holeOf)], own, others, cheeks) : []
+      parts: model
+        ? partsOf(model, datum, [...cuts, ...lights.map(holeOf)], own, others, cheeks, plies ?? [])
+        : []
     }
 );
 
@@ -136,12 +187,17 @@ function partsOf(
   cuts: readonly Cut[],
   own: readonly OutlineStretch[],
   others: readonly OutlineStretch[],
-  cheeks: readonly Cell[]
+  cheeks: readonly Cell[],
+  plies: readonly Ply[]
 ): Part[] {
   const { roof } = model;
-  const body = roofMesh(model, datum, cuts, eaveCutsOf(roof, own, others));
+  const depths = plies.map(({ thickness }) => thickness);
+  const bodies = roofMeshes(model, datum, cuts, eaveCutsOf(roof, own, others), depths);
   return [
-    { role: 'roof', ply: null, material: roof.material, mesh: body },
+    ...bodies.map((mesh, i): Part => ({
+      ...{ role: 'roof', mesh, ply: plies.length > 0 ? i : null },
+      material: plies[i]?.material ?? roof.material
+    })),
     ...trimOf(roof, own, others).map(({ role, cells }): Part => ({
       ...{ role, ply: null, material: null },
       mesh: buildColumns(liftCells(cells, datum), () => 'end')

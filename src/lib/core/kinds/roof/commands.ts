@@ -29,6 +29,7 @@ import { locate, type Point } from '../../geometry/point';
 import { atParapets, plateWithin } from './parapet';
 import { needRoofOutline, pitchOf, refuseSides } from './need-outline';
 import { deriveRoof } from './planes';
+import { pliedRoof } from './plies';
 import {
   changedEdge,
   checkEdges,
@@ -243,6 +244,7 @@ export const addRoof = command({
     thickness: s.mm(),
     ...endArgs,
     material: s.id(),
+    buildUp: s.id().nullable(),
     edges: s.array(edge().required()).max(500).default(undefined),
     leave: s.array(s.id().required()).max(20_000).default(undefined)
   }),
@@ -269,7 +271,7 @@ export const addRoof = command({
         numbers: { value: overhang },
         texts: { what: 'overhang', thing: 'the roof' }
       });
-    const plain: Roof = {
+    const plain = pliedRoof(project, {
       id: freshOrGiven(project, 'roof', args.id),
       kind: 'roof',
       name: args.name ?? '',
@@ -285,9 +287,10 @@ export const addRoof = command({
       soffit: args.soffit ?? plainEnds.soffit,
       cheeks: plainEnds.cheeks,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'roof')).id,
+      buildUp: args.buildUp == null ? null : need(project, 'buildUp', args.buildUp).id,
       edges: [],
       sides: null
-    };
+    });
     needPositive(project, 'thickness', 'the roof', plain.thickness);
     needBoard(project, 'the roof', plain.fascia);
     needSeat(project, plain.seat);
@@ -326,6 +329,21 @@ export const addRoof = command({
   }
 });
 
+/** Named, or none any more: also where a thickness or a covering of its own is given. */
+function buildUpOf(
+  project: Project,
+  { buildUp }: Roof,
+  given: {
+    buildUp?: string | null | undefined;
+    thickness?: number | undefined;
+    material?: string | undefined;
+  }
+): string | null {
+  if (given.buildUp) return need(project, 'buildUp', given.buildUp).id;
+  const isOwn = given.buildUp === null || given.thickness !== undefined || given.material !== undefined;
+  return isOwn ? null : buildUp;
+}
+
 /** Cheeks of another thickness; refused of a roof that is let into none. */
 function cheeksOf(project: Project, roof: Roof, given: number): Cheeks {
   needPositive(project, 'thickness of the cheeks', 'the roof', given);
@@ -349,7 +367,7 @@ function cutOffAt(query: Query, roof: Roof, cutOff: number): Roof {
 export const setRoof = command({
   name: 'setRoof',
   about:
-    'Change a roof: pitch, overhang, plate level, thickness, how thick its cheeks are, the height over the datum at which its ridge is cut off level (null: not), how its eaves are cut, boards, material, or all its listed edges.',
+    'Change a roof: what it is made of (a build-up, from the covering down, gives its thickness and material; either of these by itself ends that), pitch, overhang, plate level, thickness, how thick its cheeks are, the height over the datum at which its ridge is cut off level (null: not), how its eaves are cut, boards, material, or all its listed edges.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -360,6 +378,7 @@ export const setRoof = command({
     cheeks: s.mm(),
     ...endArgs,
     material: s.id(),
+    buildUp: s.id().nullable(),
     edges: s.array(edge().required()).max(500).default(undefined)
   }),
   example: { id: 'roof-1', pitch: 35 },
@@ -384,7 +403,8 @@ export const setRoof = command({
       eaveCut: args.eaveCut ?? old.eaveCut,
       fascia: args.fascia === undefined ? old.fascia : toStored(args.fascia),
       soffit: args.soffit ?? old.soffit,
-      material: args.material === undefined ? old.material : need(project, 'material', args.material).id
+      material: args.material === undefined ? old.material : need(project, 'material', args.material).id,
+      buildUp: buildUpOf(project, old, args)
     };
     const named = (given ?? []).map(({ wall }) => wall);
     if (given) checkEdges(query, changed, named);

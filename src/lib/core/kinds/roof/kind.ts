@@ -4,6 +4,7 @@ import type { Declaration } from '../../document/kind';
 import { moved, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
 import { schema, type Roof } from './record';
+import { asThickAsPlies } from './plies';
 import { lowersWalls, withoutWalls } from './heirs';
 import { planOfRoofs } from './plan';
 
@@ -30,6 +31,7 @@ export const roof: Declaration<Roof> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'material', to: 'material', gone: 'refuses' },
+    { path: 'buildUp', to: 'buildUp', gone: 'refuses' },
     { path: 'cheeks.material', to: 'material', gone: 'refuses' },
     { path: 'edges.*.wall', to: 'wall', gone: 'list' },
     { path: 'sides.*.wall', to: 'wall', gone: withoutWalls }
@@ -39,7 +41,7 @@ export const roof: Declaration<Roof> = {
   locks: { layer: true, sizes: false },
   keeps: null,
   leaves: lowersWalls,
-  law: null,
+  law: asThickAsPlies,
   holds: null,
   ring: null,
   cuts: null,

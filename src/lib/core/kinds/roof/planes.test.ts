@@ -15,7 +15,7 @@ import { overStorey } from './edges';
 import { edgesOfForm, type RoofForm } from './forms';
 import { deriveRoof, isPartition } from './planes';
 import { indexedRoofs, planesOver, roofModels } from './stages';
-import { roofMesh } from './body';
+import { roofMeshes } from './body';
 import { roofSection } from './section';
 import { Model } from '../../model/graph';
 
@@ -317,7 +317,7 @@ describe('roofs on walls', () => {
   it('its body is closed and its volume is plan area times the plumb thickness', () => {
     for (const points of [box, ell]) {
       const model = solve(points);
-      const mesh = roofMesh(model, 0, []);
+      const mesh = roofMeshes(model, 0, [])[0]!;
       expect(openEdges(mesh)).toBe(0);
       const area = model.planes.reduce((sum, { ring }) => sum + ringArea(ring), 0);
       expect(meshVolume(mesh)).toBeCloseTo((area * 200) / Math.cos(32 * degree), -4);

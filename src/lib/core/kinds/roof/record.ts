@@ -37,8 +37,9 @@ export type Soffit = (typeof soffits)[number];
 /** How thick boards at the edges are, and how far the foot of a fascia hangs below a level soffit behind it, mm. */
 export const boards = { fascia: 25, soffit: 12, nib: 10 } as const;
 
-/** Of a roof that bears on its outer line, ends at its eaves without boards, runs to its ridge, and has no cheeks. */
+/** Of a roof of one covering that bears on its outer line, ends at its eaves without boards, runs to its ridge, and has no cheeks. */
 export const plainEnds = {
+  buildUp: null,
   cutOff: null,
   seat: 0,
   eaveCut: 'plumb',
@@ -111,6 +112,8 @@ export interface Roof {
   readonly soffit: Soffit;
   readonly cheeks: Cheeks | null;
   readonly material: string;
+  /** What it is made of, from the covering down: as thick as its plies, of the outermost's material; null: of one covering. */
+  readonly buildUp: string | null;
   /** By wall, where the outline is the storey's; none where it has sides. */
   readonly edges: readonly RoofEdge[];
   readonly sides: readonly RoofSide[] | null;
@@ -148,6 +151,7 @@ export const schema = object({
   soffit: f.choice(soffits),
   cheeks: object({ thickness: f.size(), material: f.id() }).nullable().default(undefined).defined(),
   material: f.id(),
+  buildUp: string().min(1).max(200).nullable().defined(),
   edges: array(object({ wall: f.id(), ...settings }).required()).required(),
   sides: array(
     object({

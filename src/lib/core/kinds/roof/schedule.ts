@@ -30,7 +30,7 @@ const mapped = (lengths: Readonly<Record<RoofLineKind, number>>) =>
   >;
 
 export const roofRows = (query: Query) =>
-  [...query.project.tables.roof.values()].map(({ id, storey, pitch, cutOff, material }) => {
+  [...query.project.tables.roof.values()].map(({ id, storey, pitch, cutOff, material, buildUp }) => {
     const solved = query.get(roofModels, id);
     const datum = datumOf(query.project, storey);
     const { ground } = settingsOf(query.project);
@@ -40,6 +40,7 @@ export const roofRows = (query: Query) =>
       id,
       storey,
       material,
+      buildUp,
       pitchDeg: round(pitch / degree, 6),
       cutOff: cutOff === null ? null : round(datum + cutOff),
       ridge: round(datum + (solved?.ridge ?? 0)),

@@ -7,6 +7,7 @@ import { wallBodies } from '../wall/body';
 import type { Part } from '../../kernels/solids/part';
 import { act, built, call, example, refusal } from '../../testing/house';
 import { commonVolume } from '../../testing/oracle';
+import { newProject } from '../new-project';
 import { degree } from '../../units/angle';
 import { heightAt } from '../../geometry/plane';
 import { roofBodies } from './body';
@@ -147,5 +148,75 @@ describe('along the edges of a roof', () => {
           // Where another roof goes on past its end, a board ends square, and may enter it by a corner.
           expect(commonVolume([mesh], others), `${name} ${role}`).toBeLessThan(0.01 * meshVolume(mesh));
       }
+  });
+});
+
+describe('a roof of plies', () => {
+  const plies = [
+    { material: 'slate', thickness: 60, duty: 'cladding' },
+    { material: 'studs', thickness: 180, duty: 'structure' },
+    { material: 'plaster', thickness: 15, duty: 'finish' }
+  ];
+  const plied = (roof: object = {}) => {
+    const bare = act(act(newProject('Plies'), 'drawRectangle', box), 'addBuildUp', {
+      id: 'slated',
+      name: 'Slated',
+      plies
+    });
+    return act(bare, 'addRoof', { storey: 'storey-1', pitch: 35, overhang: 400, buildUp: 'slated', ...roof });
+  };
+  const box = { storey: 'storey-1', corner: { x: 0, y: 0 }, width: 9000, depth: 6000, thickness: 300 };
+  const partsOf = (project: Project) =>
+    [...project.tables.roof.keys()].flatMap((id) =>
+      new Model()
+        .at(project)
+        .get(roofBodies, id)!
+        .parts.filter(({ role }) => role === 'roof')
+    );
+
+  it.each([
+    ['plain', {}],
+    ['cut square, with a rooflight', { eaveCut: 'square' }],
+    ['cut level', { eaveCut: 'level', pitch: 50 }],
+    ['of two pitches', { form: 'mansard', pitch: 60 }]
+  ])('%s: one closed body a ply, as thick as it is, together the whole', (_, given) => {
+    const whole = plied(given);
+    const project =
+      'eaveCut' in given && given.eaveCut === 'square'
+        ? act(whole, 'addRooflight', { roof: 'roof-1', wall: 'wall-1', along: 4500, up: 900 })
+        : whole;
+    const parts = partsOf(project);
+    expect(parts.map(({ ply, material }) => [ply, material])).toEqual([
+      [0, 'slate'],
+      [1, 'studs'],
+      [2, 'plaster']
+    ]);
+    expect(project.tables.roof.get('roof-1')).toMatchObject({ thickness: 255, material: 'slate' });
+    for (const { mesh } of parts) expect(openEdges(mesh)).toBe(0);
+    const volumes = parts.map(({ mesh }) => meshVolume(mesh));
+    const one = partsOf(act(project, 'setRoof', { id: 'roof-1', buildUp: null }));
+    expect(one).toHaveLength(1);
+    expect(volumes.reduce((sum, v) => sum + v, 0) / meshVolume(one[0]!.mesh)).toBeCloseTo(1, 6);
+    // No ply lies in another; of a roof cut plumb all cover the same plan.
+    const meshes = parts.map(({ mesh }) => mesh);
+    expect(commonVolume([meshes[0]!], meshes.slice(1))).toBeLessThan(1e-6 * volumes[0]!);
+    expect(commonVolume([meshes[1]!], [meshes[2]!])).toBeLessThan(1e-6 * volumes[1]!);
+    if (Object.keys(given).length === 0) expect(volumes[0]! / volumes[1]!).toBeCloseTo(60 / 180, 6);
+  });
+
+  it('is as thick as its build-up becomes; a thickness of its own ends that; what it is made of is not deleted', () => {
+    const thicker = act(plied(), 'setBuildUp', {
+      ...{
+        id: 'slated',
+        plies: [
+          { ...plies[0], material: 'brick' },
+          { ...plies[1], thickness: 220 }
+        ]
+      }
+    });
+    expect(thicker.tables.roof.get('roof-1')).toMatchObject({ thickness: 280, material: 'brick' });
+    const own = act(thicker, 'setRoof', { id: 'roof-1', thickness: 200 });
+    expect(own.tables.roof.get('roof-1')).toMatchObject({ thickness: 200, buildUp: null });
+    expect(refusal(thicker, 'deleteItems', { ids: ['slated'] })).toMatch(/roof 1/i);
   });
 });

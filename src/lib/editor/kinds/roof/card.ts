@@ -13,7 +13,7 @@ import { ringsArea } from '../../../core/geometry/ring';
 import { volumeUnder } from '../../../core/kinds/roof/under';
 import { formatArea, formatVolume } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
-import { materialField } from '../../details/shared-fields';
+import { materialField, type Setter } from '../../details/shared-fields';
 import { edgesIn, edgeName, type HeldEdge } from './edges';
 import {
   eaveCuts,
@@ -210,6 +210,28 @@ function footFields(make: CardMaker, roof: Roof): Field[] {
   });
 }
 
+/** One covering and how thick, or a build-up. */
+function madeOf(make: CardMaker, roof: Roof, set: Setter): Field[] {
+  const { buildUp } = make.editor.project.tables;
+  const { units } = make.editor.settings;
+  const choices = [...buildUp.values()].map(({ id, name }) => ({ value: id, label: name }));
+  return [
+    make.choice(
+      'buildUp',
+      'Made of',
+      [roof.buildUp ?? ''],
+      [{ value: '', label: 'one covering' }, ...choices],
+      (value) => set({ buildUp: value || null })
+    ),
+    ...(roof.buildUp === null
+      ? [
+          make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
+          materialField(make, roof, set, ['material', 'Covering'])
+        ]
+      : [fact('Thickness', formatLengthWithUnit(roof.thickness, units))])
+  ];
+}
+
 export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
   const { editor } = make;
   const { units } = editor.settings;
@@ -252,14 +274,13 @@ export function roofCard(make: CardMaker, roof: Roof): DetailsCard {
           ...(roof.cutOff === null
             ? []
             : [make.height('cutOff', 'Cut off at', 'the datum', [roof.cutOff], (cutOff) => set({ cutOff }))]),
-          make.length('thickness', 'Thickness', [roof.thickness], (thickness) => set({ thickness })),
+          ...madeOf(make, roof, set),
           make.choice('eaveCut', 'Eaves cut', [roof.eaveCut], cutWords, (eaveCut) => set({ eaveCut })),
           make.length('fascia', 'Fascia, barge board', [roof.fascia], (fascia) => set({ fascia })),
           make.choice('soffit', 'Under overhangs', [roof.soffit], soffitWords, (soffit) => set({ soffit })),
           ...(roof.cheeks
             ? [make.length('cheeks', 'Cheeks', [roof.cheeks.thickness], (cheeks) => set({ cheeks }))]
-            : []),
-          materialField(make, roof, set, ['material', 'Covering'])
+            : [])
         ]
       },
       ...edges.others,
