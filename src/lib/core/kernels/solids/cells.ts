@@ -11,8 +11,8 @@
  *
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
-import { type Point } from '../../geometry/point';
-import { boxOf, boxesMeet, edgesOf, type Ring } from '../../geometry/ring';
+import { distance, nearestOnSegment, type Point } from '../../geometry/point';
+import { boxOf, boxesMeet, edgesOf, ringArea, ringPerimeter, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { type Cell, type Interval } from '../../geometry/columns';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
@@ -97,9 +97,14 @@ export function cellsUnder(
   return arrangeCells(ring, cuts).map((piece) => {
     const middle = middleOf(piece);
     const within = voids.filter((one) => one.holds(middle));
-    const lowest = planes
-      .filter((plane) => liesOver(plane, middle) && heightAt(plane.underside, middle) > base)
-      .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
+    const lowestOf = (found: readonly RoofPlane[]) =>
+      found
+        .filter(({ underside }) => heightAt(underside, middle) > base)
+        .sort((p, q) => heightAt(p.underside, middle) - heightAt(q.underside, middle))[0];
+    const above = planes.filter((plane) => liesOver(plane, middle));
+    // What rounding leaves of a piece beside a plane's border ends as that does, and not as a fin over it.
+    const isFin = above.length === 0 && (2 * ringArea(piece)) / ringPerimeter(piece) < tolerances.coincident;
+    const lowest = lowestOf(isFin ? planes.filter((plane) => endsAt(plane, middle)) : above);
     const cut = lowest && heightAt(lowest.underside, middle) < ceiling;
     const top = cut ? lowest.underside : flat(fallback);
     return {
@@ -115,6 +120,9 @@ export function cellsUnder(
     };
   });
 }
+
+const endsAt = ({ ring }: RoofPlane, p: Point): boolean =>
+  edgesOf(ring).some(([a, b]) => distance(nearestOnSegment(p, a, b), p) < tolerances.coincident);
 
 /** The line where a plane is at height z, as a segment across the box. */
 function levelLine(plane: Plane, z: number, box: ReturnType<typeof boxOf>): Segment[] {

@@ -170,3 +170,27 @@ describe('a gable at a reflex corner, as one outline or as two roofs', () => {
     }
   );
 });
+
+it('a gable wall under a flush verge has no fin beside the roof, however the house is turned', () => {
+  const t = 45 * degree;
+  const at = (x: number, y: number) => ({
+    x: x * Math.cos(t) - y * Math.sin(t),
+    y: x * Math.sin(t) + y * Math.cos(t)
+  });
+  const project = built(
+    call('drawRun', {
+      ...{ storey: 'storey-1', points: [at(0, 0), at(4200, 0), at(4200, 3300), at(0, 3300)], close: true },
+      ...{ thickness: 100, height: 2400, settingOut: 'outer', outside: 'right' }
+    }),
+    call('addRoof', { storey: 'storey-1', form: 'gambrel', pitch: 28, overhang: 0, thickness: 200 })
+  );
+  const roof = query(project)
+    .get(roofBodies, 'roof-1')!
+    .parts.map(({ mesh }) => mesh);
+  for (const id of project.tables.wall.keys()) {
+    const walls = query(project)
+      .get(wallBodies, id)!
+      .parts.map(({ mesh }) => mesh);
+    expect(commonVolume(roof, walls)).toBeLessThan(1000);
+  }
+});

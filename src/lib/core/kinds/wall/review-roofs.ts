@@ -44,21 +44,27 @@ export function findTopless({ project, say, named, query, storey }: Scope) {
 /** So short a part under no roof is the thickness of what the wall ends at, mm. */
 const leastBare = 50;
 
-/** Stretches of a wall's middle that neither a plane nor a storey lies over, from and to along it. */
+/**
+ * Stretches of a wall's middle that neither a plane nor a storey lies over, from and to along it; `outline`: its own, as
+ * joints leave it: what of a corner is the other wall's is none of this.
+ */
 function bareStretches(
   frame: WallFrame,
+  outline: readonly Ring[],
   planes: readonly RoofPlane[],
   above: readonly Ring[]
-): [number, number][] {
+): { readonly bare: [number, number][]; readonly start: number; readonly end: number } {
   const across = (frame.y0 + frame.y1) / 2;
   const at = (t: number) => fromFrame(frame, t, across);
-  const { length, direction, base } = frame;
+  const { direction, base } = frame;
+  const own = outline.flatMap((ring) => crossingsOf(ring, at(0), direction));
+  const [start, end] = [Math.min(Infinity, ...own), Math.max(-Infinity, ...own)];
   const ends = [
-    0,
-    length,
+    start,
+    end,
     ...[...planes.map(({ ring }) => ring), ...above].flatMap((ring) => crossingsOf(ring, at(0), direction))
   ]
-    .filter((t) => t >= 0 && t <= length)
+    .filter((t) => t >= start && t <= end)
     .sort((p, q) => p - q);
   const bare: [number, number][] = [];
   for (const [i, to] of ends.entries()) {
@@ -71,7 +77,7 @@ function bareStretches(
     if (last && from - last[1] < tolerances.coincident) last[1] = to;
     else bare.push([from, to]);
   }
-  return bare.filter(([from, to]) => to - from > leastBare);
+  return { bare: bare.filter(([from, to]) => to - from > leastBare), start, end };
 }
 
 /** Walls that a roof lies over along a part: the rest ends at the height of its storey. */
@@ -87,20 +93,20 @@ export function findPartTopless({ project, say, named, query, storey }: Scope) {
     const ring = bands.flatMap(({ outline }) => outline.flat());
     const planes = frame.top === Infinity && ring.length > 0 ? planesOver(roofs, boxOf(ring)) : [];
     if (planes.length === 0) continue;
-    const bare = bareStretches(frame, planes, above);
+    const { bare, start, end: last } = bareStretches(frame, bands[0]!.outline, planes, above);
     if (bare.length === 0) continue;
     const { wall, length } = frame;
     const whole = bare.reduce((sum, [from, to]) => sum + to - from, 0);
     // The edge of the roof: where the longest of them begins, or ends.
     const [from, to] = bare.reduce((most, one) => (one[1] - one[0] > most[1] - most[0] ? one : most));
-    const edge = toStored(from > leastBare ? from : to);
+    const edge = toStored(from > start + leastBare ? from : to);
     const isFree = (end: 'a' | 'b') =>
       own.footprints.nodes.every(
         ({ members }) =>
           members.length < 2 || !members.some((one) => one.frame.wall.id === wall.id && one.part === end)
       );
     const ends: Repair[] = (['a', 'b'] as const).flatMap((end) => {
-      const isAt = end === 'a' ? from < leastBare : to > length - leastBare;
+      const isAt = end === 'a' ? from < start + leastBare : to > last - leastBare;
       if (!isAt || !isFree(end) || edge < leastBare || edge > length - leastBare) return [];
       const left = toStored(end === 'a' ? length - edge : edge);
       const hold = end === 'a' ? ('b' as const) : ('a' as const);
