@@ -258,3 +258,41 @@ test('two sloped roofs at 2 in 12 on drawn outlines: a wall is broken, one exten
   expect(Math.min(...tops.map(({ low }) => low))).toBeCloseTo(2400, 0);
   expect(report.findings).toEqual([]);
 });
+
+test('a rooflight by pointing; a slope is picked, and an overhang written where it stands', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Lights');
+  await bench.key('r');
+  await bench.say({ Width: '9 m', Depth: '8 m', Height: '2400' });
+  await bench.key('Escape', 'Escape', 'h');
+  await bench.say({ Form: 'gabled', Pitch: '42' });
+  await bench.key('Escape', 'Escape', 'Shift+L');
+  await bench.blank('Height along the slope').fill('980');
+  await bench.points([4500, 2000]);
+  await bench.key('Escape', 'Escape');
+  // Where roofs are worked on a plane is picked between its walls.
+  await bench.point(2000, 6000);
+  await expect(page.getByRole('group', { name: /^Over Wall/ }).first()).toContainText('Overhang');
+  const [value] = await bench.plan.evaluate((canvas) => {
+    const { values } = (
+      canvas as unknown as { planView: { values: { of: { text: string; at: { x: number; y: number } }[] } } }
+    ).planView;
+    return values.of.filter(({ text, at }) => text.startsWith('overhang') && at.y > 4000);
+  });
+  await bench.point(value!.at.x, value!.at.y);
+  await page.keyboard.type('650');
+  await bench.key('Enter', 'Escape', 'Escape');
+  await bench.settled();
+  const report = inspect<Report & { rooflights: { along: number; height: number; sillOverFloor: number }[] }>(
+    await bench.handOver(/Save the project/)
+  );
+  const [light] = report.rooflights;
+  expect([light!.along, light!.height]).toEqual([4500, 980]);
+  expect(light!.sillOverFloor).toBeGreaterThan(2400);
+  expect(report.roofs[0]!.edges.map(({ kind, overhang }) => `${kind} ${overhang}`).sort()).toEqual(
+    ['eave 450', 'eave 650', 'gable 450', 'gable 450'].sort()
+  );
+  expect(report.findings.map(({ code }) => code)).toEqual([]);
+});

@@ -2,7 +2,8 @@
 import { eaveEnd, soffitFoot } from '../../../core/kinds/roof/eave-end';
 import { boards, type Roof } from '../../../core/kinds/roof/record';
 import type { Point } from '../../../core/geometry/point';
-import type { Picture, PictureShape } from '../../details/picture';
+import type { Picture, PictureShape, PictureSize } from '../../details/picture';
+import { formatLength } from '../../../core/units/length';
 import type { Editor } from '../../editor';
 import { rectangleOf, segment } from '../../details/picture';
 
@@ -11,8 +12,13 @@ const wallDrawn = 700;
 const slopeDrawn = 1500;
 const wallThick = 300;
 
-export const roofPictures = ({ model, shown }: Editor, roof: Roof): Picture[] => [
-  eave(roof, model.roof(shown, roof)?.overhang ?? roof.overhang)
+export const roofPictures = ({ model, shown, settings }: Editor, roof: Roof): Picture[] => [
+  eave(
+    roof,
+    model.roof(shown, roof)?.overhang ?? roof.overhang,
+    // That of plies is theirs, and told.
+    roof.buildUp === null ? { field: 'thickness' } : { text: formatLength(roof.thickness, settings.units) }
+  )
 ];
 
 /** The wall's outer face is the upright through nought; `start`: where the eave's outer line is. */
@@ -62,7 +68,7 @@ function boardsOf(roof: Roof, start: number): PictureShape[] {
 }
 
 /** The wall's outer face is the upright through nought; the slope rises to the right. `made`: the overhang that fits. */
-function eave(roof: Roof, made: number): Picture {
+function eave(roof: Roof, made: number, thick: Pick<PictureSize, 'field' | 'text'>): Picture {
   const { pitch, overhang, plateLevel, seat, thickness } = roof;
   const slope = Math.tan(pitch);
   const under = (x: number) => plateLevel + (x - seat) * slope;
@@ -104,7 +110,7 @@ function eave(roof: Roof, made: number): Picture {
       },
       {
         ...{ from: { x: far, y: under(far) }, to: { x: far, y: under(far) + deep } },
-        ...{ lane: 1, field: 'thickness' }
+        ...{ lane: 1, ...thick }
       }
     ],
     words: [
