@@ -145,6 +145,7 @@ function lattice(): Project {
         endCut: 0,
         returnJambs: false,
         coversFloor: false,
+        throughRoofs: false,
         base: 0
       },
       ...{

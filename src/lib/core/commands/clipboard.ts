@@ -131,6 +131,7 @@ function exampleHouse(): Project {
       endCut: 0,
       returnJambs: false,
       coversFloor: false,
+      throughRoofs: false,
       outside: 'right'
     },
     ...{ buildUp: 'solid-timber', base: 0, top: { kind: 'height', height: 2400 } },

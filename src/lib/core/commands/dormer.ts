@@ -159,7 +159,13 @@ function frontOf(roof: Roof, id: string, corners: readonly Point[], buildUp: Bui
   return {
     ...{ id, kind: 'wall', name: '', storey: roof.storey, a: corners[0]!, b: corners[1]! },
     ...{ settingOut: 'outer', settingOutOffset: 0, returnEnds: false, endCut: 0, returnJambs: false },
-    ...{ coversFloor: false, outside: 'right', buildUp: buildUp.id, base: toStored(foot) },
+    ...{
+      coversFloor: false,
+      throughRoofs: false,
+      outside: 'right',
+      buildUp: buildUp.id,
+      base: toStored(foot)
+    },
     ...{ top: { kind: 'roof' }, role: 'nib', standsApart: true, certainty: 'measured' }
   };
 }

@@ -215,8 +215,8 @@ const findings = {
     hint: 'End it at the edge of the roof, cut it in two there, or draw the roof on.'
   },
   'wall.in-roof': {
-    message: (w) => `${w.t('thing')} stands ${w.l('over')} up into ${w.t('roof')}.`,
-    hint: 'Carry it up to the roof, or make it lower.'
+    message: (w) => `${w.t('thing')} would stand ${w.l('over')} up into ${w.t('roof')}, and ends under it.`,
+    hint: 'Carry it up to the roof, let it pass through, or make it lower.'
   },
   'size.assumed': {
     message: (w) => `The sizes of ${w.t('thing')} ${w.t('sure')}.`,

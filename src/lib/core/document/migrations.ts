@@ -68,9 +68,13 @@ const steps: Readonly<Record<number, Step>> = {
       catalogueEntry: { thresholdShape: 'level' },
       roof: { eaveCut: 'plumb', fascia: 0, soffit: 'open', cheeks: null }
     })(records, house).map(endedAsNow),
-  // Roofs of plies, that bear further in, whose ridge is cut off; rooflights, which older files have none of.
+  // Roofs of plies, that bear further in, whose ridge is cut off; rooflights, which older files have none of; walls that stand
+  // through roofs.
   10: (records, house) =>
-    gain({ roof: { buildUp: null, cutOff: null, seat: 0 } })(records, house).map(seatedAsNow)
+    gain({ roof: { buildUp: null, cutOff: null, seat: 0 }, wall: { throughRoofs: false } })(
+      records,
+      house
+    ).map(seatedAsNow)
 };
 
 const seatedAsNow = (record: Loose): Loose => {

@@ -430,6 +430,10 @@ const catalogue = {
       `A dormer ${w.l('width')} wide has no room between its cheeks; it must be over ${w.l('least')}.`,
     hint: 'Make it wider, or its cheeks thinner.'
   },
+  'wall.through-top': {
+    message: (w) => `${w.t('thing')} is carried up to the roof, and so cannot stand up through it.`,
+    hint: 'Give it a height, or the level of a storey, as well.'
+  },
   'rooflight.plane': {
     message: (w) => `${w.t('thing')} has no slope over that edge.`,
     hint: 'Name a wall under one of its eaves, or the number of a side that is an eave.'

@@ -256,8 +256,8 @@ export function findWallsInRoofs({ project, query, storey, say, named }: Scope) 
   );
   if (roofs.length === 0) return;
   for (const { frame, z1, blocks } of wallsOn(query, storeyModelIn(query, storey).storey)) {
-    // What is carried up ends under it.
-    if (frame.top === Infinity) continue;
+    // What is carried up ends under it; what stands through it is cut out of it.
+    if (frame.top === Infinity || frame.wall.throughRoofs) continue;
     for (const { roof, sheets } of roofs) {
       const hit = blocks().map((block) => inSheets(block, sheets));
       const over = Math.max(0, ...hit.map((one) => one.over));

@@ -36,6 +36,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     endCut: 0,
     returnJambs: false,
     coversFloor: false,
+    throughRoofs: false,
     outside: 'right',
     buildUp,
     base: 0,

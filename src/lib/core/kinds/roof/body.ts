@@ -14,7 +14,7 @@ import { own, result, stage } from '../../document/stage';
 import { cheeksOf } from './cheeks';
 import { planesBeside, planesDrawnBeside } from './line-stages';
 import type { OtherPlane } from './lines';
-import { frames } from '../wall/stages';
+import { footprintOf, frames } from '../wall/stages';
 import { lightsIn, type LightPlace } from '../rooflight/place';
 import { roofModels, roofsBeside } from './stages';
 import { eaveCutsOf, outlineStretches, trimOf, type EaveCutAlong, type OutlineStretch } from './trim';
@@ -23,7 +23,7 @@ import { allCuts } from '../../document/cuts';
 import { cellsOf, type RoofCell, type RoofModel } from './planes';
 import type { Cut } from '../../kernels/solids/cut';
 import type { Mesh } from '../../geometry/mesh';
-import type { ElementBody } from '../../document/kind';
+import type { ElementBody, Query } from '../../document/kind';
 import type { Part } from '../../kernels/solids/part';
 
 /**
@@ -163,18 +163,48 @@ export const roofBodies = stage(
     others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other)),
     cheeks: result(cheeksOfRoofs),
     plies: ({ project: { tables } }, id) => tables.buildUp.get(tables.roof.get(id)?.buildUp ?? '')?.plies,
-    lights: (query, id) => lightsIn(query, id)
+    lights: (query, id) => lightsIn(query, id),
+    walls: (query) => query.get(wallsThrough, '')
   },
-  ({ roof, model, datum, cuts, own, others, cheeks, plies, lights }, id): ElementBody | undefined =>
+  ({ roof, model, datum, cuts, own, others, cheeks, plies, lights, walls }, id): ElementBody | undefined =>
     roof && {
       id,
       kind: 'roof',
       storey: roof.storey,
       parts: model
-        ? partsOf(model, datum, [...cuts, ...lights.map(holeOf)], own, others, cheeks, plies ?? [])
+        ? partsOf(
+            model,
+            datum,
+            [...cuts, ...lights.map(holeOf), ...walls.filter((cut) => isNear(model, cut))],
+            own,
+            others,
+            cheeks,
+            plies ?? []
+          )
         : []
     }
 );
+
+/** What of walls that stand up through roofs is cut out of these. */
+const wallsThrough = stage(
+  'walls through roofs',
+  {
+    found: (query: Query) =>
+      [...query.project.tables.wall.values()].flatMap((wall) => {
+        const footprint = wall.throughRoofs ? footprintOf(query, wall.id) : undefined;
+        return footprint ? [{ footprint, datum: datumOf(query.project, wall.storey) }] : [];
+      })
+  },
+  ({ found }): readonly Cut[] =>
+    found.flatMap(({ footprint: { frame, bands }, datum }) =>
+      (bands[0]?.outline ?? []).map((ring) => ({
+        ...{ subject: frame.wall.id, ring, box: boxOf(ring), roofs: true },
+        ...{ z0: datum + frame.foot, z1: datum + frame.top }
+      }))
+    )
+);
+
+const isNear = ({ eaves }: RoofModel, { box }: Cut) => eaves.some(({ ring }) => boxesMeet(boxOf(ring), box));
 
 /** A rooflight's hole goes through all of the roof. */
 const holeOf = ({ light, ring }: LightPlace): Cut => ({

@@ -265,12 +265,17 @@ function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): 
   return t < frame.length / 2 ? 'end a' : 'end b';
 }
 
-/** Planes of roofs over a wall: the same list as long as neither its box nor the planes changed. */
+const noRoofs: ReturnType<typeof indexedRoofsFrom> = [];
+
+/** Planes of roofs over a wall, none over one that stands up through them: the same list as long as neither its box nor the planes changed. */
 const planesOverWalls = stage(
   'planes over walls',
   {
     box: result(wallBoxes),
-    roofs: (query, id) => indexedRoofsFrom(query, query.project.tables.wall.get(id)?.storey ?? '')
+    roofs: (query, id) => {
+      const wall = query.project.tables.wall.get(id);
+      return wall && !wall.throughRoofs ? indexedRoofsFrom(query, wall.storey) : noRoofs;
+    }
   },
   ({ box, roofs }): readonly RoofPlane[] => (box ? planesOver(roofs, box) : [])
 );

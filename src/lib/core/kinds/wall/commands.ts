@@ -77,6 +77,7 @@ function makeWalls(
       endCut: 0,
       returnJambs: false,
       coversFloor,
+      throughRoofs: false,
       outside: given.outside ?? 'right',
       buildUp: buildUp.id,
       base: toStored(given.base ?? 0),
@@ -302,6 +303,7 @@ export const setWalls = command({
     endCut: s.degrees(),
     returnJambs: s.flag(),
     coversFloor: s.flag(),
+    throughRoofs: s.flag(),
     outside: s.side(),
     buildUp: s.id(),
     thickness: s.mm(),
@@ -338,6 +340,8 @@ export const setWalls = command({
         endCut: args.endCut === undefined ? wall.endCut : args.endCut * degree,
         returnJambs: args.returnJambs ?? wall.returnJambs,
         coversFloor: args.coversFloor ?? wall.coversFloor,
+        // What is carried up ends under them.
+        throughRoofs: args.throughRoofs ?? (wall.throughRoofs && (top ?? wall.top).kind !== 'roof'),
         outside: args.outside ?? wall.outside,
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
         base: args.base === undefined ? wall.base : toStored(args.base),
@@ -350,6 +354,8 @@ export const setWalls = command({
     const grown = after(project, puts);
     for (const wall of walls) {
       checkWall(grown, wall);
+      if (wall.throughRoofs && wall.top.kind === 'roof')
+        refuse(project, 'wall.through-top', { subjects: [wall.id], texts: { thing: nameOf(project, wall) } });
       if (args.base !== undefined || top) checkAgainst(grown, wall, grown.tables.wall.values());
     }
     checkOpenings(grown, new Set(args.ids), new Set(args.ids));

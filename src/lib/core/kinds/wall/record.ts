@@ -51,6 +51,8 @@ export interface Wall {
   readonly endCut: number;
   readonly returnJambs: boolean;
   readonly coversFloor: boolean;
+  /** It stands up through roofs, which end at it: as a parapet or a wall between houses. */
+  readonly throughRoofs: boolean;
   readonly outside: Side;
   readonly buildUp: string;
   readonly base: number;
@@ -92,6 +94,7 @@ export const schema = object({
   endCut: number().min(-steepestCut).max(steepestCut).required(),
   returnJambs: boolean().required(),
   coversFloor: boolean().required(),
+  throughRoofs: boolean().required(),
   outside: f.side(),
   buildUp: f.id(),
   base: f.mm(),

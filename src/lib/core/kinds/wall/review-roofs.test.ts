@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
-import { act, built, call } from '../../testing/house';
+import { meshVolume, openEdges } from '../../geometry/mesh';
+import { act, built, call, refusal } from '../../testing/house';
+import { commonVolume } from '../../testing/oracle';
+import { roofBodies } from '../roof/body';
+import { wallBodies } from './body';
 import { ringArea } from '../../geometry/ring';
 import { outlineOn } from './stages';
 
@@ -71,12 +75,49 @@ describe('a wall in a roof', () => {
       ...{ thickness: 200, height: 3500, settingOut: 'centre' }
     });
     const [one] = found(tall, 'wall.in-roof');
-    expect(words(one!.message)).toMatch(/stands 62\d mm up into roof 1/i);
+    expect(words(one!.message)).toMatch(/would stand 62\d mm up into roof 1/i);
     for (const {
       call: { name, args }
     } of [one!.repair!, ...one!.others!])
       expect(found(act(tall, name, args), 'wall.in-roof')).toEqual([]);
     expect(found(house, 'wall.in-roof')).toEqual([]);
+  });
+});
+
+describe('a wall through a roof', () => {
+  it('is cut out of it, closed on both sides, and no finding; carried up it passes no more', () => {
+    const tall = act(house, 'drawWall', {
+      ...{
+        storey: 'storey-1',
+        id: 'between',
+        role: 'partition',
+        a: { x: 5000, y: 200 },
+        b: { x: 5000, y: 5800 }
+      },
+      ...{ thickness: 200, height: 6000, settingOut: 'centre' }
+    });
+    const bodies = (project: Project) => {
+      const query = new Model().at(project);
+      const mesh = (of: typeof roofBodies, id: string) => query.get(of, id)!.parts[0]!.mesh;
+      return { roof: mesh(roofBodies, 'roof-1'), wall: mesh(wallBodies, 'between') };
+    };
+    const [before, after] = [tall, act(tall, 'setWalls', { ids: ['between'], throughRoofs: true })].map(
+      bodies
+    );
+    // Else it ends under the roof, whatever height was typed.
+    expect(meshVolume(after!.wall) / (200 * 5600 * 6000)).toBeCloseTo(1, 6);
+    expect(meshVolume(before!.wall)).toBeLessThan(0.8 * meshVolume(after!.wall));
+    expect(commonVolume([after!.roof], [after!.wall])).toBeLessThan(1000);
+    expect(openEdges(after!.roof)).toBe(0);
+    const lost = meshVolume(before!.roof) - meshVolume(after!.roof);
+    expect(lost / ((200 * 5600 * 200) / Math.cos(Math.PI / 6))).toBeCloseTo(1, 3);
+    const through = act(tall, 'setWalls', { ids: ['between'], throughRoofs: true });
+    expect(found(through, 'wall.in-roof')).toEqual([]);
+    const carried = act(through, 'setWalls', { ids: ['between'], top: { kind: 'roof' } });
+    expect(carried.tables.wall.get('between')!.throughRoofs).toBe(false);
+    expect(refusal(carried, 'setWalls', { ids: ['between'], throughRoofs: true })).toMatch(
+      /carried up to the roof/
+    );
   });
 });
 

@@ -84,6 +84,12 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
             "Outer plies over the floor's edge",
             walls.every((wall) => wall.coversFloor),
             (coversFloor) => set({ coversFloor })
+          ),
+          make.flag(
+            'throughRoofs',
+            'Stands up through roofs',
+            walls.every((wall) => wall.throughRoofs),
+            (throughRoofs) => set({ throughRoofs })
           )
         ]
       }
