@@ -62,6 +62,7 @@ it('a record that has a field already keeps it', () => {
       returnJambs: false,
       endCut: 0,
       coversFloor: false,
+      throughRoofs: false,
       certainty: 'measured'
     }
   ]);
