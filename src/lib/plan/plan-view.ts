@@ -19,7 +19,7 @@ import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
 import { drawOverlay } from './overlay';
 import { strokeLine, strokeRing, Underlay } from './underlay';
-import { planDrawing } from '../core/drawing/plan-drawing';
+import { overPlan, planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
 
 /** Pixels for a mm of the building: no view is farther away. */
@@ -509,7 +509,7 @@ export class PlanView {
   private drawOver() {
     const { editor, context } = this;
     if (editor.selection.size === 0 && editor.hover === undefined && !editor.isTrial) return;
-    const { over } = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
+    const over = overPlan(this.query, editor.storey, editor.stage === 'roof');
     context.lineWidth = 1.5 / this.pixelsPerMm;
     for (const mark of over.flat()) {
       const ink = mark.kind === 'lines' && !editor.isHidden(mark.subject) && this.inHand(mark.subject);

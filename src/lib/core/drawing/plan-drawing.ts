@@ -182,13 +182,16 @@ const pitchMarks = stage(
   ({ values }, key): readonly Mark[] => valueMarks(values, paperOf(key))
 );
 
+/** What lies over the plan of a storey, one list for each thing. */
+export const overPlan = (query: Query, storey: string, roofs: boolean): (readonly Mark[])[] =>
+  declarationsOf(query.project).flatMap(({ planOver }) => planOver?.(query, storey, roofs) ?? []);
+
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
   if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [], tags: [] };
-  const kinds = declarationsOf(query.project);
   return {
     things: query.get(thingsOn, storey).map((marks) => atScale(marks, look.paper)),
-    over: kinds.flatMap(({ planOver }) => planOver?.(query, storey, look.roofs === true) ?? []),
+    over: overPlan(query, storey, look.roofs === true),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
     tags: look.roofs ? query.get(pitchMarks, lookKey(storey, look)) : query.get(tags, lookKey(storey, look))

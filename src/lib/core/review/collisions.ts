@@ -251,27 +251,34 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
 export function findWallsInRoofs({ project, query, storey, say, named }: Scope) {
   const roofs = storeysInOrder(project).flatMap(({ id, datum }) =>
     [...project.tables.roof.values()].flatMap((roof) =>
-      roof.storey === id ? [{ roof, sheets: sheetsOf(query, roof.id, datum) }] : []
+      roof.storey === id ? boxedSheets(roof.id, sheetsOf(query, roof.id, datum)) : []
     )
   );
   if (roofs.length === 0) return;
+  const { units } = settingsOf(project);
+  const lowest = Math.min(...roofs.map(({ low }) => low));
   for (const { frame, z1, blocks } of wallsOn(query, storeyModelIn(query, storey).storey)) {
     // What is carried up ends under it; what stands through it is cut out of it.
-    if (frame.top === Infinity || frame.wall.throughRoofs) continue;
-    for (const { roof, sheets } of roofs) {
-      const hit = blocks().map((block) => inSheets(block, sheets));
+    if (frame.top === Infinity || frame.wall.throughRoofs || z1 <= lowest) continue;
+    const own = blocks();
+    const box = boxOf(own.flatMap(({ ring }) => ring));
+    for (const { roof, sheets } of roofs.filter((one) => boxesMeet(one.box, box))) {
+      const hit = own.map((block) => inSheets(block, sheets));
       const over = Math.max(0, ...hit.map((one) => one.over));
       const volume = hit.reduce((sum, one) => sum + one.volume, 0);
       if (volume <= leastVolume || over <= tolerances.joint) continue;
       const { id } = frame.wall;
       const height = toStored(frame.top - over - frame.base);
-      const { units } = settingsOf(project);
-      say('roof', 'wall.in-roof', [id, roof.id], { over }, { thing: named(id), roof: named(roof.id) }, [
+      say('roof', 'wall.in-roof', [id, roof], { over }, { thing: named(id), roof: named(roof) }, [
         {
           label: 'Carry it up to the roof',
           call: { name: 'setWalls', args: { ids: [id], top: { kind: 'roof' } } }
         },
-        ...(height > tolerances.leastLength && z1 > 0
+        {
+          label: 'Let it pass through the roof',
+          call: { name: 'setWalls', args: { ids: [id], throughRoofs: true } }
+        },
+        ...(height > tolerances.leastLength
           ? [
               {
                 label: `Make it ${formatLengthWithUnit(height, units)} high`,
@@ -282,6 +289,13 @@ export function findWallsInRoofs({ project, query, storey, say, named }: Scope) 
       ]);
     }
   }
+}
+
+/** Sheets of a roof with what they reach over, and down to; none where it has none. */
+function boxedSheets(roof: string, sheets: readonly Sheet[]) {
+  if (sheets.length === 0) return [];
+  const heights = sheets.flatMap(({ ring, underside }) => ring.map((p) => heightAt(underside, p)));
+  return [{ roof, sheets, box: boxOf(sheets.flatMap(({ ring }) => ring)), low: Math.min(...heights) }];
 }
 
 /** How far a block reaches over the undersides of planes that it stands in, and what both take; mm, mm3. */

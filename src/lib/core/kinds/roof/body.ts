@@ -85,12 +85,16 @@ function layersOf(pieces: readonly RoofCell[], depths: readonly number[]): (read
   );
 }
 
-function partedBy(pieces: readonly RoofCell[], lines: readonly Segment[]): RoofCell[] {
-  const faces = arrange([...pieces.flatMap(({ ring }) => edgesOf(ring)), ...lines])?.faces ?? [];
+const partedBy = (pieces: readonly RoofCell[], lines: readonly Segment[]): RoofCell[] =>
+  pieceFaces(pieces, lines).map(({ cell, ring }) => ({ ...cell, ring }));
+
+/** Cells in one arrangement with lines that cut them: each face within one of them, and a place in it. */
+function pieceFaces(cells: readonly RoofCell[], lines: readonly Segment[]) {
+  const faces = arrange([...cells.flatMap(({ ring }) => edgesOf(ring)), ...lines])?.faces ?? [];
   return faces.flatMap(({ outer, holes }) => {
     const middle = holes.length === 0 ? innerPoint(outer) : undefined;
-    const piece = middle && pieces.find(({ ring }) => ringHolds(ring, middle));
-    return piece ? [{ ...piece, ring: outer }] : [];
+    const cell = middle && cells.find(({ ring }) => ringHolds(ring, middle));
+    return cell ? [{ cell, ring: outer, middle }] : [];
   });
 }
 
@@ -101,13 +105,9 @@ function piecesAround(
   cuts: readonly Cut[],
   eaves: readonly EaveCutAlong[]
 ): RoofCell[] {
-  const edges = [...cells, ...eaves].flatMap(({ ring }) => edgesOf(ring));
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, datum));
-  const faces = arrange([...edges, ...voids.flatMap(({ borders }) => borders)])?.faces ?? [];
-  return faces.flatMap(({ outer, holes }) => {
-    const middle = holes.length === 0 ? innerPoint(outer) : undefined;
-    const cell = middle && cells.find(({ ring }) => ringHolds(ring, middle));
-    if (!cell) return [];
+  const lines = [...eaves.flatMap(({ ring }) => edgesOf(ring)), ...voids.flatMap(({ borders }) => borders)];
+  return pieceFaces(cells, lines).flatMap(({ cell, ring: outer, middle }) => {
     const bottom = heightAt(cell.bottom, middle);
     if (voids.some((one) => one.holds(middle) && one.z1 > bottom)) return [];
     const end = eaves.find(({ of, ring }) => of === cell.plane.name && ringHolds(ring, middle))?.plane;

@@ -17,7 +17,7 @@ import {
   type RoofSide,
   type Cheeks
 } from './record';
-import { type MadeEdge, type RoofOutline } from './edges';
+import type { MadeEdge, RoofOutline } from './edges';
 import { sidesOfCorners, sidesOfWalls } from './sides';
 import { faceOf, roofOutlines } from './stages';
 import { slabRings } from '../slab/rings';
@@ -212,19 +212,24 @@ function carriedTo({ project }: Query, walls: readonly Wall[], leave: readonly s
   );
 }
 
-/** Two roofs side by side over the outline of one. */
-function pairOver(query: Query, roof: Roof, form: PairForm): Roof[] {
+/** Two roofs side by side over the outline of one, and then with the edges that are said. */
+function pairOver(query: Query, roof: Roof, form: PairForm, given: EdgesGiven | undefined): Roof[] {
   const { project } = query;
   const outline = needRoofOutline(query, roof);
+  const inner = ({ side }: MadeEdge) => roof.sides?.[side ?? -1]?.inner ?? false;
   const sides =
-    sidesOfPair(form, outline, (wall) => faceOf(query, wall, false)) ??
+    sidesOfPair(form, outline, inner, (wall, isInner) => faceOf(query, wall, isInner)) ??
     refuse(project, 'roof.no-pair', {
-      numbers: {},
       texts: { corners: String(outline.rings[0]?.length ?? 0) }
     });
+  const said = edgesFrom(project, given ?? []);
+  const withSaid = (side: RoofSide): RoofSide => ({
+    ...side,
+    ...said.find(({ wall }) => wall === side.wall)
+  });
   const next = idMaker(project);
   const id = [next('roof'), next('roof')].find((one) => one !== roof.id)!;
-  return pairFrom(roof, sides, id);
+  return pairFrom(roof, sides, id).map((one) => ({ ...one, sides: one.sides!.map(withSaid) }));
 }
 
 export const addRoof = command({
@@ -301,31 +306,21 @@ export const addRoof = command({
     const walls = wallsUnder(query, bare, needRoofOutline(query, bare));
     const usualPlate = plateOver(project, storey, walls);
     const form = args.form ?? 'hip';
-    const raised = carriedTo(query, walls, args.leave);
-    if (isPairForm(form)) {
-      const made = { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) };
-      const pair = pairOver(query, made, form);
-      return done(
-        project,
-        'Put two roofs on',
-        [...pair, ...raised],
-        [],
-        pair.map(({ id }) => id)
-      );
-    }
-    const first = formed(
-      query,
-      { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) },
-      form,
-      args.low,
-      given
+    const made: Roof = { ...bare, plateLevel: toStored(args.plateLevel ?? usualPlate) };
+    const roofs = (
+      isPairForm(form) ? pairOver(query, made, form, given) : [formed(query, made, form, args.low, given)]
+    ).map((roof): Roof => {
+      const isProposed = args.within && args.plateLevel === undefined;
+      const seated = isProposed ? { ...roof, plateLevel: plateInside(query, roof) } : roof;
+      return args.cutOff == null ? seated : cutOffAt(query, seated, toStored(args.cutOff));
+    });
+    return done(
+      project,
+      roofs.length === 1 ? 'Put a roof on' : 'Put two roofs on',
+      [...roofs, ...carriedTo(query, walls, args.leave)],
+      [],
+      roofs.map(({ id }) => id)
     );
-    const roof =
-      args.within && args.plateLevel === undefined
-        ? { ...first, plateLevel: plateInside(query, first) }
-        : first;
-    const capped = args.cutOff == null ? roof : cutOffAt(query, roof, toStored(args.cutOff));
-    return done(project, 'Put a roof on', [capped, ...raised], [], [roof.id]);
   }
 });
 

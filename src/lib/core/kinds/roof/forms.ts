@@ -67,10 +67,12 @@ export interface FormEdge {
   readonly isLow: boolean;
 }
 
+const wayOf = (ring: readonly Point[], i: number): Point =>
+  unit(subtract(ring[(i + 1) % ring.length]!, ring[i]!));
+
 /** Edges at other roofs or walls stay what they are: from one of them ridges run to the far side, and a mono-pitch falls. */
 function farFrom(ring: readonly Point[], bare: number): number {
-  const way = (i: number) => unit(subtract(ring[(i + 1) % ring.length]!, ring[i]!));
-  const turns = ring.map((_, i) => dot(way(i), way(bare)));
+  const turns = ring.map((_, i) => dot(wayOf(ring, i), wayOf(ring, bare)));
   return turns.indexOf(Math.min(...turns));
 }
 
@@ -114,12 +116,11 @@ export function edgesOfForm(
       const isBroken = (form === 'gambrel' || form === 'mansard') && kind === 'eave';
       return isBroken ? { above: rise / 3, pitch: pitch / 2 } : null;
     };
-    const way = (i: number) => unit(subtract(ring[(i + 1) % ring.length]!, ring[i]!));
     // The side away from the longest eave, where none is said.
     const flatter = said >= 0 || form !== 'saltbox' ? eave : farFrom(ring, eave);
     return own.map(({ kind: was }, i) => {
       const kind = isBare(was) ? was : isUpright(i) ? 'gable' : 'eave';
-      const isFlat = form === 'saltbox' && kind === 'eave' && dot(way(i), way(flatter)) > 0.5;
+      const isFlat = form === 'saltbox' && kind === 'eave' && dot(wayOf(ring, i), wayOf(ring, flatter)) > 0.5;
       return { kind, pitch: isFlat ? Math.atan(Math.tan(pitch) / 2) : null, second: secondOf(kind, i) };
     });
   });

@@ -71,6 +71,32 @@ describe('two roofs side by side', () => {
     }
   );
 
+  it('what else is said holds for both: where they are cut off, an edge by its wall, parapets that they lie within', () => {
+    const cut = house(0, { form: 'mRoof', cutOff: 3500, edges: [{ wall: 'wall-1', overhang: 650 }] });
+    expect([...cut.tables.roof.values()].map(({ cutOff }) => cutOff)).toEqual([3500, 3500]);
+    const [own, other] = models(cut);
+    expect([own!.ridge, other!.ridge].map(Math.round)).toEqual([3500, 3500]);
+    const overhangs = [own!, other!]
+      .flatMap(({ edges }) => edges.flat())
+      .map(({ walls: [wall], overhang }) => `${wall} ${overhang}`);
+    expect(overhangs).toContain('wall-1 650');
+    const walls = ['wall-1', 'wall-2', 'wall-3', 'wall-4'];
+    const within = house(0, {
+      form: 'mRoof',
+      walls,
+      within: true,
+      pitch: 5,
+      overhang: 0,
+      plateLevel: undefined
+    });
+    expect(models(within).map(({ bearing }) => Math.round(ringsArea(bearing) / 1e4) / 100)).toEqual([
+      11.6 * 3.8,
+      11.6 * 3.8
+    ]);
+    expect([...within.tables.wall.values()].every(({ top }) => top.kind === 'height')).toBe(true);
+    expect(reviewProject(query(within)).map(({ code }) => code)).toEqual([]);
+  });
+
   it('is refused over what has not four sides, with how many it has; the outline may be drawn', () => {
     const ell = built(
       call('drawRun', {

@@ -23,11 +23,15 @@ export const isPairForm = (form: string): form is PairForm => (pairForms as read
 /** The sides run alike to this sine. */
 const alike = 0.05;
 
-/** Sides of two roofs, each counter-clockwise and its own eave or high side first; `faceOf`: of a wall, for those of an end that a half has. */
+/**
+ * Sides of two roofs, each counter-clockwise and its own eave or high side first. `inner`: whether an edge lies along the
+ * inner face of its walls; `faceOf`: of a wall, for those of an end that a half has.
+ */
 export function sidesOfPair(
   form: PairForm,
   { rings, edges }: RoofOutline,
-  faceOf: (wall: string) => Run | undefined
+  inner: (edge: MadeEdge) => boolean,
+  faceOf: (wall: string, inner: boolean) => Run | undefined
 ): [RoofSide[], RoofSide[]] | undefined {
   const [ring] = rings;
   if (!ring || rings.length > 1 || ring.length !== 4) return undefined;
@@ -39,17 +43,13 @@ export function sidesOfPair(
   const middles = [first + 3, first + 1].map((k) => lerp(...stretches[k % 4]!, 0.5)) as [Point, Point];
   const half = (k: number, from: Point, to: Point): RoofSide[] => {
     const [before, own, after] = [k + 3, k, k + 1].map((i) => i % 4) as [number, number, number];
-    const end = (i: number, part: readonly [Point, Point]) =>
-      sidesAlong(edges[0]![i]!, part, 'gable', faceOf, stretches[i]![0]);
+    const along = (i: number, part: readonly [Point, Point], kind: RoofEdgeKind = 'gable') => {
+      const edge = edges[0]![i]!;
+      return sidesAlong(edge, part, { ...plain(kind), inner: inner(edge) }, faceOf);
+    };
     return [
-      ...sidesAlong(
-        edges[0]![own]!,
-        stretches[own]!,
-        form === 'mRoof' ? 'eave' : 'gable',
-        faceOf,
-        stretches[own]![0]
-      ),
-      ...end(after, [stretches[after]![0], to]),
+      ...along(own, stretches[own]!, form === 'mRoof' ? 'eave' : 'gable'),
+      ...along(after, [stretches[after]![0], to]),
       // What both share has no overhang.
       {
         ...plain('eave'),
@@ -58,7 +58,7 @@ export function sidesOfPair(
         soffit: 'open',
         line: { from: storedPoint(to), to: storedPoint(from) }
       },
-      ...end(before, [from, stretches[before]![1]])
+      ...along(before, [from, stretches[before]![1]])
     ];
   };
   const [west, east] = middles;
@@ -67,26 +67,25 @@ export function sidesOfPair(
 
 const plain = (kind: RoofEdgeKind): RoofSide => ({ ...asRoof, kind, wall: null, inner: false, line: null });
 
-/** The walls under an edge that reach into a part of it, as the outline runs; of an edge without, its line. */
+/** Sides like `side` over the walls under an edge that reach into a part of it, as the outline runs; of an edge without, its line. */
 function sidesAlong(
   { walls }: MadeEdge,
   [from, to]: readonly [Point, Point],
-  kind: RoofEdgeKind,
-  faceOf: (wall: string) => Run | undefined,
-  origin: Point
+  side: RoofSide,
+  faceOf: (wall: string, inner: boolean) => Run | undefined
 ): RoofSide[] {
   const way = unit(subtract(to, from));
-  const at = (p: Point) => dot(subtract(p, origin), way);
+  const at = (p: Point) => dot(subtract(p, from), way);
   const found = walls.flatMap((wall) => {
-    const face = faceOf(wall);
+    const face = faceOf(wall, side.inner);
     const ends = face ? [at(face.from), at(face.to)] : [];
-    return face && Math.min(...ends) < at(to) - 1 && Math.max(...ends) > at(from) + 1
+    return face && Math.min(...ends) < at(to) - 1 && Math.max(...ends) > 1
       ? [{ wall, begins: Math.min(...ends) }]
       : [];
   });
   found.sort((p, q) => p.begins - q.begins);
-  if (found.length === 0) return [{ ...plain(kind), line: { from: storedPoint(from), to: storedPoint(to) } }];
-  return found.map(({ wall }) => ({ ...plain(kind), wall }));
+  if (found.length > 0) return found.map(({ wall }) => ({ ...side, wall }));
+  return [{ ...side, inner: false, line: { from: storedPoint(from), to: storedPoint(to) } }];
 }
 
 /** The two, of which the first has the id and name of what they are made from. */

@@ -2,7 +2,7 @@
 import * as roofArgs from '../roof/args';
 import * as s from '../../document/schemas';
 import { allCuts } from '../../document/cuts';
-import { after, command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
+import { command, done, freshOrGiven, need, needPositive, refuse } from '../../document/command';
 import type { Project, Query } from '../../document/kind';
 import { nameElement, nameOf } from '../../document/names';
 import { settingsOf } from '../../document/project';
@@ -30,8 +30,7 @@ function checked(query: Query, light: Rooflight): Rooflight {
     if (value < least)
       refuse(project, 'rooflight.small', { numbers: { value, least }, texts: { what, thing } });
   }
-  const grown = query.at(after(project, [light]));
-  const [drawn, met] = [drawnRoof(grown, roof.id), grown.get(roofModels, roof.id)];
+  const [drawn, met] = [drawnRoof(query, roof.id), query.get(roofModels, roof.id)];
   const place = drawn && met && placeOfLight(light, drawn, met);
   if (!place)
     return refuse(project, 'rooflight.plane', {
@@ -48,7 +47,7 @@ function checked(query: Query, light: Rooflight): Rooflight {
     });
   }
   const box = boxOf(place.ring);
-  for (const other of lightsIn(grown, roof.id))
+  for (const other of lightsIn(query, roof.id))
     if (other.light.id !== light.id && sharedArea(place.ring, other.ring) > leastShared)
       refuse(project, 'rooflight.taken', {
         subjects: [other.light.id],

@@ -11,7 +11,8 @@
 import { sharedArea } from '../../geometry/common-area';
 import { ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { own, result, stage } from '../../document/stage';
+import { groupedBy } from '../../document/grouped';
+import { own, result, stage, table } from '../../document/stage';
 import type { Query } from '../../document/kind';
 import { placeOn, slopeOver, upSlope, type RoofSlope, type SlopePlane } from '../roof/slope';
 import { drawnRoof, roofModels } from '../roof/stages';
@@ -71,10 +72,14 @@ export const lightPlaces = stage(
 
 const roofOf = ({ project }: Query, id: string) => project.tables.rooflight.get(id)?.roof ?? '';
 
+const lightsByRoof = stage('rooflights by roof', { lights: table('rooflight') }, ({ lights }) =>
+  groupedBy(lights.values(), ({ roof }) => roof)
+);
+
 /** Those that lie in a roof as they should, by its id. */
 export function lightsIn(query: Query, roof: string): LightPlace[] {
-  return [...query.project.tables.rooflight.values()].flatMap((light) => {
-    const place = light.roof === roof ? query.get(lightPlaces, light.id) : undefined;
+  return (query.get(lightsByRoof, '').get(roof) ?? []).flatMap(({ id }) => {
+    const place = query.get(lightPlaces, id);
     return place?.fits ? [place] : [];
   });
 }

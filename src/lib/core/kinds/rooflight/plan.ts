@@ -7,12 +7,15 @@ import type { Query } from '../../document/kind';
 import { lightPlaces } from './place';
 import { lightMade, type LightOpens } from './record';
 
-/** From its lower edge to where it hangs; across, where it turns. */
-function signOf(opens: LightOpens, [a, b, c, d]: readonly Point[]): Point[] {
+/** Lines from its lower edge to where it hangs; across, where it turns. By its corners from the lower left one. */
+export function signOf(opens: LightOpens, [a, b, c, d]: readonly Point[]): (readonly [Point, Point])[] {
   if (opens === 'fixed') return [];
-  if (opens === 'pivot') return [lerp(b!, c!, 0.5), lerp(a!, d!, 0.5)];
+  if (opens === 'pivot') return [[lerp(b!, c!, 0.5), lerp(a!, d!, 0.5)]];
   const hung = lerp(c!, d!, 0.5);
-  return [a!, hung, hung, b!];
+  return [
+    [a!, hung],
+    [hung, b!]
+  ];
 }
 
 const lightsOver = stage('rooflights over the plan', { place: result(lightPlaces) }, ({ place }, id) => {
@@ -28,7 +31,7 @@ const lightsOver = stage('rooflights over the plan', { place: result(lightPlaces
     wholly: [
       line(edgesOf(ring).flat(), 'face'),
       line(edgesOf(glass).flat(), 'thin'),
-      ...(sign.length > 0 ? [line(sign, 'overhead')] : [])
+      ...(sign.length > 0 ? [line(sign.flat(), 'overhead')] : [])
     ]
   };
 });

@@ -31,6 +31,10 @@ export interface Rooflight {
 /** What is made of it, mm: face of the frame, boards that line the hole, glass and how far under the frame's edge. */
 export const lightMade = { face: 60, lining: 20, glass: 24, under: 10 } as const;
 
+/** Of its glass, mm2. */
+export const glassArea = ({ width, height }: Pick<Rooflight, 'width' | 'height'>): number =>
+  Math.max(0, width - 2 * lightMade.face) * Math.max(0, height - 2 * lightMade.face);
+
 /** Smaller ones have no glass, and on a lower frame it would lie under the covering. */
 export const leastLight = { size: 2 * lightMade.face + 100, upstand: 40 } as const;
 

@@ -8,7 +8,7 @@ import { round } from '../../units/round';
 import { datumOf } from '../storey/record';
 import { lightBodies } from './body';
 import { lightPlaces } from './place';
-import { lightMade } from './record';
+import { glassArea } from './record';
 
 export const rooflightRows = (query: Query) =>
   [...query.project.tables.rooflight.values()].map((light) => {
@@ -40,7 +40,7 @@ export const rooflightRows = (query: Query) =>
       head: over(high, datum),
       ...{ sillOverFloor: over(low, 0), headOverFloor: over(high, 0) },
       area: round(width * height),
-      glass: round(Math.max(0, width - 2 * lightMade.face) * Math.max(0, height - 2 * lightMade.face)),
+      glass: round(glassArea(light)),
       parts: Object.fromEntries(
         (query.get(lightBodies, id)?.parts ?? []).map(({ role, mesh }) => [role, round(meshVolume(mesh))])
       )

@@ -76,6 +76,11 @@ describe('a wall in a roof', () => {
     });
     const [one] = found(tall, 'wall.in-roof');
     expect(words(one!.message)).toMatch(/would stand 62\d mm up into roof 1/i);
+    expect([one!.repair!, ...one!.others!].map(({ label }) => words(label))).toEqual([
+      'Carry it up to the roof',
+      'Let it pass through the roof',
+      expect.stringMatching(/^Make it 2 87\d mm high$/)
+    ]);
     for (const {
       call: { name, args }
     } of [one!.repair!, ...one!.others!])

@@ -85,23 +85,20 @@ type SetEdge = (changes: object) => { name: string; args: object };
 
 /** How each edge is made, over the wall that it is named by, or by its number; that of the slope that was pointed at comes first, and open. */
 function edgeGroups(make: CardMaker, roof: Roof, solved: RoofModel | undefined) {
-  const pointed = pointedEdge(make, roof, solved);
-  const groups = edgesIn(roof, solved).map((held, i) =>
-    edgeGroup(make, roof, solved, held, i, i === pointed)
-  );
+  const edges = edgesIn(roof, solved);
+  const pointed = pointedEdge(make, roof, edges);
+  const groups = edges.map((held, i) => edgeGroup(make, roof, solved, held, i, i === pointed));
   return { pointed: groups.filter((_, i) => i === pointed), others: groups.filter((_, i) => i !== pointed) };
 }
 
 /** Which of its edges the plane rises from that was pointed at. */
-function pointedEdge({ editor }: CardMaker, roof: Roof, solved: RoofModel | undefined): number | undefined {
+function pointedEdge({ editor }: CardMaker, roof: Roof, edges: readonly HeldEdge[]): number | undefined {
   const { place } = editor;
   const drawn = place && drawnRoof(editor.model.at(editor.shown), roof.id);
   const slope = drawn && slopeAt(drawn, place);
   if (!slope) return undefined;
   const { wall, side } = slope;
-  const at = edgesIn(roof, solved).findIndex(({ edge }) =>
-    wall === null ? edge.side === side : edge.walls.includes(wall)
-  );
+  const at = edges.findIndex(({ edge }) => (wall === null ? edge.side === side : edge.walls.includes(wall)));
   return at < 0 ? undefined : at;
 }
 

@@ -2,7 +2,7 @@
 import { nameElement } from '../../../core/document/names';
 import { heightAt } from '../../../core/geometry/plane';
 import { lightPlaces } from '../../../core/kinds/rooflight/place';
-import { lightMade, type Rooflight } from '../../../core/kinds/rooflight/record';
+import { glassArea, type Rooflight } from '../../../core/kinds/rooflight/record';
 import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard } from '../../details/card';
@@ -19,7 +19,6 @@ export function rooflightCard(make: CardMaker, light: Rooflight): DetailsCard {
     place?.fits
       ? formatLengthWithUnit(Math.round(heightAt(place.plane.underside, place.ring[corner]!)), units)
       : 'not built';
-  const glass = [light.width, light.height].map((value) => Math.max(0, value - 2 * lightMade.face));
   return {
     title: 'Rooflight',
     subtitle: light.name || nameElement(editor.project, light.id),
@@ -46,7 +45,7 @@ export function rooflightCard(make: CardMaker, light: Rooflight): DetailsCard {
         fields: [
           fact('Lower edge above the datum', edge(0)),
           fact('Upper edge above the datum', edge(2)),
-          fact('Glass', formatArea(glass[0]! * glass[1]!, units))
+          fact('Glass', formatArea(glassArea(light), units))
         ]
       }
     ]

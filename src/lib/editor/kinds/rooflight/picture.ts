@@ -1,30 +1,11 @@
 /** A rooflight, looked at square to its slope. */
 import { lightMade, type Rooflight } from '../../../core/kinds/rooflight/record';
-import type { Point } from '../../../core/geometry/point';
+import { signOf } from '../../../core/kinds/rooflight/plan';
 import { rectangleOf, segment, type Picture, type PictureShape } from '../../details/picture';
 import type { Editor } from '../../editor';
 
 /** Drawn of the slope below it at most, mm. */
 const below = 900;
-
-function signOf(
-  { opens }: Rooflight,
-  left: number,
-  right: number,
-  low: number,
-  high: number
-): PictureShape[] {
-  const line = (points: Point[]): PictureShape => ({ points, ink: 'shale', pen: 'fine', line: 'dashes' });
-  if (opens === 'fixed') return [];
-  if (opens === 'pivot') return [line(segment(left, (low + high) / 2, right, (low + high) / 2))];
-  return [
-    line([
-      { x: left, y: low },
-      { x: 0, y: high },
-      { x: right, y: low }
-    ])
-  ];
-}
 
 export function rooflightPictures(_: Editor, light: Rooflight): Picture[] {
   const { width, height, up } = light;
@@ -32,6 +13,7 @@ export function rooflightPictures(_: Editor, light: Rooflight): Picture[] {
   // Far up the slope what is below is cut short: the size says how much it is.
   const foot = Math.min(up, below);
   const { face } = lightMade;
+  const glass = rectangleOf(left + face, foot + face, right - face, foot + height - face);
   const closed = { closed: true, pen: 'face' } as const;
   return [
     {
@@ -40,12 +22,13 @@ export function rooflightPictures(_: Editor, light: Rooflight): Picture[] {
       shapes: [
         { points: segment(left - 400, 0, right + 400, 0), ink: 'shale', pen: 'fine', line: 'dash-dot' },
         { points: rectangleOf(left, foot, right, foot + height), ...closed, fill: 'paper' },
-        {
-          points: rectangleOf(left + face, foot + face, right - face, foot + height - face),
-          ...closed,
-          fill: 'fog'
-        },
-        ...signOf(light, left + face, right - face, foot + face, foot + height - face)
+        { points: glass, ...closed, fill: 'fog' },
+        ...signOf(light.opens, glass).map((points): PictureShape => ({
+          points,
+          ink: 'shale',
+          pen: 'fine',
+          line: 'dashes'
+        }))
       ],
       sizes: [
         { from: { x: left, y: 0 }, to: { x: right, y: 0 }, lane: 1, field: 'width' },
