@@ -82,6 +82,7 @@ export class Editor {
   private history: HistoryState;
   private inHand: Hand;
   private isFree = false;
+  private asked: object | undefined;
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
   private uncollected: Patch | 'all' = 'all';
@@ -181,6 +182,7 @@ export class Editor {
 
   /** Look at a stage of the work; what was in hand is laid down. */
   open(stage: WorkStage) {
+    this.asked = undefined;
     if (this.inHand.tool) this.take(undefined);
     this.turn({ stage });
   }
@@ -207,8 +209,16 @@ export class Editor {
     this.turn({ readOnly });
   }
 
+  /** A tool is asked for that is still to be read; answers whether it is wanted yet, once it is there. */
+  ask(): () => boolean {
+    const asked = {};
+    this.asked = asked;
+    return () => this.asked === asked;
+  }
+
   /** Take a tool in hand that may already show something: what it tries, and what it said, stays. */
   hold(tool: Tool, selection: 'kept' | 'dropped' = 'dropped') {
+    this.asked = undefined;
     const stage = stageOfTool.get(tool.name) ?? this.stage;
     this.turn({ tool, stage, ...(selection === 'dropped' && { selection: none }) });
   }
@@ -450,6 +460,7 @@ export class Editor {
 
   /** Take a tool in hand, or none: what was tried is left. */
   take(tool: Tool | undefined) {
+    this.asked = undefined;
     this.forgetTrial();
     this.turn({ tool, hover: undefined, message: undefined, ...(tool && { selection: none }) });
   }
@@ -479,6 +490,7 @@ export class Editor {
 
   /** Esc: the tool steps back or is left; then the selection goes. */
   escape() {
+    this.asked = undefined;
     if (this.tool) {
       if (!this.tool.back()) this.take(undefined);
       else this.toolChanged();

@@ -39,8 +39,8 @@ const isLate = (name: string): name is (typeof lateNames)[number] =>
 export const isTool = (name: string): name is ToolName => name in makers || isLate(name);
 
 /**
- * Take a tool in hand, one that is still to be read as soon as it is; `then`: with it. Tools that preview at once need the
- * old one gone first.
+ * Take a tool in hand, one that is still to be read as soon as it is, unless another was taken or Escape pressed by then;
+ * `then`: with it. Tools that preview at once need the old one gone first.
  */
 export function takeTool(
   editor: Editor,
@@ -50,7 +50,10 @@ export function takeTool(
 ) {
   const make = isLate(name) ? late?.[name] : makers[name];
   if (!make) {
-    void readLateTools().then(() => takeTool(editor, style, name, then));
+    const isWanted = editor.ask();
+    void readLateTools().then(() => {
+      if (isWanted()) takeTool(editor, style, name, then);
+    });
     return;
   }
   editor.take(undefined);
