@@ -28,7 +28,7 @@ import { idMaker, settingsOf } from '../document/project';
 import { heightAt, type Plane } from '../geometry/plane';
 import type { Point } from '../geometry/point';
 import { leastShared, sharedArea } from '../geometry/common-area';
-import { ringHolds } from '../geometry/ring';
+import { ringsHold } from '../geometry/ring';
 import { toStored } from '../geometry/tolerances';
 import { addOpening } from '../kinds/opening/commands';
 import type { Opening } from '../kinds/opening/record';
@@ -128,7 +128,7 @@ function shapeOf(
   const isOn = (p: Point) => liesOn(host.lower, p);
   const fits =
     [corners[0]!, corners[1]!, at(middle, setback + depth)].every(isOn) &&
-    corners.slice(2).every((p) => host.bearing.some((ring) => ringHolds(ring, p)));
+    corners.slice(2).every((p) => ringsHold(host.bearing, p));
   if (!fits) {
     const over = isOn(at(left, setback)) && isOn(at(right, setback));
     refuse(project, over ? 'dormer.high' : 'dormer.off', {

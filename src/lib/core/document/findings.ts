@@ -163,6 +163,11 @@ const findings = {
     message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
     hint: 'Turn its outside to the other side, in Details.'
   },
+  'walls.within-house': {
+    message: (w) =>
+      `${w.t('count')} outer walls stand round a place within the house and look into the house.`,
+    hint: 'Round a court their outsides look into that; between rooms they are partitions.'
+  },
   'wall.into-storey': {
     message: (w) => `${w.t('thing')} runs ${w.l('over')} up into ${w.t('other')} of ${w.t('storey')}.`,
     hint: 'Let it end at the floor above, or start the upper wall higher.'

@@ -13,7 +13,7 @@
  */
 import Flatbush from 'flatbush';
 import { cross, dot, subtract, type Point } from './point';
-import { ringArea, ringHolds, segmentsCross, type Ring } from './ring';
+import { boxOf, ringArea, ringHolds, segmentsCross, type Ring } from './ring';
 import { tolerances } from './tolerances';
 
 export type Segment = readonly [Point, Point];
@@ -44,6 +44,29 @@ export function arrange(segments: readonly Segment[]): Arrangement | undefined {
     return { ...collect(net.trace()), grid };
   }
   return undefined;
+}
+
+/** A line right across each face with a hole, so that none has one. */
+function acrossHoles({ outer, holes }: Face): Segment[] {
+  if (holes.length === 0) return [];
+  const { minX, maxX } = boxOf(outer);
+  return holes.map((hole) => {
+    const { minY, maxY } = boxOf(hole);
+    const y = (minY + maxY) / 2;
+    return [
+      { x: minX - 1, y },
+      { x: maxX + 1, y }
+    ] as const;
+  });
+}
+
+/** The faces between segments, cut so that none has a hole; undefined where no arrangement settles. */
+export function simpleFaces(segments: readonly Segment[]): Ring[] | undefined {
+  const first = arrange(segments);
+  if (!first) return undefined;
+  const across = first.faces.flatMap(acrossHoles);
+  const whole = across.length > 0 ? arrange([...segments, ...across]) : first;
+  return whole?.faces.filter(({ holes }) => holes.length === 0).map(({ outer }) => outer);
 }
 
 /** Two vertex numbers in one key; there are never 2^26 of them. */

@@ -227,8 +227,11 @@ class Columns {
 
   /** A vertical face as a strip between the heights that its two ends own, so that no neighbour's edge is missed. */
   private wall(u: number, v: number, low: Level, high: Level, face: number) {
-    const chain = (w: number, from: number, to: number) =>
-      this.heights[w]!.filter((z) => z >= from && z <= to);
+    // Heights that were made one with others may have changed places at one end: the strip then crosses itself there.
+    const chain = (w: number, from: number, to: number) => {
+      const between = this.heights[w]!.filter((z) => z >= Math.min(from, to) && z <= Math.max(from, to));
+      return from <= to ? between : between.reverse();
+    };
     const [zu, zv] = [chain(u, low[0], high[0]), chain(v, low[1], high[1])];
     const [p, q] = [zu.map((z) => this.vertex(u, z)), zv.map((z) => this.vertex(v, z))];
     for (let i = 0, j = 0; i + 1 < p.length || j + 1 < q.length;) {

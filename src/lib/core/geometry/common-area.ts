@@ -26,6 +26,13 @@ export function commonPieces(p: Ring, q: Ring): Ring[] {
 /** Area that two rings of any shape share. */
 export const sharedArea = (p: Ring, q: Ring): number => ringsArea(commonPieces(p, q));
 
+/** Area of a ring within what rings enclose, clockwise ones left out. */
+export const areaWithin = (ring: Ring, rings: readonly Ring[]): number =>
+  rings.reduce(
+    (sum, one) => sum + (ringArea(one) > 0 ? sharedArea(ring, one) : -sharedArea(ring, [...one].reverse())),
+    0
+  );
+
 /** What bodies share in plan that is less is rounding, mm2. */
 export const leastShared = 100;
 

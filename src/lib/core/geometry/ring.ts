@@ -69,6 +69,22 @@ export function ringHolds(ring: Ring, p: Point): boolean {
   return inside;
 }
 
+/** Inside of what rings enclose, clockwise ones left out. */
+export const ringsHold = (rings: readonly Ring[], p: Point): boolean =>
+  rings.reduce((sum, ring) => (ringHolds(ring, p) ? sum + Math.sign(ringArea(ring)) : sum), 0) > 0;
+
+/** Rings that run clockwise, each with the smallest counter-clockwise one round it: by the places of those, their own first. */
+export function loopsOf(rings: readonly Ring[]): number[][] {
+  const outer = rings.flatMap((ring, i) => (ringArea(ring) > 0 ? [{ ring, i, area: ringArea(ring) }] : []));
+  const loops = new Map(outer.map(({ i }) => [i, [i]]));
+  rings.forEach((ring, k) => {
+    if (loops.has(k)) return;
+    const round = outer.filter((one) => ringHolds(one.ring, ring[0]!)).sort((p, q) => p.area - q.area)[0];
+    if (round) loops.get(round.i)!.push(k);
+  });
+  return [...loops.values()];
+}
+
 /** Separate lines, two points each, without their parts inside a ring. */
 export function partsOutside(lines: readonly Point[], ring: Ring): Point[] {
   const out: Point[] = [];

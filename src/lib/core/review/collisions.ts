@@ -6,7 +6,7 @@ import { commonPieces, sharedArea } from '../geometry/common-area';
 
 import { heightAt, raise, type Plane } from '../geometry/plane';
 import { slabRings } from '../kinds/slab/rings';
-import { boxesMeet, boxOf, ringArea, ringHolds, type Box, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, ringArea, ringsHold, type Box, type Ring } from '../geometry/ring';
 import { toStored, tolerances } from '../geometry/tolerances';
 import { settingsOf } from '../document/project';
 import { formatLengthWithUnit } from '../units/length';
@@ -125,7 +125,7 @@ export function findIntoAbove({ project, query, storey, say, named }: Scope) {
     } else if (wall.role !== 'exterior') {
       const over = lower.z1 - into;
       const middle = fromFrame(frame, frame.length / 2, (frame.y0 + frame.y1) / 2);
-      if (over > tolerances.coincident && floor.some((ring) => ringHolds(ring, middle)))
+      if (over > tolerances.coincident && ringsHold(floor, middle))
         say(
           'storeys',
           'wall.into-floor',

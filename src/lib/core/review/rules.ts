@@ -25,7 +25,14 @@ import { findRoofs } from '../kinds/roof/review';
 import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
-import { findGaps, findInsideOut, findSkew, findTops, findUnsupported } from '../kinds/wall/review-among';
+import {
+  findGaps,
+  findInsideOut,
+  findSkew,
+  findTops,
+  findUnsupported,
+  findWithinHouse
+} from '../kinds/wall/review-among';
 
 /** Each is asked once for each storey. */
 export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
@@ -35,7 +42,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   buildUp: [],
   wall: [
     ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
-    ...[findSkew, findGaps, findUnsupported, findInsideOut],
+    ...[findSkew, findGaps, findUnsupported, findInsideOut, findWithinHouse],
     ...[findTopless, findPartTopless]
   ],
   catalogueEntry: [],

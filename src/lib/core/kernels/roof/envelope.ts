@@ -15,7 +15,7 @@
  */
 import { heightAt, type Plane } from '../../geometry/plane';
 import { distance, lerp, type Point } from '../../geometry/point';
-import { edgesOf, liesAlong, ringHolds, type Ring } from '../../geometry/ring';
+import { edgesOf, liesAlong, ringsHold, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { overlay, type MeetingRoof, type OverlayCell, type StoreyOver } from './overlay';
 
@@ -63,7 +63,7 @@ function withoutDetached(roofs: readonly MeetingRoof[], cells: readonly OverlayC
     const seen = new Set<number>();
     const stack = cells.flatMap((cell, c) => {
       const isOut = cell.layers[s] && !others.some((r) => cell.layers[r]?.isInBearing);
-      return isOut && front.some((ring) => ringHolds(ring, cell.middle)) ? [c] : [];
+      return isOut && ringsHold(front, cell.middle) ? [c] : [];
     });
     for (const c of stack) seen.add(c);
     while (stack.length > 0)

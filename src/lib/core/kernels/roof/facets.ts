@@ -5,7 +5,9 @@
  */
 import { tolerances } from '../../geometry/tolerances';
 import { cross, subtract, type Point } from '../../geometry/point';
-import { ringArea } from '../../geometry/ring';
+import { simpleFaces } from '../../geometry/arrangement';
+import { edgesOf, ringArea, ringHolds, ringsHold, type Ring } from '../../geometry/ring';
+import { innerPoint } from '../../geometry/triangulate';
 
 export interface Facet {
   /** Index of the outline edge it rises from; -1: a lid, where no edge gives a plane. */
@@ -56,6 +58,30 @@ export function collectFacets(nodes: readonly SkeletonNode[], arcs: readonly Arc
   return [...borders].flatMap(([name, edges]) =>
     closeRings(edges, nodes).map((ring) => toFacet(name, ring, nodes))
   );
+}
+
+/**
+ * The facets that are seen in plan, those that lie round something, as a flat roof round a court does, cut into parts that
+ * have no hole. A part has heights of its facet's corners only.
+ */
+export function inPlan(facets: readonly Facet[]): { readonly facet: Facet; readonly ring: Ring }[] {
+  const shown = facets.filter(({ vertical, corners }) => !vertical && ringArea(corners) !== 0);
+  const rings = shown.map(({ corners }) => corners.map(({ x, y }) => ({ x, y })));
+  const isOne = (p: Facet, q: Facet) => p.edge === q.edge && p.piece === q.piece;
+  return shown.flatMap((facet, i) => {
+    const ring = rings[i]!;
+    if (ringArea(ring) < 0) return [];
+    const holes = rings.filter(
+      (hole, k) =>
+        isOne(facet, shown[k]!) && ringArea(hole) < -tolerances.scrap && ringHolds(ring, innerPoint(hole)!)
+    );
+    if (holes.length === 0) return [{ facet, ring }];
+    const around = [ring, ...holes];
+    return (simpleFaces(around.flatMap(edgesOf)) ?? []).flatMap((part) => {
+      const inside = innerPoint(part);
+      return inside && ringsHold(around, inside) ? [{ facet, ring: part }] : [];
+    });
+  });
 }
 
 function toFacet(name: string, ring: readonly number[], nodes: readonly SkeletonNode[]): Facet {

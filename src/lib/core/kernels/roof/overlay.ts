@@ -14,17 +14,17 @@
  * Boissonnat & Dobrindt 1996 done by arrangement.
  */
 import Flatbush from 'flatbush';
-import { arrange, type Face, type Segment } from '../../geometry/arrangement';
+import { simpleFaces, type Segment } from '../../geometry/arrangement';
 import { heightAt, type Plane } from '../../geometry/plane';
 import { along, leftOf, length, scale, type Point } from '../../geometry/point';
 import {
-  boxHolds,
   boxOf,
   boxesMeet,
   crossingsOf,
   edgesOf,
   ringArea,
   ringHolds,
+  ringsHold,
   type Box,
   type Ring
 } from '../../geometry/ring';
@@ -39,7 +39,7 @@ export interface Facet {
   readonly top: Plane;
 }
 
-/** One roof among those that meet. All rings counter-clockwise; heights over project zero, mm. */
+/** One roof among those that meet. Rings counter-clockwise, holes of bearings clockwise; heights over project zero, mm. */
 export interface MeetingRoof {
   readonly id: string;
   readonly bearing: readonly Ring[];
@@ -133,29 +133,6 @@ function levelSegments(roofs: readonly MeetingRoof[], storeys: readonly StoreyOv
   return found;
 }
 
-/** A line right across each face with a hole, so that none has one. */
-function acrossHoles({ outer, holes }: Face): Segment[] {
-  if (holes.length === 0) return [];
-  const { minX, maxX } = boxOf(outer);
-  return holes.map((hole) => {
-    const { minY, maxY } = boxOf(hole);
-    const y = (minY + maxY) / 2;
-    return [
-      { x: minX - 1, y },
-      { x: maxX + 1, y }
-    ] as const;
-  });
-}
-
-/** Faces without holes; undefined where no arrangement settles. */
-function faces(segments: readonly Segment[]): Ring[] | undefined {
-  const first = arrange(segments);
-  if (!first) return undefined;
-  const across = first.faces.flatMap(acrossHoles);
-  const whole = across.length > 0 ? arrange([...segments, ...across]) : first;
-  return whole?.faces.filter(({ holes }) => holes.length === 0).map(({ outer }) => outer);
-}
-
 /**
  * The cells over which any of the roofs lies.
  * Degenerate: cells narrower than a point within them can be found belong to no roof. Undefined: no arrangement settled.
@@ -168,14 +145,14 @@ export function overlay(
     ...roofs.flatMap(({ facets, bearing }) => [...facets.map(({ ring }) => ring), ...bearing]),
     ...storeys.flatMap((storey) => storey.rings)
   ];
-  const found = faces([...rings.flatMap(edgesOf), ...levelSegments(roofs, storeys)]);
+  const found = simpleFaces([...rings.flatMap(edgesOf), ...levelSegments(roofs, storeys)]);
   if (!found) return undefined;
   const look = roofs.map((roof) => new Finder(roof));
   const made = found.flatMap((ring) => {
     const middle = ringArea(ring) > tolerances.scrap ? innerPoint(ring) : undefined;
     const layers = look.map((finder) => middle && finder.at(middle));
     if (!middle || layers.every((layer) => !layer)) return [];
-    const over = storeys.filter((storey) => storey.rings.some((one) => ringHolds(one, middle)));
+    const over = storeys.filter((storey) => ringsHold(storey.rings, middle));
     const floors = roofs.map(({ base }) =>
       Math.min(Infinity, ...over.flatMap(({ floor }) => (floor > base ? [floor] : [])))
     );
@@ -206,7 +183,7 @@ class Finder {
       facet,
       top: heightAt(top, p),
       underside: heightAt(underside, p),
-      isInBearing: this.roof.bearing.some((ring) => boxHolds(boxOf(ring), p) && ringHolds(ring, p))
+      isInBearing: ringsHold(this.roof.bearing, p)
     };
   }
 }

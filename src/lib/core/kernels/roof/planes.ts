@@ -1,5 +1,5 @@
 /** A plane of a solved roof. */
-import { ringHolds, type Ring } from '../../geometry/ring';
+import { ringHolds, ringsHold, type Ring } from '../../geometry/ring';
 import type { Point } from '../../geometry/point';
 
 import type { Plane } from '../../geometry/plane';
@@ -20,4 +20,4 @@ export interface RoofPlane {
 
 /** Whether a plane lies over a place, seen from below. */
 export const liesOver = ({ ring, except }: RoofPlane, p: Point): boolean =>
-  ringHolds(ring, p) && !except?.some((one) => ringHolds(one, p));
+  ringHolds(ring, p) && !(except && ringsHold(except, p));

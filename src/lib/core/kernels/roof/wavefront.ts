@@ -50,6 +50,8 @@ export interface FrontEdge {
 }
 
 export interface Skeleton {
+  /** All edges in order as they were solved: their directions made alike, which facets lie on exactly. */
+  readonly edges: readonly FrontEdge[];
   readonly facets: readonly Facet[];
   readonly arcs: readonly Arc[];
   readonly nodes: readonly SkeletonNode[];
@@ -72,33 +74,52 @@ export function solveWavefront(
   reach: 'near' | 'whole' = 'near',
   cap = Infinity
 ): Skeleton {
-  const straight = loops.map(withSameDirections);
+  const straight = withSameDirections(loops);
+  const edges = straight.flat();
   try {
-    return new Wavefront(straight, reach).run(cap);
+    return { edges, ...new Wavefront(straight, reach).run(cap) };
   } catch (fault) {
     if (!(fault instanceof Torn) || reach === 'whole') throw fault;
-    return new Wavefront(straight, 'whole').run(cap);
+    return { edges, ...new Wavefront(straight, 'whole').run(cap) };
   }
 }
 
 /**
- * Edges whose directions are one up to the tolerance, as a hand or a survey leaves them, get the direction of the longest
- * of them, through their middles; corners are where they meet then. Else what counts as parallel would still close, and
- * fronts that meet all along at once would do so bit by bit. Moves a corner by the tolerance times half an edge at most.
+ * Edges of any loop whose directions are one up to the tolerance, as a hand or a survey leaves them, get the direction of
+ * the longest of them, through their middles; corners are where they meet then. Else what counts as parallel would still
+ * close, and fronts that meet all along at once would do so bit by bit. Moves a corner by the tolerance times half an edge
+ * at most.
  */
-function withSameDirections(loop: readonly FrontEdge[]): readonly FrontEdge[] {
-  const own = loop.map(({ a, b }) => unit(subtract(b, a)));
-  const long = loop.map(({ a, b }) => distance(a, b));
+function withSameDirections(loops: readonly (readonly FrontEdge[])[]): (readonly FrontEdge[])[] {
   const kept: Point[] = [];
-  const now = [...own];
-  for (const i of [...loop.keys()].sort((p, q) => long[q]! - long[p]!)) {
-    const d = own[i]!;
-    const like = kept.find((one) => Math.abs(cross(one, d)) <= tolerances.sameDirection);
-    if (like) now[i] = dot(like, d) < 0 ? scale(like, -1) : like;
-    else kept.push(d);
+  const all = loops.flat().map((edge) => ({
+    edge,
+    way: unit(subtract(edge.b, edge.a)),
+    long: distance(edge.a, edge.b)
+  }));
+  const now = new Map<FrontEdge, Point>();
+  for (const { edge, way } of [...all].sort((p, q) => q.long - p.long)) {
+    const like = kept.find((one) => Math.abs(cross(one, way)) <= tolerances.sameDirection);
+    if (!like) kept.push(way);
+    now.set(edge, like ? (dot(like, way) < 0 ? scale(like, -1) : like) : way);
   }
-  const isOff = (d: Point, i: number) => Math.abs(cross(d, own[i]!)) * long[i]! > tolerances.wavefront;
-  if (!now.some(isOff)) return loop;
+  const off = new Set(
+    all.flatMap(({ edge, way, long }) =>
+      Math.abs(cross(now.get(edge)!, way)) * long > tolerances.wavefront ? [edge] : []
+    )
+  );
+  return loops.map((loop) =>
+    loop.some((edge) => off.has(edge))
+      ? straightened(
+          loop,
+          loop.map((edge) => now.get(edge)!)
+        )
+      : loop
+  );
+}
+
+/** A loop whose edges run in given directions through their middles. */
+function straightened(loop: readonly FrontEdge[], now: readonly Point[]): FrontEdge[] {
   const middle = (i: number) => lerp(loop[i]!.a, loop[i]!.b, 0.5);
   const corners = loop.map(({ a }, i) => {
     const before = (i + loop.length - 1) % loop.length;
@@ -159,7 +180,7 @@ class Wavefront {
     return this.nodes.length - 1;
   }
 
-  run(cap: number): Skeleton {
+  run(cap: number): Omit<Skeleton, 'edges'> {
     const begun = this.z;
     let isCapped = false;
     for (let count = 0; count < mostEvents && this.events.front.size > 0; count++) {

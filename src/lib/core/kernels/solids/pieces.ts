@@ -7,12 +7,13 @@ import {
   edgesOf,
   ringArea,
   ringHolds,
+  ringsHold,
   type Box,
   type Ring
 } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
-import { arrange, type Segment } from '../../geometry/arrangement';
+import { arrange, simpleFaces, type Segment } from '../../geometry/arrangement';
 import type { Cut } from './cut';
 
 /** What is taken out of a prism between two heights; its borders cut the footprint so that no piece has a hole. */
@@ -56,13 +57,15 @@ export function isOnCut(
   );
 }
 
-/** The pieces of a footprint between the borders of voids. */
-export function piecesOf(ring: Ring, voids: readonly Void[]): Ring[] {
+/** The pieces of a footprint between the borders of voids, none within its holes. */
+export function piecesOf(ring: Ring, voids: readonly Void[], holes: readonly Ring[] = []): Ring[] {
   const box = boxOf(ring);
-  return arrangeCells(
-    ring,
-    voids.flatMap(({ borders }) => borders.filter((border) => boxesMeet(boxOf(border), box)))
-  );
+  const cuts = voids.flatMap(({ borders }) => borders.filter((border) => boxesMeet(boxOf(border), box)));
+  if (holes.length === 0) return arrangeCells(ring, cuts);
+  return (simpleFaces([...[ring, ...holes].flatMap(edgesOf), ...cuts]) ?? []).filter((face) => {
+    const inside = ringArea(face) > tolerances.scrap ? innerPoint(face) : undefined;
+    return inside !== undefined && ringsHold([ring, ...holes], inside);
+  });
 }
 
 export const acrossPage: Point = { x: 1, y: 0 };

@@ -1,6 +1,6 @@
 /** The floor that an opening stands over. */
 import type { Query } from '../../document/kind';
-import { ringHolds } from '../../geometry/ring';
+import { ringsHold } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 
 import { slabRings } from '../slab/rings';
@@ -27,7 +27,7 @@ export function floorAt(
   const spot = fromFrame(frame, (t0 + t1) / 2, inner);
   return [...query.project.tables.slab.values()]
     .filter((slab) => slab.storey === storey && Math.abs(slab.offset - level) <= otherLevel)
-    .filter(({ id }) => query.get(slabRings, id).some((ring) => ringHolds(ring, spot)))
+    .filter(({ id }) => ringsHold(query.get(slabRings, id), spot))
     .map(({ offset }) => offset)
     .sort((p, q) => Math.abs(p - level) - Math.abs(q - level))[0];
 }

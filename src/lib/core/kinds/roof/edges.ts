@@ -50,7 +50,7 @@ export const eaveHeight = ({
 }: Pick<Roof, 'plateLevel' | 'seat' | 'overhang' | 'pitch'>) =>
   plateLevel - (overhang + seat) * Math.tan(pitch);
 
-/** What a roof bears on: rings counter-clockwise, and per ring and edge how it is made. */
+/** What a roof bears on: rings counter-clockwise, round courts clockwise, and per ring and edge how it is made. */
 export interface RoofOutline {
   readonly rings: readonly Ring[];
   readonly edges: readonly (readonly MadeEdge[])[];

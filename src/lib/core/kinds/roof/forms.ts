@@ -10,9 +10,9 @@
  * flat: a mono-pitch that hardly falls; half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round; saltbox: gables, and one
  * side half as steep, so that the ridge stands a third of the way in
  */
-import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
+import { cross, distance, dot, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
-import type { Ring } from '../../geometry/ring';
+import { edgesOf, loopsOf, type Ring } from '../../geometry/ring';
 import { isBare, type RoofEdgeKind, type SecondSlope } from './record';
 
 export const roofForms = [
@@ -79,6 +79,15 @@ function farFrom(ring: readonly Point[], bare: number): number {
 /** Under so low a ridge there is no room for a second slope, mm. */
 const leastRise = 300;
 
+/** The narrowest part of an outline: its shortest side, or what is left beside a court. */
+function narrowest(ring: Ring, holes: readonly Ring[]): number {
+  const sides = edgesOf(ring);
+  const beside = holes.flatMap((hole) =>
+    hole.flatMap((p) => sides.map(([a, b]) => distance(p, nearestOnSegment(p, a, b))))
+  );
+  return Math.min(...sides.map(([a, b]) => distance(a, b)), ...beside);
+}
+
 /** What an edge becomes. */
 export interface FormedEdge {
   readonly kind: RoofEdgeKind;
@@ -89,7 +98,8 @@ export interface FormedEdge {
 
 /**
  * What each edge becomes, by ring. A mono-pitch falls to the low edge, or away from a wall, or to its longest edge. A half
- * hip begins half way up its gable; two pitches change at a third of the way to the ridge, the upper half as steep.
+ * hip begins half way up its gable; two pitches change at a third of the way to the ridge, the upper half as steep. Round a
+ * court all are eaves, or under a mono-pitch upright; where there is one no arm of the outline ends in a gable.
  */
 export function edgesOfForm(
   form: RoofForm,
@@ -97,19 +107,24 @@ export function edgesOfForm(
   rings: readonly Ring[],
   edges: readonly (readonly FormEdge[])[]
 ): FormedEdge[][] {
+  const loops = loopsOf(rings);
   return rings.map((ring, r) => {
     const own = edges[r]!;
+    const loop = loops.find((one) => one.includes(r)) ?? [r];
     const long = ring.map((p, i) => distance(p, ring[(i + 1) % ring.length]!));
     const said = own.findIndex(({ isLow }) => isLow);
     const bare = own.findIndex(({ kind }) => isBare(kind));
     const far = bare >= 0 ? farFrom(ring, bare) : undefined;
     const eave = said >= 0 ? said : (far ?? longest(ring, long));
-    const hasEnds = form === 'gable' || form === 'halfHip' || form === 'gambrel' || form === 'saltbox';
+    const [around, ...courts] = loop.map((k) => rings[k]!);
+    const isCourt = ring !== around;
+    const canEnd = form === 'gable' || form === 'halfHip' || form === 'gambrel' || form === 'saltbox';
+    const hasEnds = canEnd && courts.length === 0;
     const isUpright = (i: number) =>
       form === 'mono' || form === 'flat'
-        ? i !== eave
+        ? i !== eave || (isCourt && said < 0)
         : hasEnds && (far === undefined ? isEnd(ring, i) : i === far);
-    const rise = (Math.min(...long) / 2) * Math.tan(pitch);
+    const rise = (narrowest(around!, courts) / 2) * Math.tan(pitch);
     const secondOf = (kind: RoofEdgeKind, i: number): SecondSlope | null => {
       if (rise < leastRise) return null;
       if (form === 'halfHip' && kind === 'gable') return { above: (long[i]! / 4) * Math.tan(pitch), pitch };
@@ -120,7 +135,8 @@ export function edgesOfForm(
     const flatter = said >= 0 || form !== 'saltbox' ? eave : farFrom(ring, eave);
     return own.map(({ kind: was }, i) => {
       const kind = isBare(was) ? was : isUpright(i) ? 'gable' : 'eave';
-      const isFlat = form === 'saltbox' && kind === 'eave' && dot(wayOf(ring, i), wayOf(ring, flatter)) > 0.5;
+      const isLong = form === 'saltbox' && !isCourt && kind === 'eave';
+      const isFlat = isLong && dot(wayOf(ring, i), wayOf(ring, flatter)) > 0.5;
       return { kind, pitch: isFlat ? Math.atan(Math.tan(pitch) / 2) : null, second: secondOf(kind, i) };
     });
   });

@@ -4,7 +4,7 @@
  */
 import { heightAt, raise } from '../../geometry/plane';
 import { add, along, leftOf, lerp, scale, subtract, unit, type Point } from '../../geometry/point';
-import { sharedArea } from '../../geometry/common-area';
+import { areaWithin } from '../../geometry/common-area';
 import { crossingsOf, edgesOf, ringArea, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { meetRoofs, type KeptCell } from '../../kernels/roof/envelope';
@@ -81,8 +81,12 @@ const mostlyWithin = 0.9;
 /** Whether the walls of its storey close the space under a roof. */
 export function isEnclosed({ bearing, front }: RoofModel, outline: readonly Ring[]): boolean {
   const rings = front ?? bearing;
-  const shared = rings.flatMap((ring) => outline.map((other) => sharedArea(ring, other)));
-  return shared.reduce((sum, area) => sum + area, 0) >= mostlyWithin * ringsArea(rings);
+  const shared = rings.reduce((sum, ring) => {
+    const isHole = ringArea(ring) < 0;
+    const area = areaWithin(isHole ? [...ring].reverse() : ring, outline);
+    return sum + (isHole ? -area : area);
+  }, 0);
+  return shared >= mostlyWithin * ringsArea(rings);
 }
 
 /** What meets others, in heights over project zero. */

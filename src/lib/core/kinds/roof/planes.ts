@@ -8,14 +8,19 @@ import { weldRings } from '../../geometry/weld';
 import {
   boxHolds,
   boxOf,
+  edgesOf,
   ringArea,
+  loopsOf,
   ringHolds,
   ringPerimeter,
   ringsArea,
+  ringsHold,
   type Ring
 } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
-import { middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
+import { simpleFaces } from '../../geometry/arrangement';
+import { innerPoint, middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
+import { inPlan } from '../../kernels/roof/facets';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
 import { leftOf, subtract, unit, type Point } from '../../geometry/point';
 import { eavesOutline, fittingOverhang, type Eaves, type MadeEdge, type RoofOutline } from './edges';
@@ -78,20 +83,21 @@ export function deriveRoof(
   const overhangs = edges.map((ring) => ring.map((edge) => edge.overhang));
   const overhang = fittingOverhang(bearing, overhangs);
   const eaves = bearing.map((ring, i) => eavesOutline(ring, overhangs[i]!, overhang));
-  // Outlines that stand apart never meet: each is solved by itself.
-  const solved = eaves.map((one, i) => {
-    const { ring } = one;
-    const near = solveOutline(roof, one, edges[i]!, overhang, 'near');
-    if (isPartition(ring, near)) return near;
-    // Where events lie so close that rounding decides their order, all of the front is looked at for each.
-    const whole = solveOutline(roof, one, edges[i]!, overhang, 'whole');
-    return isPartition(ring, whole) ? whole : undefined;
-  });
-  const byRing = solved.map((list, i) =>
-    (list ?? []).map((plane) =>
-      eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${i}` } : plane
+  // Outlines that stand apart never meet: each is solved by itself, together with its courts.
+  const loops = loopsOf(bearing);
+  const solved = loops.map((rings) =>
+    solveLoops(
+      roof,
+      rings.map((r) => ({ r, eaves: eaves[r]!, edges: edges[r]! })),
+      overhang
     )
   );
+  const byRing = eaves.map((): readonly RoofPlane[] => []);
+  loops.forEach(([outer], i) => {
+    byRing[outer!] = (solved[i] ?? []).map(({ r, plane }) =>
+      eaves.length > 1 ? { ...plane, name: `${plane.name} of outline ${r}` } : plane
+    );
+  });
   const planes = byRing.flat();
   return {
     ...{ roof, bearing, cells: undefined, whole: ringsArea(planes.map(({ ring }) => ring)) },
@@ -100,26 +106,51 @@ export function deriveRoof(
     edges,
     overhang,
     ...{ byRing, planes },
-    unsolved: eaves.flatMap(({ ring }, i) => (solved[i] ? [] : [ring])),
+    unsolved: loops.flatMap(([outer], i) => (solved[i] ? [] : [eaves[outer!]!.ring])),
     ridge: ridgeOf(roof, planes),
     lidArea: ringsArea(planes.flatMap(({ name, ring }) => (name.startsWith(lid) ? [ring] : [])))
   };
+}
+
+/** An outline with its courts: one to which nothing falls is only cut out. Undefined where no planes cover it once. */
+function solveLoops(roof: Roof, loops: readonly Loop[], overhang: number): SolvedPlane[] | undefined {
+  const falls = ({ edges }: Loop, i: number) => i === 0 || edges.some(({ kind }) => kind === 'eave');
+  const own = loops.filter(falls);
+  const open = loops.filter((loop, i) => !falls(loop, i)).map(({ eaves }) => eaves.ring);
+  const outline = own.map(({ eaves }) => eaves.ring);
+  // Where events lie so close that rounding decides their order, all of the front is looked at for each.
+  for (const reach of ['near', 'whole'] as const) {
+    const found = solveOutline(roof, own, overhang, reach);
+    if (isPartition(outline, planesOf(found))) return open.length > 0 ? withoutCourts(found, open) : found;
+  }
+  return undefined;
+}
+
+function withoutCourts(solved: readonly SolvedPlane[], courts: readonly Ring[]): SolvedPlane[] {
+  const rings = [...planesOf(solved).map(({ ring }) => ring), ...courts];
+  return (simpleFaces(rings.flatMap(edgesOf)) ?? []).flatMap((ring): SolvedPlane[] => {
+    const middle = ringArea(ring) > tolerances.scrap ? innerPoint(ring) : undefined;
+    const own = middle && solved.find(({ plane }) => ringHolds(plane.ring, middle));
+    if (!own || courts.some((court) => ringHolds(court, middle))) return [];
+    return [{ r: own.r, plane: { ...own.plane, ring, area: ringArea(ring) / Math.cos(own.plane.pitch) } }];
+  });
 }
 
 /** What the lower plane that rises from an edge of a ring is called; no other has that name. */
 export const planeFromEdge = ({ eaves }: Pick<RoofModel, 'eaves'>, ring: number, edge: number): string =>
   `plane ${edge}${eaves.length > 1 ? ` of outline ${ring}` : ''}`;
 
-/** A roof over one of its rings alone: rings that stand apart meet others each for itself. */
-export const overRing = (model: RoofModel, r: number): RoofModel => {
-  const planes = model.byRing[r]!;
+/** A roof over one of its rings and the courts in it: rings that stand apart meet others each for itself. */
+export const overLoop = (model: RoofModel, rings: readonly number[]): RoofModel => {
+  const planes = model.byRing[rings[0]!]!;
+  const of = <T>(list: readonly T[]): T[] => rings.map((r) => list[r]!);
   return {
     ...model,
-    bearing: [model.bearing[r]!],
-    front: model.front && [model.front[r]!],
-    eaves: [model.eaves[r]!],
-    edges: [model.edges[r]!],
-    byRing: [planes],
+    bearing: of(model.bearing),
+    front: model.front && of(model.front),
+    eaves: of(model.eaves),
+    edges: of(model.edges),
+    byRing: of(model.byRing),
     planes,
     ...{ lidArea: 0, unsolved: [], whole: 0 },
     ridge: ridgeOf(model.roof, planes)
@@ -138,29 +169,34 @@ export const cellsOf = ({ cells, planes }: Pick<RoofModel, 'planes' | 'cells'>):
     top: plane.top
   }));
 
-/** A roof from what is left of it over each ring. */
-export function fromRings(model: RoofModel, rings: readonly RoofModel[]): RoofModel {
-  if (rings.every(({ planes }, r) => planes === model.byRing[r])) return model;
-  const planes = rings.flatMap((one) => one.planes);
-  const cells = rings.some((one) => one.cells) ? rings.flatMap(cellsOf) : undefined;
+/** A roof from what is left of it over each ring with its courts. */
+export function fromLoops(model: RoofModel, loops: readonly RoofModel[]): RoofModel {
+  if (loops.every(({ planes, byRing }) => planes === byRing[0])) return model;
+  const planes = loops.flatMap((one) => one.planes);
+  const cells = loops.some((one) => one.cells) ? loops.flatMap(cellsOf) : undefined;
   return { ...model, planes, cells, ridge: ridgeOf(model.roof, planes) };
 }
 
-/** Whether planes cover an outline once and wholly: their areas add up to its own, and no middle of a part lies in two. */
-export function isPartition(outline: Ring, planes: readonly RoofPlane[]): boolean {
-  const whole = ringArea(outline);
+/**
+ * Whether planes cover an outline, courts left out, once and wholly: their areas add up to its own, and no middle of a part
+ * lies in two.
+ */
+export function isPartition(outline: readonly Ring[], planes: readonly RoofPlane[]): boolean {
+  const whole = ringsArea(outline);
   const sum = ringsArea(planes.map(({ ring }) => ring));
-  if (Math.abs(sum - whole) > whole * tolerances.share + ringPerimeter(outline) * tolerances.coincident)
-    return false;
+  const border = outline.reduce((length, ring) => length + ringPerimeter(ring), 0);
+  if (Math.abs(sum - whole) > whole * tolerances.share + border * tolerances.coincident) return false;
   const boxes = planes.map(({ ring }) => boxOf(ring));
   return planes.every(({ ring }, i) =>
     middlesOf(ring).every(
       (p) =>
-        ringHolds(outline, p) &&
+        ringsHold(outline, p) &&
         planes.every((other, j) => j === i || !boxHolds(boxes[j]!, p) || !ringHolds(other.ring, p))
     )
   );
 }
+
+const planesOf = (solved: readonly SolvedPlane[]): RoofPlane[] => solved.map(({ plane }) => plane);
 
 /** The middles of the triangles of a ring, slivers left out. */
 const middlesOf = (ring: Ring): Point[] =>
@@ -168,60 +204,78 @@ const middlesOf = (ring: Ring): Point[] =>
     .filter((triangle) => ringArea(triangle) > ringPerimeter(triangle) * tolerances.joint)
     .map(middleOfTriangle);
 
+/** A ring of an outline with its number. */
+interface Loop {
+  readonly r: number;
+  readonly eaves: Eaves;
+  readonly edges: readonly MadeEdge[];
+}
+
+/** A plane and the ring from whose edge it rises. */
+interface SolvedPlane {
+  readonly r: number;
+  readonly plane: RoofPlane;
+}
+
 /**
  * The tops are what is solved, as they are what is seen; each underside lies a thickness below its top, square to that.
  * An edge that starts above the lowest stands upright from there: so do gables and abutments, and steps between edges.
  */
 function solveOutline(
   roof: Roof,
-  { ring, of }: Eaves,
-  edges: readonly MadeEdge[],
+  loops: readonly Loop[],
   most: number,
   reach: 'near' | 'whole'
-): RoofPlane[] {
-  const slopes = of.map((k) => (edges[k] ? slopesOf(edges[k], roof.thickness, most) : []));
+): SolvedPlane[] {
+  /** Every stretch of the outline in order, as the solver numbers them. */
+  const stretches = loops.flatMap(({ r, eaves: { ring, of }, edges }) =>
+    ring.map((a, k) => ({ r, a, b: ring[(k + 1) % ring.length]!, edge: of[k]!, made: edges[of[k]!] }))
+  );
+  const slopes = stretches.map(({ made }) => (made ? slopesOf(made, roof.thickness, most) : []));
   const sloping = slopes.flatMap((list) => list.slice(0, 1).map(({ from }) => from));
   const lowest = sloping.length > 0 ? Math.min(...sloping) : roof.plateLevel + roof.thickness;
   const rises = (k: number) => !((slopes[k]![0]?.from ?? Infinity) <= lowest + tolerances.wavefront);
-  const fronts = ring.map((a, k): FrontEdge => {
+  const fronts = stretches.map(({ a, b }, k): FrontEdge => {
     const upright = { from: lowest, speed: 0 };
     const pieces = slopes[k]!.map(({ from, pitch }) => ({ from, speed: 1 / Math.tan(pitch) }));
-    return { a, b: ring[(k + 1) % ring.length]!, profile: [...(rises(k) ? [upright] : []), ...pieces] };
+    return { a, b, profile: [...(rises(k) ? [upright] : []), ...pieces] };
   });
-  const solved = solveWavefront([fronts], reach, roof.cutOff ?? Infinity);
-  const facets = solved.facets.filter((facet) => !facet.vertical && ringArea(facet.corners) > 0);
-  const rings = weldRings(facets.map(({ corners }) => corners.map(({ x, y }) => ({ x, y }))));
-  return facets.flatMap((facet, i): RoofPlane[] => {
+  const byLoop = loops.map(({ r }) => fronts.filter((_, k) => stretches[k]!.r === r));
+  const solved = solveWavefront(byLoop, reach, roof.cutOff ?? Infinity);
+  const facets = inPlan(solved.facets);
+  const rings = weldRings(facets.map(({ ring }) => ring));
+  return facets.flatMap(({ facet }, i): SolvedPlane[] => {
     const welded = rings[i];
     if (!welded) return [];
-    const made = edges[of[facet.edge] ?? -1];
+    const stretch = stretches[facet.edge];
+    const made = stretch?.made;
     const which = facet.edge < 0 ? -1 : facet.piece - (rises(facet.edge) ? 1 : 0);
     const slope = facet.edge < 0 ? undefined : slopes[facet.edge]![which];
-    if (!made || !slope) {
+    if (!stretch || !made || !slope) {
       const top = flat(facet.corners[0]!.z);
       const underside = flat(top.c - roof.thickness);
       // Level where it was cut off on purpose, or where nothing else was found.
       const isCut = roof.cutOff !== null && Math.abs(top.c - roof.cutOff) < tolerances.coincident;
       const word = isCut ? 'flat' : lid;
-      return [
-        { name: `${word} ${i}`, walls: [], ring: welded, underside, top, pitch: 0, area: ringArea(welded) }
-      ];
+      const own = {
+        name: `${word} ${solved.facets.indexOf(facet)}`,
+        walls: [],
+        ring: welded,
+        underside,
+        top,
+        pitch: 0
+      };
+      return [{ r: loops[0]!.r, plane: { ...own, area: ringArea(welded) } }];
     }
     const { pitch, start } = slope;
-    const top = planeFrom(fronts[facet.edge]!, Math.tan(pitch), start);
-    return [
-      {
-        ...{
-          name: `plane ${of[facet.edge]}${which > 0 ? ' upper' : ''}`,
-          walls: made.walls,
-          ring: welded,
-          pitch,
-          top
-        },
-        underside: { ...top, c: top.c - roof.thickness / Math.cos(pitch) },
-        area: ringArea(welded) / Math.cos(pitch)
-      }
-    ];
+    const top = planeFrom(solved.edges[facet.edge]!, Math.tan(pitch), start);
+    const name = `plane ${stretch.edge}${which > 0 ? ' upper' : ''}`;
+    const plane: RoofPlane = {
+      ...{ name, walls: made.walls, ring: welded, pitch, top },
+      underside: { ...top, c: top.c - roof.thickness / Math.cos(pitch) },
+      area: ringArea(welded) / Math.cos(pitch)
+    };
+    return [{ r: stretch.r, plane }];
   });
 }
 

@@ -14,7 +14,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { isSimple, ringArea, ringHolds } from '../../geometry/ring';
+import { isSimple, ringArea, ringsHold } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { outlineOn } from '../wall/stages';
 import { overSides, type RoofOutline, type Run } from './edges';
@@ -101,9 +101,7 @@ function withEnds(
     const way = unit(subtract(to, from));
     const face = side.wall === null ? undefined : faceOf(query, side.wall, side.inner);
     const behind = along(lerp(from, to, 0.5), leftOf(way), -beyond);
-    const isEnd = face
-      ? dot(subtract(face.to, face.from), way) < 0
-      : house.some((one) => ringHolds(one, behind));
+    const isEnd = face ? dot(subtract(face.to, face.from), way) < 0 : ringsHold(house, behind);
     return isEnd ? { ...side, kind: 'meeting' } : side;
   });
 }

@@ -5,7 +5,7 @@ import { sameValue } from '../../document/patch';
 import { own, pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../../document/stage';
 import { raise } from '../../geometry/plane';
 import { locate, type Point } from '../../geometry/point';
-import { boxesMeet, boxOf, type Box, type Ring } from '../../geometry/ring';
+import { boxesMeet, boxOf, loopsOf, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { RoofPlane } from '../../kernels/roof/planes';
@@ -15,7 +15,7 @@ import type { Outline } from '../wall/outline';
 import { overSides, overStorey, type RoofOutline, type Run } from './edges';
 import { drawnOn, isEnclosed, metRoofs, type Placed } from './meeting';
 import { footOf, type Foot } from './fit';
-import { deriveRoof, fromRings, overRing, type RoofModel } from './planes';
+import { deriveRoof, fromLoops, overLoop, type RoofModel } from './planes';
 import { groupedBy } from '../../document/grouped';
 
 /** Planes of the last solution by name: parts that came out the same again are the same objects, so walls under them stay. */
@@ -147,7 +147,7 @@ export function footFor(query: Query, id: string, to: string): Foot | undefined 
   return lower && upper && footOf(lower, upper);
 }
 
-/** A ring of a roof, by its number and the roof's id. */
+/** A ring of a roof that has its courts with it, by its number and the roof's id. */
 const ringKey = (r: number, id: string) => pairKey(String(r), id);
 
 /** Each ring of a roof by itself, drawn on: `ringKey`. */
@@ -155,14 +155,14 @@ const roofsByRing = stage(
   'roofs over one ring',
   { model: (query, key) => query.get(roofsDrawnOn, partsOfKey(key)[1]) },
   ({ model }, key): RoofModel | undefined => {
-    const r = Number(partsOfKey(key)[0]);
-    return model && r < model.eaves.length ? overRing(model, r) : undefined;
+    const loop = model && loopsOf(model.bearing).find(([r]) => r === Number(partsOfKey(key)[0]));
+    return loop && overLoop(model, loop);
   },
   sameValue
 );
 
 const ringsOf = (query: Query, id: string): string[] =>
-  (query.get(roofsDrawnOn, id)?.eaves ?? []).map((_, r) => ringKey(r, id));
+  loopsOf(query.get(roofsDrawnOn, id)?.bearing ?? []).map(([r]) => ringKey(r!, id));
 
 /** Rings of roofs that lie over one another, group by group: `ringKey`. */
 const roofGroups = stage(
@@ -172,8 +172,8 @@ const roofGroups = stage(
       [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? [])
   },
   ({ models }): readonly (readonly string[])[] => {
-    const all = models.flatMap(({ roof, eaves }) =>
-      eaves.map(({ ring }, r) => ({ key: ringKey(r, roof.id), box: boxOf(ring) }))
+    const all = models.flatMap(({ roof, eaves, bearing }) =>
+      loopsOf(bearing).map(([r]) => ({ key: ringKey(r!, roof.id), box: boxOf(eaves[r!]!.ring) }))
     );
     const unseen = new Set(all.keys());
     return [...all.keys()].flatMap((first) => {
@@ -295,7 +295,7 @@ export const roofModels = stageWithMemory(
   },
   () => new PlaneMemory(),
   ({ drawn, rings }, _, memory): RoofModel | undefined => {
-    const met = drawn && fromRings(drawn, rings);
+    const met = drawn && fromLoops(drawn, rings);
     return met && { ...met, planes: memory.keep(met.planes) };
   },
   sameValue

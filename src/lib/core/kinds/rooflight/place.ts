@@ -8,7 +8,7 @@
  *     o------+---------  line of the bearing
  *      along
  */
-import { sharedArea } from '../../geometry/common-area';
+import { areaWithin } from '../../geometry/common-area';
 import { ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { groupedBy } from '../../document/grouped';
@@ -49,8 +49,7 @@ export function placeOfLight(light: Rooflight, drawn: RoofModel, met: RoofModel)
   };
   const ring = inset(0);
   const isIn = (rings: readonly Ring[]) => {
-    const within = rings.reduce((sum, one) => sum + sharedArea(ring, one), 0);
-    return within > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
+    return areaWithin(ring, rings) > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
   };
   const built = met.planes.flatMap((one) => (one.name === plane.name ? [one.ring] : []));
   // Over an overhang it would look at the wall.

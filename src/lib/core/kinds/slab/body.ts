@@ -1,6 +1,6 @@
 /** Bodies of slabs: flat, over the rings of their outline, open where something passes through. */
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
-import { boxOf, type Ring } from '../../geometry/ring';
+import { boxOf, loopsOf, type Ring } from '../../geometry/ring';
 import { flatCell, liftCells } from '../../kernels/solids/cells';
 import { acrossPage, cutVoid, piecesOf } from '../../kernels/solids/pieces';
 import { buildColumns } from '../../geometry/columns';
@@ -12,11 +12,19 @@ import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody, Query } from '../../document/kind';
 import type { Part } from '../../kernels/solids/part';
 
-/** A flat slab over the ring, its top at `top`, open where `cuts` pass through; heights above project zero. */
-export function slabMesh(ring: Ring, top: number, thickness: number, cuts: readonly Cut[]): Mesh {
+/**
+ * A flat slab over a ring, without the clockwise ones in it, its top at `top`, open where `cuts` pass through; heights above
+ * project zero.
+ */
+export function slabMesh(
+  [ring, ...holes]: readonly Ring[],
+  top: number,
+  thickness: number,
+  cuts: readonly Cut[]
+): Mesh {
   const bottom = top - thickness;
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, 0));
-  const pieces = voids.length > 0 ? piecesOf(ring, voids) : [ring];
+  const pieces = holes.length > 0 || voids.length > 0 ? piecesOf(ring!, voids, holes) : [ring!];
   return buildColumns(
     liftCells(
       pieces.map((piece) => flatCell(piece, voids, bottom, top)),
@@ -36,12 +44,13 @@ class SlabMemory {
   private meshes = new Map<Ring, KeptSlab>();
 
   meshesOf(rings: readonly Ring[], top: number, thickness: number, cuts: readonly Cut[]): Mesh[] {
-    const kept = rings.map((ring): [Ring, KeptSlab] => {
-      const near = cutsMeeting(cuts, boxOf(ring), top - thickness, top);
-      const inputs = [top, thickness, ...near];
-      const old = this.meshes.get(ring);
-      if (old && sameInput(old.inputs, inputs)) return [ring, old];
-      return [ring, { inputs, mesh: slabMesh(ring, top, thickness, near) }];
+    const kept = loopsOf(rings).map((loop): [Ring, KeptSlab] => {
+      const [ring, ...holes] = loop.map((k) => rings[k]!);
+      const near = cutsMeeting(cuts, boxOf(ring!), top - thickness, top);
+      const inputs = [top, thickness, ...holes, ...near];
+      const old = this.meshes.get(ring!);
+      if (old && sameInput(old.inputs, inputs)) return [ring!, old];
+      return [ring!, { inputs, mesh: slabMesh([ring!, ...holes], top, thickness, near) }];
     });
     this.meshes = new Map(kept);
     return kept.map(([, { mesh }]) => mesh);

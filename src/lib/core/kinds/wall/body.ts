@@ -8,7 +8,7 @@ import { cutVoid, isOnCut, piecesOf, type Void } from '../../kernels/solids/piec
 import { flat, heightAt } from '../../geometry/plane';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import { buildPierced } from '../../kernels/solids/pierced';
-import { dropCollinear, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
+import { dropCollinear, ringsArea, ringsHold, type Ring } from '../../geometry/ring';
 import { frameRectangle, fromFrame, type Frame } from '../../kernels/joints/frame';
 import { cutAtJambs, jambLines } from '../opening/jambs';
 import {
@@ -214,7 +214,7 @@ function planesThatCut(planes: readonly RoofPlane[], { frame, bands }: WallShape
     except.length > 0 &&
     points.every((p) => {
       const inner = along(p, unit(subtract(middle, p)), tolerances.joint);
-      return except.some((ring) => ringHolds(ring, inner));
+      return ringsHold(except, inner);
     });
   const over = planes.filter(
     (plane) => points.some((p) => heightAt(plane.underside, p) > frame.base) && !isHidden(plane)

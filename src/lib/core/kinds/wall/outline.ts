@@ -2,17 +2,27 @@
  * Outlines by walls: the outer line of the faces, the outer line of the structure, or the inner faces. The exterior walls
  * give them, or all walls where none is exterior.
  */
-import { boxOf, dropCollinear, edgesOf, ringArea, ringsArea, type Ring } from '../../geometry/ring';
+import {
+  boxOf,
+  dropCollinear,
+  edgesOf,
+  ringArea,
+  ringHolds,
+  ringsArea,
+  ringsHold,
+  type Ring
+} from '../../geometry/ring';
+import { innerPoint } from '../../geometry/triangulate';
 import { arrange } from '../../geometry/arrangement';
 import { tolerances } from '../../geometry/tolerances';
-import { distance, lerp, locate, nearestOnSegment } from '../../geometry/point';
+import { cross, distance, dot, lerp, locate, nearestOnSegment, subtract, unit } from '../../geometry/point';
 import type { StoreyFootprints, WallFootprint } from '../../kernels/joints/footprints';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { WallFrame } from './frame';
 import type { SlabFace } from '../slab/record';
 
 export interface Outline {
-  /** Outer rings counter-clockwise, largest first. */
+  /** Counter-clockwise round what is enclosed, largest first; then, clockwise, round the courts within. */
   readonly rings: readonly Ring[];
   /** For each ring and edge: the walls whose outline lies on it. */
   readonly walls: readonly (readonly (readonly string[])[])[];
@@ -40,8 +50,23 @@ function connected(walls: readonly WallFootprint<WallFrame>[]): WallFootprint<Wa
     });
 }
 
+/** The outline of walls that hang together. `court`: where all that stand round it look inwards, what it is within another. */
+interface GroupOutline {
+  readonly own: Outline;
+  readonly court: Outline | undefined;
+}
+
 interface KeptOutline {
-  readonly group: readonly WallFootprint[];
+  readonly group: readonly WallFootprint<WallFrame>[];
+  readonly hasOuter: boolean;
+  readonly found: GroupOutline;
+}
+
+interface KeptPart {
+  readonly hasOuter: boolean;
+  readonly groups: readonly GroupOutline[];
+  /** Which of its groups lie as courts within others. */
+  readonly courts: readonly boolean[];
   readonly found: Outline;
 }
 
@@ -50,22 +75,27 @@ interface KeptOutline {
  * bands of all its walls are the same objects, none of them changed shape, and its outline is answered again.
  */
 export class OutlineMemory {
-  readonly parts = new WeakMap<Part, { readonly hasOuter: boolean; readonly found: Outline }>();
+  readonly parts = new WeakMap<Part, KeptPart>();
   readonly groups = new WeakMap<WallFootprint['bands'], Map<SlabFace, KeptOutline>>();
 }
 
 function outlineOfGroup(
   group: readonly WallFootprint<WallFrame>[],
   face: SlabFace,
-  { groups }: OutlineMemory
-): Outline {
+  hasOuter: boolean,
+  memory: OutlineMemory
+): GroupOutline {
+  const { groups } = memory;
   const shelf = groups.get(group[0]!.bands) ?? new Map<SlabFace, KeptOutline>();
   groups.set(group[0]!.bands, shelf);
   const old = shelf.get(face);
-  if (old?.group.length === group.length && old.group.every(({ bands }, i) => bands === group[i]!.bands))
+  const isSame = ({ bands, frame }: WallFootprint<WallFrame>, i: number) =>
+    bands === group[i]?.bands && frame.wall.outside === group[i].frame.wall.outside;
+  if (old?.group.length === group.length && old.hasOuter === hasOuter && old.group.every(isSame))
     return old.found;
-  const found = deriveGroup(group, face);
-  shelf.set(face, { group, found });
+  const round = face === 'outer' || !hasOuter ? undefined : outlineOfGroup(group, 'outer', hasOuter, memory);
+  const found = deriveGroup(group, face, hasOuter, round);
+  shelf.set(face, { group, hasOuter, found });
   return found;
 }
 
@@ -95,14 +125,23 @@ export function outlinesByPart(
   memory: OutlineMemory = new OutlineMemory()
 ): Outline[] {
   const hasOuter = haveOuter(parts);
-  return parts.map((part) => {
+  const found = parts.map((part) => {
     const kept = memory.parts.get(part);
-    if (kept?.hasOuter === hasOuter) return kept.found;
-    const found = merged(
-      connected(outerWalls(part, hasOuter)).map((group) => outlineOfGroup(group, face, memory))
+    if (kept?.hasOuter === hasOuter) return kept.groups;
+    return connected(outerWalls(part, hasOuter)).map((group) =>
+      outlineOfGroup(group, face, hasOuter, memory)
     );
-    memory.parts.set(part, { hasOuter, found });
-    return found;
+  });
+  const houses = found.flat().flatMap(({ own, court }) => (court ? [] : own.rings));
+  const isWithin = ({ court }: GroupOutline) => court?.rings.every(([p]) => ringsHold(houses, p!)) ?? false;
+  return parts.map((part, i) => {
+    const groups = found[i]!;
+    const courts = groups.map(isWithin);
+    const kept = memory.parts.get(part);
+    if (kept?.groups === groups && courts.every((is, k) => is === kept.courts[k])) return kept.found;
+    const outline = merged(groups.map(({ own, court }, k) => (courts[k] ? court! : own)));
+    memory.parts.set(part, { hasOuter, groups, courts, found: outline });
+    return outline;
   });
 }
 
@@ -140,16 +179,22 @@ export function buildingsOfPart(part: Part, closed: Outline, hasOuter: boolean):
     return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)), isClosed: false };
   });
   return [
-    ...closed.rings.map((ring, i): Surround => ({
-      rings: [ring],
-      walls: [closed.walls[i]!],
-      isClosed: true
-    })),
+    ...closed.rings.flatMap((ring, i): Surround[] =>
+      ringArea(ring) > 0 ? [{ rings: [ring], walls: [closed.walls[i]!], isClosed: true }] : []
+    ),
     ...open.filter(({ rings }) => rings.length > 0)
   ];
 }
 
-function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace): Outline {
+const nothing: GroupOutline = { own: { rings: [], walls: [] }, court: undefined };
+
+/** `round`: by its outer faces, which say what of it is a court; undefined while those are looked for. */
+function deriveGroup(
+  walls: readonly WallFootprint<WallFrame>[],
+  face: SlabFace,
+  hasOuter: boolean,
+  round: GroupOutline | undefined
+): GroupOutline {
   const ringsOf = ({ frame, bands }: WallFootprint<WallFrame>): readonly Ring[] =>
     face === 'structure'
       ? bands[0]!.plies.flatMap((rings, k) => {
@@ -157,24 +202,59 @@ function deriveGroup(walls: readonly WallFootprint<WallFrame>[], face: SlabFace)
           return y0 >= frame.core[0] && y1 <= frame.core[1] ? bridged(frame, rings, y0, y1) : [];
         })
       : bridged(frame, bands[0]!.outline, frame.y0, frame.y1);
-  const none: Outline = { rings: [], walls: [] };
   const arrangement = arrange(walls.flatMap((wall) => ringsOf(wall).flatMap(edgesOf)));
-  if (!arrangement) return none;
+  if (!arrangement) return nothing;
   const solids = walls.flatMap(ringsOf).filter((ring) => ring.length > 0);
   const enclosing = arrangement.outlines.filter((outline) => {
     const solid = ringsArea(solids.filter((ring) => isWithin(ring, outline)));
     return ringArea(outline) > solid + leastRoom;
   });
-  if (enclosing.length === 0) return none;
-  const found =
-    face === 'inner'
-      ? innerRings(
-          arrangement.faces.map(({ outer }) => outer),
-          solids
-        )
-      : enclosing;
-  const rings = found.map((ring) => dropCollinear(ring, tolerances.coincident));
-  return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)) };
+  if (enclosing.length === 0) return nothing;
+  const outlineBy = (found: readonly Ring[]): Outline => {
+    const rings = found.map((ring) => dropCollinear(ring, tolerances.coincident));
+    return { rings, walls: rings.map((ring) => wallsOnRing(walls, ring)) };
+  };
+  const rooms = innerRings(
+    arrangement.faces.map(({ outer }) => outer),
+    solids
+  );
+  const known = round && [round.own, round.court].flatMap((one) => one?.rings.filter(isHole) ?? []);
+  const isCourt = (room: Ring) =>
+    known
+      ? known.some((ring) => ringHolds(room, innerPoint(ring)!))
+      : hasOuter && looksInto(walls, outlineBy([room]));
+  const courts = rooms.filter(isCourt);
+  const holes = courts.map((ring) => [...ring].reverse());
+  if (face === 'inner') {
+    const own = outlineBy(rooms.filter((room) => !courts.includes(room)));
+    return { own, court: round?.court && outlineBy(enclosing.map((ring) => [...ring].reverse())) };
+  }
+  const looksInwards = round
+    ? round.court !== undefined
+    : courts.length > 0 && looksInto(walls, outlineBy(enclosing));
+  if (looksInwards) return { own: outlineBy(enclosing), court: outlineBy(holes) };
+  return { own: outlineBy([...enclosing, ...holes]), court: undefined };
+}
+
+const isHole = (ring: Ring) => ringArea(ring) < 0;
+
+/** Walls run along an edge that make no greater angle with it than this sine. */
+const alongside = 0.1;
+
+/** Whether all walls along counter-clockwise rings look into what those enclose. */
+function looksInto(walls: readonly WallFootprint<WallFrame>[], { rings, walls: on }: Outline): boolean {
+  const frameOf = new Map(walls.map(({ frame }) => [frame.wall.id, frame]));
+  const looks = rings.flatMap((ring, r) =>
+    edgesOf(ring).flatMap(([p, q], i) => {
+      const way = unit(subtract(q, p));
+      return on[r]![i]!.flatMap((id) => {
+        const { direction, wall } = frameOf.get(id)!;
+        if (Math.abs(cross(way, direction)) > alongside) return [];
+        return [dot(way, direction) > 0 === (wall.outside === 'left')];
+      });
+    })
+  );
+  return looks.length > 0 && looks.every(Boolean);
 }
 
 /**

@@ -12,7 +12,7 @@ import { formatLengthWithUnit } from '../../units/length';
 
 import { slabRings } from '../slab/rings';
 import { outlineOn } from './stages';
-import { boxHolds, boxOf, ringHolds } from '../../geometry/ring';
+import { boxHolds, boxOf, ringArea, ringHolds, ringsHold } from '../../geometry/ring';
 import type { Repair, Scope } from '../../document/kind';
 
 /** Tops nearer than this are probably meant to be level, mm. */
@@ -151,7 +151,7 @@ export function findUnsupported(scope: Scope) {
     .flatMap(({ bands }) => bands[0]?.outline ?? [])
     .map((ring) => ({ ring, around: boxOf(ring) }));
   const carried = (p: Point, isOuter: boolean) =>
-    (isOuter ? drawn : all).some((ring) => ringHolds(ring, p)) ||
+    ringsHold(isOuter ? drawn : all, p) ||
     outlines.some(({ ring, around }) => boxHolds(around, p) && ringHolds(ring, p));
   for (const { frame } of model.walls) {
     if (frame.base > tolerances.coincident) continue;
@@ -173,13 +173,39 @@ export function findUnsupported(scope: Scope) {
   }
 }
 
+/** Outer walls that close round something within the house look into it, or are none. */
+export function findWithinHouse({ say, query, storey, project }: Scope) {
+  const outline = outlineOn(query, storey, 'outer');
+  outline?.rings.forEach((ring, r) => {
+    const others = outline.rings.filter((other) => other !== ring);
+    if (ringArea(ring) < 0 || !ring.every((p) => ringsHold(others, p))) return;
+    const ids = [...new Set(outline.walls[r]!.flat())];
+    const sides = new Set(ids.map((id) => project.tables.wall.get(id)!.outside));
+    const [side] = sides;
+    const turned: Repair[] =
+      sides.size === 1
+        ? [
+            {
+              label: 'Make it a court',
+              call: { name: 'setWalls', args: { ids, outside: otherSide[side!] } }
+            }
+          ]
+        : [];
+    const partitions: Repair = {
+      label: 'Make them partitions',
+      call: { name: 'setWalls', args: { ids, role: 'partition' } }
+    };
+    say('walls', 'walls.within-house', ids, {}, { count: String(ids.length) }, [...turned, partitions]);
+  });
+}
+
 /** How far beyond a face one stands to see where it looks, mm. */
 const besideFace = 20;
 
 /** Outer walls of a closed outline look outwards. */
 export function findInsideOut({ say, named, query, storey }: Scope) {
   const rings = outlineOn(query, storey, 'outer')?.rings ?? [];
-  const isIn = (p: Point) => rings.some((ring) => ringHolds(ring, p));
+  const isIn = (p: Point) => ringsHold(rings, p);
   for (const { frame } of storeyModelIn(query, storey).walls) {
     if (frame.wall.role !== 'exterior') continue;
     const [left, right] = [frame.y1 + besideFace, frame.y0 - besideFace].map((y) =>

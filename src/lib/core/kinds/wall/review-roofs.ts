@@ -5,7 +5,7 @@ import { indexedRoofsFrom, planesOver, roofModels } from '../roof/stages';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
 import { toStored, tolerances } from '../../geometry/tolerances';
-import { boxOf, crossingsOf, ringHolds, type Ring } from '../../geometry/ring';
+import { boxOf, crossingsOf, ringsHold, type Ring } from '../../geometry/ring';
 import { heightAt } from '../../geometry/plane';
 import { fromFrame } from '../../kernels/joints/frame';
 import { liesOver, type RoofPlane } from '../../kernels/roof/planes';
@@ -71,7 +71,7 @@ function bareStretches(
     const from = ends[i - 1];
     if (from === undefined || to - from < tolerances.coincident) continue;
     const middle = at((from + to) / 2);
-    if (above.some((ring) => ringHolds(ring, middle))) continue;
+    if (ringsHold(above, middle)) continue;
     if (planes.some((one) => liesOver(one, middle) && heightAt(one.underside, middle) > base)) continue;
     const last = bare.at(-1);
     if (last && from - last[1] < tolerances.coincident) last[1] = to;
