@@ -120,11 +120,17 @@ function withSameDirections(loops: readonly (readonly FrontEdge[])[]): (readonly
 
 /** A loop whose edges run in given directions through their middles. */
 function straightened(loop: readonly FrontEdge[], now: readonly Point[]): FrontEdge[] {
-  const middle = (i: number) => lerp(loop[i]!.a, loop[i]!.b, 0.5);
+  const n = loop.length;
+  const turns = loop.map((_, i) => Math.abs(cross(now[(i + n - 1) % n]!, now[i]!)) > tolerances.inLine);
+  // A corner that is all but in line stays; what has one turns about it.
+  const pivot = (i: number) => {
+    const { a, b } = loop[i]!;
+    const [isFrom, isTo] = [turns[i]!, turns[(i + 1) % n]!];
+    return isFrom === isTo ? lerp(a, b, 0.5) : isFrom ? b : a;
+  };
   const corners = loop.map(({ a }, i) => {
-    const before = (i + loop.length - 1) % loop.length;
-    const isTurn = Math.abs(cross(now[before]!, now[i]!)) > tolerances.inLine;
-    return (isTurn ? meetLines(middle(before), now[before]!, middle(i), now[i]!) : undefined) ?? a;
+    const before = (i + n - 1) % n;
+    return (turns[i] ? meetLines(pivot(before), now[before]!, pivot(i), now[i]!) : undefined) ?? a;
   });
   return loop.map((edge, i) => ({ ...edge, a: corners[i]!, b: corners[(i + 1) % loop.length]! }));
 }

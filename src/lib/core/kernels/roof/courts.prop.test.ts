@@ -1,0 +1,211 @@
+/** Outlines with a court, whose edges are an outline's turned round and made small somewhere within another. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  fromAngle,
+  leftOf,
+  nearestOnSegment,
+  distance,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
+import {
+  boxOf,
+  edgesOf,
+  isSimple,
+  ringArea,
+  ringHolds,
+  ringsArea,
+  ringsHold,
+  type Ring
+} from '../../geometry/ring';
+import { degree } from '../../units/angle';
+import { inPlan } from './facets';
+import { solveWavefront, type FrontEdge } from './wavefront';
+
+const runs = Number(process.env.LAW_RUNS ?? 120);
+
+/** By radii all round, of a circle 1 in radius. */
+const starArb = fc
+  .array(fc.integer({ min: 60, max: 100 }), { minLength: 3, maxLength: 10 })
+  .map((radii) =>
+    radii.map((radius, i) => at(fromAngle((2 * Math.PI * (i + 0.1)) / radii.length), radius / 100))
+  );
+
+/** As hands draw: a rectangle, an L or a T. */
+const squareArb = fc
+  .tuple(fc.constantFrom(4, 6, 8), fc.array(fc.integer({ min: 20, max: 80 }), { minLength: 4, maxLength: 4 }))
+  .map(([corners, [a, b, c, d]]) => {
+    const [p, q, r, s] = [a! / 100 - 0.5, b! / 100 - 0.5, c! / 100 - 0.5, d! / 100 - 0.5];
+    const [low, high] = [Math.min(p, q) - 0.1, Math.max(p, q) + 0.1];
+    const rectangle: [number, number][] = [
+      [-0.7, -0.7 - s / 3],
+      [0.7, -0.7 - s / 3],
+      [0.7, 0.7],
+      [-0.7, 0.7]
+    ];
+    const ell: [number, number][] = [...rectangle.slice(0, 2), [0.7, r], [p, r], [p, 0.7], [-0.7, 0.7]];
+    const tee: [number, number][] = [
+      ...rectangle.slice(0, 2),
+      ...([
+        [0.7, r],
+        [high, r],
+        [high, 0.7],
+        [low, 0.7],
+        [low, r],
+        [-0.7, r]
+      ] as [number, number][])
+    ];
+    return (corners === 4 ? rectangle : corners === 6 ? ell : tee).map(([x, y]) => ({ x, y }));
+  });
+
+const at = ({ x, y }: Point, by: number): Point => ({ x: x * by, y: y * by });
+
+interface House {
+  readonly rings: readonly Ring[];
+  readonly isSquare: boolean;
+}
+
+/** To 0.1 mm, as hands and files leave them. */
+const placed = (shape: Ring, by: number, turn: number, middle: Point): Ring => {
+  const [c, s] = [Math.cos(turn * degree), Math.sin(turn * degree)];
+  const kept = (n: number) => Math.round(n * 10) / 10;
+  return shape.map(({ x, y }) => ({
+    x: kept(by * (x * c - y * s) + middle.x),
+    y: kept(by * (x * s + y * c) + middle.y)
+  }));
+};
+
+/** Courts stay so far off the outline, mm. */
+const margin = 300;
+
+const isWithin = (court: Ring, outline: Ring) =>
+  court.every(
+    (p) =>
+      ringHolds(outline, p) &&
+      edgesOf(outline).every(([a, b]) => distance(p, nearestOnSegment(p, a, b)) > margin)
+  ) &&
+  outline.every((p) => edgesOf(court).every(([a, b]) => distance(p, nearestOnSegment(p, a, b)) > margin));
+
+const houseArb: fc.Arbitrary<House> = fc
+  .record({
+    outline: fc.oneof(starArb, squareArb),
+    court: fc.oneof(starArb, squareArb),
+    isSquare: fc.boolean(),
+    square: fc.tuple(squareArb, squareArb),
+    turn: fc.constantFrom(0, 0.3, 17.3, 45, 90),
+    twist: fc.constantFrom(0, 0, 0, 0.3, 30),
+    size: fc.integer({ min: 8, max: 35 }),
+    x: fc.integer({ min: -50, max: 50 }),
+    y: fc.integer({ min: -50, max: 50 })
+  })
+  .map(({ outline, court, isSquare, square, turn, twist, size, x, y }): House => {
+    const [outer, inner] = isSquare ? square : [outline, court];
+    const middle = { x: x * 100, y: y * 100 };
+    const hole = placed(inner, size * 100, isSquare ? turn : turn + twist, middle);
+    return { rings: [placed(outer, 12_000, turn, { x: 0, y: 0 }), [...hole].reverse()], isSquare };
+  })
+  .filter(({ rings: [outer, hole] }) => isSimple(outer!) && isSimple(hole!) && isWithin(hole!, outer!));
+
+const frontsOf = (rings: readonly Ring[], speed: (i: number) => number): FrontEdge[][] => {
+  let i = 0;
+  return rings.map((ring) =>
+    edgesOf(ring).map(([a, b]) => ({ a, b, profile: [{ from: 0, speed: speed(i++) }] }))
+  );
+};
+
+function heightBy({ a, b, profile }: FrontEdge, p: Point): number {
+  const inward = leftOf(unit(subtract(b, a)));
+  const d = subtract(p, a);
+  return (d.x * inward.x + d.y * inward.y) / profile[0]!.speed;
+}
+
+function samples(rings: readonly Ring[]): Point[] {
+  const { minX, minY, maxX, maxY } = boxOf(rings[0]!);
+  return Array.from({ length: 121 }, (_, k) => ({
+    x: minX + ((maxX - minX) * ((k % 11) + 0.513)) / 11,
+    y: minY + ((maxY - minY) * (Math.floor(k / 11) + 0.517)) / 11
+  })).filter((p) => ringsHold(rings, p));
+}
+
+/** Parts that cover the house once, corners on the planes of the edges as solved; answers height by place. */
+function expectRoof(rings: readonly Ring[], fronts: readonly (readonly FrontEdge[])[]) {
+  const skeleton = solveWavefront(fronts);
+  const parts = inPlan(skeleton.facets).filter(({ ring }) => ringArea(ring) > 1);
+  const area = ringsArea(rings);
+  expect(Math.abs(ringsArea(parts.map(({ ring }) => ring)) - area)).toBeLessThan(area * 1e-6 + 500);
+  for (const { facet } of parts) {
+    const edge = skeleton.edges[facet.edge];
+    if (edge && edge.profile[0]!.speed > 0)
+      for (const corner of facet.corners)
+        expect(Math.abs(heightBy(edge, corner) - corner.z)).toBeLessThan(0.02);
+  }
+  return samples(rings).map((p) => {
+    const over = parts.filter(({ ring }) => ringHolds(ring, p));
+    expect(over).toHaveLength(1);
+    const edge = skeleton.edges[over[0]!.facet.edge];
+    return { p, z: edge && heightBy(edge, p), lid: skeleton.lid };
+  });
+}
+
+describe('laws of roofs round courts', () => {
+  it('one pitch: no lid; of right-angled ones the height is the slope times the chessboard distance to any edge', () => {
+    fc.assert(
+      fc.property(houseArb, fc.integer({ min: 5, max: 65 }), ({ rings, isSquare }, pitch) => {
+        const slope = Math.tan(pitch * degree);
+        for (const { p, z, lid } of expectRoof(
+          rings,
+          frontsOf(rings, () => 1 / slope)
+        )) {
+          expect(lid).toBeUndefined();
+          if (!isSquare) continue;
+          const [a, b] = edgesOf(rings[0]!)[0]!;
+          const way = unit(subtract(b, a));
+          const wanted = slope * Math.min(...rings.flatMap((ring) => chessboard(ring, p, way)));
+          expect(Math.abs(z! - wanted)).toBeLessThan(2);
+        }
+      }),
+      { numRuns: runs }
+    );
+  });
+  it.each([false, true])('unlike pitches, with gables: %s', (withGables) => {
+    fc.assert(
+      fc.property(
+        houseArb,
+        fc.array(
+          fc.record({ pitch: fc.integer({ min: 15, max: 65 }), gable: fc.integer({ min: 0, max: 4 }) }),
+          {
+            minLength: 20,
+            maxLength: 20
+          }
+        ),
+        ({ rings }, specs) => {
+          const isGable = (i: number) => withGables && specs[i % 20]!.gable === 0;
+          const all = rings.flat().map((_, i) => i);
+          // One to which nothing falls is no court of a front, but cut out of it.
+          fc.pre(all.slice(0, rings[0]!.length).some((i) => !isGable(i)));
+          fc.pre(all.slice(rings[0]!.length).some((i) => !isGable(i)));
+          expectRoof(
+            rings,
+            frontsOf(rings, (i) => (isGable(i) ? 0 : 1 / Math.tan(specs[i % 20]!.pitch * degree)))
+          );
+        }
+      ),
+      { numRuns: runs }
+    );
+  });
+});
+
+/** By edge: half the side of the least square round a place, along a way, that reaches it. */
+function chessboard(ring: Ring, p: Point, way: Point): number[] {
+  const inFrame = (q: Point) => {
+    const d = subtract(q, p);
+    return { x: d.x * way.x + d.y * way.y, y: d.y * way.x - d.x * way.y };
+  };
+  const reach = (u: number, v: number) => Math.max(0, Math.min(u, v), -Math.max(u, v));
+  return edgesOf(ring).map(([a, b]) => {
+    const [s, t] = [inFrame(a), inFrame(b)];
+    return Math.max(reach(s.x, t.x), reach(s.y, t.y));
+  });
+}
