@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { cross, fromAngle, leftOf, scale, subtract, unit, type Point } from '../../geometry/point';
 import { boxOf, edgesOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { degree } from '../../units/angle';
-import { inPlan } from './facets';
-import { solveWavefront, type FrontEdge } from './wavefront';
+import { solved } from '../../testing/solved';
+import type { FrontEdge } from './wavefront';
 
 const runs = Number(process.env.LAW_RUNS ?? 120);
 
@@ -105,16 +105,9 @@ function expectRoof(ring: Ring, off: number, profile: (i: number) => FrontEdge['
   const fronts = edgesOf(ring).map(([a, b], i) => ({ a, b, profile: profile(i) }));
   const area = ringArea(ring);
   const share = Math.max(0.01, off / 50);
-  const solved = (reach: 'near' | 'whole') => {
-    const { facets, edges } = solveWavefront([fronts], reach);
-    const parts = inPlan(facets).filter((part) => ringArea(part.ring) > 1);
-    return { edges, parts, sum: parts.reduce((all, part) => all + ringArea(part.ring), 0) };
-  };
-  const near = solved('near');
-  // As a roof is solved: where what is near does not do, all of the front is looked at.
-  const isWhole = Math.abs(near.sum - area) < area * 1e-6 + 50 + share * ringPerimeter(ring);
-  const { parts, edges, sum } = isWhole ? near : solved('whole');
-  expect(Math.abs(sum - area)).toBeLessThan(area * 1e-6 + 50 + share * ringPerimeter(ring));
+  const slack = area * 1e-6 + 50 + share * ringPerimeter(ring);
+  const { parts, edges, miss } = solved([fronts], area, slack);
+  expect(miss).toBeLessThan(slack);
   for (const { facet } of parts) {
     const edge = edges[facet.edge];
     const piece = edge?.profile[facet.piece];
