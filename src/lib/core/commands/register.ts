@@ -14,7 +14,6 @@ import { addOpening, addOpenings, setOpening, setOpenings } from '../kinds/openi
 import { savePreset } from '../kinds/preset/commands';
 import { setProject } from '../kinds/project/commands';
 import { setGrid } from '../kinds/project/grid';
-import { addSlab, setSlab } from '../kinds/slab/commands';
 import { addStorey, moveStorey, setStorey } from '../kinds/storey/commands';
 import { addTracingSheet, setTracingSheet, trueUpTracingSheet } from '../kinds/tracing-sheet/commands';
 import { releaseTwins } from '../kinds/twins/commands';
@@ -35,7 +34,7 @@ export const firstCommands: readonly Command[] = [
   ...[...wallCommands, ...wallMoveCommands, ...makeTrueCommands, changeStretch, setJoint, resetJoint],
   ...[saveEntry, bringEntries, addOpening, addOpenings, setOpening, setOpenings],
   ...[addTracingSheet, trueUpTracingSheet, setTracingSheet],
-  ...[addSlab, setSlab, savePreset, setLayer, releaseTwins],
+  ...[savePreset, setLayer, releaseTwins],
   ...[...transformCommands, pasteItems, deleteItems, deferFinding, resumeFinding]
 ];
 

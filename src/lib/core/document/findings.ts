@@ -163,6 +163,24 @@ const findings = {
     message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
     hint: 'Turn its outside to the other side, in Details.'
   },
+  'slab.hole-off': {
+    message: (w) =>
+      `${w.t('count')} hole of ${w.t('thing')} does not lie within it any more, and is not cut.`,
+    hint: 'Leave it out, or move the outline back round it.'
+  },
+  'slab.to-house': {
+    message: (w) => `Water on ${w.t('thing')} runs to the house, at ${w.l('x')}, ${w.l('y')}.`,
+    hint: 'Let it fall the other way, raise its edge at the house, or put a gully before it.'
+  },
+  'slab.pit': {
+    message: (w) => `Water stands on ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}: all round is higher.`,
+    hint: 'Put a gully there, or let the line that ends there go on to an edge.'
+  },
+  'slab.level-off': {
+    message: (w) =>
+      `A height of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')} lies neither on its outline nor within it, and is of no account.`,
+    hint: 'Leave it out, or move the outline back to it.'
+  },
   'walls.within-house': {
     message: (w) =>
       `${w.t('count')} outer walls stand round a place within the house and look into the house.`,

@@ -74,7 +74,12 @@ const steps: Readonly<Record<number, Step>> = {
     gain({ roof: { buildUp: null, cutOff: null, seat: 0 }, wall: { throughRoofs: false } })(
       records,
       house
-    ).map(seatedAsNow)
+    ).map(seatedAsNow),
+  // Slabs with holes, of plies, with falls; how falls are written.
+  11: gain({
+    project: { fallsAs: 'percent' },
+    slab: { holes: [], buildUp: null, falls: null, underside: 'tilted', varies: 0, least: 0 }
+  })
 };
 
 const seatedAsNow = (record: Loose): Loose => {

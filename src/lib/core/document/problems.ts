@@ -350,6 +350,35 @@ const catalogue = {
     message: (w) => `An edge that ends at a wall or in another roof has no overhang of ${w.l('overhang')}.`,
     hint: 'Make the edge an eave or a gable first, or leave its overhang out.'
   },
+  'slab.hole': {
+    message: (w) => `${w.t('thing')} does not lie wholly within the slab.`,
+    hint: 'Keep all of its corners inside of the outline, and no corner of that inside of it.'
+  },
+  'slab.no-ply': {
+    message: (w) => `${w.t('thing')} has no ply ${w.t('given')} that could vary: it has ${w.t('count')}.`,
+    hint: 'Name one of its plies, from the top down; the first is 0 in scripts.'
+  },
+  'slab.thin': {
+    message: (w) =>
+      `${w.t('thing')}: of its ply of ${w.l('thickness')} ${w.l('left')} would be left at ${w.l('x')}, ${w.l('y')}, ${w.l('lack')} less than ${w.l('least')}. A ply of ${w.l('enough')} would do, or a fall of ${w.l('fall')} there.`,
+    hint: 'Make the ply thicker, let it fall less, or let all of the slab tilt.'
+  },
+  'slab.off': {
+    message: (w) => `${w.l('x')}, ${w.l('y')} lies neither on the outline of ${w.t('thing')} nor within it.`,
+    hint: 'Give heights at its corners, along its edges, or within it for a gully.'
+  },
+  'slab.edge': {
+    message: (w) => `${w.t('thing')} has no edge ${w.t('given')}: it has ${w.t('count')}.`,
+    hint: 'Edges are counted from the first corner on; the first is 0 in scripts.'
+  },
+  'slab.half-fall': {
+    message: (w) => `${w.t('thing')} would fall, but which way, or how much, is not said.`,
+    hint: 'Give a slope with a direction, or with the edge that it falls away from.'
+  },
+  'slab.short-line': {
+    message: (w) => `A ridge or valley of ${w.t('thing')} would have no length.`,
+    hint: 'Give two places for it that lie apart.'
+  },
   'roof.pitch': {
     message: (w) =>
       `A pitch of ${w.a('pitch')} is not possible; it must be between ${w.a('least')} and ${w.a('most')}.`,

@@ -26,6 +26,7 @@ export function newProject(
     ground: -usual.slab,
     heightLimit: null,
     secondUnits: null,
+    fallsAs: 'percent',
     areaLimit: null,
     nudge: units.system === 'ft' ? inch / 2 : 10,
     grid: null,

@@ -5,7 +5,9 @@
 import { commonPieces, sharedArea } from '../geometry/common-area';
 
 import { heightAt, raise, type Plane } from '../geometry/plane';
+import { rangeOf } from '../kinds/slab/body';
 import { slabRings } from '../kinds/slab/rings';
+import { slabParts } from '../kinds/slab/shape';
 import { boxesMeet, boxOf, ringArea, ringsHold, type Box, type Ring } from '../geometry/ring';
 import { toStored, tolerances } from '../geometry/tolerances';
 import { settingsOf } from '../document/project';
@@ -157,9 +159,16 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
   );
   const { datum } = storeyModelIn(query, storey).storey;
   for (const slab of slabs) {
-    const z1 = datum + slab.offset;
-    const heights = { z0: z1 - slab.thickness, z1 };
-    const own = query.get(slabRings, slab.id).map((ring) => ({ ring, box: boxOf(ring), ...heights }));
+    // At its lowest and highest: what falls is looked at as if it were level there, so that no wall in it is missed.
+    const ranges = query.get(slabParts, slab.id).map((part) => rangeOf(slab, part, datum + slab.offset));
+    if (ranges.length === 0) continue;
+    const heights = {
+      z0: Math.min(...ranges.map(([low]) => low)),
+      z1: datum + slab.offset
+    };
+    const own = query
+      .get(slabRings, slab.id)
+      .flatMap((ring) => (ringArea(ring) > 0 ? [{ ring, box: boxOf(ring), ...heights }] : []));
     const hit = walls.flatMap((wall) => {
       const { frame } = wall;
       if (levelOver(wall, heights) === 0) return [];

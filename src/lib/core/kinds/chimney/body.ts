@@ -49,7 +49,7 @@ export function chimneyParts(datums: Datums, chimney: Chimney, base: number, top
       role: 'hearth',
       ply: null,
       material: chimney.hearthMaterial,
-      mesh: slabMesh([ring], datum + hearthThickness, hearthThickness, [])
+      mesh: slabMesh(ring, datum + hearthThickness, hearthThickness)
     }))
   ];
 }

@@ -1,4 +1,5 @@
 /** The project itself, and deleting things with all that hangs on them. */
+import { fallForms } from '../../units/fall';
 import * as s from '../../document/schemas';
 import { command, done, needPositive, refuse } from '../../document/command';
 import { settingsOf } from '../../document/project';
@@ -18,7 +19,7 @@ const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'>, string> = {
 export const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold).',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold).',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
@@ -27,6 +28,7 @@ export const setProject = command({
     heightLimit: s.mm().nullable(),
     areaLimit: s.number().max(1e12).nullable(),
     nudge: s.mm(),
+    fallsAs: s.oneOf(fallForms),
     openingLimits: s
       .object({
         escapeArea: s.number().max(1e12),
@@ -57,7 +59,8 @@ export const setProject = command({
         heightLimit: args.heightLimit === undefined ? old.heightLimit : args.heightLimit,
         areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit,
         openingLimits: merge(old.openingLimits, args.openingLimits ?? {}) as OpeningLimits,
-        nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge)
+        nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge),
+        fallsAs: args.fallsAs ?? old.fallsAs
       }
     ]);
   }

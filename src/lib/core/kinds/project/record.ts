@@ -1,4 +1,5 @@
 /** The record of a project: what is stored of it, and what the reader lets in. */
+import { fallForms, type FallForm } from '../../units/fall';
 import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -51,6 +52,8 @@ export interface Settings {
   readonly nudge: number;
   readonly grid: PlanningGrid | null;
   readonly openingLimits: OpeningLimits;
+  /** How slopes of floors are told. */
+  readonly fallsAs: FallForm;
 }
 
 /** What a project may be in a file, besides its id and kind. */
@@ -71,6 +74,7 @@ export const schema = object({
     step: f.size(),
     inwards: boolean().required()
   }).required(),
+  fallsAs: f.choice(fallForms),
   grid: object({
     module: f.size(),
     origin: f.point(),

@@ -29,7 +29,7 @@ import { locate, type Point } from '../../geometry/point';
 import { atParapets, plateWithin } from './parapet';
 import { needRoofOutline, pitchOf, refuseSides } from './need-outline';
 import { deriveRoof } from './planes';
-import { pliedRoof } from './plies';
+import { buildUpOf, plied } from '../build-up/plied';
 import {
   changedEdge,
   checkEdges,
@@ -276,7 +276,7 @@ export const addRoof = command({
         numbers: { value: overhang },
         texts: { what: 'overhang', thing: 'the roof' }
       });
-    const plain = pliedRoof(project, {
+    const plain = plied<Roof>(project, {
       id: freshOrGiven(project, 'roof', args.id),
       kind: 'roof',
       name: args.name ?? '',
@@ -323,21 +323,6 @@ export const addRoof = command({
     );
   }
 });
-
-/** Named, or none any more: also where a thickness or a covering of its own is given. */
-function buildUpOf(
-  project: Project,
-  { buildUp }: Roof,
-  given: {
-    buildUp?: string | null | undefined;
-    thickness?: number | undefined;
-    material?: string | undefined;
-  }
-): string | null {
-  if (given.buildUp) return need(project, 'buildUp', given.buildUp).id;
-  const isOwn = given.buildUp === null || given.thickness !== undefined || given.material !== undefined;
-  return isOwn ? null : buildUp;
-}
 
 /** Cheeks of another thickness; refused of a roof that is let into none. */
 function cheeksOf(project: Project, roof: Roof, given: number): Cheeks {

@@ -4,7 +4,7 @@ import type { Declaration } from '../../document/kind';
 import { moved, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
 import { schema, type Roof } from './record';
-import { asThickAsPlies } from './plies';
+import { asThickAsPlies } from '../build-up/plied';
 import { lowersWalls, withoutWalls } from './heirs';
 import { planOfRoofs } from './plan';
 
@@ -41,7 +41,7 @@ export const roof: Declaration<Roof> = {
   locks: { layer: true, sizes: false },
   keeps: null,
   leaves: lowersWalls,
-  law: asThickAsPlies,
+  law: asThickAsPlies('roof'),
   holds: null,
   ring: null,
   cuts: null,

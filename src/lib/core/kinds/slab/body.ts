@@ -1,60 +1,129 @@
-/** Bodies of slabs: flat, over the rings of their outline, open where something passes through. */
+/** Bodies of slabs: a layer for each ply between planes over the facets of their top, open where something passes through. */
+import type { Segment } from '../../geometry/arrangement';
+import { buildColumns, type Cell } from '../../geometry/columns';
+import type { Mesh } from '../../geometry/mesh';
+import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
+import { boxOf, edgesOf, ringHolds, type Ring } from '../../geometry/ring';
+import type { Facet } from '../../kernels/falls/surface';
+import { flatCell, middleOf } from '../../kernels/solids/cells';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
-import { boxOf, loopsOf, type Ring } from '../../geometry/ring';
-import { flatCell, liftCells } from '../../kernels/solids/cells';
-import { acrossPage, cutVoid, piecesOf } from '../../kernels/solids/pieces';
-import { buildColumns } from '../../geometry/columns';
-import { slabRings } from './rings';
+import type { Part } from '../../kernels/solids/part';
+import { acrossPage, cutVoid, piecesOf, type Void } from '../../kernels/solids/pieces';
+import { allCuts } from '../../document/cuts';
+import type { ElementBody, Query } from '../../document/kind';
 import { own, result, sameInput, stageWithMemory } from '../../document/stage';
 import { datumOf } from '../storey/record';
-import { allCuts } from '../../document/cuts';
-import type { Mesh } from '../../geometry/mesh';
-import type { ElementBody, Query } from '../../document/kind';
-import type { Part } from '../../kernels/solids/part';
+import type { Slab } from './record';
+import { layersUnder, slabParts, type Layer, type SlabPart, type SlabPly } from './shape';
 
-/**
- * A flat slab over a ring, without the clockwise ones in it, its top at `top`, open where `cuts` pass through; heights above
- * project zero.
- */
-export function slabMesh(
-  [ring, ...holes]: readonly Ring[],
-  top: number,
-  thickness: number,
-  cuts: readonly Cut[]
-): Mesh {
-  const bottom = top - thickness;
+interface Solid {
+  readonly part: Pick<SlabPart, 'outline' | 'holes'> & { readonly facets: readonly Facet[] };
+  /** From the top down, over a facet. */
+  layers(plane: Plane): readonly Pick<Layer, 'top' | 'bottom'>[];
+  /** Of its level, above project zero. */
+  readonly level: number;
+}
+
+/** A mesh for each layer of a solid, open where `cuts` pass through; heights above project zero. */
+function layerMeshes({ part, layers, level }: Solid, cuts: readonly Cut[]): Mesh[] {
   const voids = cuts.map((cut) => cutVoid(cut, acrossPage, 0));
-  const pieces = holes.length > 0 || voids.length > 0 ? piecesOf(ring!, voids, holes) : [ring!];
-  return buildColumns(
-    liftCells(
-      pieces.map((piece) => flatCell(piece, voids, bottom, top)),
-      0
-    ),
-    () => 'edge'
+  const isPlain = part.facets.length === 1 && part.holes.length + voids.length === 0;
+  const pieces = isPlain ? [{ ring: part.outline, facet: part.facets[0]! }] : facetPieces(part, voids);
+  const count = layers(flat(0)).length;
+  return Array.from({ length: count }, (_, k) =>
+    buildColumns(
+      pieces.flatMap(({ ring, facet }): Cell[] => {
+        const { top, bottom } = layers(facet.plane)[k]!;
+        const [over, under] = [raise(top, level), raise(bottom, level)];
+        const isLevel = over.a === 0 && over.b === 0 && under.a === 0 && under.b === 0;
+        const cell = isLevel ? flatCell(ring, voids, under.c, over.c) : slopedCell(ring, voids, under, over);
+        return cell.intervals.length > 0 ? [cell] : [];
+      }),
+      () => 'edge'
+    )
   );
 }
 
-interface KeptSlab {
-  readonly inputs: readonly unknown[];
-  readonly mesh: Mesh;
+/** All of what passes through is taken out of it. */
+function slopedCell(ring: Ring, voids: readonly Void[], bottom: Plane, top: Plane): Cell {
+  const middle = middleOf(ring);
+  const isOpen = voids.some(
+    (one) => one.holds(middle) && one.z1 > heightAt(bottom, middle) && one.z0 < heightAt(top, middle)
+  );
+  return { ring, intervals: isOpen ? [] : [{ bottom, top, bottomName: 'base', topName: 'top' }] };
 }
 
-/** Meshes of the last time by ring: a slab under many houses is rebuilt under the one that changed. */
+/** The facets of an outline cut by its holes and by what passes through. */
+function facetPieces({ outline, holes, facets }: Solid['part'], voids: readonly Void[]) {
+  const lines = facets.flatMap(({ ring }) => edgesOf(ring));
+  const pieces = piecesOf(outline, [...voids, bordersOnly(lines)], holes);
+  return pieces.flatMap((ring) => {
+    const middle = middleOf(ring);
+    const facet = facets.find((one) => ringHolds(one.ring, middle)) ?? facets[0]!;
+    return [{ ring, facet }];
+  });
+}
+
+/** Lines that part what they cross and take nothing out of it. */
+const bordersOnly = (borders: readonly Segment[]): Void => ({
+  ...{ z0: 0, z1: 0, borders },
+  holds: () => false,
+  clip: () => []
+});
+
+/** A flat slab over a ring, its top at `top`; heights above project zero. */
+export const slabMesh = (ring: Ring, top: number, thickness: number): Mesh =>
+  layerMeshes(
+    {
+      part: { outline: ring, holes: [], facets: [{ ring, plane: flat(0) }] },
+      layers: () => [{ top: flat(0), bottom: flat(-thickness) }],
+      level: top
+    },
+    []
+  )[0]!;
+
+interface KeptSlab {
+  readonly inputs: readonly unknown[];
+  readonly meshes: readonly Mesh[];
+}
+
+/** Meshes of the last time by outline: a slab under many houses is rebuilt under the one that changed. */
 class SlabMemory {
   private meshes = new Map<Ring, KeptSlab>();
 
-  meshesOf(rings: readonly Ring[], top: number, thickness: number, cuts: readonly Cut[]): Mesh[] {
-    const kept = loopsOf(rings).map((loop): [Ring, KeptSlab] => {
-      const [ring, ...holes] = loop.map((k) => rings[k]!);
-      const near = cutsMeeting(cuts, boxOf(ring!), top - thickness, top);
-      const inputs = [top, thickness, ...holes, ...near];
-      const old = this.meshes.get(ring!);
-      if (old && sameInput(old.inputs, inputs)) return [ring!, old];
-      return [ring!, { inputs, mesh: slabMesh([ring!, ...holes], top, thickness, near) }];
+  /** By part, one for each layer. */
+  meshesOf(
+    slab: Slab,
+    parts: readonly SlabPart[],
+    level: number,
+    plies: readonly SlabPly[],
+    cuts: readonly Cut[]
+  ): (readonly Mesh[])[] {
+    const { thickness, underside, varies } = slab;
+    const kept = parts.map((part): [Ring, KeptSlab] => {
+      const { outline, holes, surface } = part;
+      const [low, high] = rangeOf(slab, part, level);
+      const near = cutsMeeting(cuts, boxOf(outline), low, high);
+      const inputs = [level, thickness, underside, varies, slab.falls, plies, ...holes, ...near];
+      const old = this.meshes.get(outline);
+      if (old && sameInput(old.inputs, inputs)) return [outline, old];
+      const solid: Solid = {
+        part: { outline, holes, facets: surface.facets },
+        layers: (plane) => layersUnder(slab, plies, plane),
+        level
+      };
+      return [outline, { inputs, meshes: layerMeshes(solid, near) }];
     });
     this.meshes = new Map(kept);
-    return kept.map(([, { mesh }]) => mesh);
+    return kept.map(([, { meshes }]) => meshes);
   }
+}
+
+/** From its lowest to its highest place, above project zero. */
+export function rangeOf(slab: Slab, { surface }: SlabPart, level: number): [number, number] {
+  const heights = surface.facets.flatMap(({ ring, plane }) => ring.map((p) => heightAt(plane, p)));
+  const [low, high] = [Math.min(0, ...heights), Math.max(0, ...heights)];
+  return [level - slab.thickness + (slab.underside === 'flat' ? 0 : low), level + high];
 }
 
 /** Height of a slab's top above project zero. */
@@ -67,26 +136,33 @@ export const slabBodies = stageWithMemory(
   'bodies of slabs',
   {
     slab: own('slab'),
-    rings: result(slabRings),
+    parts: result(slabParts),
     top: topOf,
+    plies: ({ project: { tables } }, id) => tables.buildUp.get(tables.slab.get(id)?.buildUp ?? '')?.plies,
     cuts: (query, id) => {
       const all = query.get(allCuts, '');
       const [slab, top] = [query.project.tables.slab.get(id), topOf(query, id)];
       if (all.length === 0 || !slab || top === undefined) return [];
-      const box = boxOf(query.get(slabRings, id).flat());
-      return cutsMeeting(all, box, top - slab.thickness, top);
+      return query.get(slabParts, id).flatMap((part) => {
+        const [low, high] = rangeOf(slab, part, top);
+        return cutsMeeting(all, boxOf(part.outline), low, high);
+      });
     }
   },
   () => new SlabMemory(),
-  ({ slab, rings, top, cuts }, id, memory): ElementBody | undefined =>
-    slab && top !== undefined
-      ? {
-          id,
-          kind: 'slab',
-          storey: slab.storey,
-          parts: memory
-            .meshesOf(rings, top, slab.thickness, cuts)
-            .map((mesh): Part => ({ role: 'slab', ply: null, material: slab.material, mesh }))
-        }
-      : undefined
+  ({ slab, parts, top, plies = noPlies, cuts }, id, memory): ElementBody | undefined => {
+    if (!slab || top === undefined) return undefined;
+    const layers = layersUnder(slab, plies, flat(0));
+    return {
+      ...{ id, kind: 'slab', storey: slab.storey },
+      parts: memory.meshesOf(slab, parts, top, plies, [...new Set(cuts)]).flatMap((meshes) =>
+        meshes.map((mesh, k): Part => ({
+          ...{ role: 'slab', mesh },
+          ...{ ply: layers[k]!.ply, material: layers[k]!.material }
+        }))
+      )
+    };
+  }
 );
+
+const noPlies: readonly SlabPly[] = [];

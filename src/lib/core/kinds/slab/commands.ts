@@ -1,11 +1,16 @@
-/** Slabs by the walls' outline or by drawn points. */
+/** Slabs by the walls' outline or by drawn points, of one material or of plies, with holes. */
 import * as slabArgs from './args';
 import * as s from '../../document/schemas';
 import { command, done, freshOrGiven, need, needPositive, refuse, storedPoint } from '../../document/command';
-import { isSimple, ringArea } from '../../geometry/ring';
+import type { Point } from '../../geometry/point';
+import { isSimple, ringArea, type Ring } from '../../geometry/ring';
 import { toStored } from '../../geometry/tolerances';
-import type { Query } from '../../document/kind';
-import type { Slab, SlabOutline } from './record';
+import type { Project, Query } from '../../document/kind';
+import { buildUpOf, plied } from '../build-up/plied';
+import { outlineOn } from '../wall/stages';
+import { isHoleOf } from './rings';
+import { checkThin } from './thin';
+import { undersides, type Slab, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -27,6 +32,31 @@ function slabOutline(
   return { kind: 'drawn', points: ringArea(ring) > 0 ? ring : ring.reverse() };
 }
 
+/** Holes as they are stored, counter-clockwise; refused where one crosses itself or does not lie within. */
+function slabHoles(project: Project, given: readonly (readonly Point[])[], outline: readonly Ring[]): Ring[] {
+  return given.map((points, i) => {
+    const ring = points.map(storedPoint);
+    const texts = { thing: given.length > 1 ? `hole ${i + 1}` : 'the hole' };
+    if (!isSimple(ring) || ringArea(ring) === 0) refuse(project, 'outline.crosses', { texts });
+    if (!isHoleOf(outline, ring)) refuse(project, 'slab.hole', { texts });
+    return ringArea(ring) > 0 ? ring : ring.reverse();
+  });
+}
+
+/** What a slab covers before it is one. */
+const ringsOf = (query: Query, { outline, storey }: Slab): readonly Ring[] =>
+  outline.kind === 'drawn' ? [outline.points] : (outlineOn(query, storey, outline.face)?.rings ?? []);
+
+const holeArgs = () =>
+  s.array(s.array(s.point().required()).min(3).max(500).required()).max(200).default(undefined);
+
+/** A slab that is said; refused where falls would make the ply that varies too thin. */
+export function checkedSlab(query: Query, given: Slab): Slab {
+  const slab = plied(query.project, given);
+  checkThin(query, slab, ringsOf(query, slab));
+  return slab;
+}
+
 export const addSlab = command({
   name: 'addSlab',
   about:
@@ -39,7 +69,9 @@ export const addSlab = command({
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
-    material: s.id()
+    material: s.id(),
+    buildUp: s.id(),
+    holes: holeArgs()
   }),
   example: { storey: 'storey-1', face: 'outer', thickness: 150, offset: 0 },
   run: (project, args, query) => {
@@ -56,15 +88,19 @@ export const addSlab = command({
       outline: slabOutline(query, storey.id, args.face, args.points),
       thickness,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'slab')).id,
-      offset: toStored(args.offset ?? 0)
+      offset: toStored(args.offset ?? 0),
+      buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id,
+      ...{ holes: [], falls: null, underside: 'tilted', varies: 0, least: 0 }
     };
-    return done(project, 'Lay a slab', [slab], [], [slab.id]);
+    const holed = { ...slab, holes: slabHoles(project, args.holes ?? [], ringsOf(query, slab)) };
+    return done(project, 'Lay a slab', [checkedSlab(query, holed)], [], [slab.id]);
   }
 });
 
 export const setSlab = command({
   name: 'setSlab',
-  about: 'Change a slab: outline, thickness, level, material.',
+  about:
+    'Change a slab: outline, holes (none: []), thickness or build-up, level, material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -72,7 +108,12 @@ export const setSlab = command({
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
-    material: s.id()
+    material: s.id(),
+    buildUp: s.id().nullable(),
+    holes: holeArgs(),
+    underside: s.oneOf(undersides),
+    varies: s.number().integer().min(0).max(100),
+    least: s.mm().min(0)
   }),
   example: { id: 'slab-1', thickness: 200 },
   run: (project, args, query) => {
@@ -86,8 +127,13 @@ export const setSlab = command({
       outline,
       thickness: args.thickness === undefined ? old.thickness : toStored(args.thickness),
       material: args.material === undefined ? old.material : need(project, 'material', args.material).id,
-      offset: args.offset === undefined ? old.offset : toStored(args.offset)
+      offset: args.offset === undefined ? old.offset : toStored(args.offset),
+      buildUp: buildUpOf(project, old, args),
+      underside: args.underside ?? old.underside,
+      varies: args.varies ?? old.varies,
+      least: args.least === undefined ? old.least : toStored(args.least)
     };
-    return done(project, 'Change a slab', [slab]);
+    const holes = args.holes ? slabHoles(project, args.holes, ringsOf(query, slab)) : old.holes;
+    return done(project, 'Change a slab', [checkedSlab(query, { ...slab, holes })]);
   }
 });

@@ -1,14 +1,38 @@
 /** Slabs. */
 import type { Declaration } from '../../document/kind';
-import { schema, type Slab } from './record';
+import { asThickAsPlies } from '../build-up/plied';
+import { planOfSlabs } from './plan';
+import { schema, type Falls, type Slab, type SlabLevel } from './record';
 import { storedPoint } from '../../document/command';
-import { moved, type Motion } from '../../geometry/motion';
+import { moved, turnedAngle, type Motion } from '../../geometry/motion';
+import type { Point } from '../../geometry/point';
+
+/** Mirrored points run clockwise: turned round, they run the right way again. */
+const movedRing = (points: readonly Point[], motion: Motion): Point[] => {
+  const ring = points.map((p) => storedPoint(moved(motion, p)));
+  return motion.flips ? ring.reverse() : ring;
+};
+
+function movedFalls(falls: Falls, motion: Motion): Falls {
+  if (falls.kind === 'plane') return { ...falls, direction: turnedAngle(motion, falls.direction) };
+  const level = ({ at, z }: SlabLevel): SlabLevel => ({ at: storedPoint(moved(motion, at)), z });
+  return {
+    ...falls,
+    levels: falls.levels.map(level),
+    lines: falls.lines.map(({ from, to }) => ({ from: level(from), to: level(to) }))
+  };
+}
 
 function movedSlab(slab: Slab, motion: Motion): Slab {
-  if (slab.outline.kind !== 'drawn') return slab;
-  const points = slab.outline.points.map((p) => storedPoint(moved(motion, p)));
-  // Mirrored points run clockwise: turned round, they run the right way again.
-  return { ...slab, outline: { kind: 'drawn', points: motion.flips ? points.reverse() : points } };
+  const { outline, holes, falls } = slab;
+  if (outline.kind !== 'drawn' && holes.length === 0 && !falls) return slab;
+  return {
+    ...slab,
+    outline:
+      outline.kind === 'drawn' ? { kind: 'drawn', points: movedRing(outline.points, motion) } : outline,
+    holes: holes.map((hole) => movedRing(hole, motion)),
+    falls: falls && movedFalls(falls, motion)
+  };
 }
 
 export const slab: Declaration<Slab> = {
@@ -21,17 +45,18 @@ export const slab: Declaration<Slab> = {
   layers: { all: [{ what: 'slab', label: 'Slabs' }], of: () => 'slab' },
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
-    { path: 'material', to: 'material', gone: 'refuses' }
+    { path: 'material', to: 'material', gone: 'refuses' },
+    { path: 'buildUp', to: 'buildUp', gone: 'refuses' }
   ],
   moved: movedSlab,
   copying: 'stays',
   locks: { layer: true, sizes: false },
   keeps: null,
   leaves: null,
-  law: null,
+  law: asThickAsPlies('slab'),
   holds: null,
   ring: null,
   cuts: null,
-  plan: null,
+  plan: planOfSlabs,
   planOver: null
 };

@@ -1,5 +1,5 @@
 /** The record of a slab: what is stored of it, and what the reader lets in. */
-import { array, mixed, object } from 'yup';
+import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
 
@@ -11,7 +11,32 @@ export type SlabOutline =
   | { readonly kind: 'walls'; readonly face: SlabFace }
   | { readonly kind: 'drawn'; readonly points: readonly Point[] };
 
-/** `offset`: top of the slab above the storey's datum. */
+/** A height above the slab's own level: at its outline, or within it, where it is a gully. */
+export interface SlabLevel {
+  readonly at: Point;
+  readonly z: number;
+}
+
+/** A ridge or a valley, drawn in it. */
+export interface SlabLine {
+  readonly from: SlabLevel;
+  readonly to: SlabLevel;
+}
+
+/** One way, from its highest corner, which stays at its level; `slope`: fall for each mm of plan. Or by heights. */
+export type Falls =
+  | { readonly kind: 'plane'; readonly direction: number; readonly slope: number }
+  | { readonly kind: 'levels'; readonly levels: readonly SlabLevel[]; readonly lines: readonly SlabLine[] };
+
+export const undersides = ['tilted', 'flat'] as const;
+
+/** With falls: all of it tilts, or its underside stays flat and one ply varies. */
+export type Underside = (typeof undersides)[number];
+
+/**
+ * `offset`: top of the slab above the storey's datum. Of plies it is as thick as these. `varies`: which ply takes up falls
+ * over a flat underside, as thick as it is told where the fall is nothing, and nowhere thinner than `least`.
+ */
 export interface Slab {
   readonly id: string;
   readonly kind: 'slab';
@@ -21,6 +46,12 @@ export interface Slab {
   readonly thickness: number;
   readonly material: string;
   readonly offset: number;
+  readonly holes: readonly (readonly Point[])[];
+  readonly buildUp: string | null;
+  readonly falls: Falls | null;
+  readonly underside: Underside;
+  readonly varies: number;
+  readonly least: number;
 }
 
 export const outline = () =>
@@ -32,6 +63,31 @@ export const outline = () =>
       return given.kind === 'drawn' && array(f.point()).min(3).isValidSync(given.points);
     });
 
+const level = () => object({ at: f.point(), z: f.mm() }).required();
+
+const line = () => object({ from: level(), to: level() }).required();
+
+const falls = () =>
+  f
+    .formed({
+      plane: object({
+        kind: f.kind(),
+        direction: f.mm(),
+        slope: number().positive().max(steepest).required()
+      }),
+      levels: object({
+        kind: f.kind(),
+        levels: array(level()).max(mostLevels).required(),
+        lines: array(line()).max(mostLevels).required()
+      })
+    })
+    .nullable();
+
+/** What falls more is a ramp, not a slab. */
+export const steepest = 1;
+
+export const mostLevels = 200;
+
 /** What a slab may be in a file, besides its id and kind. */
 export const schema = object({
   name: f.text(),
@@ -39,7 +95,13 @@ export const schema = object({
   outline: outline(),
   material: f.id(),
   thickness: f.size(),
-  offset: f.mm()
+  offset: f.mm(),
+  holes: array(array(f.point()).min(3).required()).max(mostLevels).required(),
+  buildUp: f.id().nullable().defined(),
+  falls: falls(),
+  underside: f.choice(undersides),
+  varies: number().integer().min(0).max(100).required(),
+  least: number().min(0).max(f.most).required()
 });
 
 declare module '../../document/record' {

@@ -1,12 +1,54 @@
-/** Slabs that have nothing to lie within. */
+/** Slabs that have nothing to lie within, holes and heights that lie elsewhere, water that comes to the house. */
 import { storeyModelIn } from '../storey/model';
 
-import { slabRings } from './rings';
+import { isHoleOf, slabOutlines } from './rings';
+import { slabParts } from './shape';
 import type { Scope } from '../../document/kind';
 
 export function findSlabs({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
-  for (const slab of project.tables.slab.values())
-    if (slab.storey === model.storey.id && query.get(slabRings, slab.id).length === 0)
-      say('floors', 'slab.no-outline', [slab.id], {}, { thing: named(slab.id) });
+  for (const slab of project.tables.slab.values()) {
+    if (slab.storey !== model.storey.id) continue;
+    const { id, holes, falls } = slab;
+    const thing = named(id);
+    const outline = query.get(slabOutlines, id);
+    if (outline.length === 0) {
+      say('floors', 'slab.no-outline', [id], {}, { thing });
+      continue;
+    }
+    const kept = holes.filter((hole) => isHoleOf(outline, hole));
+    if (kept.length < holes.length)
+      say(
+        'floors',
+        'slab.hole-off',
+        [id],
+        {},
+        { thing, count: String(holes.length - kept.length) },
+        {
+          label: 'Leave it out',
+          call: { name: 'setSlab', args: { id, holes: kept } }
+        }
+      );
+    if (!falls) continue;
+    const surfaces = query.get(slabParts, id).map(({ surface }) => surface);
+    for (const { x, y } of surfaces.flatMap(({ toHouse }) => toHouse).slice(0, 1))
+      say('floors', 'slab.to-house', [id], { x, y }, { thing });
+    for (const { x, y } of surfaces.flatMap(({ pits }) => pits).slice(0, 1))
+      say('floors', 'slab.pit', [id], { x, y }, { thing });
+    const levels = falls.kind === 'levels' ? falls.levels : [];
+    // Of a slab in several parts a height counts where it lies on any.
+    const off = levels.filter((one) => surfaces.every((surface) => surface.off.includes(one)));
+    for (const { at } of off.slice(0, 1))
+      say(
+        'floors',
+        'slab.level-off',
+        [id],
+        { x: at.x, y: at.y },
+        { thing },
+        {
+          label: 'Leave it out',
+          call: { name: 'setFalls', args: { id, without: at } }
+        }
+      );
+  }
 }

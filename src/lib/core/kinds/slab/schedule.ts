@@ -1,21 +1,50 @@
-/** What tables say of slabs. mm, mm2, mm3. */
+/** What tables say of slabs. mm, mm2, mm3; falls with their gradient, the way counter-clockwise from east. */
 import type { Query } from '../../document/kind';
 import { volumeOf } from '../../document/volumes';
+import { meshVolume } from '../../geometry/mesh';
+import { angleOf } from '../../geometry/point';
 import { ringPerimeter, ringsArea } from '../../geometry/ring';
+import { fallOf, steepness } from '../../kernels/falls/surface';
+import { degree } from '../../units/angle';
 import { round } from '../../units/round';
 import { slabBodies } from './body';
+import { facetsSeen } from './markers';
 import { slabRings } from './rings';
+import { slabParts } from './shape';
+import { lowestOf, varyingOf } from './thin';
 
 export const slabRows = (query: Query) =>
-  [...query.project.tables.slab.values()].map(({ id, storey, thickness, material }) => {
+  [...query.project.tables.slab.values()].map((slab) => {
+    const { id, storey, thickness, material, buildUp, offset, falls, underside } = slab;
     const rings = query.get(slabRings, id);
+    const body = query.get(slabBodies, id);
+    const parts = query.get(slabParts, id);
+    const { material: materials } = query.project.tables;
+    const volumes = (body?.parts ?? []).map((part) => ({ ...part, volume: meshVolume(part.mesh) }));
     return {
-      id,
-      storey,
-      thickness,
-      material,
+      ...{ id, storey, thickness, material, buildUp, offset },
+      holes: slab.holes.length,
       area: round(ringsArea(rings)),
       perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
-      volume: volumeOf(query.get(slabBodies, id))
+      volume: volumeOf(body),
+      /** kg. */
+      weight: round(
+        volumes.reduce(
+          (sum, part) => sum + (part.volume / 1e9) * (materials.get(part.material ?? '')?.density ?? 0),
+          0
+        )
+      ),
+      plies: volumes.map(({ ply, material, volume }) => ({ ply, material, volume: round(volume) })),
+      underside,
+      least: underside === 'flat' ? round(varyingOf(query, slab) + (lowestOf(parts)?.z ?? 0)) : null,
+      falls: falls
+        ? parts.flatMap(({ surface }) =>
+            facetsSeen(surface).map(({ plane }) => ({
+              gradient: round(steepness(plane), 6),
+              direction:
+                steepness(plane) === 0 ? null : round((angleOf(fallOf(plane)) / degree + 360) % 360, 3)
+            }))
+          )
+        : []
     };
   });
