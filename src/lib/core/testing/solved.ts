@@ -1,6 +1,7 @@
 /** Outlines solved as roofs are, for laws. */
-import { ringArea, ringsArea, type Ring } from '../geometry/ring';
+import { edgesOf, ringArea, ringsArea, type Ring } from '../geometry/ring';
 import { inPlan, type Facet } from '../kernels/roof/facets';
+import { nudged, tries } from '../kernels/roof/nudged';
 import { solveWavefront, type FrontEdge, type Skeleton } from '../kernels/roof/wavefront';
 
 export interface Solved extends Skeleton {
@@ -9,13 +10,29 @@ export interface Solved extends Skeleton {
   readonly miss: number;
 }
 
-/** Parts of facets in plan; where what is near an event does not do, all of the front is looked at. */
-export function solved(fronts: readonly (readonly FrontEdge[])[], area: number, slack: number): Solved {
-  const found = (['near', 'whole'] as const).map((reach) => () => {
-    const skeleton = solveWavefront(fronts, reach);
-    const parts = inPlan(skeleton.facets).filter(({ ring }) => ringArea(ring) > 1);
-    return { ...skeleton, parts, miss: Math.abs(ringsArea(parts.map(({ ring }) => ring)) - area) };
-  });
-  const near = found[0]!();
-  return near.miss < slack ? near : found[1]!();
+/**
+ * Parts of facets in plan; where what is near an event does not do, all of the front is looked at, and then a hair's breadth
+ * beside it. `profile`: of the edges in order.
+ */
+export function solved(
+  rings: readonly Ring[],
+  profile: (i: number) => FrontEdge['profile'],
+  slack: number
+): Solved {
+  let last: Solved | undefined;
+  for (const attempt of tries)
+    for (const reach of ['near', 'whole'] as const) {
+      let i = 0;
+      const own = rings.map((ring) => nudged(ring, attempt));
+      const fronts = own.map((ring) => edgesOf(ring).map(([a, b]) => ({ a, b, profile: profile(i++) })));
+      const skeleton = solveWavefront(fronts, reach);
+      const parts = inPlan(skeleton.facets).filter(({ ring }) => ringArea(ring) > 1);
+      last = {
+        ...skeleton,
+        parts,
+        miss: Math.abs(ringsArea(parts.map(({ ring }) => ring)) - ringsArea(own))
+      };
+      if (last.miss < slack) return last;
+    }
+  return last!;
 }

@@ -21,6 +21,7 @@ import { tolerances } from '../../geometry/tolerances';
 import { simpleFaces } from '../../geometry/arrangement';
 import { innerPoint, middleOfTriangle, trianglesOf } from '../../geometry/triangulate';
 import { inPlan } from '../../kernels/roof/facets';
+import { nudged, tries } from '../../kernels/roof/nudged';
 import { solveWavefront, type FrontEdge } from '../../kernels/roof/wavefront';
 import { leftOf, subtract, unit, type Point } from '../../geometry/point';
 import { eavesOutline, fittingOverhang, type Eaves, type MadeEdge, type RoofOutline } from './edges';
@@ -85,13 +86,19 @@ export function deriveRoof(
   const eaves = bearing.map((ring, i) => eavesOutline(ring, overhangs[i]!, overhang));
   // Outlines that stand apart never meet: each is solved by itself, together with its courts.
   const loops = loopsOf(bearing);
-  const solved = loops.map((rings) =>
-    solveLoops(
-      roof,
-      rings.map((r) => ({ r, eaves: eaves[r]!, edges: edges[r]! })),
-      overhang
-    )
-  );
+  const solved = loops.map((rings) => {
+    for (const attempt of tries) {
+      const own = rings.map((r): Loop => {
+        const { ring, of } = eaves[r]!;
+        return { r, eaves: { ring: [...nudged(ring, attempt)], of }, edges: edges[r]! };
+      });
+      const found = solveLoops(roof, own, overhang);
+      if (!found) continue;
+      for (const one of own) eaves[one.r] = one.eaves;
+      return found;
+    }
+    return undefined;
+  });
   const byRing = eaves.map((): readonly RoofPlane[] => []);
   loops.forEach(([outer], i) => {
     byRing[outer!] = (solved[i] ?? []).map(({ r, plane }) =>
