@@ -30,6 +30,7 @@
   import Square from '@lucide/svelte/icons/square';
   import Frame from '@lucide/svelte/icons/frame';
   import HousePlus from '@lucide/svelte/icons/house-plus';
+  import TrendingDown from '@lucide/svelte/icons/trending-down';
   import Triangle from '@lucide/svelte/icons/triangle';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import type { Component } from 'svelte';
@@ -71,6 +72,7 @@
     window: AppWindow,
     opening: RectangleVertical,
     slab: RectangleHorizontal,
+    fall: TrendingDown,
     storey: Building,
     copyUp: CopyPlus,
     roof: House,

@@ -55,7 +55,14 @@ export const stages: readonly StageInfo[] = [
       { tool: 'catalogue', label: 'Catalogue', key: 'c' }
     ]
   },
-  { stage: 'floors', label: 'Floors', tools: [{ tool: 'slab', label: 'Slab', key: 's' }] },
+  {
+    stage: 'floors',
+    label: 'Floors',
+    tools: [
+      { tool: 'slab', label: 'Slab', key: 's' },
+      { tool: 'fall', label: 'Falls', key: 'F' }
+    ]
+  },
   {
     stage: 'storeys',
     label: 'Storeys',

@@ -18,7 +18,18 @@ type Maker = (editor: Editor, style: WallStyle) => Tool;
 
 /** Nothing is drawn first with these: they are read once the plan can be worked in. */
 const lateNames = [
-  ...(['shape', 'column', 'chimney', 'copyUp', 'roof', 'roofEdge', 'dormer', 'rooflight'] as const),
+  ...([
+    'shape',
+    'column',
+    'chimney',
+    'copyUp',
+    'slab',
+    'fall',
+    'roof',
+    'roofEdge',
+    'dormer',
+    'rooflight'
+  ] as const),
   ...(['guide', 'dimension', 'trueUp'] as const)
 ] as const;
 let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;

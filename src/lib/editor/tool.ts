@@ -16,6 +16,7 @@ export type ToolName =
   | 'window'
   | 'opening'
   | 'slab'
+  | 'fall'
   | 'copyUp'
   | 'roof'
   | 'roofEdge'

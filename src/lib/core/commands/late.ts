@@ -7,7 +7,7 @@ import { addGuide, setGuide } from '../kinds/guide/commands';
 import { addRoof, setRoof, setRoofEdge } from '../kinds/roof/commands';
 import { fitRoof, levelEaves } from '../kinds/roof/fit-commands';
 import { addRooflight, setRooflight } from '../kinds/rooflight/commands';
-import { addSlab, setSlab } from '../kinds/slab/commands';
+import { addSlab, moveSlabEdge, setSlab } from '../kinds/slab/commands';
 import { setFalls } from '../kinds/slab/falls-commands';
 import { copyStorey } from './copy-storey';
 import { addDormer } from './dormer';
@@ -17,7 +17,7 @@ import { shapeCommands } from './shape';
 export const lateCommands: readonly Command[] = [
   ...[addColumn, setColumn, addChimney, setChimney],
   ...[addRoof, setRoof, setRoofEdge, fitRoof, levelEaves, addDormer, addRooflight, setRooflight],
-  ...[addSlab, setSlab, setFalls, copyStorey, ...shapeCommands],
+  ...[addSlab, setSlab, moveSlabEdge, setFalls, copyStorey, ...shapeCommands],
   ...[addGuide, setGuide, addDimension, addAngle, addNote, setDimension]
 ];
 

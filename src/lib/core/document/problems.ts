@@ -354,6 +354,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} does not lie wholly within the slab.`,
     hint: 'Keep all of its corners inside of the outline, and no corner of that inside of it.'
   },
+  'slab.follows': {
+    message: (w) => `The edges of ${w.t('thing')} follow walls.`,
+    hint: 'Move the wall, or draw its outline by corners in Details or a script.'
+  },
   'slab.no-ply': {
     message: (w) => `${w.t('thing')} has no ply ${w.t('given')} that could vary: it has ${w.t('count')}.`,
     hint: 'Name one of its plies, from the top down; the first is 0 in scripts.'

@@ -9,6 +9,8 @@ import { DormerTool } from '../kinds/roof/dormer-tool';
 import { RoofEdgeTool } from '../kinds/roof/edge-tool';
 import { RoofTool } from '../kinds/roof/tool';
 import { RooflightTool } from '../kinds/rooflight/tool';
+import { FallTool } from '../kinds/slab/fall-tool';
+import { SlabTool } from '../kinds/slab/tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
@@ -21,6 +23,8 @@ export const lateTools = {
   roofEdge: (editor: Editor) => new RoofEdgeTool(editor),
   dormer: (editor: Editor) => new DormerTool(editor),
   rooflight: (editor: Editor) => new RooflightTool(editor),
+  slab: (editor: Editor) => new SlabTool(editor),
+  fall: (editor: Editor) => new FallTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),
   dimension: (editor: Editor) => new DimensionTool(editor),

@@ -2,15 +2,26 @@
 import * as slabArgs from './args';
 import * as s from '../../document/schemas';
 import { command, done, freshOrGiven, need, needPositive, refuse, storedPoint } from '../../document/command';
-import type { Point } from '../../geometry/point';
+import {
+  add,
+  distance,
+  dot,
+  leftOf,
+  meetLines,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
+import { nameOf } from '../../document/names';
 import { isSimple, ringArea, type Ring } from '../../geometry/ring';
-import { toStored } from '../../geometry/tolerances';
+import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
 import { buildUpOf, plied } from '../build-up/plied';
 import { outlineOn } from '../wall/stages';
 import { isHoleOf } from './rings';
 import { checkThin } from './thin';
-import { undersides, type Slab, type SlabOutline } from './record';
+import { undersides, type Falls, type Slab, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -135,5 +146,57 @@ export const setSlab = command({
     };
     const holes = args.holes ? slabHoles(project, args.holes, ringsOf(query, slab)) : old.holes;
     return done(project, 'Change a slab', [checkedSlab(query, { ...slab, holes })]);
+  }
+});
+
+export const moveSlabEdge = command({
+  name: 'moveSlabEdge',
+  about:
+    'Move an edge of a drawn slab (the first is 0) square to itself by what of a vector is that way; the edges beside it grow or shrink, and heights given at its corners go along.',
+  args: s.object({
+    id: s.id().required(),
+    edge: s.number().integer().min(0).max(1000).required(),
+    by: s.point().required()
+  }),
+  example: { id: 'slab-1', edge: 0, by: { x: 0, y: -500 } },
+  run: (project, { id, edge, by }, query) => {
+    const old = need(project, 'slab', id);
+    const texts = { thing: nameOf(project, old) };
+    const { outline } = old;
+    if (outline.kind !== 'drawn') return refuse(project, 'slab.follows', { subjects: [id], texts });
+    const n = outline.points.length;
+    if (edge >= n)
+      refuse(project, 'slab.edge', {
+        subjects: [id],
+        texts: { ...texts, given: String(edge + 1), count: String(n) }
+      });
+    const at = (i: number) => outline.points[(i + n) % n]!;
+    const [a, b] = [at(edge), at(edge + 1)];
+    const way = unit(subtract(b, a));
+    const shift = scale(leftOf(way), dot(leftOf(way), by));
+    // Where the edge beside it runs the same way, its corner goes along square.
+    const corner = (p: Point, beside: Point) =>
+      storedPoint(meetLines(add(p, shift), way, p, subtract(p, beside)) ?? add(p, shift));
+    const moved = new Map([
+      [a, corner(a, at(edge - 1))],
+      [b, corner(b, at(edge + 2))]
+    ]);
+    const points = outline.points.map((p) => moved.get(p) ?? p);
+    if (!isSimple(points) || ringArea(points) <= 0)
+      refuse(project, 'outline.crosses', { subjects: [id], texts: { thing: texts.thing } });
+    const follow = <T extends { readonly at: Point }>(level: T): T => {
+      const to = [...moved].find(([from]) => distance(from, level.at) <= tolerances.joint)?.[1];
+      return to ? { ...level, at: to } : level;
+    };
+    const falls: Falls | null =
+      old.falls?.kind === 'levels'
+        ? {
+            ...old.falls,
+            levels: old.falls.levels.map(follow),
+            lines: old.falls.lines.map(({ from, to }) => ({ from: follow(from), to: follow(to) }))
+          }
+        : old.falls;
+    const slab: Slab = { ...old, outline: { kind: 'drawn', points }, falls };
+    return done(project, 'Move an edge of a slab', [checkedSlab(query, slab)]);
   }
 });

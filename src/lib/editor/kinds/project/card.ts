@@ -1,4 +1,5 @@
 /** The card of the project itself: name, units, ground and limits. */
+import type { FallForm } from '../../../core/units/fall';
 import {
   defaultUnits,
   explainFault,
@@ -102,9 +103,39 @@ function openingFields(make: CardMaker, { openingLimits: limits, units }: Settin
   ];
 }
 
+const fallWords: readonly { value: FallForm; label: string }[] = [
+  { value: 'percent', label: 'per cent, 1.67 %' },
+  { value: 'ratio', label: 'ratio, 1 : 60' },
+  { value: 'degrees', label: 'degrees, 0.95°' }
+];
+
+function unitFields(make: CardMaker, { units, secondUnits }: Settings): Field[] {
+  const set = (changes: object) => ({ name: 'setProject', args: changes });
+  return [
+    make.choice('units', 'Measured in', [units.system], systems, (system) =>
+      set({ units: defaultUnits[system as LengthUnits['system']] })
+    ),
+    make.choice(
+      'fineness',
+      'Shown to',
+      [String(units.fineness)],
+      finenesses[units.system].map(([value, label]) => ({ value: String(value), label })),
+      (fineness) => set({ units: { system: units.system, fineness: Number(fineness) } })
+    ),
+    make.choice(
+      'secondUnits',
+      'Beside them',
+      [secondUnits?.system ?? 'none'],
+      [{ value: 'none', label: 'no second unit' }, ...systems.filter(({ value }) => value !== units.system)],
+      (system) =>
+        set({ secondUnits: system === 'none' ? null : defaultUnits[system as LengthUnits['system']] })
+    )
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
-  const { units, secondUnits } = settings;
+  const { units } = settings;
   const act = (args: object) => make.run('setProject', args);
   const limit = (
     name: 'heightLimit' | 'areaLimit',
@@ -129,27 +160,13 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
       { title: 'Name', fields: [make.text('name', 'Name', settings.name, (name) => set({ name }))] },
       {
         title: 'Units',
+        fields: unitFields(make, settings)
+      },
+      {
+        title: 'Floors',
         fields: [
-          make.choice('units', 'Measured in', [units.system], systems, (system) =>
-            set({ units: defaultUnits[system as LengthUnits['system']] })
-          ),
-          make.choice(
-            'fineness',
-            'Shown to',
-            [String(units.fineness)],
-            finenesses[units.system].map(([value, label]) => ({ value: String(value), label })),
-            (fineness) => set({ units: { system: units.system, fineness: Number(fineness) } })
-          ),
-          make.choice(
-            'secondUnits',
-            'Beside them',
-            [secondUnits?.system ?? 'none'],
-            [
-              { value: 'none', label: 'no second unit' },
-              ...systems.filter(({ value }) => value !== units.system)
-            ],
-            (system) =>
-              set({ secondUnits: system === 'none' ? null : defaultUnits[system as LengthUnits['system']] })
+          make.choice('fallsAs', 'Falls told as', [settings.fallsAs], fallWords, (fallsAs) =>
+            set({ fallsAs })
           )
         ]
       },

@@ -1,11 +1,22 @@
 /** The card of a slab. */
-import { fact, type CardMaker, type DetailsCard } from '../../details/card';
-import { nameElement } from '../../../core/document/names';
+import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import { materialField } from '../../details/shared-fields';
+import { nameElement } from '../../../core/document/names';
+import { ringsArea } from '../../../core/geometry/ring';
+import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
+import { slabRings } from '../../../core/kinds/slab/rings';
+import { slabParts } from '../../../core/kinds/slab/shape';
+import { steepness } from '../../../core/kernels/falls/surface';
+import { parsePitch } from '../../../core/units/angle';
+import { formatLengthWithUnit } from '../../../core/units/length';
+import { formatFall } from '../../../core/units/fall';
+
+type Set = (changes: object) => { name: string; args: unknown };
 
 export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
-  const set = (changes: object) => ({ name: 'setSlab', args: { id: slab.id, ...changes } });
+  const set: Set = (changes) => ({ name: 'setSlab', args: { id: slab.id, ...changes } });
+  const query = make.editor.model.at(make.editor.project);
   const face =
     slab.outline.kind === 'walls'
       ? [
@@ -22,6 +33,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
           )
         ]
       : [fact('Outline', 'drawn')];
+  const area = ringsArea(query.get(slabRings, slab.id));
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
@@ -31,16 +43,133 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         fields: [
           make.text('name', 'Name', slab.name, (name) => set({ name })),
           ...face,
-          make.height('offset', 'Top', 'the datum', [slab.offset], (offset) => set({ offset }))
+          make.height('offset', 'Top', 'the datum', [slab.offset], (offset) => set({ offset })),
+          fact('Area', `${(area / 1e6).toFixed(2)} m²`),
+          ...holeFields(make, slab, set)
         ]
       },
-      {
-        title: 'What is it made of?',
-        fields: [
+      { title: 'What is it made of?', fields: madeOf(make, slab, set) },
+      { title: 'How does it fall?', fields: fallFields(make, slab, set) }
+    ]
+  };
+}
+
+function holeFields(make: CardMaker, { holes }: Slab, set: Set): Field[] {
+  if (holes.length === 0) return [];
+  const some = `${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}`;
+  return [
+    make.choice(
+      'holes',
+      'Holes',
+      ['kept'],
+      [
+        { value: 'kept', label: some },
+        { value: 'none', label: 'none any more' }
+      ],
+      (value) => set(value === 'none' ? { holes: [] } : {})
+    )
+  ];
+}
+
+function madeOf(make: CardMaker, slab: Slab, set: Set): Field[] {
+  const choices = [...make.editor.project.tables.buildUp.values()].map(({ id, name }) => ({
+    value: id,
+    label: name
+  }));
+  return [
+    make.choice(
+      'buildUp',
+      'Build-up',
+      [slab.buildUp ?? ''],
+      [{ value: '', label: 'one material' }, ...choices],
+      (value) => set({ buildUp: value || null })
+    ),
+    ...(slab.buildUp === null
+      ? [
           make.length('thickness', 'Thickness', [slab.thickness], (thickness) => set({ thickness })),
           materialField(make, slab, set, ['material', 'Material'])
         ]
-      }
-    ]
-  };
+      : [fact('Thickness', formatLengthWithUnit(slab.thickness, make.editor.settings.units))])
+  ];
+}
+
+function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
+  const { editor } = make;
+  const { falls, id } = slab;
+  if (!falls) return [fact('Top', 'level; the tool Falls lets it fall')];
+  const fall = (changes: object) => ({ name: 'setFalls', args: { id, ...changes } });
+  const form = editor.settings.fallsAs;
+  const facets = editor.model
+    .at(editor.project)
+    .get(slabParts, id)
+    .flatMap(({ surface }) => facetsSeen(surface));
+  const own: Field[] =
+    falls.kind === 'plane'
+      ? [
+          {
+            ...{ name: 'slope', label: 'Fall', kind: 'pitch', value: formatFall(falls.slope, form) },
+            set: (text) => {
+              const read = parsePitch(text);
+              if (!read.ok) return `Type ${read.expected}.`;
+              return read.value > 0
+                ? make.run('setFalls', { id, slope: Math.tan(read.value) })
+                : 'A fall must be more than nothing.';
+            }
+          },
+          make.angle('direction', 'Down towards', [falls.direction], (direction) => fall({ direction }))
+        ]
+      : [
+          ...falls.levels.map(({ at, z }, i) =>
+            make.height(`level ${i}`, `Height ${i + 1}`, 'its level', [z], (to) =>
+              fall({ level: { at, z: to } })
+            )
+          ),
+          fact(
+            'Planes',
+            facets.length === 1 ? 'one' : `${facets.length}: no one plane goes through these heights`
+          ),
+          fact('Falls', facets.map(({ plane }) => formatFall(steepness(plane), form)).join(', '))
+        ];
+  const plies = editor.project.tables.buildUp.get(slab.buildUp ?? '')?.plies ?? [];
+  const { material } = editor.project.tables;
+  return [
+    ...own,
+    make.choice(
+      'underside',
+      'Underside',
+      [slab.underside],
+      [
+        { value: 'tilted', label: 'falls as its top does' },
+        { value: 'flat', label: 'flat, one ply varies' }
+      ],
+      (underside) => set({ underside })
+    ),
+    ...(slab.underside === 'flat' && plies.length > 1
+      ? [
+          make.choice(
+            'varies',
+            'Varies',
+            [String(slab.varies)],
+            plies.map((ply, i) => ({
+              value: String(i),
+              label: `${i + 1}: ${material.get(ply.material)?.name ?? ply.material}`
+            })),
+            (varies) => set({ varies: Number(varies) })
+          )
+        ]
+      : []),
+    ...(slab.underside === 'flat'
+      ? [make.length('least', 'Nowhere under', [slab.least], (least) => set({ least }))]
+      : []),
+    make.choice(
+      'falls',
+      'Its top',
+      ['falls'],
+      [
+        { value: 'falls', label: 'falls' },
+        { value: 'level', label: 'is level again' }
+      ],
+      (value) => (value === 'level' ? fall({ none: true }) : set({}))
+    )
+  ];
 }

@@ -1,12 +1,61 @@
-/** Slabs: laid by the walls. */
-import { SlabTool } from './tool';
-import { unseen, type EditorKind } from '../kind';
+/** Slabs: laid by walls or corners; where floors are worked on, picked by what they cover, their edges dragged. */
+import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
+import { edgesOf, ringsHold, type Ring } from '../../../core/geometry/ring';
+import type { Slab } from '../../../core/kinds/slab/record';
+import type { Editor } from '../../editor';
+import { unseen, type EditorKind, type Pull } from '../kind';
+
+/** Those of the storey in hand that are seen, where floors are worked on. */
+function shownSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
+  if (editor.stage !== 'floors') return [];
+  return [...editor.shown.tables.slab.values()].flatMap((slab) =>
+    slab.storey === editor.storey && !editor.isHidden(slab.id)
+      ? [[slab, editor.model.slabRings(editor.shown, slab)] as const]
+      : []
+  );
+}
+
+const gapTo = (rings: readonly Ring[], p: Point) =>
+  Math.min(Infinity, ...rings.flatMap(edgesOf).map(([a, b]) => distance(p, nearestOnSegment(p, a, b))));
+
+/** The edge of a drawn slab that was taken hold of moves square to itself. */
+function draggedEdge({ editor, id, from, by, round }: Pull) {
+  const slab = editor.project.tables.slab.get(id);
+  if (slab?.outline.kind !== 'drawn') return undefined;
+  const edges = edgesOf(slab.outline.points);
+  const gaps = edges.map(([a, b]) => distance(from, nearestOnSegment(from, a, b)));
+  const edge = gaps.indexOf(Math.min(...gaps));
+  const [a, b] = edges[edge]!;
+  const size = distance(a, b);
+  const out = { x: (b.y - a.y) / size, y: (a.x - b.x) / size };
+  const far = round(by.x * out.x + by.y * out.y);
+  return { name: 'moveSlabEdge', args: { id, edge, by: { x: out.x * far, y: out.y * far } } };
+}
 
 export const slab: EditorKind = {
   ...unseen,
   sentence: ['thickness', 'offset'],
   steps: true,
-  hits: [],
-  drag: null,
-  tools: { slab: (editor) => new SlabTool(editor) }
+  hits: [
+    {
+      // Its edges lie over the walls, what it covers between them.
+      over: 6.1,
+      at: (editor, p, mmPerPixel) =>
+        shownSlabs(editor).find(
+          ([{ outline }, rings]) => outline.kind === 'drawn' && gapTo(rings, p) < 4 * mmPerPixel
+        )?.[0].id
+    },
+    {
+      over: 0.3,
+      at: (editor, p) => {
+        const found = shownSlabs(editor).filter(([, rings]) => ringsHold(rings, p));
+        // A drawn one lies upon what follows the walls.
+        return (found.find(([{ outline }]) => outline.kind === 'drawn') ?? found[0])?.[0].id;
+      }
+    }
+  ],
+  outlines: (editor) =>
+    shownSlabs(editor).flatMap(([{ id }, rings]) => rings.map((ring) => [id, ring] as const)),
+  drag: draggedEdge,
+  tools: {}
 };
