@@ -18,7 +18,7 @@ import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
 import { drawOverlay } from './overlay';
-import { strokeLine, strokeRing, Underlay } from './underlay';
+import { strokeLine, strokeRing, strokeSlabs, Underlay } from './underlay';
 import { overPlan, planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
 
@@ -456,16 +456,9 @@ export class PlanView {
     context.strokeStyle = this.tokens.gorse;
     for (const [id, ring] of ringsOn(editor.shown, editor.storey))
       if (editor.trialIds.has(id)) strokeRing(this.context, ring);
-    for (const slab of editor.shown.tables.slab.values())
-      if (editor.trialIds.has(slab.id) && slab.storey === editor.storey) {
-        context.strokeStyle = this.tokens.gorse;
-        context.fillStyle = `${this.tokens.gorse}22`;
-        context.lineWidth = 2 / this.pixelsPerMm;
-        for (const ring of editor.model.slabRings(editor.shown, slab)) {
-          strokeRing(this.context, ring);
-          context.fill();
-        }
-      }
+    strokeSlabs(context, editor, this.mmPerPixel, (id) =>
+      editor.trialIds.has(id) ? this.tokens.gorse : undefined
+    );
   }
 
   private outlineOpenings(which: (id: string) => boolean, colour: string) {
@@ -491,6 +484,7 @@ export class PlanView {
       for (const ring of footprint?.bands[0]?.outline ?? []) strokeRing(this.context, ring);
       if (footprint && selected) this.drawSettingOut(footprint.frame);
     }
+    strokeSlabs(context, editor, this.mmPerPixel, (id) => this.pointedInk(id));
     this.drawOver();
     this.drawTwins();
     this.outlineOpenings((id) => editor.hover === id, this.tokens.kelp);

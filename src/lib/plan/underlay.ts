@@ -20,6 +20,24 @@ export function strokeRing(context: CanvasRenderingContext2D, ring: readonly Poi
   context.stroke();
 }
 
+/** What slabs of the storey in hand cover, those that have a colour. */
+export function strokeSlabs(
+  context: CanvasRenderingContext2D,
+  editor: Editor,
+  mmPerPixel: number,
+  inkOf: (id: string) => string | undefined
+) {
+  for (const slab of editor.shown.tables.slab.values()) {
+    const ink = slab.storey === editor.storey ? inkOf(slab.id) : undefined;
+    if (!ink) continue;
+    [context.strokeStyle, context.fillStyle, context.lineWidth] = [ink, `${ink}22`, 2 * mmPerPixel];
+    for (const ring of editor.model.slabRings(editor.shown, slab)) {
+      strokeRing(context, ring);
+      context.fill();
+    }
+  }
+}
+
 /** How the plan is looked at. */
 interface Look {
   readonly tokens: Tokens;

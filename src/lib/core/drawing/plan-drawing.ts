@@ -3,6 +3,7 @@
  * ask this one function. Each list stays the same object while nothing that it shows changes.
  */
 import type { DimensionString, Mark } from '../display/marks';
+import { fallMarks } from '../kinds/slab/plan';
 import { allCuts } from '../document/cuts';
 import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
@@ -169,17 +170,26 @@ const tags = stageWithMemory(
   {
     model: result(storeyModels, storeyOf),
     things: result(thingsOn, storeyOf),
-    drawn: result(dimensionMarks)
+    drawn: result(dimensionMarks),
+    falls: (query, key) => fallMarks(query, storeyOf(key), paperOf(key))
   },
   (): TagMemory => new Map(),
-  ({ model, things, drawn }, key, memory): readonly Mark[] =>
-    model ? placeTags(model, things, drawn, paperOf(key), memory) : []
+  ({ model, things, drawn, falls }, key, memory): readonly Mark[] => {
+    const taken = falls.length > 0 ? [...drawn, ...falls] : drawn;
+    return model ? placeTags(model, things, taken, paperOf(key), memory) : [];
+  }
 );
 
 const pitchMarks = stage(
   'marks of pitches',
   { values: (query, key) => pitchesOn(query, storeyOf(key), paperOf(key)) },
   ({ values }, key): readonly Mark[] => valueMarks(values, paperOf(key))
+);
+
+const tagsAndFalls = stage(
+  'marks of openings and falls',
+  { tags: result(tags), falls: (query, key) => fallMarks(query, storeyOf(key), paperOf(key)) },
+  ({ tags, falls }): readonly Mark[] => (falls.length === 0 ? tags : [...tags, ...falls])
 );
 
 /** What lies over the plan of a storey, one list for each thing. */
@@ -194,6 +204,6 @@ export function planDrawing(query: Query, storey: string, look: PlanLook): PlanD
     over: overPlan(query, storey, look.roofs === true),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
-    tags: look.roofs ? query.get(pitchMarks, lookKey(storey, look)) : query.get(tags, lookKey(storey, look))
+    tags: query.get(look.roofs ? pitchMarks : tagsAndFalls, lookKey(storey, look))
   };
 }

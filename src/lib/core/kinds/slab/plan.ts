@@ -1,11 +1,11 @@
 /** Slabs in the plan: the outlines of those that no walls give, holes, folds, and on each facet how much it falls, and which way. */
-import type { Mark } from '../../display/marks';
+import { characterWidth, type Mark } from '../../display/marks';
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, result, stage } from '../../document/stage';
+import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
 import { add, along, angleOf, leftOf, scale, unit, type Point } from '../../geometry/point';
 import { fallOf, steepness } from '../../kernels/falls/surface';
-import { formatFall } from '../../units/fall';
+import { formatFall, type FallForm } from '../../units/fall';
 import { facetsSeen, type SeenFacet } from './markers';
 import { slabParts } from './shape';
 
@@ -18,10 +18,9 @@ const slabPlans = stage(
   'plans of slabs',
   {
     slab: own('slab'),
-    parts: result(slabParts),
-    form: ({ project }) => settingsOf(project).fallsAs
+    parts: result(slabParts)
   },
-  ({ slab, parts, form }): readonly Mark[] => {
+  ({ slab, parts }): readonly Mark[] => {
     if (!slab) return [];
     const mark = { subject: slab.id, group: 'slab', ink: 'shale' } as const;
     const ring = (points: readonly Point[]): Mark => ({
@@ -32,35 +31,52 @@ const slabPlans = stage(
       ...holes.map(ring),
       ...(surface.folds.length > 0
         ? [{ ...mark, kind: 'lines' as const, points: surface.folds.flat(), pen: 'fine' as const }]
-        : []),
-      ...(slab.falls ? facetsSeen(surface).flatMap((facet) => marker(slab.id, facet, form)) : [])
+        : [])
     ]);
   }
 );
 
-/** An arrow down the slope with the slope beside it; of what is level the word alone. */
-function marker(
-  subject: string,
-  { at, reach, plane }: SeenFacet,
-  form: Parameters<typeof formatFall>[1]
-): Mark[] {
+/** The falls of a storey's slabs at a scale: `pairKey(paper, storey)`. */
+const fallsInPlan = stage(
+  'falls in the plan',
+  {
+    facets: (query: Query, key) =>
+      [...query.project.tables.slab.values()].flatMap(({ id, falls, storey }) =>
+        falls && storey === partsOfKey(key)[1]
+          ? query
+              .get(slabParts, id)
+              .flatMap(({ surface }) => facetsSeen(surface).map((facet) => ({ id, facet })))
+          : []
+      ),
+    form: ({ project }) => settingsOf(project).fallsAs
+  },
+  ({ facets, form }, key): readonly Mark[] =>
+    facets.flatMap(({ id, facet }) => marker(id, facet, form, Number(partsOfKey(key)[0])))
+);
+
+export const fallMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
+  query.get(fallsInPlan, pairKey(String(paper), storey));
+
+/** An arrow down the slope, the slope written over it where there is room; of what is level the word alone. */
+function marker(subject: string, { at, reach, plane }: SeenFacet, form: FallForm, paper: number): Mark[] {
   const mark = { subject, group: 'slab', ink: 'tide' } as const;
   const slope = steepness(plane);
-  const text = { ...mark, kind: 'text', height: letters, isDetail: true } as const;
-  if (slope < least) return [{ ...text, at, angle: 0, text: 'level' }];
+  const written = slope < least ? 'level' : formatFall(slope, form);
+  const hasRoom = (written.length * letters * characterWidth * paper) / 2 < 1.3 * reach;
+  const text = { ...mark, kind: 'text', height: letters, text: written } as const;
+  if (slope < least) return hasRoom ? [{ ...text, at, angle: 0 }] : [];
   const down = unit(fallOf(plane));
-  const half = Math.min(0.6 * reach, 500);
+  const half = Math.min(0.6 * reach, 5 * paper);
   const [from, to] = [along(at, down, -half), along(at, down, half)];
   const head = [1, -1].flatMap((side) => [
     to,
-    add(to, scale(add(scale(down, -0.35), scale(leftOf(down), 0.14 * side)), half))
+    add(to, scale(add(scale(down, -1.4), scale(leftOf(down), 0.6 * side)), paper))
   ]);
-  // Read from below or from the right, above its line.
+  // Read from below or from the right, over its line.
   const way = down.x < -1e-9 || (Math.abs(down.x) <= 1e-9 && down.y < 0) ? scale(down, -1) : down;
-  return [
-    { ...mark, kind: 'lines', points: [from, to, ...head], pen: 'fine', isDetail: true },
-    { ...text, at: along(at, leftOf(way), 0.3 * half), angle: angleOf(way), text: formatFall(slope, form) }
-  ];
+  const arrow: Mark = { ...mark, kind: 'lines', points: [from, to, ...head], pen: 'fine' };
+  if (!hasRoom) return [arrow];
+  return [arrow, { ...text, at: along(at, leftOf(way), 0.9 * letters * paper), angle: angleOf(way) }];
 }
 
 export const planOfSlabs = (query: Query, storey: string): (readonly Mark[])[] =>

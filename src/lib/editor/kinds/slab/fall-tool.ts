@@ -160,11 +160,16 @@ export class FallTool extends BaseTool implements Tool {
         : target.at
           ? distance(point, target.at)
           : Infinity;
+    const over = new Set(this.slabs.flatMap(({ slab, rings }) => (ringsHold(rings, point) ? [slab] : [])));
+    const rank = ({ slab }: Target) => (over.has(slab) ? 0 : 2) + (slab.outline.kind === 'drawn' ? 0 : 1);
     const most = Math.max(way === 'edge' ? reach.edge : reach.corner, reach.pixels * mmPerPixel);
     const best = this.targets
       .map((target) => ({ target, gap: near(target) }))
       .filter(({ gap }) => gap < most)
-      .sort((p, q) => p.gap - q.gap)[0]?.target;
+      // Of edges that lie on each other that of the slab that is pointed into, of two of these the drawn one's.
+      .sort((p, q) =>
+        Math.abs(p.gap - q.gap) > 1 ? p.gap - q.gap : rank(p.target) - rank(q.target)
+      )[0]?.target;
     const inside = best ? undefined : this.within(point, mmPerPixel);
     const key = best?.key ?? (way === 'none' ? (inside?.slab.id ?? '') : '');
     const free = way === 'height' ? inside : undefined;
