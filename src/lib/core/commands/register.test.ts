@@ -51,6 +51,20 @@ const also: Record<string, Script['commands']> = {
   moveItems: [post],
   setChimney: [exampleOf('addChimney')],
   setSlab: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
+  setFalls: [{ name: 'addSlab', args: { storey: 'storey-1' } }],
+  moveSlabEdge: [
+    {
+      name: 'addSlab',
+      args: {
+        storey: 'storey-1',
+        points: [
+          { x: 0, y: -3000 },
+          { x: 4000, y: -3000 },
+          { x: 4000, y: 0 }
+        ]
+      }
+    }
+  ],
   setRoof: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   setRoofEdge: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   levelEaves: [

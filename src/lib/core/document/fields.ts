@@ -42,6 +42,8 @@ export const formed = (forms: Readonly<Record<string, ObjectSchema<AnyObject>>>,
       'form',
       ({ path }) => `${path} is of no known form, or lacks a value`,
       (value) => {
+        // What may be none says so itself.
+        if (value === null) return true;
         const form = forms[String((value as AnyObject)[by])];
         return form !== undefined && form.strict(true).isValidSync(value);
       }

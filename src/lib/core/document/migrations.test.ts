@@ -1,3 +1,4 @@
+import { plainSlab } from '../kinds/slab/record';
 import { asRoof, plainEnds } from '../kinds/roof/record';
 import { expect, it } from 'vitest';
 import { strToU8, zipSync } from 'fflate';
@@ -88,7 +89,7 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
     { kind: 'column', id: 'column-1', profile: { kind: 'round', width: 200 } },
     { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'tracingSheet' } },
     // The house has no concrete and no stone: its first material is what these have to be of.
-    { kind: 'slab', id: 'slab-1', material: 'brick' },
+    { kind: 'slab', id: 'slab-1', material: 'brick', ...plainSlab },
     { kind: 'roof', id: 'roof-1', material: 'slate', sides: null, ...plainEnds },
     { kind: 'chimney', id: 'chimney-1', capMaterial: 'brick', hearthMaterial: 'brick' }
   ]);
@@ -96,7 +97,7 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
   expect(migrate(house, 4)).toEqual(now);
   // A row of a journal: some records, beside a house that is up to date.
   expect(migrate([{ kind: 'slab', id: 'slab-2' }], 4, now)).toEqual([
-    { kind: 'slab', id: 'slab-2', material: 'brick' }
+    { kind: 'slab', id: 'slab-2', material: 'brick', ...plainSlab }
   ]);
 });
 
@@ -122,7 +123,7 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
     7
   );
   expect(now).toEqual([
-    { kind: 'project', openingLimits: { step: 30, inwards: false } },
+    { kind: 'project', openingLimits: { step: 30, inwards: false }, fallsAs: 'percent' },
     {
       kind: 'roof',
       edges: [{ wall: 'wall-1', kind: 'gable', ...asRoof }],

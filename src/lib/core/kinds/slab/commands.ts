@@ -21,7 +21,7 @@ import { buildUpOf, plied } from '../build-up/plied';
 import { outlineOn } from '../wall/stages';
 import { isHoleOf } from './rings';
 import { checkThin } from './thin';
-import { undersides, type Falls, type Slab, type SlabOutline } from './record';
+import { plainSlab, undersides, type Falls, type Slab, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -100,8 +100,8 @@ export const addSlab = command({
       thickness,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'slab')).id,
       offset: toStored(args.offset ?? 0),
-      buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id,
-      ...{ holes: [], falls: null, underside: 'tilted', varies: 0, least: 0 }
+      ...plainSlab,
+      buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id
     };
     const holed = { ...slab, holes: slabHoles(project, args.holes ?? [], ringsOf(query, slab)) };
     return done(project, 'Lay a slab', [checkedSlab(query, holed)], [], [slab.id]);

@@ -62,7 +62,7 @@ function marker(subject: string, { at, reach, plane }: SeenFacet, form: FallForm
   const mark = { subject, group: 'slab', ink: 'tide' } as const;
   const slope = steepness(plane);
   const written = slope < least ? 'level' : formatFall(slope, form);
-  const hasRoom = (written.length * letters * characterWidth * paper) / 2 < 1.3 * reach;
+  const hasRoom = (written.length * letters * characterWidth * paper) / 2 < 0.85 * reach;
   const text = { ...mark, kind: 'text', height: letters, text: written } as const;
   if (slope < least) return hasRoom ? [{ ...text, at, angle: 0 }] : [];
   const down = unit(fallOf(plane));

@@ -28,6 +28,16 @@ export type Falls =
   | { readonly kind: 'plane'; readonly direction: number; readonly slope: number }
   | { readonly kind: 'levels'; readonly levels: readonly SlabLevel[]; readonly lines: readonly SlabLine[] };
 
+/** What a slab is without falls, holes and plies. */
+export const plainSlab = {
+  holes: [],
+  buildUp: null,
+  falls: null,
+  underside: 'tilted',
+  varies: 0,
+  least: 0
+} as const;
+
 export const undersides = ['tilted', 'flat'] as const;
 
 /** With falls: all of it tilts, or its underside stays flat and one ply varies. */

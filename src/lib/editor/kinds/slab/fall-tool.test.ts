@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import { choose, readSentence, rectangle, startSession } from '../../testing/session';
+import { Drag, hitAt } from '../../pointing';
+
+const px = 10;
+const patio = {
+  name: 'addSlab',
+  args: {
+    ...{ id: 'patio', storey: 'storey-1', thickness: 120, offset: -140 },
+    points: [
+      { x: 0, y: -3000 },
+      { x: 5000, y: -3000 },
+      { x: 5000, y: 0 },
+      { x: 0, y: 0 }
+    ]
+  }
+};
+const begun = () => startSession([rectangle(), { name: 'addSlab', args: { storey: 'storey-1' } }, patio]);
+const slabOf = ({ editor }: ReturnType<typeof startSession>) => editor.project.tables.slab.get('patio')!;
+
+describe('falls by pointing', () => {
+  it('away from an edge: of two that lie on each other that of the slab that is pointed into', () => {
+    const session = begun();
+    const tool = session.take('fall');
+    tool.accept();
+    expect(session.editor.message!.text).toBe('Nothing of a slab is chosen yet.');
+    tool.fill('slope', '1 : 50');
+    tool.move!({ x: 2500, y: -80 }, px);
+    expect(readSentence(tool.sentence())).toContain('edge 3 of slab patio, 5 000 mm');
+    expect(session.editor.isTrial).toBe(true);
+    tool.click!({ x: 2500, y: -80 }, px);
+    expect(slabOf(session).falls).toEqual({
+      kind: 'plane',
+      slope: expect.closeTo(0.02, 9) as number,
+      direction: expect.closeTo(-Math.PI / 2, 9) as number
+    });
+    expect(tool.fill('slope', '0')).toContain('more than nothing');
+  });
+  it('a height at a corner and a gully; the other heights stay; level again; undone step by step', () => {
+    const session = begun();
+    const tool = session.take('fall');
+    tool.click!({ x: 2500, y: -80 }, px);
+    choose(tool, 'way', 'have a height at a place');
+    tool.fill('z', '-90');
+    tool.click!({ x: 4950, y: -2930 }, px);
+    tool.fill('z', '-120');
+    tool.move!({ x: 2504, y: -1499 }, px);
+    expect(readSentence(tool.sentence())).toContain('a gully in slab');
+    tool.click!({ x: 2504, y: -1499 }, px);
+    const { falls } = slabOf(session);
+    expect(falls?.kind === 'levels' && falls.levels.map(({ at, z }) => [at.x, at.y, Math.round(z)])).toEqual([
+      [0, -3000, -50],
+      [5000, 0, 0],
+      [0, 0, 0],
+      [5000, -3000, -90],
+      [2500, -1500, -120]
+    ]);
+    choose(tool, 'way', 'be level again');
+    tool.click!({ x: 1000, y: -1000 }, px);
+    expect(slabOf(session).falls).toBeNull();
+    session.editor.undo();
+    expect(slabOf(session).falls).toEqual(falls);
+  });
+  it('a slab is picked where floors are worked on; its edge is dragged square to itself, heights go along', () => {
+    const session = begun();
+    session.editor.open('walls');
+    expect(hitAt(session.editor, { x: 2500, y: -1500 }, px)).toBeUndefined();
+    session.editor.open('floors');
+    expect(hitAt(session.editor, { x: 2500, y: -1500 }, px)).toBe('patio');
+    session.editor.perform({
+      name: 'setFalls',
+      args: { id: 'patio', level: { at: { x: 5000, y: -3000 }, z: -60 } }
+    });
+    const drag = Drag.begin(session.editor, { x: 2500, y: -2990 }, px)!;
+    drag.move({ x: 2700, y: -3490 });
+    drag.drop();
+    const { outline, falls } = slabOf(session);
+    expect(outline).toMatchObject({
+      points: [
+        { x: 0, y: -3500 },
+        { x: 5000, y: -3500 },
+        { x: 5000, y: 0 },
+        { x: 0, y: 0 }
+      ]
+    });
+    expect(falls).toMatchObject({
+      levels: expect.arrayContaining([{ at: { x: 5000, y: -3500 }, z: -60 }]) as object
+    });
+  });
+  it('a hole by its corners in the slab that they lie on', () => {
+    const session = begun();
+    const tool = session.take('slab');
+    choose(tool, 'face', 'corners of a hole in one');
+    for (const [x, y] of [
+      [1000, -2000],
+      [2000, -2000],
+      [2000, -1000],
+      [1000, -2000]
+    ] as const)
+      tool.click!({ x, y }, px);
+    expect(slabOf(session).holes).toHaveLength(1);
+  });
+});
