@@ -77,10 +77,13 @@ const nearInLine = (arb: fc.Arbitrary<Ring>) =>
 
 const even = fc.oneof(symmetricArb, combArb);
 
-/** Ends less than a thousandth of a millimetre apart are one; along edges at 3e-4 to each other that is some millimetres. */
+/**
+ * What is left of a front under a millimetre across ends in one place, and ends of edges less than a thousandth apart are one:
+ * at 75 degrees, and along edges at 3e-4 to each other, that is some millimetres of height.
+ */
 const hard = [
   { kind: 'symmetric', arb: even, off: 0.05 },
-  { kind: 'jittered', arb: jittered(even), off: 2 },
+  { kind: 'jittered', arb: jittered(even), off: 4 },
   { kind: 'nearly in line', arb: nearInLine(even), off: 10 }
 ];
 
