@@ -18,13 +18,18 @@ function shownSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
 const gapTo = (rings: readonly Ring[], p: Point) =>
   Math.min(Infinity, ...rings.flatMap(edgesOf).map(([a, b]) => distance(p, nearestOnSegment(p, a, b))));
 
+/** Farther from an edge than this a pull is not one of it, mm. */
+const beside = 400;
+
 /** The edge of a drawn slab that was taken hold of moves square to itself. */
 function draggedEdge({ editor, id, from, by, round }: Pull) {
   const slab = editor.project.tables.slab.get(id);
   if (slab?.outline.kind !== 'drawn') return undefined;
   const edges = edgesOf(slab.outline.points);
   const gaps = edges.map(([a, b]) => distance(from, nearestOnSegment(from, a, b)));
-  const edge = gaps.indexOf(Math.min(...gaps));
+  const least = Math.min(...gaps);
+  if (least > beside) return undefined;
+  const edge = gaps.indexOf(least);
   const [a, b] = edges[edge]!;
   const size = distance(a, b);
   const out = { x: (b.y - a.y) / size, y: (a.x - b.x) / size };
