@@ -184,6 +184,14 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
       ...{ cheeks: 60, thickness: 60, overhang: 20 * (pick % 4) }
     };
   },
+  moveSlabEdge: ({ tables: { slab } }, { pick, x, y }) => ({
+    id:
+      one(
+        [...slab.values()].filter(({ outline }) => outline.kind === 'drawn'),
+        pick
+      )?.id ?? '-',
+    ...{ edge: pick % 4, by: { x: 20 * x, y: 20 * y } }
+  }),
   levelEaves: ({ tables: { roof } }, { pick }) => ({ roof: one(roof.keys(), pick) ?? '-' }),
   fitRoof: ({ tables: { roof } }, { pick, x }) => ({
     ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },

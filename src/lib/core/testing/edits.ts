@@ -323,6 +323,18 @@ export function furnished(): Project {
         name: 'drawWall',
         args: { storey: 'storey-1', a: { x: 2500, y: 0 }, b: { x: 2500, y: 4000 }, thickness: 100 }
       },
+      {
+        name: 'addSlab',
+        args: {
+          ...{ storey: 'storey-1', thickness: 100, offset: -100 },
+          points: [
+            { x: 1000, y: -2500 },
+            { x: 5000, y: -2500 },
+            { x: 5000, y: 0 },
+            { x: 1000, y: 0 }
+          ]
+        }
+      },
       ...['addStorey', 'addTracingSheet', 'deferFinding', 'setJoint'].map(example),
       {
         name: 'drawRectangle',

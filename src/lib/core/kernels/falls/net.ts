@@ -8,8 +8,16 @@
  *
  * Cost: O(n^2) for n corners, which are tens. Source: Lawson 1977 (turning diagonals), Sloan 1993 (bringing lines in).
  */
-import { incircle } from 'robust-predicates';
-import { cross, distance, lerp, locate, nearestOnSegment, subtract, type Point } from '../../geometry/point';
+import {
+  cross,
+  distance,
+  dot,
+  lerp,
+  locate,
+  nearestOnSegment,
+  subtract,
+  type Point
+} from '../../geometry/point';
 import { edgesOf, ringHolds, sideOf, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { triangulateWhole } from '../../geometry/triangulate';
@@ -196,12 +204,18 @@ class Netting {
           Point
         ];
         const s = this.points[pair[1].far]!;
-        // The package's own sign is the reverse of the textbook's, as of the side of a line.
-        const holds = -incircle(p.x, p.y, q.x, q.y, r.x, r.y, s.x, s.y) > 0;
-        if (holds && this.turn(a, b)) isSettled = false;
+        if (circleHolds(p, q, r, s) && this.turn(a, b)) isSettled = false;
       }
     }
   }
+}
+
+/** Whether a place lies within the circle through three that run counter-clockwise; on it, but for rounding, it does not. */
+function circleHolds(p: Point, q: Point, r: Point, s: Point): boolean {
+  const [a, b, c] = [subtract(p, s), subtract(q, s), subtract(r, s)];
+  const [u, v, w] = [dot(a, a), dot(b, b), dot(c, c)];
+  const sum = u * cross(b, c) + v * cross(c, a) + w * cross(a, b);
+  return sum > tolerances.share * Math.max(u, v, w) ** 2;
 }
 
 /** Where two segments cross, or an end of one touches the other. */

@@ -1,4 +1,5 @@
 /** Slabs with their falls: the top over each of their rings, and how plies lie under it. Heights above a slab's level, mm. */
+import { sameValue } from '../../document/patch';
 import { own, result, stage } from '../../document/stage';
 import { flat, raise, type Plane } from '../../geometry/plane';
 import { distance, fromAngle, lerp, nearestOnSegment, type Point } from '../../geometry/point';
@@ -53,7 +54,9 @@ export const slabParts = stage(
     loopsOf(rings).map((loop) => {
       const [outline, ...holes] = loop.map((k) => rings[k]!);
       return { outline: outline!, holes, surface: surfaceWith(slab?.falls ?? null, outline!, house ?? []) };
-    })
+    }),
+  // What it is made of changes nothing of its shape.
+  sameValue
 );
 
 /** A ply over a facet. */
