@@ -12,7 +12,7 @@ import { judgeMesh } from '../../testing/oracle';
 import { degree } from '../../units/angle';
 import { formatFall } from '../../units/fall';
 import { mirrorIn, turnAbout, type Motion } from '../../geometry/motion';
-import { slab } from './kind';
+import { declarationOf } from '../../document/project';
 import type { Slab } from './record';
 import { slabBodies } from './body';
 import { slabRings } from './rings';
@@ -109,7 +109,7 @@ describe('a patio that falls', () => {
     const project = act(laid(), 'setFalls', { id: 'slab-1', edge: 2, slope: 1 / 60 });
     const own = project.tables.slab.get('slab-1')!;
     const about = { x: 0, y: 0 };
-    const way = (motion: Motion) => (slab.moved!(own, motion) as Slab).falls;
+    const way = (motion: Motion) => (declarationOf(project, own).moved!(own, motion) as Slab).falls;
     expect(way(turnAbout(about, 30 * degree))).toMatchObject({
       direction: expect.closeTo(-60 * degree, 6) as number
     });
