@@ -6,16 +6,20 @@ import { Model } from '../model/graph';
 import { differenceOf, everything, fromScratch } from './everything';
 import { fieldChanges } from './fields';
 
-/** Of entries, openings that they fill, and materials, a few stand for all: what is alike is followed alike. */
+/** Of entries, openings that they fill, walls of a storey, and materials, a few stand for all: what is alike is followed alike. */
 function alikeIn(project: Project): Set<string> {
-  const { catalogueEntry, opening, material } = project.tables;
+  const { catalogueEntry, opening, material, wall } = project.tables;
   const uses = usesOf(project);
   const entries = [...catalogueEntry.keys()];
   const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
   const byEntry = groupedBy(opening.values(), ({ entry, filling }) => entry ?? filling);
+  const byLook = groupedBy(wall.values(), ({ storey, role, buildUp, top }) =>
+    [storey, role, buildUp, top.kind].join(' ')
+  );
   return new Set([
     ...[...used!.slice(3), ...idle!.slice(1), ...[...material.keys()].slice(5)],
-    ...[...byEntry.values()].flatMap((list) => list.slice(1).map(({ id }) => id))
+    ...[...byEntry.values()].flatMap((list) => list.slice(1).map(({ id }) => id)),
+    ...[...byLook.values()].flatMap((list) => list.slice(3).map(({ id }) => id))
   ]);
 }
 
