@@ -8,6 +8,7 @@
  *      |              |               |
  *      |              v               |
  */
+import { arrowLines, readable } from '../display/arrows';
 import { characterWidth, type PlainMark } from '../display/marks';
 import type { Query } from '../document/kind';
 import { settingsOf } from '../document/project';
@@ -61,10 +62,6 @@ const arrowLong = 5;
 const gap = 1;
 /** Inside of an edge its values keep clear of a wall so thick, where there is room, mm. */
 const wallThick = 420;
-
-/** So that it reads from below or from the right. */
-const readable = (way: Point): Point =>
-  way.x < -1e-9 || (Math.abs(way.x) <= 1e-9 && way.y < 0) ? scale(way, -1) : way;
 
 const sizeOf = (text: string, paper: number): Point => ({
   x: (text.length * letters * characterWidth * paper) / 2,
@@ -251,12 +248,6 @@ export function valueMarks(values: readonly RoofValue[], paper: number): PlainMa
     const mark = { subject: arrow ? roof : '', group: 'roof', ink: 'tide' } as const;
     const words: PlainMark = { ...mark, kind: 'text', at, angle: angleOf(way), height: letters, text };
     if (!arrow) return [words];
-    const [from, to] = arrow;
-    const back = unit(subtract(from, to));
-    const head = [1, -1].flatMap((side) => [
-      to,
-      add(to, scale(add(scale(back, 1.4), scale(leftOf(back), 0.6 * side)), paper))
-    ]);
-    return [words, { ...mark, kind: 'lines', points: [from, to, ...head], pen: 'fine' }];
+    return [words, { ...mark, kind: 'lines', points: arrowLines(...arrow, paper), pen: 'fine' }];
   });
 }

@@ -1,5 +1,5 @@
 /** What two outlines share. */
-import { boxesMeet, boxOf, ringArea, ringHolds, ringsArea, type Ring } from './ring';
+import { boxesMeet, boxOf, counterClockwise, ringArea, ringHolds, ringsArea, type Ring } from './ring';
 import { clipLeft } from './clip';
 import { trianglesOf } from './triangulate';
 
@@ -26,12 +26,16 @@ export function commonPieces(p: Ring, q: Ring): Ring[] {
 /** Area that two rings of any shape share. */
 export const sharedArea = (p: Ring, q: Ring): number => ringsArea(commonPieces(p, q));
 
-/** Area of a ring within what rings enclose, clockwise ones left out. */
-export const areaWithin = (ring: Ring, rings: readonly Ring[]): number =>
-  rings.reduce(
-    (sum, one) => sum + (ringArea(one) > 0 ? sharedArea(ring, one) : -sharedArea(ring, [...one].reverse())),
+/** Area that what two lists of rings enclose has in common, clockwise ones left out of either. */
+export const areaWithin = (rings: readonly Ring[], others: readonly Ring[]): number => {
+  const signed = (list: readonly Ring[]) =>
+    list.map((ring) => ({ sign: Math.sign(ringArea(ring)), round: counterClockwise(ring) }));
+  const [own, theirs] = [signed(rings), signed(others)];
+  return own.reduce(
+    (sum, p) => theirs.reduce((all, q) => all + p.sign * q.sign * sharedArea(p.round, q.round), sum),
     0
   );
+};
 
 /** What bodies share in plan that is less is rounding, mm2. */
 export const leastShared = 100;

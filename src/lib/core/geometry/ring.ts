@@ -1,6 +1,6 @@
 /** Rings: open lists of three or more points, counter-clockwise outside, clockwise for holes, millimetres. */
 import { orient2d } from 'robust-predicates';
-import { cross, distance, lerp, locate, subtract, unit, type Point } from './point';
+import { cross, distance, lerp, locate, nearestOnSegment, subtract, unit, type Point } from './point';
 import { tolerances } from './tolerances';
 
 export type Ring = readonly Point[];
@@ -29,6 +29,13 @@ export function ringArea(ring: Ring): number {
   for (let i = 1; i + 1 < ring.length; i++) sum += cross(subtract(ring[i]!, o), subtract(ring[i + 1]!, o));
   return sum / 2;
 }
+
+/** The ring that way round, or itself where it runs so. */
+export const counterClockwise = (ring: Ring): Ring => (ringArea(ring) < 0 ? [...ring].reverse() : ring);
+
+/** How far a place is from the border of a ring, on either side of it. */
+export const gapToBorder = (ring: Ring, p: Point): number =>
+  Math.min(...edgesOf(ring).map(([a, b]) => distance(p, nearestOnSegment(p, a, b))));
 
 /** The areas of rings together. */
 export const ringsArea = (rings: readonly Ring[]): number =>

@@ -1,8 +1,18 @@
 /** Outlines solved as roofs are, for laws. */
-import { edgesOf, ringArea, ringsArea, type Ring } from '../geometry/ring';
+import type { Point } from '../geometry/point';
+import { boxOf, edgesOf, ringArea, ringsArea, ringsHold, type Ring } from '../geometry/ring';
 import { inPlan, type Facet } from '../kernels/roof/facets';
 import { nudged, tries } from '../kernels/roof/nudged';
 import { solveWavefront, type FrontEdge, type Skeleton } from '../kernels/roof/wavefront';
+
+/** Places within rings, `count` across and up their box, on no line of it. */
+export function gridIn(rings: readonly Ring[], count: number): Point[] {
+  const { minX, minY, maxX, maxY } = boxOf(rings[0]!);
+  return Array.from({ length: count * count }, (_, k) => ({
+    x: minX + ((maxX - minX) * ((k % count) + 0.513)) / count,
+    y: minY + ((maxY - minY) * (Math.floor(k / count) + 0.517)) / count
+  })).filter((p) => ringsHold(rings, p));
+}
 
 export interface Solved extends Skeleton {
   readonly parts: readonly { readonly facet: Facet; readonly ring: Ring }[];

@@ -61,13 +61,13 @@ export const fallOf = ({ a, b }: Plane): Point => ({ x: -a, y: -b });
 export const steepness = ({ a, b }: Plane): number => Math.hypot(a, b);
 
 /** The plane that falls one way from the highest corner of an outline, which is at zero. */
-export function planeFalling(outline: Ring, direction: Point, slope: number): Plane {
+function planeFalling(outline: Ring, direction: Point, slope: number): Plane {
   const along = outline.map((p) => dot(p, direction));
   return { a: -slope * direction.x, b: -slope * direction.y, c: slope * Math.min(...along) };
 }
 
 /** Through three points; undefined where they are in line. */
-export function planeThrough(p: Level, q: Level, r: Level): Plane | undefined {
+function planeThrough(p: Level, q: Level, r: Level): Plane | undefined {
   const [d, e] = [subtract(q.at, p.at), subtract(r.at, p.at)];
   const across = cross(d, e);
   if (Math.abs(across) < tolerances.scrap) return undefined;
@@ -104,13 +104,14 @@ export function surfaceOf(
 ): Surface {
   const isOn = (p: Point, [a, b]: readonly [Point, Point]) =>
     distance(p, nearestOnSegment(p, a, b)) <= tolerances.joint;
+  const levelAt = (p: Point) => levels.find(({ at }) => distance(at, p) <= tolerances.joint);
   const net = netOf(
     outline,
     lines.map(({ from, to }) => [from.at, to.at] as const),
     levels.map(({ at }) => at)
   );
   const known = net.points.map((p): number | undefined => {
-    const own = levels.find(({ at }) => distance(at, p) <= tolerances.joint);
+    const own = levelAt(p);
     if (own) return own.z;
     const line = lines.find(({ from, to }) => isOn(p, [from.at, to.at]));
     if (!line) return undefined;
@@ -125,9 +126,7 @@ export function surfaceOf(
   const plane = onePlaneOf(given);
   if (plane || given.length === 0) return whole(outline, plane ?? { a: 0, b: 0, c: 0 }, isHouse, off);
   const heights = withBorder(net, known);
-  return new Faceted(net, heights, isHouse, (p) =>
-    levels.some(({ at }) => distance(at, p) <= tolerances.joint)
-  ).surface(off);
+  return new Faceted(net, heights, isHouse, (p) => levelAt(p) !== undefined).surface(off);
 }
 
 function whole(

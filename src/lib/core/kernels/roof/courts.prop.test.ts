@@ -10,9 +10,9 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { boxOf, edgesOf, isSimple, ringHolds, ringsArea, ringsHold, type Ring } from '../../geometry/ring';
+import { edgesOf, isSimple, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
 import { degree } from '../../units/angle';
-import { solved } from '../../testing/solved';
+import { gridIn, solved } from '../../testing/solved';
 import type { FrontEdge } from './wavefront';
 
 const runs = Number(process.env.LAW_RUNS ?? 120);
@@ -109,14 +109,6 @@ function heightBy({ a, b, profile }: FrontEdge, p: Point): number {
   return (d.x * inward.x + d.y * inward.y) / profile[0]!.speed;
 }
 
-function samples(rings: readonly Ring[]): Point[] {
-  const { minX, minY, maxX, maxY } = boxOf(rings[0]!);
-  return Array.from({ length: 121 }, (_, k) => ({
-    x: minX + ((maxX - minX) * ((k % 11) + 0.513)) / 11,
-    y: minY + ((maxY - minY) * (Math.floor(k / 11) + 0.517)) / 11
-  })).filter((p) => ringsHold(rings, p));
-}
-
 /** Parts that cover the house once, corners on the planes of the edges as solved; answers height by place. */
 function expectRoof(rings: readonly Ring[], speed: (i: number) => number) {
   const area = ringsArea(rings);
@@ -129,7 +121,7 @@ function expectRoof(rings: readonly Ring[], speed: (i: number) => number) {
       for (const corner of facet.corners)
         expect(Math.abs(heightBy(edge, corner) - corner.z)).toBeLessThan(0.05);
   }
-  return samples(rings).map((p) => {
+  return gridIn(rings, 11).map((p) => {
     const over = parts.filter(({ ring }) => ringHolds(ring, p));
     expect(over).toHaveLength(1);
     const edge = edges[over[0]!.facet.edge];

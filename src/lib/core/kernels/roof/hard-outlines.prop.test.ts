@@ -1,10 +1,10 @@
 /** Outlines that are hard for a front: many events at once, corners all but in line, and what a hand leaves askew. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cross, fromAngle, leftOf, scale, subtract, unit, type Point } from '../../geometry/point';
-import { boxOf, edgesOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
+import { cross, fromAngle, leftOf, scale, subtract, unit } from '../../geometry/point';
+import { edgesOf, isSimple, ringArea, ringHolds, ringPerimeter, type Ring } from '../../geometry/ring';
 import { degree } from '../../units/angle';
-import { solved } from '../../testing/solved';
+import { gridIn, solved } from '../../testing/solved';
 import type { FrontEdge } from './wavefront';
 
 const runs = Number(process.env.LAW_RUNS ?? 120);
@@ -96,14 +96,6 @@ const specsArb = fc.array(
   { minLength: 60, maxLength: 60 }
 );
 
-function samples(ring: Ring): Point[] {
-  const { minX, minY, maxX, maxY } = boxOf(ring);
-  return Array.from({ length: 81 }, (_, k) => ({
-    x: minX + ((maxX - minX) * ((k % 9) + 0.513)) / 9,
-    y: minY + ((maxY - minY) * (Math.floor(k / 9) + 0.517)) / 9
-  })).filter((p) => ringHolds(ring, p));
-}
-
 function expectRoof(ring: Ring, off: number, profile: (i: number) => FrontEdge['profile']) {
   const area = ringArea(ring);
   const share = Math.max(0.01, off / 50);
@@ -120,7 +112,7 @@ function expectRoof(ring: Ring, off: number, profile: (i: number) => FrontEdge['
       expect(Math.abs(z - corner.z)).toBeLessThan(off);
     }
   }
-  for (const p of samples(ring)) expect(parts.filter((part) => ringHolds(part.ring, p))).toHaveLength(1);
+  for (const p of gridIn([ring], 9)) expect(parts.filter((part) => ringHolds(part.ring, p))).toHaveLength(1);
 }
 
 describe.each(hard)('$kind outlines', ({ arb, off }) => {

@@ -11,8 +11,16 @@
  *
  * Cost: one planar arrangement for each ring (see geometry/arrangement). Source: own derivation.
  */
-import { distance, nearestOnSegment, type Point } from '../../geometry/point';
-import { boxOf, boxesMeet, edgesOf, ringArea, ringPerimeter, type Ring } from '../../geometry/ring';
+import { type Point } from '../../geometry/point';
+import {
+  boxOf,
+  boxesMeet,
+  edgesOf,
+  gapToBorder,
+  ringArea,
+  ringPerimeter,
+  type Ring
+} from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { type Cell, type Interval } from '../../geometry/columns';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
@@ -121,8 +129,7 @@ export function cellsUnder(
   });
 }
 
-const endsAt = ({ ring }: RoofPlane, p: Point): boolean =>
-  edgesOf(ring).some(([a, b]) => distance(nearestOnSegment(p, a, b), p) < tolerances.coincident);
+const endsAt = ({ ring }: RoofPlane, p: Point): boolean => gapToBorder(ring, p) < tolerances.coincident;
 
 /** The line where a plane is at height z, as a segment across the box. */
 function levelLine(plane: Plane, z: number, box: ReturnType<typeof boxOf>): Segment[] {

@@ -1,10 +1,11 @@
 /** Rings in plan cut into pieces: along lines, and round what passes through. */
-import { along, distance, lerp, nearestOnSegment, sameNode, type Point } from '../../geometry/point';
+import { along, distance, lerp, sameNode, type Point } from '../../geometry/point';
 import {
   boxHolds,
   boxOf,
   boxesMeet,
   edgesOf,
+  gapToBorder,
   ringArea,
   ringHolds,
   ringsHold,
@@ -50,17 +51,19 @@ export function isOnCut(
 ): boolean {
   const middle = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
   const slack = tolerances.coincident;
-  return cuts.some(
-    ({ ring, box }) =>
-      boxHolds(box, middle, slack) &&
-      ring.some((a, i) => distance(middle, nearestOnSegment(middle, a, ring[(i + 1) % ring.length]!)) < slack)
-  );
+  return cuts.some(({ ring, box }) => boxHolds(box, middle, slack) && gapToBorder(ring, middle) < slack);
 }
 
-/** The pieces of a footprint between the borders of voids, none within its holes. */
-export function piecesOf(ring: Ring, voids: readonly Void[], holes: readonly Ring[] = []): Ring[] {
+/** The pieces of a footprint between the borders of voids and other lines, none within its holes. */
+export function piecesOf(
+  ring: Ring,
+  voids: readonly Void[],
+  holes: readonly Ring[] = [],
+  lines: readonly Segment[] = []
+): Ring[] {
   const box = boxOf(ring);
-  const cuts = voids.flatMap(({ borders }) => borders.filter((border) => boxesMeet(boxOf(border), box)));
+  const all = [...voids.flatMap(({ borders }) => borders), ...lines];
+  const cuts = all.filter((line) => boxesMeet(boxOf(line), box));
   if (holes.length === 0) return arrangeCells(ring, cuts);
   return (simpleFaces([...[ring, ...holes].flatMap(edgesOf), ...cuts]) ?? []).filter((face) => {
     const inside = ringArea(face) > tolerances.scrap ? innerPoint(face) : undefined;

@@ -3,6 +3,7 @@ import type { Project, Query } from '../../document/kind';
 import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
 import { need } from '../../document/command';
 import type { Rec } from '../../document/record';
+import type { Ply } from './record';
 
 interface Plied {
   readonly buildUp: string | null;
@@ -10,10 +11,18 @@ interface Plied {
   readonly material: string;
 }
 
+const none: readonly Ply[] = [];
+
+/** What one is made of; nothing where it has no build-up. */
+export const pliesOf = (
+  { tables }: Pick<Project, 'tables'>,
+  one: Pick<Plied, 'buildUp'> | undefined
+): readonly Ply[] => tables.buildUp.get(one?.buildUp ?? '')?.plies ?? none;
+
 /** One with what its build-up gives it; as it is where it has none. */
-export function plied<T extends Plied>({ tables }: Pick<Project, 'tables'>, one: T): T {
-  const plies = one.buildUp === null ? undefined : tables.buildUp.get(one.buildUp)?.plies;
-  if (!plies) return one;
+export function plied<T extends Plied>(project: Pick<Project, 'tables'>, one: T): T {
+  const plies = pliesOf(project, one);
+  if (plies.length === 0) return one;
   const thickness = plies.reduce((sum, ply) => sum + ply.thickness, 0);
   const { material } = plies[0]!;
   return thickness === one.thickness && material === one.material ? one : { ...one, thickness, material };

@@ -18,6 +18,7 @@ import { footprintOf, frames } from '../wall/stages';
 import { lightsIn, type LightPlace } from '../rooflight/place';
 import { roofModels, roofsBeside } from './stages';
 import { eaveCutsOf, outlineStretches, trimOf, type EaveCutAlong, type OutlineStretch } from './trim';
+import { pliesOf } from '../build-up/plied';
 import { datumOf } from '../storey/record';
 import { allCuts } from '../../document/cuts';
 import { cellsOf, type RoofCell, type RoofModel } from './planes';
@@ -162,7 +163,7 @@ export const roofBodies = stage(
     own: result(stretchesOfRoofs),
     others: (query, id) => roofsBeside(query, id).flatMap((other) => query.get(stretchesOfRoofs, other)),
     cheeks: result(cheeksOfRoofs),
-    plies: ({ project: { tables } }, id) => tables.buildUp.get(tables.roof.get(id)?.buildUp ?? '')?.plies,
+    plies: ({ project }, id) => pliesOf(project, project.tables.roof.get(id)),
     lights: (query, id) => lightsIn(query, id),
     walls: (query) => query.get(wallsThrough, '')
   },
@@ -179,7 +180,7 @@ export const roofBodies = stage(
             own,
             others,
             cheeks,
-            plies ?? []
+            plies
           )
         : []
     }

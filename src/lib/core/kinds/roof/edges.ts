@@ -162,7 +162,7 @@ function cornerOf(before: Run, run: Run): Point {
 
 /** The outline of the eaves: its corners, and which edge each of its stretches is of; -1: a step between two in line. */
 export interface Eaves {
-  readonly ring: Point[];
+  readonly ring: Ring;
   readonly of: number[];
 }
 
@@ -172,7 +172,7 @@ export interface Eaves {
  */
 export function eavesOutline(ring: Ring, overhangs: readonly number[], most = Infinity): Eaves {
   const n = ring.length;
-  const out: Eaves = { ring: [], of: [] };
+  const out: { ring: Point[]; of: number[] } = { ring: [], of: [] };
   const right = (v: Point) => scale(leftOf(v), -1);
   ring.forEach((p, i) => {
     const d = unit(subtract(p, ring[(i + n - 1) % n]!));

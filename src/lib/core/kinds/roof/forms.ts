@@ -10,9 +10,9 @@
  * flat: a mono-pitch that hardly falls; half hip: gables that turn into hips half way up; gambrel: gables, and eaves of two pitches; mansard: those all round; saltbox: gables, and one
  * side half as steep, so that the ridge stands a third of the way in
  */
-import { cross, distance, dot, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
+import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
-import { edgesOf, loopsOf, type Ring } from '../../geometry/ring';
+import { edgesOf, gapToBorder, loopsOf, type Ring } from '../../geometry/ring';
 import { isBare, type RoofEdgeKind, type SecondSlope } from './record';
 
 export const roofForms = [
@@ -81,11 +81,8 @@ const leastRise = 300;
 
 /** The narrowest part of an outline: its shortest side, or what is left beside a court. */
 function narrowest(ring: Ring, holes: readonly Ring[]): number {
-  const sides = edgesOf(ring);
-  const beside = holes.flatMap((hole) =>
-    hole.flatMap((p) => sides.map(([a, b]) => distance(p, nearestOnSegment(p, a, b))))
-  );
-  return Math.min(...sides.map(([a, b]) => distance(a, b)), ...beside);
+  const beside = holes.flatMap((hole) => hole.map((p) => gapToBorder(ring, p)));
+  return Math.min(...edgesOf(ring).map(([a, b]) => distance(a, b)), ...beside);
 }
 
 /** What an edge becomes. */

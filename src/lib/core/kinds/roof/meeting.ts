@@ -81,12 +81,7 @@ const mostlyWithin = 0.9;
 /** Whether the walls of its storey close the space under a roof. */
 export function isEnclosed({ bearing, front }: RoofModel, outline: readonly Ring[]): boolean {
   const rings = front ?? bearing;
-  const shared = rings.reduce((sum, ring) => {
-    const isHole = ringArea(ring) < 0;
-    const area = areaWithin(isHole ? [...ring].reverse() : ring, outline);
-    return sum + (isHole ? -area : area);
-  }, 0);
-  return shared >= mostlyWithin * ringsArea(rings);
+  return areaWithin(rings, outline) >= mostlyWithin * ringsArea(rings);
 }
 
 /** What meets others, in heights over project zero. */

@@ -36,6 +36,8 @@ export interface RoofModel {
   /** As it was before; undefined of a roof that runs into none. */
   readonly front: readonly Ring[] | undefined;
   readonly eaves: readonly Eaves[];
+  /** Which rings are solved together: one with the courts in it, its own first. */
+  readonly loops: readonly (readonly number[])[];
   /** Per ring of the bearing and edge. */
   readonly edges: readonly (readonly MadeEdge[])[];
   /** The planes of each ring, by themselves. */
@@ -90,7 +92,7 @@ export function deriveRoof(
     for (const attempt of tries) {
       const own = rings.map((r): Loop => {
         const { ring, of } = eaves[r]!;
-        return { r, eaves: { ring: [...nudged(ring, attempt)], of }, edges: edges[r]! };
+        return { r, eaves: { ring: nudged(ring, attempt), of }, edges: edges[r]! };
       });
       const found = solveLoops(roof, own, overhang);
       if (!found) continue;
@@ -110,6 +112,7 @@ export function deriveRoof(
     ...{ roof, bearing, cells: undefined, whole: ringsArea(planes.map(({ ring }) => ring)) },
     front: edges.flat().some(({ kind }) => kind === 'meeting') ? outline.rings : undefined,
     eaves,
+    loops,
     edges,
     overhang,
     ...{ byRing, planes },
@@ -156,6 +159,7 @@ export const overLoop = (model: RoofModel, rings: readonly number[]): RoofModel 
     bearing: of(model.bearing),
     front: model.front && of(model.front),
     eaves: of(model.eaves),
+    loops: [rings.map((_, i) => i)],
     edges: of(model.edges),
     byRing: of(model.byRing),
     planes,

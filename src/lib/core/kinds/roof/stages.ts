@@ -5,7 +5,7 @@ import { sameValue } from '../../document/patch';
 import { own, pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../../document/stage';
 import { raise } from '../../geometry/plane';
 import { locate, type Point } from '../../geometry/point';
-import { boxesMeet, boxOf, loopsOf, type Box, type Ring } from '../../geometry/ring';
+import { boxesMeet, boxOf, type Box, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { RoofPlane } from '../../kernels/roof/planes';
@@ -155,14 +155,14 @@ const roofsByRing = stage(
   'roofs over one ring',
   { model: (query, key) => query.get(roofsDrawnOn, partsOfKey(key)[1]) },
   ({ model }, key): RoofModel | undefined => {
-    const loop = model && loopsOf(model.bearing).find(([r]) => r === Number(partsOfKey(key)[0]));
-    return loop && overLoop(model, loop);
+    const loop = model?.loops.find(([r]) => r === Number(partsOfKey(key)[0]));
+    return model && loop && overLoop(model, loop);
   },
   sameValue
 );
 
 const ringsOf = (query: Query, id: string): string[] =>
-  loopsOf(query.get(roofsDrawnOn, id)?.bearing ?? []).map(([r]) => ringKey(r!, id));
+  (query.get(roofsDrawnOn, id)?.loops ?? []).map(([r]) => ringKey(r!, id));
 
 /** Rings of roofs that lie over one another, group by group: `ringKey`. */
 const roofGroups = stage(
@@ -172,8 +172,8 @@ const roofGroups = stage(
       [...query.project.tables.roof.keys()].flatMap((id) => query.get(roofsDrawnOn, id) ?? [])
   },
   ({ models }): readonly (readonly string[])[] => {
-    const all = models.flatMap(({ roof, eaves, bearing }) =>
-      loopsOf(bearing).map(([r]) => ({ key: ringKey(r!, roof.id), box: boxOf(eaves[r!]!.ring) }))
+    const all = models.flatMap(({ roof, eaves, loops }) =>
+      loops.map(([r]) => ({ key: ringKey(r!, roof.id), box: boxOf(eaves[r!]!.ring) }))
     );
     const unseen = new Set(all.keys());
     return [...all.keys()].flatMap((first) => {

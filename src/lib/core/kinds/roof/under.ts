@@ -1,7 +1,7 @@
 /** What a roof encloses. */
 import { commonPieces } from '../../geometry/common-area';
 import { heightAt } from '../../geometry/plane';
-import { ringArea } from '../../geometry/ring';
+import { counterClockwise, ringArea } from '../../geometry/ring';
 import { trianglesOf } from '../../geometry/triangulate';
 import type { RoofModel } from './planes';
 
@@ -9,9 +9,8 @@ import type { RoofModel } from './planes';
 export function volumeUnder({ roof, bearing, planes }: RoofModel): number {
   const triangles = bearing.flatMap((ring) => {
     const sign = Math.sign(ringArea(ring));
-    const round = sign > 0 ? ring : [...ring].reverse();
     return planes.flatMap((plane) =>
-      commonPieces(plane.ring, round)
+      commonPieces(plane.ring, counterClockwise(ring))
         .flatMap((piece) => trianglesOf(piece))
         .map((corners) => ({ corners, plane, sign }))
     );

@@ -49,7 +49,7 @@ export function placeOfLight(light: Rooflight, drawn: RoofModel, met: RoofModel)
   };
   const ring = inset(0);
   const isIn = (rings: readonly Ring[]) => {
-    return areaWithin(ring, rings) > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
+    return areaWithin([ring], rings) > ringArea(ring) * (1 - tolerances.share) - tolerances.scrap;
   };
   const built = met.planes.flatMap((one) => (one.name === plane.name ? [one.ring] : []));
   // Over an overhang it would look at the wall.

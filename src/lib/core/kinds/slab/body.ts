@@ -1,5 +1,4 @@
 /** Bodies of slabs: a layer for each ply between planes over the facets of their top, open where something passes through. */
-import type { Segment } from '../../geometry/arrangement';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import type { Mesh } from '../../geometry/mesh';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
@@ -12,6 +11,7 @@ import { acrossPage, cutVoid, piecesOf, type Void } from '../../kernels/solids/p
 import { allCuts } from '../../document/cuts';
 import type { ElementBody, Query } from '../../document/kind';
 import { own, result, sameInput, stageWithMemory } from '../../document/stage';
+import { pliesOf } from '../build-up/plied';
 import { datumOf } from '../storey/record';
 import type { Slab } from './record';
 import { layersUnder, slabParts, type Layer, type SlabPart, type SlabPly } from './shape';
@@ -56,20 +56,12 @@ function slopedCell(ring: Ring, voids: readonly Void[], bottom: Plane, top: Plan
 /** The facets of an outline cut by its holes and by what passes through. */
 function facetPieces({ outline, holes, facets }: Solid['part'], voids: readonly Void[]) {
   const lines = facets.flatMap(({ ring }) => edgesOf(ring));
-  const pieces = piecesOf(outline, [...voids, bordersOnly(lines)], holes);
-  return pieces.flatMap((ring) => {
+  return piecesOf(outline, voids, holes, lines).map((ring) => {
     const middle = middleOf(ring);
     const facet = facets.find((one) => ringHolds(one.ring, middle)) ?? facets[0]!;
-    return [{ ring, facet }];
+    return { ring, facet };
   });
 }
-
-/** Lines that part what they cross and take nothing out of it. */
-const bordersOnly = (borders: readonly Segment[]): Void => ({
-  ...{ z0: 0, z1: 0, borders },
-  holds: () => false,
-  clip: () => []
-});
 
 /** A flat slab over a ring, its top at `top`; heights above project zero. */
 export const slabMesh = (ring: Ring, top: number, thickness: number): Mesh =>
@@ -138,7 +130,7 @@ export const slabBodies = stageWithMemory(
     slab: own('slab'),
     parts: result(slabParts),
     top: topOf,
-    plies: ({ project: { tables } }, id) => tables.buildUp.get(tables.slab.get(id)?.buildUp ?? '')?.plies,
+    plies: ({ project }, id) => pliesOf(project, project.tables.slab.get(id)),
     cuts: (query, id) => {
       const all = query.get(allCuts, '');
       const [slab, top] = [query.project.tables.slab.get(id), topOf(query, id)];
@@ -150,7 +142,7 @@ export const slabBodies = stageWithMemory(
     }
   },
   () => new SlabMemory(),
-  ({ slab, parts, top, plies = noPlies, cuts }, id, memory): ElementBody | undefined => {
+  ({ slab, parts, top, plies, cuts }, id, memory): ElementBody | undefined => {
     if (!slab || top === undefined) return undefined;
     const layers = layersUnder(slab, plies, flat(0));
     return {
@@ -164,5 +156,3 @@ export const slabBodies = stageWithMemory(
     };
   }
 );
-
-const noPlies: readonly SlabPly[] = [];

@@ -14,12 +14,11 @@ import {
   type Point
 } from '../../geometry/point';
 import { nameOf } from '../../document/names';
-import { isSimple, ringArea, type Ring } from '../../geometry/ring';
+import { counterClockwise, isSimple, ringArea, type Ring } from '../../geometry/ring';
 import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
 import { buildUpOf, plied } from '../build-up/plied';
-import { outlineOn } from '../wall/stages';
-import { isHoleOf } from './rings';
+import { isHoleOf, outlineOfSlab } from './rings';
 import { checkThin } from './thin';
 import { plainSlab, undersides, type Falls, type Slab, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
@@ -40,7 +39,7 @@ function slabOutline(
   const ring = points.map(storedPoint);
   if (!isSimple(ring) || ringArea(ring) === 0)
     refuse(query.project, 'outline.crosses', { texts: { thing: 'the slab' } });
-  return { kind: 'drawn', points: ringArea(ring) > 0 ? ring : ring.reverse() };
+  return { kind: 'drawn', points: counterClockwise(ring) };
 }
 
 /** Holes as they are stored, counter-clockwise; refused where one crosses itself or does not lie within. */
@@ -50,13 +49,9 @@ function slabHoles(project: Project, given: readonly (readonly Point[])[], outli
     const texts = { thing: given.length > 1 ? `hole ${i + 1}` : 'the hole' };
     if (!isSimple(ring) || ringArea(ring) === 0) refuse(project, 'outline.crosses', { texts });
     if (!isHoleOf(outline, ring)) refuse(project, 'slab.hole', { texts });
-    return ringArea(ring) > 0 ? ring : ring.reverse();
+    return counterClockwise(ring);
   });
 }
-
-/** What a slab covers before it is one. */
-const ringsOf = (query: Query, { outline, storey }: Slab): readonly Ring[] =>
-  outline.kind === 'drawn' ? [outline.points] : (outlineOn(query, storey, outline.face)?.rings ?? []);
 
 const holeArgs = () =>
   s.array(s.array(s.point().required()).min(3).max(500).required()).max(200).default(undefined);
@@ -64,7 +59,7 @@ const holeArgs = () =>
 /** A slab that is said; refused where falls would make the ply that varies too thin. */
 export function checkedSlab(query: Query, given: Slab): Slab {
   const slab = plied(query.project, given);
-  checkThin(query, slab, ringsOf(query, slab));
+  checkThin(query, slab, outlineOfSlab(query, slab));
   return slab;
 }
 
@@ -103,7 +98,7 @@ export const addSlab = command({
       ...plainSlab,
       buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id
     };
-    const holed = { ...slab, holes: slabHoles(project, args.holes ?? [], ringsOf(query, slab)) };
+    const holed = { ...slab, holes: slabHoles(project, args.holes ?? [], outlineOfSlab(query, slab)) };
     return done(project, 'Lay a slab', [checkedSlab(query, holed)], [], [slab.id]);
   }
 });
@@ -144,7 +139,7 @@ export const setSlab = command({
       varies: args.varies ?? old.varies,
       least: args.least === undefined ? old.least : toStored(args.least)
     };
-    const holes = args.holes ? slabHoles(project, args.holes, ringsOf(query, slab)) : old.holes;
+    const holes = args.holes ? slabHoles(project, args.holes, outlineOfSlab(query, slab)) : old.holes;
     return done(project, 'Change a slab', [checkedSlab(query, { ...slab, holes })]);
   }
 });

@@ -4,12 +4,13 @@ import { command, done, need, refuse, storedPoint } from '../../document/command
 import { nameOf } from '../../document/names';
 import type { Query } from '../../document/kind';
 import { heightAt } from '../../geometry/plane';
-import { angleOf, distance, leftOf, nearestOnSegment, subtract, type Point } from '../../geometry/point';
-import { edgesOf, ringsHold, type Ring } from '../../geometry/ring';
+import { angleOf, distance, leftOf, subtract, type Point } from '../../geometry/point';
+import { edgesOf, gapToBorder, ringsHold, type Ring } from '../../geometry/ring';
 import { tolerances, toStored } from '../../geometry/tolerances';
+import type { FallLine, Level } from '../../kernels/falls/surface';
 import { degree, normaliseAngle } from '../../units/angle';
 import { checkedSlab } from './commands';
-import { steepest, type Falls, type Slab, type SlabLevel, type SlabLine } from './record';
+import { steepest, type Falls, type Slab } from './record';
 import { slabOutlines } from './rings';
 import { slabParts } from './shape';
 
@@ -17,18 +18,13 @@ const level = () => s.object({ at: s.point().required(), z: s.mm().required() })
 
 const line = () => s.object({ from: level().required(), to: level().required() }).noUnknown(true);
 
-interface GivenLevel {
-  readonly at: Point;
-  readonly z: number;
-}
-
-const stored = ({ at, z }: GivenLevel): SlabLevel => ({ at: storedPoint(at), z: toStored(z) });
+const stored = ({ at, z }: Level): Level => ({ at: storedPoint(at), z: toStored(z) });
 
 /** Falls by heights that are as they are now: of one way at every corner. */
-function levelsOf(query: Query, { id, falls }: Slab): readonly SlabLevel[] {
+function levelsOf(query: Query, { id, falls }: Slab): readonly Level[] {
   if (falls?.kind === 'levels') return falls.levels;
   return query.get(slabParts, id).flatMap(({ outline, surface: { facets } }) =>
-    outline.map((p): SlabLevel => {
+    outline.map((p): Level => {
       const { plane } = facets[0]!;
       return { at: storedPoint(p), z: toStored(heightAt(plane, p)) };
     })
@@ -37,11 +33,7 @@ function levelsOf(query: Query, { id, falls }: Slab): readonly SlabLevel[] {
 
 /** Refused where a height lies neither on the outline nor within it. */
 function checkOn(query: Query, slab: Slab, rings: readonly Ring[], at: Point) {
-  const isOn =
-    ringsHold(rings, at) ||
-    rings.some((ring) =>
-      edgesOf(ring).some(([a, b]) => distance(at, nearestOnSegment(at, a, b)) <= tolerances.joint)
-    );
+  const isOn = ringsHold(rings, at) || rings.some((ring) => gapToBorder(ring, at) <= tolerances.joint);
   if (!isOn)
     refuse(query.project, 'slab.off', {
       subjects: [slab.id],
@@ -107,7 +99,7 @@ export const setFalls = command({
     const kept = args.without ? without(all, args.without) : all;
     const levels = args.level ? [...without(kept, args.level.at), stored(args.level)] : kept;
     const lines = (args.lines ?? (old.falls?.kind === 'levels' ? old.falls.lines : [])).map(
-      ({ from, to }): SlabLine => ({ from: stored(from), to: stored(to) })
+      ({ from, to }): FallLine => ({ from: stored(from), to: stored(to) })
     );
     for (const { at } of levels) checkOn(query, old, rings, at);
     for (const { from, to } of lines)

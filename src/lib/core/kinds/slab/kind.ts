@@ -1,8 +1,9 @@
 /** Slabs. */
 import type { Declaration } from '../../document/kind';
+import type { Level } from '../../kernels/falls/surface';
 import { asThickAsPlies } from '../build-up/plied';
 import { planOfSlabs } from './plan';
-import { schema, type Falls, type Slab, type SlabLevel } from './record';
+import { schema, type Falls, type Slab } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
@@ -15,7 +16,7 @@ const movedRing = (points: readonly Point[], motion: Motion): Point[] => {
 
 function movedFalls(falls: Falls, motion: Motion): Falls {
   if (falls.kind === 'plane') return { ...falls, direction: turnedAngle(motion, falls.direction) };
-  const level = ({ at, z }: SlabLevel): SlabLevel => ({ at: storedPoint(moved(motion, at)), z });
+  const level = ({ at, z }: Level): Level => ({ at: storedPoint(moved(motion, at)), z });
   return {
     ...falls,
     levels: falls.levels.map(level),

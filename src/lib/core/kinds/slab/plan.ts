@@ -1,9 +1,10 @@
 /** Slabs in the plan: the outlines of those that no walls give, holes, folds, and on each facet how much it falls, and which way. */
+import { arrowLines, readable } from '../../display/arrows';
 import { characterWidth, type Mark } from '../../display/marks';
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
-import { add, along, angleOf, leftOf, scale, unit, type Point } from '../../geometry/point';
+import { along, angleOf, leftOf, unit, type Point } from '../../geometry/point';
 import { fallOf, steepness } from '../../kernels/falls/surface';
 import { formatFall, type FallForm } from '../../units/fall';
 import { facetsSeen, type SeenFacet } from './markers';
@@ -67,14 +68,9 @@ function marker(subject: string, { at, reach, plane }: SeenFacet, form: FallForm
   if (slope < least) return hasRoom ? [{ ...text, at, angle: 0 }] : [];
   const down = unit(fallOf(plane));
   const half = Math.min(0.6 * reach, 5 * paper);
-  const [from, to] = [along(at, down, -half), along(at, down, half)];
-  const head = [1, -1].flatMap((side) => [
-    to,
-    add(to, scale(add(scale(down, -1.4), scale(leftOf(down), 0.6 * side)), paper))
-  ]);
-  // Read from below or from the right, over its line.
-  const way = down.x < -1e-9 || (Math.abs(down.x) <= 1e-9 && down.y < 0) ? scale(down, -1) : down;
-  const arrow: Mark = { ...mark, kind: 'lines', points: [from, to, ...head], pen: 'fine' };
+  const points = arrowLines(along(at, down, -half), along(at, down, half), paper);
+  const arrow: Mark = { ...mark, kind: 'lines', points, pen: 'fine' };
+  const way = readable(down);
   if (!hasRoom) return [arrow];
   return [arrow, { ...text, at: along(at, leftOf(way), 0.9 * letters * paper), angle: angleOf(way) }];
 }

@@ -2,6 +2,7 @@
 import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
+import type { FallLine, Level } from '../../kernels/falls/surface';
 
 export const slabFaces = ['outer', 'structure', 'inner'] as const;
 
@@ -11,22 +12,10 @@ export type SlabOutline =
   | { readonly kind: 'walls'; readonly face: SlabFace }
   | { readonly kind: 'drawn'; readonly points: readonly Point[] };
 
-/** A height above the slab's own level: at its outline, or within it, where it is a gully. */
-export interface SlabLevel {
-  readonly at: Point;
-  readonly z: number;
-}
-
-/** A ridge or a valley, drawn in it. */
-export interface SlabLine {
-  readonly from: SlabLevel;
-  readonly to: SlabLevel;
-}
-
 /** One way, from its highest corner, which stays at its level; `slope`: fall for each mm of plan. Or by heights. */
 export type Falls =
   | { readonly kind: 'plane'; readonly direction: number; readonly slope: number }
-  | { readonly kind: 'levels'; readonly levels: readonly SlabLevel[]; readonly lines: readonly SlabLine[] };
+  | { readonly kind: 'levels'; readonly levels: readonly Level[]; readonly lines: readonly FallLine[] };
 
 /** What a slab is without falls, holes and plies. */
 export const plainSlab = {

@@ -1,7 +1,16 @@
 /** Where slabs lie. */
-import { own, stage } from '../../document/stage';
-import { segmentsCross, edgesOf, ringArea, ringHolds, ringsHold, type Ring } from '../../geometry/ring';
+import type { Query } from '../../document/kind';
+import { own, result, sameInput, stage } from '../../document/stage';
+import {
+  counterClockwise,
+  edgesOf,
+  ringHolds,
+  ringsHold,
+  segmentsCross,
+  type Ring
+} from '../../geometry/ring';
 import { outlineOn } from '../wall/stages';
+import type { Slab } from './record';
 
 /** Whether a hole lies wholly in what rings enclose. */
 export const isHoleOf = (rings: readonly Ring[], hole: Ring): boolean =>
@@ -11,28 +20,33 @@ export const isHoleOf = (rings: readonly Ring[], hole: Ring): boolean =>
   ) &&
   rings.every((ring) => ring.every((p) => !ringHolds(hole, p)));
 
-/** What a slab lies over without its own holes, by its id: drawn, or as the walls run. */
+/** What a slab lies over without its own holes: drawn, or as the walls run. */
+export const outlineOfSlab = (query: Query, { outline, storey }: Slab): readonly Ring[] =>
+  outline.kind === 'drawn' ? [outline.points] : (outlineOn(query, storey, outline.face)?.rings ?? none);
+
+const none: readonly Ring[] = [];
+
+/** By its id. */
 export const slabOutlines = stage(
   'outlines of slabs',
   {
-    slab: own('slab'),
-    outline: (query, id) => {
+    rings: (query: Query, id): readonly Ring[] => {
       const slab = query.project.tables.slab.get(id);
-      return slab?.outline.kind === 'walls' ? outlineOn(query, slab.storey, slab.outline.face) : undefined;
+      return slab ? outlineOfSlab(query, slab) : none;
     }
   },
-  ({ slab, outline }): readonly Ring[] =>
-    slab?.outline.kind === 'drawn' ? [slab.outline.points] : (outline?.rings ?? [])
+  ({ rings }) => rings,
+  sameInput
 );
 
 /** The rings that a slab covers, by its id, clockwise round courts and its own holes; a hole that lies elsewhere is none. */
 export const slabRings = stage(
   'rings of slabs',
-  { slab: own('slab'), outline: (query, id) => query.get(slabOutlines, id) },
+  { slab: own('slab'), outline: result(slabOutlines) },
   ({ slab, outline }): readonly Ring[] => {
     const holes = (slab?.holes ?? []).filter((hole) => isHoleOf(outline, hole));
     return holes.length === 0
       ? outline
-      : [...outline, ...holes.map((hole) => (ringArea(hole) > 0 ? [...hole].reverse() : hole))];
+      : [...outline, ...holes.map((hole) => [...counterClockwise(hole)].reverse())];
   }
 );

@@ -2,8 +2,8 @@
 import { sameValue } from '../../document/patch';
 import { own, result, stage } from '../../document/stage';
 import { flat, raise, type Plane } from '../../geometry/plane';
-import { distance, fromAngle, lerp, nearestOnSegment, type Point } from '../../geometry/point';
-import { edgesOf, loopsOf, ringsHold, type Ring } from '../../geometry/ring';
+import { fromAngle, lerp, type Point } from '../../geometry/point';
+import { gapToBorder, loopsOf, ringsHold, type Ring } from '../../geometry/ring';
 import { innerPoint } from '../../geometry/triangulate';
 import { surfaceFalling, surfaceOf, type Surface } from '../../kernels/falls/surface';
 import { outlineOn } from '../wall/stages';
@@ -23,12 +23,8 @@ const atHouse = 60;
 function houseBeside(outline: Ring, house: readonly Ring[]) {
   const middle = innerPoint(outline);
   if (house.length === 0 || !middle || ringsHold(house, middle)) return () => false;
-  const faces = house.flatMap(edgesOf);
   return (from: Point, to: Point) =>
-    [0.1, 0.5, 0.9].every((k) => {
-      const p = lerp(from, to, k);
-      return faces.some(([a, b]) => distance(p, nearestOnSegment(p, a, b)) <= atHouse);
-    });
+    [0.1, 0.5, 0.9].every((k) => house.some((ring) => gapToBorder(ring, lerp(from, to, k)) <= atHouse));
 }
 
 /** The top of an outline with falls. */

@@ -5,6 +5,7 @@ import { nameOf } from '../../document/names';
 import { heightAt } from '../../geometry/plane';
 import type { Point } from '../../geometry/point';
 import { loopsOf, type Ring } from '../../geometry/ring';
+import { pliesOf } from '../build-up/plied';
 import { outlineOn } from '../wall/stages';
 import type { Slab } from './record';
 import { surfaceWith, type SlabPart } from './shape';
@@ -13,8 +14,8 @@ import { surfaceWith, type SlabPart } from './shape';
 const leastAtAll = 1;
 
 /** The thickness of the ply that varies, where its falls are nothing. */
-export const varyingOf = ({ project: { tables } }: Query, { buildUp, varies, thickness }: Slab): number =>
-  buildUp === null ? thickness : (tables.buildUp.get(buildUp)?.plies[varies]?.thickness ?? thickness);
+export const varyingOf = ({ project }: Query, slab: Slab): number =>
+  pliesOf(project, slab)[slab.varies]?.thickness ?? slab.thickness;
 
 export interface Lowest {
   readonly at: Point;
@@ -31,7 +32,7 @@ export const lowestOf = (parts: readonly Pick<SlabPart, 'surface'>[]): Lowest | 
 
 export function checkThin(query: Query, slab: Slab, rings: readonly Ring[]) {
   const { project } = query;
-  const plies = slab.buildUp === null ? 1 : (project.tables.buildUp.get(slab.buildUp)?.plies.length ?? 1);
+  const plies = Math.max(1, pliesOf(project, slab).length);
   if (slab.varies >= plies)
     refuse(project, 'slab.no-ply', {
       subjects: [slab.id],

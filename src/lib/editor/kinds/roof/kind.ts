@@ -1,6 +1,6 @@
 /** Roofs: put on a storey, their edges turned by pointing; where roofs are worked on, picked by their planes and lines. */
-import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
-import { edgesOf, ringHolds } from '../../../core/geometry/ring';
+import type { Point } from '../../../core/geometry/point';
+import { gapToBorder, ringHolds } from '../../../core/geometry/ring';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import type { Editor } from '../../editor';
 import { unseen, type EditorKind } from '../kind';
@@ -16,9 +16,7 @@ function shownRoofs(editor: Editor): RoofModel[] {
 }
 
 const isNear = (p: Point, reach: number, { planes }: RoofModel) =>
-  planes.some(({ ring }) =>
-    edgesOf(ring).some(([from, to]) => distance(nearestOnSegment(p, from, to), p) < reach)
-  );
+  planes.some(({ ring }) => gapToBorder(ring, p) < reach);
 
 export const roof: EditorKind = {
   ...unseen,

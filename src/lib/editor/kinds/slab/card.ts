@@ -3,6 +3,7 @@ import { fact, type CardMaker, type DetailsCard, type Field } from '../../detail
 import { materialField } from '../../details/shared-fields';
 import { nameElement } from '../../../core/document/names';
 import { ringsArea } from '../../../core/geometry/ring';
+import { pliesOf } from '../../../core/kinds/build-up/plied';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabRings } from '../../../core/kinds/slab/rings';
@@ -130,7 +131,7 @@ function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
           ),
           fact('Falls', facets.map(({ plane }) => formatFall(steepness(plane), form)).join(', '))
         ];
-  const plies = editor.project.tables.buildUp.get(slab.buildUp ?? '')?.plies ?? [];
+  const plies = pliesOf(editor.project, slab);
   const { material } = editor.project.tables;
   return [
     ...own,

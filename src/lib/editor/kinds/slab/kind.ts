@@ -1,6 +1,6 @@
 /** Slabs: laid by walls or corners; where floors are worked on, picked by what they cover, their edges dragged. */
-import { distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
-import { edgesOf, ringsHold, type Ring } from '../../../core/geometry/ring';
+import { distance, nearestOnSegment } from '../../../core/geometry/point';
+import { edgesOf, gapToBorder, ringsHold, type Ring } from '../../../core/geometry/ring';
 import type { Slab } from '../../../core/kinds/slab/record';
 import type { Editor } from '../../editor';
 import { unseen, type EditorKind, type Pull } from '../kind';
@@ -14,9 +14,6 @@ function shownSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
       : []
   );
 }
-
-const gapTo = (rings: readonly Ring[], p: Point) =>
-  Math.min(Infinity, ...rings.flatMap(edgesOf).map(([a, b]) => distance(p, nearestOnSegment(p, a, b))));
 
 /** Farther from an edge than this a pull is not one of it, mm. */
 const beside = 400;
@@ -47,7 +44,8 @@ export const slab: EditorKind = {
       over: 6.1,
       at: (editor, p, mmPerPixel) =>
         shownSlabs(editor).find(
-          ([{ outline }, rings]) => outline.kind === 'drawn' && gapTo(rings, p) < 4 * mmPerPixel
+          ([{ outline }, rings]) =>
+            outline.kind === 'drawn' && rings.some((ring) => gapToBorder(ring, p) < 4 * mmPerPixel)
         )?.[0].id
     },
     {
