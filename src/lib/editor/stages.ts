@@ -60,7 +60,8 @@ export const stages: readonly StageInfo[] = [
     label: 'Floors',
     tools: [
       { tool: 'slab', label: 'Slab', key: 's' },
-      { tool: 'fall', label: 'Falls', key: 'F' }
+      { tool: 'fall', label: 'Falls', key: 'F' },
+      { tool: 'stair', label: 'Stair', key: 'S' }
     ]
   },
   {

@@ -25,6 +25,7 @@ const lateNames = [
     'copyUp',
     'slab',
     'fall',
+    'stair',
     'roof',
     'roofEdge',
     'dormer',

@@ -17,6 +17,7 @@ export type ToolName =
   | 'opening'
   | 'slab'
   | 'fall'
+  | 'stair'
   | 'copyUp'
   | 'roof'
   | 'roofEdge'
@@ -32,6 +33,8 @@ export interface Overlay {
   readonly outwards?: readonly { readonly at: Point; readonly towards: Point }[];
   /** Written beside a point, off it in the unit direction `beside`. */
   readonly label?: { readonly at: Point; readonly text: string; readonly beside: Point };
+  /** Several ways, of which one is chosen by pointing at it: written at their places. */
+  readonly labels?: readonly { readonly at: Point; readonly text: string; readonly isChosen: boolean }[];
   /** `list`: all candidates in reach, of which this one is `chosen`. */
   readonly snap?: {
     readonly at: Point;

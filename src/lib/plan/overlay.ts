@@ -31,6 +31,7 @@ export function drawOverlay(
   for (const one of overlay?.outwards ?? []) arrowOut(screen, one);
   for (const p of overlay?.points ?? []) cross(context, ...toScreen(p));
   drawSnap(screen, overlay, drawLabel(screen, overlay));
+  drawLabels(screen, overlay);
   if (box) drawBox(screen, box.from, box.to);
 }
 
@@ -76,6 +77,19 @@ function drawLabel(screen: Screen, overlay: Overlay | undefined): { x: number; y
   const place = { x: x + beside.x * 46, y: y - beside.y * 24 };
   chip(screen, place.x, place.y, text, screen.tokens.tide, screen.tokens.paper, true);
   return place;
+}
+
+/** Ways to choose from, each where it would end; the chosen one in full. Where two would overlap, the chosen one is written. */
+function drawLabels(screen: Screen, overlay: Overlay | undefined) {
+  const { tide, paper, fog, slate } = screen.tokens;
+  const taken: (readonly [number, number])[] = [];
+  const all = [...(overlay?.labels ?? [])].sort((p, q) => Number(q.isChosen) - Number(p.isChosen));
+  for (const { at, text, isChosen } of all) {
+    const [x, y] = screen.toScreen(at);
+    if (taken.some(([u, v]) => Math.abs(u - x) < 96 && Math.abs(v - y) < 22)) continue;
+    taken.push([x, y]);
+    chip(screen, x, y, text, isChosen ? tide : fog, isChosen ? paper : slate, true);
+  }
 }
 
 function drawBox({ context, tokens, toScreen }: Screen, from: Point, to: Point) {

@@ -20,7 +20,7 @@ import { Derivation } from '../document/stage';
 import { kinds } from '../kinds/register';
 import type { BuildUp } from '../kinds/build-up/record';
 import type { Material } from '../kinds/material/record';
-import { namelessGuid, usualLimits, type Settings } from '../kinds/project/record';
+import { namelessGuid, usualLimits, usualStairs, type Settings } from '../kinds/project/record';
 import type { Storey } from '../kinds/storey/record';
 import type { Wall } from '../kinds/wall/record';
 import { defaultUnits } from '../units/length';
@@ -110,7 +110,7 @@ function exampleHouse(): Project {
   const settings: Settings = {
     ...{ id: 'project', kind: 'project', guid: namelessGuid, name: 'Example', units: defaultUnits.mm },
     ...{ ground: 0, heightLimit: null, secondUnits: null, areaLimit: null, nudge: 10, grid: null },
-    ...{ openingLimits: usualLimits, fallsAs: 'percent' }
+    ...{ openingLimits: usualLimits, stairLimits: usualStairs, fallsAs: 'percent' }
   };
   const storey: Storey = {
     ...{ id: 'storey-1', kind: 'storey', name: 'Ground', datum: 0, height: 2700, floorDepth: 0 }

@@ -181,6 +181,28 @@ const findings = {
       `A height of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')} lies neither on its outline nor within it, and is of no account.`,
     hint: 'Leave it out, or move the outline back to it.'
   },
+  'stair.limit': {
+    message: (w) =>
+      `The ${w.t('what')} of ${w.t('thing')} is ${w.l('value')}; ${w.l('bound')} is the ${w.t('way')}.`,
+    hint: 'Solve it again, or change the limit in the details of the project.'
+  },
+  'stair.headroom': {
+    message: (w) =>
+      `Over ${w.t('thing')} there are ${w.l('clear')} of headroom under ${w.t('other')} at ${w.l('x')}, ${w.l('y')}, less than ${w.l('headroom')}.`,
+    hint: 'Open the floor farther, turn the stair, or let it begin elsewhere.'
+  },
+  'stair.in-wall': {
+    message: (w) => `${w.t('other')} stands ${w.l('into')} in ${w.t('thing')}.`,
+    hint: 'Move the stair or the wall, or turn it earlier.'
+  },
+  'stair.no-floor': {
+    message: (w) => `${w.t('thing')} comes to no storey.`,
+    hint: 'Add a storey above, or delete the stair.'
+  },
+  'stair.climbs-nothing': {
+    message: (w) => `${w.t('thing')} climbs ${w.l('height')}: where it ends is not over where it begins.`,
+    hint: 'Let it end on a higher storey, or change its finish levels.'
+  },
   'walls.within-house': {
     message: (w) =>
       `${w.t('count')} outer walls stand round a place within the house and look into the house.`,

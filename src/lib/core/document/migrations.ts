@@ -79,6 +79,42 @@ const steps: Readonly<Record<number, Step>> = {
   11: gain({
     project: { fallsAs: 'percent' },
     slab: { holes: [], buildUp: null, falls: null, underside: 'tilted', varies: 0, least: 0 }
+  }),
+  // What steps of stairs may be; stairs, which older files have none of.
+  12: gain({
+    project: {
+      stairLimits: {
+        stair: {
+          ...{
+            riser: 196,
+            going: 254,
+            strideLeast: 600,
+            strideMost: 640,
+            headroom: 2032,
+            width: 860,
+            narrow: 152
+          }
+        },
+        spiral: {
+          riser: 241,
+          going: 171,
+          strideLeast: 0,
+          strideMost: 0,
+          headroom: 1982,
+          width: 660,
+          narrow: 0
+        },
+        ladder: {
+          riser: 241,
+          going: 127,
+          strideLeast: 0,
+          strideMost: 0,
+          headroom: 2032,
+          width: 508,
+          narrow: 0
+        }
+      }
+    }
   })
 };
 

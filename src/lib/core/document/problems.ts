@@ -371,6 +371,48 @@ const catalogue = {
     message: (w) => `${w.l('x')}, ${w.l('y')} lies neither on the outline of ${w.t('thing')} nor within it.`,
     hint: 'Give heights at its corners, along its edges, or within it for a gully.'
   },
+  'stair.no-height': {
+    message: (w) =>
+      `${w.t('thing')} would climb nothing: it begins at ${w.l('foot')} and ends at ${w.l('head')} above project zero.`,
+    hint: 'Let it begin on a lower storey than it ends on, or change its finish levels.'
+  },
+  'stair.no-storey': {
+    message: (w) => `No storey lies over ${w.t('thing')} for a stair to come to.`,
+    hint: 'Add a storey above first.'
+  },
+  'stair.no-place': {
+    message: (w) => `It is not said where ${w.t('thing')} stands.`,
+    hint: 'Give the middle of its first nosing as `foot`, or of its last as `head`.'
+  },
+  'stair.no-room': {
+    message: (w) =>
+      `${w.t('thing')} would be ${w.l('run')} long, and there is room for ${w.l('within')}; ${w.t('limit')} of ${w.t('value')} would fit, where the limit is ${w.t('bound')}.`,
+    hint: 'Give it more room, a turn, or another limit in the details of the project.'
+  },
+  'stair.turn': {
+    message: (w) =>
+      `${w.t('thing')} has ${w.t('risers')} risers, so its landing cannot come after ${w.t('first')}; 1 to ${w.t('most')} can.`,
+    hint: 'Let it turn earlier or later.'
+  },
+  'stair.odd-winders': {
+    message: (w) =>
+      `${w.t('thing')} cannot turn on ${w.t('given')} winders: a nosing has to meet the corner.`,
+    hint: 'Give an even number of them.'
+  },
+  'stair.winders': {
+    message: (w) =>
+      `${w.t('thing')} has ${w.t('steps')} steps, and ${w.t('sum')} would be in front of its turn and in it.`,
+    hint: 'Let it turn earlier, or on fewer winders.'
+  },
+  'stair.narrow': {
+    message: (w) =>
+      `With ${w.t('winders')} winders the narrowest of ${w.t('thing')} would be ${w.l('narrowest')} at the inner string; ${w.t('enough')} would do.`,
+    hint: 'Turn on more winders, or make the going longer.'
+  },
+  'stair.stride': {
+    message: (w) => `Two risers and a going cannot lie between ${w.l('least')} and ${w.l('most')}.`,
+    hint: 'Give the lesser of the two first.'
+  },
   'slab.edge': {
     message: (w) => `${w.t('thing')} has no edge ${w.t('given')}: it has ${w.t('count')}.`,
     hint: 'Edges are counted from the first corner on; the first is 0 in scripts.'

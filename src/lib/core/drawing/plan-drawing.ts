@@ -4,6 +4,7 @@
  */
 import type { DimensionString, Mark } from '../display/marks';
 import { fallMarks } from '../kinds/slab/plan';
+import { stairMarks } from '../kinds/stair/plan';
 import { allCuts } from '../document/cuts';
 import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
@@ -165,13 +166,22 @@ const dimensionMarks = stage(
   ]
 );
 
+/** What is written on slabs and stairs. */
+const textsOnFloors = (query: Query, key: string): readonly Mark[] => {
+  const [falls, stairs] = [
+    fallMarks(query, storeyOf(key), paperOf(key)),
+    stairMarks(query, storeyOf(key), paperOf(key))
+  ];
+  return falls.length === 0 ? stairs : stairs.length === 0 ? falls : [...falls, ...stairs];
+};
+
 const tags = stageWithMemory(
   'marks of openings',
   {
     model: result(storeyModels, storeyOf),
     things: result(thingsOn, storeyOf),
     drawn: result(dimensionMarks),
-    falls: (query, key) => fallMarks(query, storeyOf(key), paperOf(key))
+    falls: textsOnFloors
   },
   (): TagMemory => new Map(),
   ({ model, things, drawn, falls }, key, memory): readonly Mark[] => {
@@ -188,7 +198,7 @@ const pitchMarks = stage(
 
 const tagsAndFalls = stage(
   'marks of openings and falls',
-  { tags: result(tags), falls: (query, key) => fallMarks(query, storeyOf(key), paperOf(key)) },
+  { tags: result(tags), falls: textsOnFloors },
   ({ tags, falls }): readonly Mark[] => (falls.length === 0 ? tags : [...tags, ...falls])
 );
 

@@ -4,7 +4,7 @@ import { applyPatch, patchOf } from '../document/patch';
 import { settingsOf } from '../document/project';
 import { defaultUnits, inch, type LengthUnits } from '../units/length';
 import { usualSizes } from '../units/usual';
-import { namelessGuid, usualLimits, type Settings } from './project/record';
+import { namelessGuid, usualLimits, usualStairs, type Settings } from './project/record';
 import { projectOf } from './project-of';
 import { starterEntries } from './catalogue-entry/starter';
 import { starterBuildUps, starterMaterials } from './starter';
@@ -30,7 +30,8 @@ export function newProject(
     areaLimit: null,
     nudge: units.system === 'ft' ? inch / 2 : 10,
     grid: null,
-    openingLimits: usualLimits
+    openingLimits: usualLimits,
+    stairLimits: usualStairs
   };
   const ground: Storey = {
     id: 'storey-1',

@@ -10,6 +10,7 @@ import { opening } from './opening/kind';
 import { column } from './column/kind';
 import { chimney } from './chimney/kind';
 import { slab } from './slab/kind';
+import { stair } from './stair/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
 import { tracingSheet } from './tracing-sheet/kind';
@@ -32,6 +33,7 @@ export const kinds: Declarations = {
   column,
   chimney,
   slab,
+  stair,
   roof,
   rooflight,
   tracingSheet,

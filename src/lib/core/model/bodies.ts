@@ -10,6 +10,7 @@ import { openingBodies } from '../kinds/opening/body';
 import { roofBodies } from '../kinds/roof/body';
 import { lightBodies } from '../kinds/rooflight/body';
 import { slabBodies } from '../kinds/slab/body';
+import { stairBodies } from '../kinds/stair/body';
 import { wallBodies } from '../kinds/wall/body';
 import type { Model } from './graph';
 
@@ -25,6 +26,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   column: columnBodies,
   chimney: chimneyBodies,
   slab: slabBodies,
+  stair: stairBodies,
   roof: roofBodies,
   rooflight: lightBodies,
   tracingSheet: null,

@@ -12,6 +12,7 @@ import { openingRows } from '../kinds/opening/schedule';
 import { roofRows } from '../kinds/roof/schedule';
 import { rooflightRows } from '../kinds/rooflight/schedule';
 import { slabRows } from '../kinds/slab/schedule';
+import { stairRows } from '../kinds/stair/schedule';
 import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
 import { wallRows } from '../kinds/wall/schedule';
@@ -32,6 +33,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   column: { as: 'columns', rows: columnRows },
   chimney: { as: 'chimneys', rows: chimneyRows },
   slab: { as: 'slabs', rows: slabRows },
+  stair: { as: 'stairs', rows: stairRows },
   roof: { as: 'roofs', rows: roofRows },
   rooflight: { as: 'rooflights', rows: rooflightRows },
   tracingSheet: null,

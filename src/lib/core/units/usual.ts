@@ -25,6 +25,7 @@ const metric = {
   /** `height`: of its front over the plane; `setback`: from the line of the wall under it. */
   dormer: { width: 1800, height: 1300, setback: 600, overhang: 150, cheeks: 150 },
   rooflight: { width: 780, height: 1180, upstand: 80 },
+  stair: 900,
   /** From a corner face or to the start, before anything is pointed at; and the pointer's step along a wall. */
   setOut: 600,
   step: 50
@@ -56,6 +57,7 @@ const imperial: UsualSizes = {
   },
   dormer: { width: 6 * feet, height: 4 * feet, setback: 2 * feet, overhang: 6 * inch, cheeks: 6 * inch },
   rooflight: { width: 30 * inch, height: 46 * inch, upstand: 3 * inch },
+  stair: 3 * feet,
   setOut: 2 * feet,
   step: 2 * inch
 };

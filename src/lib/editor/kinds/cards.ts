@@ -15,6 +15,7 @@ import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
 import { rooflightCard } from './rooflight/card';
 import { slabCard } from './slab/card';
+import { stairCard } from './stair/card';
 import { storeyCard } from './storey/card';
 import { sheetCard } from './tracing-sheet/card';
 import { wallCard } from './wall/card';
@@ -38,6 +39,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   roof: ofOne(roofCard),
   rooflight: ofOne(rooflightCard),
   slab: ofOne(slabCard),
+  stair: ofOne(stairCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)
 };

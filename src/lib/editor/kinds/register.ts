@@ -12,6 +12,7 @@ import { project } from './project/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
 import { slab } from './slab/kind';
+import { stair } from './stair/kind';
 import { storey } from './storey/kind';
 import { tracingSheet } from './tracing-sheet/kind';
 import { wall } from './wall/kind';
@@ -25,6 +26,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   column,
   chimney,
   slab,
+  stair,
   roof,
   rooflight,
   tracingSheet,

@@ -11,6 +11,7 @@ import { RoofTool } from '../kinds/roof/tool';
 import { RooflightTool } from '../kinds/rooflight/tool';
 import { FallTool } from '../kinds/slab/fall-tool';
 import { SlabTool } from '../kinds/slab/tool';
+import { StairTool } from '../kinds/stair/tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
@@ -25,6 +26,7 @@ export const lateTools = {
   rooflight: (editor: Editor) => new RooflightTool(editor),
   slab: (editor: Editor) => new SlabTool(editor),
   fall: (editor: Editor) => new FallTool(editor),
+  stair: (editor: Editor) => new StairTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),
   dimension: (editor: Editor) => new DimensionTool(editor),

@@ -1,8 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { degree } from '../../units/angle';
-import { cross, fromAngle, leftOf, rotate, scale, subtract, unit, type Point } from '../../geometry/point';
+import {
+  cross,
+  fromAngle,
+  leftOf,
+  lerp,
+  rotate,
+  scale,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { boxOf, isSimple, ringArea, ringHolds, ringPerimeter } from '../../geometry/ring';
+import { tolerances } from '../../geometry/tolerances';
 import { solveWavefront, type FrontEdge, type Skeleton } from './wavefront';
 
 const runs = Number(process.env.LAW_RUNS ?? 150);
@@ -154,11 +165,23 @@ function samples(ring: readonly Point[]): Point[] {
   return points;
 }
 
+/** Edges that run alike were made to run so: each still goes through its middle or an end of its own, turned by that hair at most. */
+function expectSolvedAsGiven(given: readonly FrontEdge[], solved: readonly FrontEdge[]) {
+  given.forEach(({ a, b }, i) => {
+    const { a: from, b: to } = solved[i]!;
+    const [own, way] = [unit(subtract(b, a)), unit(subtract(to, from))];
+    expect(Math.abs(cross(own, way))).toBeLessThan(1.01 * tolerances.sameDirection);
+    const gaps = [a, b, lerp(a, b, 0.5)].map((p) => Math.abs(cross(way, subtract(p, from))));
+    expect(Math.min(...gaps)).toBeLessThan(1e-3);
+  });
+}
+
 /** Facets partition the outline, and every corner of a facet lies on the plane of its edge. */
 function expectRoof(outline: Outline, withGables: boolean): Skeleton {
-  const edges = fronts(outline, withGables);
-  const skeleton = solveWavefront([edges]);
-  const area = ringArea(outline.ring);
+  const skeleton = solveWavefront([fronts(outline, withGables)]);
+  const { edges } = skeleton;
+  expectSolvedAsGiven(fronts(outline, withGables), edges);
+  const area = ringArea(edges.map(({ a }) => a));
   expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50);
   for (const facet of flatFacets(skeleton))
     for (const corner of facet.corners)
@@ -213,7 +236,7 @@ describe('laws of the roof solver', () => {
       fc.property(convexArb, (outline) => {
         const skeleton = expectRoof(outline, false);
         expect(skeleton.lid).toBeUndefined();
-        const edges = fronts(outline, false);
+        const { edges } = skeleton;
         for (const p of samples(outline.ring)) {
           const facet = flatFacets(skeleton).find(({ corners }) => ringHolds(corners, p))!;
           const least = Math.min(...edges.map((_, i) => heightIn({ ...facet, edge: i }, edges, p)));
@@ -228,7 +251,7 @@ describe('laws of the roof solver', () => {
       fc.property(rightAngledArb, (outline) => {
         const skeleton = expectRoof(outline, false);
         expect(skeleton.lid).toBeUndefined();
-        const edges = fronts(outline, false);
+        const { edges } = skeleton;
         for (const p of samples(outline.ring)) {
           const facet = flatFacets(skeleton).find(({ corners }) => ringHolds(corners, p))!;
           const wanted = Math.tan(outline.pitch * degree) * chessboard(outline.ring, p);
@@ -274,7 +297,7 @@ describe('laws of the roof solver', () => {
           fc.pre(outline.ring.some((_, i) => !isGable(i)));
           const heights = outline.ring.map((_, i) => ('height' in unlike ? 100 * specs[i % 20]!.height : 0));
           const lowest = Math.min(...heights.filter((_, i) => !isGable(i)));
-          const edges = fronts(outline, false).map((edge, i): FrontEdge => {
+          const given = fronts(outline, false).map((edge, i): FrontEdge => {
             const { pitch, second, flatter } = specs[i % 20]!;
             const speed = 1 / Math.tan(('pitch' in unlike ? pitch : outline.pitch) * degree);
             const slope = { from: heights[i]!, speed };
@@ -288,8 +311,10 @@ describe('laws of the roof solver', () => {
             return { ...edge, profile: [...(heights[i]! > lowest ? [upright] : []), slope, ...upper] };
           });
           const cap = 'cap' in unlike ? height : Infinity;
-          const skeleton = solveWavefront([edges], 'near', cap);
-          const area = ringArea(outline.ring);
+          const skeleton = solveWavefront([given], 'near', cap);
+          const { edges } = skeleton;
+          expectSolvedAsGiven(given, edges);
+          const area = ringArea(edges.map(({ a }) => a));
           // Where a front meets a gable at a hundredth of a degree, a corner slides by some hundredths of a millimetre.
           const slide = 0.01 * ringPerimeter(outline.ring);
           expect(Math.abs(planArea(skeleton) - area)).toBeLessThan(area * 1e-6 + 50 + slide);

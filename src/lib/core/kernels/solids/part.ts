@@ -27,7 +27,15 @@ export type PartRole =
   | 'shaft'
   | 'masonry'
   | 'cap'
-  | 'hearth';
+  | 'hearth'
+  | 'tread'
+  | 'riserBoard'
+  | 'string'
+  | 'flight'
+  | 'handrail'
+  | 'baluster'
+  | 'newel'
+  | 'guard';
 
 export const isGlass = (role: PartRole) => role === 'glass' || role === 'obscured';
 

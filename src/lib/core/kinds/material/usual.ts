@@ -10,7 +10,8 @@ const suggestions = {
   column: 'concrete',
   chimney: 'brick',
   cap: 'concrete',
-  hearth: 'stone'
+  hearth: 'stone',
+  stair: 'panel'
 } as const;
 export type MaterialUse = keyof typeof suggestions;
 

@@ -6,6 +6,7 @@ import { boxOf, boxesMeet, type Box, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import type { Cut } from '../../kernels/solids/cut';
 import type { CatalogueEntry } from '../catalogue-entry/record';
+import { stairSolids } from '../stair/shape';
 import { storeyModels, type StoreyModel } from '../storey/model';
 import type { WallFrame } from '../wall/frame';
 import type { OpeningPlace } from './place';
@@ -37,7 +38,11 @@ export class Swings {
   readonly doors: readonly Door[];
   private readonly obstacles: readonly Obstacle[];
 
-  constructor({ walls, storey: { datum } }: StoreyModel, filled: readonly Filled[], cuts: readonly Cut[]) {
+  constructor(
+    { walls, storey: { datum } }: StoreyModel,
+    filled: readonly Filled[],
+    standingThere: readonly Pick<Cut, 'ring' | 'z0' | 'z1'>[]
+  ) {
     this.doors = filled
       .map(({ footprint, place, entry }) => doorAt(footprint.frame, place, entry))
       .filter(({ sweeps }) => sweeps.length > 0);
@@ -48,7 +53,7 @@ export class Swings {
       ...walls.flatMap(({ frame, bands }) =>
         bands.flatMap(({ outline, z0, z1 }) => outline.map((ring) => standing(frame.wall.id, ring, z0, z1)))
       ),
-      ...cuts.map(({ ring, z0, z1 }) => standing('', ring, z0 - datum, z1 - datum))
+      ...standingThere.map(({ ring, z0, z1 }) => standing('', ring, z0 - datum, z1 - datum))
     ];
   }
 
@@ -102,9 +107,11 @@ export const swingsOn = stage(
   {
     model: result(storeyModels),
     filled: result(filledOn),
-    cuts: (query) => query.get(allCuts, '')
+    cuts: (query) => query.get(allCuts, ''),
+    stairs: (query) => query.get(stairSolids, '')
   },
-  ({ model, filled, cuts }): Swings | undefined => model && new Swings(model, filled, cuts)
+  ({ model, filled, cuts, stairs }): Swings | undefined =>
+    model && new Swings(model, filled, [...cuts, ...stairs])
 );
 
 /** Less than this is no right angle, radians. */

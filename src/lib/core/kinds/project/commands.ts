@@ -5,7 +5,8 @@ import { command, done, needPositive, refuse } from '../../document/command';
 import { settingsOf } from '../../document/project';
 import { toStored } from '../../geometry/tolerances';
 import { merge } from '../../document/merge';
-import type { OpeningLimits } from './record';
+import type { OpeningLimits, StairLimitSets, StairRules } from './record';
+import type { Project } from '../../document/kind';
 import type { LengthUnits } from '../../units/length';
 
 const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'>, string> = {
@@ -16,10 +17,33 @@ const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'>, string> = {
   step: 'highest step at a threshold'
 };
 
+const stairWords = {
+  riser: 'highest riser of stairs',
+  going: 'least going of stairs',
+  headroom: 'headroom over stairs',
+  width: 'width of stairs'
+} as const;
+
+const stairRules = () =>
+  s
+    .object({
+      ...{ riser: s.mm(), going: s.mm(), strideLeast: s.mm().min(0), strideMost: s.mm().min(0) },
+      ...{ headroom: s.mm(), width: s.mm(), narrow: s.mm().min(0) }
+    })
+    .noUnknown(true)
+    .default(undefined);
+
+function checkRules(project: Project, rules: StairRules) {
+  for (const [name, word] of Object.entries(stairWords))
+    needPositive(project, word, 'the project', rules[name as keyof typeof stairWords]);
+  if (rules.strideMost < rules.strideLeast)
+    refuse(project, 'stair.stride', { numbers: { least: rules.strideLeast, most: rules.strideMost } });
+}
+
 export const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold).',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold), what steps of stairs may be (of stairs, spirals, ship ladders: highest riser, least going, two risers and a going from and to, headroom, width, narrow end of winders).',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
@@ -35,6 +59,10 @@ export const setProject = command({
         ...{ escapeWidth: s.mm(), escapeHeight: s.mm(), escapeSill: s.mm(), step: s.mm(), inwards: s.flag() }
       })
       .noUnknown(true)
+      .default(undefined),
+    stairLimits: s
+      .object({ stair: stairRules(), spiral: stairRules(), ladder: stairRules() })
+      .noUnknown(true)
       .default(undefined)
   }),
   example: { name: 'Gannet House', units: { system: 'mm', fineness: 1 }, ground: -360, heightLimit: 8200 },
@@ -48,6 +76,8 @@ export const setProject = command({
     for (const [name, value] of Object.entries(args.openingLimits ?? {}))
       if (typeof value === 'number')
         needPositive(project, limitWords[name as keyof typeof limitWords], 'the project', value);
+    const stairLimits = merge(old.stairLimits, args.stairLimits ?? {}) as StairLimitSets;
+    for (const rules of Object.values(stairLimits) as StairRules[]) checkRules(project, rules);
     return done(project, 'Change the project', [
       {
         ...old,
@@ -59,6 +89,7 @@ export const setProject = command({
         heightLimit: args.heightLimit === undefined ? old.heightLimit : args.heightLimit,
         areaLimit: args.areaLimit === undefined ? old.areaLimit : args.areaLimit,
         openingLimits: merge(old.openingLimits, args.openingLimits ?? {}) as OpeningLimits,
+        stairLimits,
         nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge),
         fallsAs: args.fallsAs ?? old.fallsAs
       }

@@ -35,6 +35,35 @@ export const usualLimits: OpeningLimits = {
 };
 
 /**
+ * What steps of stairs may be: the highest riser, the least going, two risers and a going from and to (0: of no account),
+ * headroom, width, the narrow end of winders.
+ */
+export interface StairRules {
+  readonly riser: number;
+  readonly going: number;
+  readonly strideLeast: number;
+  readonly strideMost: number;
+  readonly headroom: number;
+  readonly width: number;
+  readonly narrow: number;
+}
+
+export interface StairLimitSets {
+  readonly stair: StairRules;
+  readonly spiral: StairRules;
+  readonly ladder: StairRules;
+}
+
+/** Section R311.7 of the International Residential Code, as usual values; the stride is a rule of the trade. */
+export const usualStairs: StairLimitSets = {
+  stair: {
+    ...{ riser: 196, going: 254, strideLeast: 600, strideMost: 640, headroom: 2032, width: 860, narrow: 152 }
+  },
+  spiral: { riser: 241, going: 171, strideLeast: 0, strideMost: 0, headroom: 1982, width: 660, narrow: 0 },
+  ladder: { riser: 241, going: 127, strideLeast: 0, strideMost: 0, headroom: 2032, width: 508, narrow: 0 }
+};
+
+/**
  * The one record of kind `project`, id `project`. `guid`: names this project among all, from its making on. `ground`: outside level against project zero. `secondUnits`: shown
  * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2. `nudge`: step
  * of the arrow keys, mm.
@@ -52,9 +81,21 @@ export interface Settings {
   readonly nudge: number;
   readonly grid: PlanningGrid | null;
   readonly openingLimits: OpeningLimits;
+  readonly stairLimits: StairLimitSets;
   /** How slopes of floors are told. */
   readonly fallsAs: FallForm;
 }
+
+const rules = () =>
+  object({
+    riser: f.size(),
+    going: f.size(),
+    strideLeast: number().min(0).max(f.most).required(),
+    strideMost: number().min(0).max(f.most).required(),
+    headroom: f.size(),
+    width: f.size(),
+    narrow: number().min(0).max(f.most).required()
+  }).required();
 
 /** What a project may be in a file, besides its id and kind. */
 export const schema = object({
@@ -74,6 +115,7 @@ export const schema = object({
     step: f.size(),
     inwards: boolean().required()
   }).required(),
+  stairLimits: object({ stair: rules(), spiral: rules(), ladder: rules() }).required(),
   fallsAs: f.choice(fallForms),
   grid: object({
     module: f.size(),

@@ -347,8 +347,11 @@ const planeIndexes = stage(
   }
 );
 
-const indexOf = (query: Query, roof: string, storey: string) =>
-  query.get(planeIndexes, pairKey(roof, storey)) ?? [];
+/** One roof in heights over a storey's datum; none where it is not solved. */
+export const roofSeenFrom = (query: Query, roof: string, storey: string): readonly IndexedRoof[] => {
+  const found = query.get(planeIndexes, pairKey(roof, storey));
+  return found ? [found] : [];
+};
 
 const roofsByStorey = stage('roofs by storey', { roofs: table('roof') }, ({ roofs }) =>
   groupedBy(roofs.values(), ({ storey }) => storey)
@@ -359,7 +362,7 @@ const roofsOn = stage(
   'solved roofs of a storey',
   {
     found: (query: Query, storey) =>
-      (query.get(roofsByStorey, '').get(storey) ?? []).flatMap(({ id }) => indexOf(query, id, storey))
+      (query.get(roofsByStorey, '').get(storey) ?? []).flatMap(({ id }) => roofSeenFrom(query, id, storey))
   },
   ({ found }): readonly IndexedRoof[] => found
 );
@@ -369,7 +372,7 @@ const roofsFrom = stage(
   'solved roofs from a storey',
   {
     found: (query: Query, storey) =>
-      [...query.project.tables.roof.keys()].flatMap((id) => indexOf(query, id, storey))
+      [...query.project.tables.roof.keys()].flatMap((id) => roofSeenFrom(query, id, storey))
   },
   ({ found }): readonly IndexedRoof[] => found
 );

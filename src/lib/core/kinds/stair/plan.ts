@@ -1,0 +1,204 @@
+/** Stairs in the plan: up to the cut in full on the storey that they begin on, dashed over it; seen through the floor where they end. */
+import { arrowLines } from '../../display/arrows';
+import { characterWidth, cutHeight, type Mark, type Pen } from '../../display/marks';
+import type { Query } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
+import { along, angleOf, distance, lerp, subtract, unit, type Point } from '../../geometry/point';
+import { ringHolds, type Ring } from '../../geometry/ring';
+import { middleOfNosing, type SideStretch, type StairLayout } from '../../kernels/stairs/layout';
+import { middleOf } from '../../kernels/solids/cells';
+import { readable } from '../../display/arrows';
+import { formatLength } from '../../units/length';
+import { arrivesOn, climbs, holesOfStairs, stairLayouts } from './shape';
+
+/** mm of paper. */
+const [letters, counts] = [2, 1.5];
+
+/** Of a stair on the storey where it begins: `pairKey(paper, id)` is of its texts; here by its id. */
+const stairPlans = stage(
+  'plans of stairs',
+  { layout: result(stairLayouts), climb: result(climbs), stair: own('stair') },
+  ({ layout, climb: [, , riser], stair }): readonly Mark[] => {
+    if (!layout || !stair || riser === undefined || riser <= 0) return [];
+    const { nosings } = layout;
+    const cut = Math.min(nosings.length, Math.max(1, Math.floor((cutHeight - stair.base) / riser)));
+    const lines = (points: readonly Point[], pen: Pen): Mark[] =>
+      points.length > 0 ? [{ ...marked(stair.id), kind: 'lines', points, pen }] : [];
+    const sides = [...layout.left, ...layout.right];
+    const isWhole = cut >= nosings.length;
+    return [
+      ...lines(
+        [...nosings.slice(0, cut).flat(), ...sides.flatMap((one) => partOf(one, 1, cut + 0.5))],
+        'face'
+      ),
+      ...lines(
+        [...nosings.slice(cut).flat(), ...sides.flatMap((one) => partOf(one, cut + 0.5, Infinity))],
+        'overhead'
+      ),
+      ...(isWhole ? [] : lines(cutLine(layout, cut), 'face')),
+      { ...marked(stair.id), kind: 'stroke', points: layout.walk, closed: false, pen: 'fine' }
+    ];
+  }
+);
+
+const marked = (subject: string) => ({ subject, group: 'stairs', ink: 'slate' }) as const;
+
+/** The part of a side between two heights, in risers; what is level lies on one side of the cut. */
+function partOf({ a, b, from, to }: SideStretch, low: number, high: number): Point[] {
+  if (from === to) return from >= low && from < high ? [a, b] : [];
+  const [k, m] = [(low - from) / (to - from), (high - from) / (to - from)].map((n) =>
+    Math.min(1, Math.max(0, n))
+  );
+  return m! > k! ? [lerp(a, b, k!), lerp(a, b, m!)] : [];
+}
+
+/** Aslant over the step that the cut goes through, with a kink in its middle. */
+function cutLine({ nosings }: StairLayout, cut: number): Point[] {
+  const [before, after] = [nosings[cut - 1]!, nosings[cut]!];
+  const from = lerp(before[0], after[0], 0.3);
+  const to = lerp(before[1], after[1], 0.7);
+  const way = unit(subtract(middleOfNosing(after), middleOfNosing(before)));
+  const kink = 0.25 * distance(middleOfNosing(before), middleOfNosing(after));
+  const [p, q] = [along(lerp(from, to, 0.45), way, -kink), along(lerp(from, to, 0.55), way, kink)];
+  return [from, p, p, q, q, to];
+}
+
+/** Seen from the floor where it ends, through the hole. */
+const stairsFromAbove = stage(
+  'stairs from above',
+  { layout: result(stairLayouts), holes: result(holesOfStairs), stair: own('stair') },
+  ({ layout, holes, stair }): readonly Mark[] => {
+    if (!layout || !stair) return [];
+    const seen = [
+      ...layout.nosings,
+      ...[...layout.left, ...layout.right].map(({ a, b }) => [a, b] as const)
+    ].flatMap(([p, q]) => within(p, q, holes));
+    const rings = holes.map((points): Mark => ({
+      ...marked(stair.id),
+      kind: 'stroke',
+      points,
+      closed: true,
+      pen: 'face'
+    }));
+    return [
+      ...rings,
+      ...(seen.length > 0
+        ? [{ ...marked(stair.id), kind: 'lines' as const, points: seen, pen: 'thin' as const }]
+        : []),
+      ...strokes(layout.walk, holes).map((points): Mark => ({
+        ...{ ...marked(stair.id), kind: 'stroke', points, closed: false, pen: 'fine' }
+      }))
+    ];
+  }
+);
+
+/** The parts of a line in rings, as lines. */
+function within(p: Point, q: Point, rings: readonly Ring[]): Point[] {
+  const cuts = [
+    0,
+    1,
+    ...rings.flatMap((ring) => ring.flatMap((a, i) => crossingAt(p, q, a, ring[(i + 1) % ring.length]!)))
+  ];
+  const sorted = cuts.sort((s, t) => s - t);
+  return sorted.slice(1).flatMap((to, i) => {
+    const from = sorted[i]!;
+    const isIn = to - from > 1e-9 && rings.some((ring) => ringHolds(ring, lerp(p, q, (from + to) / 2)));
+    return isIn ? [lerp(p, q, from), lerp(p, q, to)] : [];
+  });
+}
+
+function crossingAt(p: Point, q: Point, a: Point, b: Point): number[] {
+  const [d, e] = [subtract(q, p), subtract(b, a)];
+  const across = d.x * e.y - d.y * e.x;
+  if (Math.abs(across) < 1e-9) return [];
+  const s = ((a.x - p.x) * e.y - (a.y - p.y) * e.x) / across;
+  const t = ((a.x - p.x) * d.y - (a.y - p.y) * d.x) / across;
+  return s > 0 && s < 1 && t >= 0 && t <= 1 ? [s] : [];
+}
+
+const strokes = (walk: readonly Point[], rings: readonly Ring[]): Point[][] =>
+  walk.slice(1).flatMap((q, i) => {
+    const seen = within(walk[i]!, q, rings);
+    return seen.length > 0 ? [seen] : [];
+  });
+
+/** Arrow heads, numbers and what the steps are, at a scale: `pairKey(paper, storey)`. */
+const stairTexts = stage(
+  'texts of stairs',
+  {
+    stairs: (query: Query, key) =>
+      [...query.project.tables.stair.values()].flatMap((stair) => {
+        const storey = partsOfKey(key)[1];
+        const layout = query.get(stairLayouts, stair.id);
+        if (!layout) return [];
+        if (stair.storey === storey) return [stair, layout, query.get(climbs, stair.id)];
+        return arrivesOn(query.project, stair)?.id === storey ? [stair, layout, noClimb] : [];
+      }),
+    units: ({ project }) => settingsOf(project).units
+  },
+  ({ stairs, units }, key): readonly Mark[] => {
+    const paper = Number(partsOfKey(key)[0]);
+    return stairs.flatMap((stair, i) => {
+      const [layout, climb] = [stairs[i + 1], stairs[i + 2]];
+      if (i % 3 !== 0 || !('form' in stair)) return [];
+      const { walk, steps } = layout as StairLayout;
+      const riser = (climb as readonly number[])[2];
+      const [from, to] = [walk.at(-2)!, walk.at(-1)!];
+      const mark = marked(stair.id);
+      const size = Math.min(distance(from, to), 3 * paper);
+      const head: Mark = {
+        ...{ ...mark, kind: 'lines', pen: 'fine' },
+        points: arrowLines(along(to, unit(subtract(to, from)), -size), to, paper)
+      };
+      if (riser === undefined) return [head];
+      const numbers = steps.flatMap(({ ring, up }): Mark[] => {
+        const text = String(up);
+        const hasRoom = stair.going > 1.6 * counts * paper && stair.width > 6 * counts * paper;
+        const [l, r] = (layout as StairLayout).nosings[up - 1]!;
+        const way = readable(unit(subtract(r, l)));
+        return hasRoom
+          ? [
+              {
+                ...mark,
+                kind: 'text',
+                at: lerp(middleOf(ring), lerp(l, r, 0.8), 0.55),
+                height: counts,
+                text,
+                angle: angleOf(way),
+                isDetail: true
+              }
+            ]
+          : [];
+      });
+      const told = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
+      const first = unit(subtract(walk[1]!, walk[0]!));
+      const way = readable(first);
+      const half = (told.length * letters * characterWidth * paper) / 2;
+      const room = stair.width > 3 * letters * paper;
+      return [
+        head,
+        ...numbers,
+        ...(room
+          ? [
+              {
+                ...{ ...mark, kind: 'text' as const, height: letters, text: told, angle: angleOf(way) },
+                at: along(walk[0]!, first, -(half + 0.6 * letters * paper))
+              }
+            ]
+          : [])
+      ];
+    });
+  }
+);
+
+const noClimb: readonly number[] = [];
+
+export const stairMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
+  query.project.tables.stair.size === 0 ? [] : query.get(stairTexts, pairKey(String(paper), storey));
+
+export const planOfStairs = (query: Query, storey: string): (readonly Mark[])[] =>
+  [...query.project.tables.stair.values()].flatMap((stair) => {
+    if (stair.storey === storey) return [query.get(stairPlans, stair.id)];
+    return arrivesOn(query.project, stair)?.id === storey ? [query.get(stairsFromAbove, stair.id)] : [];
+  });

@@ -1,0 +1,82 @@
+/** The record of a stair: what is stored of it, and what the reader lets in. */
+import { boolean, number, object } from 'yup';
+import * as f from '../../document/fields';
+import type { Point } from '../../geometry/point';
+import { stairForms, type StairForm, type StairShape } from '../../kernels/stairs/layout';
+
+export const stairBodies = ['strings', 'solid'] as const;
+
+/** Treads between two strings, or one body with its soffit, such as of concrete. */
+export type StairBody = (typeof stairBodies)[number];
+
+export const railSides = ['both', 'left', 'right', 'none'] as const;
+
+export type RailSide = (typeof railSides)[number];
+
+export const stairHoles = ['headroom', 'whole', 'none'] as const;
+
+/** What of the floor it comes to is open: where there would be no headroom, over all of it, or nothing. */
+export type StairHole = (typeof stairHoles)[number];
+
+/**
+ * `storey`, `to`: where it begins and where it ends; null: at the storey next above. `at`: the middle of its last nosing, at the floor's edge; `angle`:
+ * the way up over that. `base`, `top`: finish levels above the datums of the two. `first`, `winders`, `gap`, `post`: as its
+ * form has use for them. `tread`: how thick treads are, `waist`: a solid stair or a landing.
+ */
+export interface Stair extends StairShape {
+  readonly id: string;
+  readonly kind: 'stair';
+  readonly name: string;
+  readonly storey: string;
+  readonly to: string | null;
+  readonly at: Point;
+  readonly angle: number;
+  readonly base: number;
+  readonly top: number;
+  readonly body: StairBody;
+  readonly open: boolean;
+  readonly tread: number;
+  readonly waist: number;
+  readonly rails: RailSide;
+  readonly guard: boolean;
+  readonly hole: StairHole;
+  readonly material: string;
+}
+
+export const mostRisers = 200;
+
+export const isTurning = (form: StairForm): boolean => form !== 'straight' && form !== 'ladder';
+
+/** What a stair may be in a file, besides its id and kind. */
+export const schema = object({
+  name: f.text(),
+  storey: f.id(),
+  to: f.id().nullable().defined(),
+  at: f.point(),
+  angle: number().required(),
+  form: f.choice(stairForms),
+  turn: f.side(),
+  width: f.size(),
+  risers: number().integer().min(1).max(mostRisers).required(),
+  going: f.size(),
+  first: number().integer().min(0).max(mostRisers).required(),
+  winders: number().integer().min(2).max(40).required(),
+  gap: number().min(0).max(f.most).required(),
+  post: f.size(),
+  base: f.mm(),
+  top: f.mm(),
+  body: f.choice(stairBodies),
+  open: boolean().required(),
+  tread: f.size(),
+  waist: f.size(),
+  rails: f.choice(railSides),
+  guard: boolean().required(),
+  hole: f.choice(stairHoles),
+  material: f.id()
+});
+
+declare module '../../document/record' {
+  interface Records {
+    stair: Stair;
+  }
+}

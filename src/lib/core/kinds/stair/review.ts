@@ -1,0 +1,126 @@
+/** Stairs whose steps or headroom break a limit, that stand in walls, or have no floor to come to. */
+import type { Repair, Scope } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { commonPieces, leastShared, sharedArea } from '../../geometry/common-area';
+import { dot, type Point } from '../../geometry/point';
+import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
+import { brokenLimits } from '../../kernels/stairs/solve';
+import { formatLengthWithUnit } from '../../units/length';
+import { storeyModelIn } from '../storey/model';
+import { heightsOf } from '../wall/frame';
+import { waysUp } from './choose';
+import { headroomOver } from './headroom';
+import type { Stair } from './record';
+import { arrivesOn, climbOf, climbs, limitsOf, rulesFor, stairLayouts } from './shape';
+
+const words = { riser: 'riser', going: 'going', stride: 'two risers and a going' } as const;
+
+export function findStairs(scope: Scope) {
+  for (const stair of scope.project.tables.stair.values()) {
+    if (stair.storey !== scope.storey) continue;
+    findSteps(scope, stair);
+    findHeadroom(scope, stair);
+    findInWalls(scope, stair);
+    if (!arrivesOn(scope.project, stair))
+      scope.say('floors', 'stair.no-floor', [stair.id], {}, { thing: scope.named(stair.id) });
+  }
+}
+
+function findSteps({ project, say, named }: Scope, stair: Stair) {
+  const { height } = climbOf(project, stair);
+  const { units, stairLimits } = settingsOf(project);
+  const thing = named(stair.id);
+  const length = (value: number) => formatLengthWithUnit(value, units);
+  if (height <= 0) {
+    say('floors', 'stair.climbs-nothing', [stair.id], { height }, { thing });
+    return;
+  }
+  const limits = limitsOf(project, stair);
+  const riser = height / stair.risers;
+  const broken = brokenLimits({ ...stair, riser, run: 0 }, limits);
+  const best = waysUp(project, height, stair, {})[0];
+  const repair: Repair | undefined = best && {
+    label: `Make it ${best.risers} risers of ${length(best.riser)}, goings of ${length(best.going)}`,
+    call: { name: 'setStair', args: { id: stair.id, risers: best.risers, going: best.going } }
+  };
+  for (const { limit, value, bound } of broken)
+    say(
+      'floors',
+      'stair.limit',
+      [stair.id],
+      { value, bound },
+      { thing, what: words[limit], way: value < bound ? 'least' : 'most' },
+      repair
+    );
+  const rules = stairLimits[rulesFor(stair.form)];
+  if (stair.width < rules.width - 1e-6)
+    say(
+      'floors',
+      'stair.limit',
+      [stair.id],
+      { value: stair.width, bound: rules.width },
+      { thing, what: 'width', way: 'least' },
+      {
+        label: `Make it ${length(rules.width)} wide`,
+        call: { name: 'setStair', args: { id: stair.id, width: rules.width } }
+      }
+    );
+}
+
+function findHeadroom({ project, query, say, named }: Scope, stair: Stair) {
+  const least = headroomOver(query, stair);
+  const { headroom } = limitsOf(project, stair);
+  // What touches only is drawn in by half a millimetre.
+  if (!least || least.clear >= headroom - 1) return;
+  const repair: Repair | undefined =
+    stair.hole === 'headroom' || !project.tables.slab.has(least.of)
+      ? undefined
+      : {
+          label: 'Open the floor as far as headroom asks',
+          call: { name: 'setStair', args: { id: stair.id, hole: 'headroom' } }
+        };
+  say(
+    'floors',
+    'stair.headroom',
+    [stair.id, least.of],
+    { clear: Math.max(0, least.clear), headroom, x: least.at.x, y: least.at.y },
+    { thing: named(stair.id), other: named(least.of) },
+    repair
+  );
+}
+
+/** Walls of the storey that stand in a stair over its steps. */
+function findInWalls({ project, query, storey, say, named }: Scope, stair: Stair) {
+  const layout = query.get(stairLayouts, stair.id);
+  const [foot, , riser] = query.get(climbs, stair.id);
+  if (!layout || foot === undefined || riser === undefined || riser <= 0) return;
+  const model = storeyModelIn(query, storey);
+  const box = boxOf(layout.outline);
+  for (const { frame, bands } of model.walls) {
+    const { wall } = frame;
+    const heights = heightsOf(project, wall);
+    const base = model.storey.datum + wall.base;
+    const top = model.storey.datum + (heights?.top ?? Infinity);
+    const rings = bands.flatMap(({ outline }) => outline).filter((ring) => boxesMeet(boxOf(ring), box));
+    const met = layout.steps.filter(({ up, ring }) => {
+      const z = foot + up * riser;
+      return z > base + 1 && top > z - riser + 1 && rings.some((one) => sharedArea(one, ring) > leastShared);
+    });
+    if (met.length === 0) continue;
+    const into = Math.max(...met.flatMap(({ ring }) => rings.map((one) => depthInto(one, ring, frame.left))));
+    if (into < 1) continue;
+    say(
+      'floors',
+      'stair.in-wall',
+      [stair.id, wall.id],
+      { into },
+      { thing: named(stair.id), other: named(wall.id) }
+    );
+  }
+}
+
+/** How wide what a step and a wall share is across the wall. */
+function depthInto(wall: Ring, step: Ring, across: Point): number {
+  const offs = commonPieces(wall, step).flatMap((piece) => piece.map((p) => dot(p, across)));
+  return offs.length > 0 ? Math.max(...offs) - Math.min(...offs) : 0;
+}

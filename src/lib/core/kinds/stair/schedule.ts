@@ -1,0 +1,50 @@
+/** What tables say of stairs. Heights above project zero, mm; mm2, mm3. */
+import type { Query } from '../../document/kind';
+import { nameElement } from '../../document/names';
+import { volumeOf } from '../../document/volumes';
+import { meshVolume } from '../../geometry/mesh';
+import { ringsArea } from '../../geometry/ring';
+import { brokenLimits } from '../../kernels/stairs/solve';
+import { round } from '../../units/round';
+import { stairBodies } from './body';
+import { headroomOver } from './headroom';
+import { arrivesOn, climbOf, footOf, holesOfStairs, limitsOf, stairLayouts } from './shape';
+
+export const stairRows = (query: Query) =>
+  [...query.project.tables.stair.values()].map((stair) => {
+    const { project } = query;
+    const { foot, head, height } = climbOf(project, stair);
+    const layout = query.get(stairLayouts, stair.id);
+    const body = query.get(stairBodies, stair.id);
+    const limits = limitsOf(project, stair);
+    const riser = height / stair.risers;
+    const headroom = headroomOver(query, stair);
+    const broken = brokenLimits({ ...stair, riser, run: 0 }, limits).map(({ limit }) => limit as string);
+    return {
+      id: stair.id,
+      name: nameElement(project, stair.id),
+      ...{ storey: stair.storey, to: arrivesOn(project, stair)?.id ?? null, form: stair.form },
+      ...{ from: round(foot), head: round(head), foot: footOf(stair).at },
+      risers: stair.risers,
+      riser: round(riser),
+      going: round(stair.going),
+      run: round((stair.risers - 1) * stair.going),
+      width: stair.width,
+      narrowest: layout?.narrowest === undefined ? null : round(layout.narrowest),
+      area: round(ringsArea(layout ? layout.steps.map(({ ring }) => ring) : [])),
+      hole: round(ringsArea(query.get(holesOfStairs, stair.id))),
+      headroom: headroom ? round(headroom.clear) : null,
+      limits: [
+        ...broken,
+        ...(stair.width < limits.width - 1e-6 ? ['width'] : []),
+        ...(headroom && headroom.clear < limits.headroom - 1 ? ['headroom'] : [])
+      ],
+      volume: volumeOf(body),
+      parts: Object.entries(
+        (body?.parts ?? []).reduce<Record<string, number>>(
+          (sum, { role, mesh }) => ({ ...sum, [role]: (sum[role] ?? 0) + meshVolume(mesh) }),
+          {}
+        )
+      ).map(([role, volume]) => ({ role, volume: round(volume) }))
+    };
+  });

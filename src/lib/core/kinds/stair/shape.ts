@@ -1,0 +1,212 @@
+/** Stairs where they stand: what they climb, by which limits, their steps in the plan, and the holes that they want in floors. */
+import type { Project, Query } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { own, result, stage } from '../../document/stage';
+import { flat, type Plane } from '../../geometry/plane';
+import { add, angleOf, rotate, subtract, type Point } from '../../geometry/point';
+import type { Ring } from '../../geometry/ring';
+import { leastHole } from '../../kernels/stairs/clearance';
+import {
+  layoutOf,
+  middleOfNosing,
+  type Nosing,
+  type PitchPiece,
+  type SideStretch,
+  type StairForm,
+  type StairLayout,
+  type StairShape
+} from '../../kernels/stairs/layout';
+import type { StairLimits } from '../../kernels/stairs/solve';
+import type { StairRules } from '../project/record';
+import { storeysInOrder, type Storey } from '../storey/record';
+import type { Stair } from './record';
+
+/** What a stair climbs: heights above project zero. */
+export interface Climb {
+  readonly foot: number;
+  readonly head: number;
+  readonly height: number;
+}
+
+type Ends = Pick<Stair, 'storey' | 'to' | 'base' | 'top'>;
+
+/** The storey that a stair comes to; undefined where none is above. */
+export function arrivesOn(project: Project, { storey, to }: Pick<Ends, 'storey' | 'to'>): Storey | undefined {
+  if (to !== null) return project.tables.storey.get(to);
+  const order = storeysInOrder(project);
+  return order[order.findIndex((one) => one.id === storey) + 1];
+}
+
+/** Where no storey is above, as high as its own. */
+export function climbOf(project: Project, stair: Ends): Climb {
+  const own = project.tables.storey.get(stair.storey);
+  const foot = (own?.datum ?? 0) + stair.base;
+  const head = (arrivesOn(project, stair)?.datum ?? (own ? own.datum + own.height : 0)) + stair.top;
+  return { foot, head, height: head - foot };
+}
+
+export type RuleSet = 'stair' | 'spiral' | 'ladder';
+
+export const rulesFor = (form: StairForm): RuleSet =>
+  form === 'spiral' || form === 'ladder' ? form : 'stair';
+
+/** Limits as the solver takes them. Winders are told by the straight way between two nosings, so their going on the arc is more. */
+export function limitsOf(project: Project, { form, width }: Pick<StairShape, 'form' | 'width'>): StairLimits {
+  const rules: StairRules = settingsOf(project).stairLimits[rulesFor(form)];
+  const offset = Math.min(305, width / 2);
+  const onArc = 2 * offset * Math.asin(Math.min(1, rules.going / (2 * offset)));
+  return {
+    riser: rules.riser,
+    going: form === 'winding' ? onArc : rules.going,
+    stride: rules.strideMost > 0 ? [rules.strideLeast, rules.strideMost] : null,
+    headroom: rules.headroom,
+    width: rules.width
+  };
+}
+
+/** A layout turned and moved so that the middle of its last nosing lies at a place, the way up over it by an angle. */
+function placed(layout: StairLayout, at: Point, angle: number): StairLayout {
+  const turn = angle - angleOf(layout.arrival);
+  const by = subtract(at, rotate(middleOfNosing(layout.nosings.at(-1)!), turn));
+  const move = (p: Point): Point => add(rotate(p, turn), by);
+  const way = ({ a, b, c }: Plane): Plane => {
+    const { x, y } = rotate({ x: a, y: b }, turn);
+    return { a: x, b: y, c: c - x * by.x - y * by.y };
+  };
+  const side = (stretches: readonly SideStretch[]) =>
+    stretches.map((one) => ({ ...one, a: move(one.a), b: move(one.b) }));
+  return {
+    ...layout,
+    steps: layout.steps.map((step) => ({
+      ...step,
+      ring: step.ring.map(move),
+      pitch: step.pitch.map(({ ring, plane }) => ({ ring: ring.map(move), plane: way(plane) }))
+    })),
+    nosings: layout.nosings.map(([l, r]): Nosing => [move(l), move(r)]),
+    walk: layout.walk.map(move),
+    left: side(layout.left),
+    right: side(layout.right),
+    outline: layout.outline.map(move),
+    arrival: rotate(layout.arrival, turn)
+  };
+}
+
+export const placedLayout = (stair: Stair): StairLayout => placed(layoutOf(stair), stair.at, stair.angle);
+
+/** Where the last nosing lies and which way it is come over, of a shape that begins at a place by an angle. */
+export function headFrom(shape: StairShape, foot: Point, angle: number): { at: Point; angle: number } {
+  const layout = layoutOf(shape);
+  const head = add(rotate(middleOfNosing(layout.nosings.at(-1)!), angle), foot);
+  return { at: head, angle: angle + angleOf(layout.arrival) };
+}
+
+/** The middle of its first nosing, and the way up there. */
+export function footOf(stair: Stair): { at: Point; angle: number } {
+  const layout = layoutOf(stair);
+  const angle = stair.angle - angleOf(layout.arrival);
+  return { at: subtract(stair.at, rotate(middleOfNosing(layout.nosings.at(-1)!), angle)), angle };
+}
+
+/** By its id; undefined where there is none. */
+export const stairLayouts = stage('steps of stairs', { stair: own('stair') }, ({ stair }) =>
+  stair ? placedLayout(stair) : undefined
+);
+
+const climbRead = ({ project }: Query, id: string): readonly number[] => {
+  const stair = project.tables.stair.get(id);
+  if (!stair) return [];
+  const { foot, head, height } = climbOf(project, stair);
+  return [foot, head, height / stair.risers];
+};
+
+/** Foot, head and riser of a stair, heights above project zero; empty where there is none. */
+export const climbs = stage('climbs of stairs', { climb: climbRead }, ({ climb }) => climb);
+
+/** Its pitch surface, above project zero. */
+export const stairPitch = stage(
+  'pitch of stairs',
+  { layout: result(stairLayouts), climb: result(climbs) },
+  ({ layout, climb: [foot, , riser] }): readonly PitchPiece[] =>
+    layout && foot !== undefined && riser !== undefined
+      ? layout.steps
+          .flatMap(({ pitch }) => pitch)
+          .map(({ ring, plane: { a, b, c } }) => ({
+            ring,
+            plane: { a: a * riser, b: b * riser, c: foot + c * riser }
+          }))
+      : none
+);
+
+const none: readonly PitchPiece[] = [];
+
+/** A step with what is under it, heights above project zero. */
+export interface StairSolid {
+  readonly ring: Ring;
+  readonly z0: number;
+  readonly z1: number;
+}
+
+/** All steps of all stairs, down to their soffits, for what must not run into them. */
+export const stairSolids = stage(
+  'solids of stairs',
+  {
+    found: (query: Query) =>
+      [...query.project.tables.stair.values()].flatMap((stair) => {
+        const layout = query.get(stairLayouts, stair.id);
+        return layout ? [layout, query.get(climbs, stair.id), stair] : [];
+      })
+  },
+  ({ found }): readonly StairSolid[] =>
+    found.flatMap((layout, i) => {
+      if (i % 3 !== 0) return [];
+      const { steps } = layout as StairLayout;
+      const [foot, , riser] = found[i + 1] as readonly number[];
+      const { waist } = found[i + 2] as Stair;
+      if (foot === undefined || riser === undefined) return [];
+      return steps.map(({ ring, up }) => {
+        const z1 = foot + up * riser;
+        return { ring, z0: Math.max(foot, z1 - 2 * riser - waist), z1 };
+      });
+    })
+);
+
+/** The underside of the floor that a stair comes to, above project zero: of its slabs' deepest, else by the storey's depth. */
+function undersideAbove({ project }: Query, id: string): number {
+  const stair = project.tables.stair.get(id);
+  const storey = stair && arrivesOn(project, stair);
+  if (!storey) return 0;
+  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey.id);
+  if (slabs.length === 0) return storey.datum - storey.floorDepth;
+  return Math.min(...slabs.map(({ offset, thickness }) => storey.datum + offset - thickness));
+}
+
+/** The rings that a stair is to have open in the floor that it comes to, by its id. */
+export const holesOfStairs = stage(
+  'holes for stairs',
+  {
+    hole: ({ project }, id) => project.tables.stair.get(id)?.hole ?? 'none',
+    layout: result(stairLayouts),
+    pitch: result(stairPitch),
+    under: undersideAbove,
+    headroom: ({ project }, id) => {
+      const stair = project.tables.stair.get(id);
+      return stair ? limitsOf(project, stair).headroom : 0;
+    }
+  },
+  ({ hole, layout, pitch, under, headroom }): readonly Ring[] => {
+    if (!layout || hole === 'none') return [];
+    if (hole === 'whole') return [layout.outline];
+    return leastHole(pitch, headroom, flat(under));
+  }
+);
+
+/** All that stairs open in the floor of a storey. */
+export const stairHolesOn = (query: Query, storey: string): readonly Ring[] => {
+  const { stair } = query.project.tables;
+  if (stair.size === 0) return noRings;
+  return [...stair.values()].flatMap((one) =>
+    arrivesOn(query.project, one)?.id === storey ? query.get(holesOfStairs, one.id) : noRings
+  );
+};
+
+const noRings: readonly Ring[] = [];

@@ -1,0 +1,59 @@
+/** Stairs keep to what they climb: when heights change they are solved again with as little change as can be. */
+import type { Query } from '../../document/kind';
+import { nameElement } from '../../document/names';
+import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
+import { settingsOf } from '../../document/project';
+import { solvedAgain } from '../../kernels/stairs/solve';
+import { formatLength } from '../../units/length';
+import { goingStep } from './choose';
+import { isTurning, type Stair } from './record';
+import { climbOf, limitsOf } from './shape';
+
+/** The law: a stair whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
+export function solvedStairs({ project }: Query, patch: Patch): Patch {
+  if (project.tables.stair.size === 0) return patch;
+  const isAbout = [...patch.values()].some(
+    ({ after }) => after?.kind === 'storey' || after?.kind === 'stair'
+  );
+  if (!isAbout) return patch;
+  const now = applyPatch(project, patch);
+  const changed = [...now.tables.stair.values()].flatMap((stair): Stair[] => {
+    const before = project.tables.stair.get(stair.id);
+    if (!before || before.risers !== stair.risers || before.going !== stair.going) return [];
+    const { height } = climbOf(now, stair);
+    if (height <= 0 || Math.abs(height - climbOf(project, before).height) < 1e-6) return [];
+    const step = goingStep(now);
+    const found = solvedAgain(height, stair, limitsOf(now, stair), step);
+    if (!found || (found.risers === stair.risers && found.going === stair.going)) return [];
+    const first = isTurning(stair.form)
+      ? Math.max(1, stair.first + found.risers - stair.risers)
+      : stair.first;
+    return [{ ...stair, risers: found.risers, going: found.going, first }];
+  });
+  return changed.length === 0 ? patch : composePatches(patch, patchOf(now, changed));
+}
+
+/** What became of stairs whose height changed, in sentences. */
+export function saidOfStairs({ project }: Query, patch: Patch): string[] {
+  if (project.tables.stair.size === 0) return [];
+  const now = applyPatch(project, patch);
+  const { units } = settingsOf(project);
+  return [...now.tables.stair.values()].flatMap((stair) => {
+    const before = project.tables.stair.get(stair.id);
+    if (!before) return [];
+    const [was, is] = [climbOf(project, before).height, climbOf(now, stair).height];
+    if (Math.abs(was - is) < 1e-6 || is <= 0) return [];
+    const more = stair.risers - before.risers;
+    const longer = (stair.risers - 1) * stair.going - (before.risers - 1) * before.going;
+    const counted = `${Math.abs(more)} ${Math.abs(more) === 1 ? 'riser' : 'risers'}`;
+    const parts = [
+      ...(more === 0 ? [] : [`${counted} ${more > 0 ? 'more' : 'fewer'}`]),
+      ...(Math.abs(longer) < 1e-6
+        ? []
+        : [`${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}, its head stays`])
+    ];
+    const steps = `${stair.risers} risers of ${formatLength(is / stair.risers, units)}`;
+    const name = nameElement(now, stair.id);
+    return [`${name} has ${steps} now${parts.length > 0 ? `: ${parts.join(', ')}` : ''}.`];
+  });
+}

@@ -1,0 +1,190 @@
+/** Stairs in houses: by numbers worked by hand, by random ones and by the oracle. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Project } from '../../document/kind';
+import { meshVolume, openEdges } from '../../geometry/mesh';
+import { ringsArea } from '../../geometry/ring';
+import { Model } from '../../model/graph';
+import { perform } from '../../commands/register';
+import { reviewProject } from '../../review/review';
+import { act, built, call, refusal } from '../../testing/house';
+import { commonVolume, judgeMesh } from '../../testing/oracle';
+import { planDrawing } from '../../drawing/plan-drawing';
+import { stairForms } from '../../kernels/stairs/layout';
+import { slabRings } from '../slab/rings';
+import { stairBodies } from './body';
+import { footOf } from './shape';
+import { stairRows } from './schedule';
+
+const house = (height: number, ...more: ReturnType<typeof call>[]): Project =>
+  built(
+    call('setStorey', { id: 'storey-1', height: height }),
+    call('drawRectangle', {
+      storey: 'storey-1',
+      corner: { x: 0, y: 0 },
+      width: 9000,
+      depth: 7000,
+      thickness: 300
+    }),
+    call('copyStorey', { storey: 'storey-1' }),
+    call('addSlab', { storey: 'storey-2', face: 'outer', thickness: 330 }),
+    ...more
+  );
+const stair = (given: object = {}) =>
+  call('addStair', { storey: 'storey-1', foot: { x: 2000, y: 3000 }, angle: 0, width: 900, ...given });
+const query = (project: Project) => new Model().at(project);
+const row = (project: Project) => stairRows(query(project))[0]!;
+const found = (project: Project) =>
+  reviewProject(query(project))
+    .filter(({ code }) => code.startsWith('stair'))
+    .map(({ code }) => code);
+
+describe('a stair between two storeys', () => {
+  const straight = house(2880, stair());
+
+  it('has the steps that the limits let be best, its hole as headroom asks, and breaks none', () => {
+    expect(row(straight)).toMatchObject({
+      ...{ risers: 16, riser: 180, going: 260, run: 3900, limits: [], to: 'storey-2' }
+    });
+    expect(row(straight).hole).toBeCloseTo((3900 - 488.222) * 900, -2);
+    expect(row(straight).headroom).toBeCloseTo(2032, 0);
+    const floor = ringsArea(query(straight).get(slabRings, 'slab-1'));
+    expect((9000 * 7000 - floor) / 1e6).toBeCloseTo(0.9 * 3.411778, 4);
+    expect(found(straight)).toEqual([]);
+  });
+
+  it('opens no more than is told: without a hole the floor is in the way, and the repair opens it', () => {
+    const shut = act(straight, 'setStair', { id: 'stair-1', hole: 'none' });
+    expect(found(shut)).toEqual(['stair.headroom']);
+    const whole = act(shut, 'setStair', { id: 'stair-1', hole: 'whole' });
+    expect(row(whole).hole).toBeCloseTo(3900 * 900, -1);
+  });
+
+  it('in a corner of the house its hole runs into the edge of the floor', () => {
+    const corner = house(
+      2880,
+      call('setSlab', { id: 'slab-1', face: 'inner' }),
+      stair({ foot: { x: 2000, y: 750 } })
+    );
+    const [ring, ...more] = query(corner).get(slabRings, 'slab-1');
+    expect(more).toEqual([]);
+    expect(ring).toHaveLength(8);
+    expect(found(corner)).toEqual([]);
+  });
+
+  it('is solved again when the storey grows: its head stays, its foot moves, and it is said', () => {
+    const result = perform(straight, { name: 'setStorey', args: { id: 'storey-1', height: 3200 } });
+    expect(result.ok && result.also).toContain('17 risers of 188');
+    expect(result.ok && result.also).toContain('1 riser more');
+    const now = act(straight, 'setStorey', { id: 'storey-1', height: 3200 });
+    expect(row(now)).toMatchObject({ risers: 17, going: 260, run: 4160 });
+    expect(row(now).foot).toEqual({ x: 1740, y: 3000 });
+    const same = act(straight, 'setStorey', { id: 'storey-1', height: 2980 });
+    expect(row(same)).toMatchObject({ risers: 16, going: 260 });
+    // What was typed holds, and is found fault with.
+    const steep = act(straight, 'setStair', { id: 'stair-1', risers: 14, going: 240 });
+    expect(row(steep)).toMatchObject({ risers: 14, going: 240, limits: ['riser', 'going', 'stride'] });
+    expect(found(steep)).toEqual(['stair.limit', 'stair.limit', 'stair.limit']);
+  });
+
+  it('a floor that is thicker opens sooner', () => {
+    const deep = act(straight, 'setSlab', { id: 'slab-1', thickness: 430 });
+    expect(row(deep).hole).toBeCloseTo((3900 - 343.778) * 900, -2);
+  });
+
+  it('refuses what cannot be, with the numbers', () => {
+    expect(refusal(straight, 'addStair', { storey: 'storey-2', foot: { x: 0, y: 0 } })).toContain(
+      'No storey lies over'
+    );
+    const room = { storey: 'storey-1', foot: { x: 0, y: 0 }, within: 3400 };
+    expect(refusal(straight, 'addStair', room)).toMatch(/3.556.mm long.*room for 3.400.mm; a going of 243.mm/);
+    expect(refusal(straight, 'setStair', { id: 'stair-1', form: 'quarter', first: 16 })).toContain(
+      '16 risers'
+    );
+    expect(refusal(straight, 'setStair', { id: 'stair-1', form: 'winding', winders: 5 })).toContain(
+      '5 winders'
+    );
+    expect(refusal(straight, 'setStair', { id: 'stair-1', top: -3000 })).toContain('climb nothing');
+    expect(refusal(straight, 'setStair', { id: 'stair-1', width: 0 })).toContain('more than zero');
+  });
+
+  it('a wall that stands in it is found, by how much', () => {
+    const walled = act(straight, 'drawWall', {
+      ...{ storey: 'storey-1', a: { x: 3000, y: 3400 }, b: { x: 5000, y: 3400 }, thickness: 100 },
+      settingOut: 'centre'
+    });
+    const [one] = reviewProject(query(walled)).filter(({ code }) => code === 'stair.in-wall');
+    expect(one?.message).toContain('100');
+  });
+
+  it('a door that swings against its steps is stopped by them, and not under its upper end', () => {
+    const doored = (fromStart: number) =>
+      act(house(2880, stair({ foot: { x: 2000, y: 780 } })), 'addOpening', {
+        ...{ wall: 'wall-1', width: 910, height: 2110, filling: 'door', offset: fromStart },
+        handing: { hinge: 'near', opens: 'inside' }
+      });
+    const stopped = (project: Project) =>
+      reviewProject(query(project)).some(({ code }) => code === 'opening.stopped');
+    expect(stopped(doored(2200))).toBe(true);
+    expect(stopped(doored(7000))).toBe(false);
+  });
+
+  it('without its upper storey it comes to none, which is found', () => {
+    const alone = act(straight, 'deleteItems', { ids: ['storey-2'] });
+    expect(alone.tables.stair.get('stair-1')?.to).toBe(null);
+    expect(found(alone)).toContain('stair.no-floor');
+  });
+
+  it('is drawn on both storeys, cut on its own', () => {
+    const draw = (storey: string) =>
+      planDrawing(query(straight), storey, { paper: 50, units: { system: 'mm', fineness: 1 } } as never);
+    const own = draw('storey-1')
+      .things.flat()
+      .filter(({ subject }) => subject === 'stair-1');
+    expect(own.map((mark) => 'pen' in mark && mark.pen)).toEqual(['face', 'overhead', 'face', 'fine']);
+    expect(
+      draw('storey-2')
+        .things.flat()
+        .some(({ subject }) => subject === 'stair-1')
+    ).toBe(true);
+    const texts = draw('storey-1').tags.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
+    expect(texts).toContain('16 × 180 / 260');
+    expect(texts).toContain('15');
+  });
+});
+
+it('bodies of any stair are closed, lie between foot and rail, and no two of its parts share room', () => {
+  const shapes = fc.record({
+    form: fc.constantFrom(...stairForms),
+    turn: fc.constantFrom('left', 'right'),
+    body: fc.constantFrom('strings', 'solid'),
+    width: fc.integer({ min: 800, max: 1300 }),
+    angle: fc.constantFrom(0, 0.3, 17.3, 90, 200),
+    open: fc.boolean(),
+    height: fc.integer({ min: 2500, max: 3100 })
+  });
+  fc.assert(
+    fc.property(shapes, ({ height, ...given }) => {
+      const project = house(height, stair(given));
+      const body = query(project).get(stairBodies, 'stair-1')!;
+      const roles = new Set(body.parts.map(({ role }) => role));
+      expect(roles.has(given.body === 'solid' ? 'flight' : 'tread')).toBe(true);
+      for (const { mesh } of body.parts) {
+        expect(openEdges(mesh)).toBe(0);
+        expect(meshVolume(mesh)).toBeGreaterThan(0);
+      }
+      const one = project.tables.stair.get('stair-1')!;
+      const { at } = footOf(one);
+      expect(Math.hypot(at.x - 2000, at.y - 3000)).toBeLessThan(0.01);
+      const of = (...wanted: string[]) =>
+        body.parts.filter(({ role }) => wanted.includes(role)).map(({ mesh }) => mesh);
+      for (const mesh of of('flight', 'string'))
+        expect(judgeMesh(mesh).volume / meshVolume(mesh)).toBeCloseTo(1, 4);
+      // cm3
+      expect(commonVolume(of('tread', 'flight'), of('string', 'riserBoard', 'baluster')) / 1000).toBeLessThan(1);
+      expect(commonVolume(of('string'), of('riserBoard', 'baluster', 'handrail')) / 1000).toBeLessThan(1);
+      expect(commonVolume(of('handrail'), of('baluster', 'tread', 'flight')) / 1000).toBeLessThan(1);
+    }),
+    { numRuns: 40 }
+  );
+}, 120_000);
