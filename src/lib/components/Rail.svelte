@@ -31,6 +31,8 @@
   import Frame from '@lucide/svelte/icons/frame';
   import HousePlus from '@lucide/svelte/icons/house-plus';
   import TrendingDown from '@lucide/svelte/icons/trending-down';
+  import SquareDashed from '@lucide/svelte/icons/square-dashed';
+  import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
   import Kbd from 'flowbite-svelte/Kbd.svelte';
   import type { Component } from 'svelte';
@@ -73,6 +75,8 @@
     opening: RectangleVertical,
     slab: RectangleHorizontal,
     fall: TrendingDown,
+    stair: DoorStairwell,
+    clearSpace: SquareDashed,
     storey: Building,
     copyUp: CopyPlus,
     roof: House,

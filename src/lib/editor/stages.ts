@@ -52,7 +52,8 @@ export const stages: readonly StageInfo[] = [
       { tool: 'door', label: 'Door', key: 'd' },
       { tool: 'window', label: 'Window', key: 'i' },
       { tool: 'opening', label: 'Bare opening', key: 'b' },
-      { tool: 'catalogue', label: 'Catalogue', key: 'c' }
+      { tool: 'catalogue', label: 'Catalogue', key: 'c' },
+      { tool: 'clearSpace', label: 'Clear space', key: 'C' }
     ]
   },
   {

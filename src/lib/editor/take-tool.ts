@@ -26,6 +26,7 @@ const lateNames = [
     'slab',
     'fall',
     'stair',
+    'clearSpace',
     'roof',
     'roofEdge',
     'dormer',

@@ -18,6 +18,7 @@ export type ToolName =
   | 'slab'
   | 'fall'
   | 'stair'
+  | 'clearSpace'
   | 'copyUp'
   | 'roof'
   | 'roofEdge'

@@ -86,7 +86,7 @@ function drawLabels(screen: Screen, overlay: Overlay | undefined) {
   const all = [...(overlay?.labels ?? [])].sort((p, q) => Number(q.isChosen) - Number(p.isChosen));
   for (const { at, text, isChosen } of all) {
     const [x, y] = screen.toScreen(at);
-    if (taken.some(([u, v]) => Math.abs(u - x) < 96 && Math.abs(v - y) < 22)) continue;
+    if (taken.some(([u, v]) => Math.abs(u - x) < 20 + 3 * text.length && Math.abs(v - y) < 22)) continue;
     taken.push([x, y]);
     chip(screen, x, y, text, isChosen ? tide : fog, isChosen ? paper : slate, true);
   }

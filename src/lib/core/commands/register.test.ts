@@ -71,6 +71,9 @@ const also: Record<string, Script['commands']> = {
     { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
     { name: 'setRoofEdge', args: { roof: 'roof-1', wall: 'wall-2', pitch: 20 } }
   ],
+  setClearSpace: [exampleOf('addClearSpace')],
+  addStair: [{ name: 'addStorey', args: {} }],
+  setStair: [{ name: 'addStorey', args: {} }, exampleOf('addStair')],
   addRooflight: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }],
   setRooflight: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } }, exampleOf('addRooflight')],
   addDormer: [{ name: 'addRoof', args: { storey: 'storey-1', pitch: 45 } }],

@@ -25,6 +25,14 @@ const findings = {
     message: (w) => `${w.t('thing')} and ${w.t('other')} swing into each other over ${w.t('area')}.`,
     hint: 'Hang one of them on its other jamb, or let it open the other way.'
   },
+  'opening.in-space': {
+    message: (w) => `${w.t('thing')} swings into ${w.t('other')} over ${w.t('area')}.`,
+    hint: 'Hang it otherwise, or move one of the two.'
+  },
+  'space.taken': {
+    message: (w) => `${w.t('other')} stands in ${w.t('thing')}, over ${w.t('area')}.`,
+    hint: 'Move one of the two, or keep less room clear.'
+  },
   'opening.outwards': {
     message: (w) => `${w.t('thing')} opens out of the room with the way out ${w.t('other')}.`,
     hint: 'Let it open the other way, or set in the project that such doors may open outwards.'

@@ -1,3 +1,4 @@
+import { usualStairs } from '../kinds/project/record';
 import { plainSlab } from '../kinds/slab/record';
 import { asRoof, plainEnds } from '../kinds/roof/record';
 import { expect, it } from 'vitest';
@@ -123,7 +124,12 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
     7
   );
   expect(now).toEqual([
-    { kind: 'project', openingLimits: { step: 30, inwards: false }, fallsAs: 'percent' },
+    {
+      kind: 'project',
+      openingLimits: { step: 30, inwards: false },
+      fallsAs: 'percent',
+      stairLimits: usualStairs
+    },
     {
       kind: 'roof',
       edges: [{ wall: 'wall-1', kind: 'gable', ...asRoof }],

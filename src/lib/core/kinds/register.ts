@@ -10,6 +10,7 @@ import { opening } from './opening/kind';
 import { column } from './column/kind';
 import { chimney } from './chimney/kind';
 import { slab } from './slab/kind';
+import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
@@ -34,6 +35,7 @@ export const kinds: Declarations = {
   chimney,
   slab,
   stair,
+  clearSpace,
   roof,
   rooflight,
   tracingSheet,

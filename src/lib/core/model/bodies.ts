@@ -27,6 +27,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   chimney: chimneyBodies,
   slab: slabBodies,
   stair: stairBodies,
+  clearSpace: null,
   roof: roofBodies,
   rooflight: lightBodies,
   tracingSheet: null,

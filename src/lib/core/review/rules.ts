@@ -24,6 +24,7 @@ import { findPartTopless, findTopless } from '../kinds/wall/review-roofs';
 import { findRoofs } from '../kinds/roof/review';
 import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
+import { findSpaces } from '../kinds/clear-space/review';
 import { findStairs } from '../kinds/stair/review';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
 import {
@@ -55,6 +56,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   chimney: [],
   slab: [findSlabs],
   stair: [findStairs],
+  clearSpace: [findSpaces],
   roof: [findRoofs],
   rooflight: [findRooflights],
   tracingSheet: [],

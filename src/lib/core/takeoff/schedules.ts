@@ -34,6 +34,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   chimney: { as: 'chimneys', rows: chimneyRows },
   slab: { as: 'slabs', rows: slabRows },
   stair: { as: 'stairs', rows: stairRows },
+  clearSpace: null,
   roof: { as: 'roofs', rows: roofRows },
   rooflight: { as: 'rooflights', rows: rooflightRows },
   tracingSheet: null,

@@ -2,7 +2,6 @@
 import { words, type CardMaker, type Field } from './card';
 import { certainties, type Certainty } from '../../core/units/certainty';
 import type { Column } from '../../core/kinds/column/record';
-import type { Chimney } from '../../core/kinds/chimney/record';
 
 /** How sure the sizes of something are. */
 export const certaintyField = (
@@ -14,7 +13,7 @@ export const certaintyField = (
 
 export type Setter = (changes: object) => { name: string; args: unknown };
 
-export function placeFields(make: CardMaker, { at, angle }: Column | Chimney, set: Setter): Field[] {
+export function placeFields(make: CardMaker, { at, angle }: Pick<Column, 'at' | 'angle'>, set: Setter): Field[] {
   return [
     make.length('x', 'Across from zero', [at.x], (x) => set({ at: { ...at, x } })),
     make.length('y', 'Up from zero', [at.y], (y) => set({ at: { ...at, y } })),

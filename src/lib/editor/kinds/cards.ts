@@ -15,6 +15,7 @@ import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
 import { rooflightCard } from './rooflight/card';
 import { slabCard } from './slab/card';
+import { spaceCard } from './clear-space/card';
 import { stairCard } from './stair/card';
 import { storeyCard } from './storey/card';
 import { sheetCard } from './tracing-sheet/card';
@@ -40,6 +41,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   rooflight: ofOne(rooflightCard),
   slab: ofOne(slabCard),
   stair: ofOne(stairCard),
+  clearSpace: ofOne(spaceCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)
 };

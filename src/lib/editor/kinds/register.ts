@@ -12,6 +12,7 @@ import { project } from './project/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
 import { slab } from './slab/kind';
+import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
 import { storey } from './storey/kind';
 import { tracingSheet } from './tracing-sheet/kind';
@@ -27,6 +28,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   chimney,
   slab,
   stair,
+  clearSpace,
   roof,
   rooflight,
   tracingSheet,

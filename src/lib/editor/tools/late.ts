@@ -11,6 +11,7 @@ import { RoofTool } from '../kinds/roof/tool';
 import { RooflightTool } from '../kinds/rooflight/tool';
 import { FallTool } from '../kinds/slab/fall-tool';
 import { SlabTool } from '../kinds/slab/tool';
+import { SpaceTool } from '../kinds/clear-space/tool';
 import { StairTool } from '../kinds/stair/tool';
 import { GuideTool } from '../kinds/guide/tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
@@ -26,6 +27,7 @@ export const lateTools = {
   rooflight: (editor: Editor) => new RooflightTool(editor),
   slab: (editor: Editor) => new SlabTool(editor),
   fall: (editor: Editor) => new FallTool(editor),
+  clearSpace: (editor: Editor) => new SpaceTool(editor),
   stair: (editor: Editor) => new StairTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),

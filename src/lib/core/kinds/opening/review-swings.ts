@@ -1,6 +1,8 @@
 /** Doors whose leaves meet one another, or something that stops them short of a right angle. */
 import type { Repair, Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
+import type { Ring } from '../../geometry/ring';
+import { spaceRing } from '../clear-space/record';
 import { formatArea } from '../../units/area';
 import type { Handing } from './record';
 import { hung, isWide, swingsOn, type Door, type Swings } from './swings';
@@ -21,6 +23,19 @@ export function findSwings({ query, storey, say, named, project }: Scope) {
         { thing: named(opening.id) },
         rehung(swings, door)
       );
+    for (const space of project.tables.clearSpace.values()) {
+      const area = space.storey === storey ? swings.sweptOf(door, spaceRing(space)) : 0;
+      if (area === 0) continue;
+      const texts = { thing: named(opening.id), other: named(space.id), area: formatArea(area, units) };
+      say(
+        'openings',
+        'opening.in-space',
+        [opening.id, space.id],
+        {},
+        texts,
+        rehung(swings, door, spaceRing(space))
+      );
+    }
     for (const { other, area } of swings.clashes(door)) {
       const pair = [opening.id, other.place.opening.id].sort();
       if (said.has(pair.join(' '))) continue;
@@ -32,7 +47,7 @@ export function findSwings({ query, storey, say, named, project }: Scope) {
 }
 
 /** The nearest way to hang a door so that it opens wide and clashes with none: on its other jamb, then to the other side. */
-function rehung(swings: Swings, door: Door): Repair | undefined {
+function rehung(swings: Swings, door: Door, clear: Ring = []): Repair | undefined {
   const { hinge, opens } = door.place.opening.handing;
   const [otherHinge, otherWay] = [
     hinge === 'near' ? 'far' : 'near',
@@ -45,7 +60,8 @@ function rehung(swings: Swings, door: Door): Repair | undefined {
   ];
   const found = ways.find(({ label: _, ...handing }) => {
     const tried = hung(door, handing);
-    return isWide(swings, tried) && swings.clashes(tried).length === 0;
+    const isClear = clear.length === 0 || swings.sweptOf(tried, clear) === 0;
+    return isClear && isWide(swings, tried) && swings.clashes(tried).length === 0;
   });
   if (!found) return undefined;
   const { label, ...handing } = found;

@@ -7,7 +7,7 @@
  *
  * Cost: linear in the edges in the way. Source: own.
  */
-import { commonArea } from '../../geometry/common-area';
+import { commonArea, sharedArea } from '../../geometry/common-area';
 import { along, cross, dot, scale, subtract, type Point } from '../../geometry/point';
 import { boxesMeet, type Box, type Ring } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
@@ -85,6 +85,12 @@ export const reachOf = ({ centre: { x, y }, radius: r }: Sweep): Box => ({
 export function clashOf(p: Sweep, q: Sweep): number {
   if (!meetInHeight(p, q) || !boxesMeet(reachOf(p), reachOf(q))) return 0;
   const area = commonArea(ringOf(p), ringOf(q));
+  return area > leastClash ? area : 0;
+}
+
+/** How much of a ring of floor a leaf sweeps, mm2; 0 where it only touches. */
+export function sweptArea(sweep: Sweep, ring: Ring): number {
+  const area = sharedArea(ringOf(sweep), ring);
   return area > leastClash ? area : 0;
 }
 

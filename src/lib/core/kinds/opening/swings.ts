@@ -12,7 +12,7 @@ import type { WallFrame } from '../wall/frame';
 import type { OpeningPlace } from './place';
 import type { Handing } from './record';
 import { filledOn, type Filled } from './filled';
-import { clashOf, opensTo, reachOf, sweepsOf, type InTheWay, type Sweep } from './swing';
+import { clashOf, opensTo, reachOf, sweepsOf, sweptArea, type InTheWay, type Sweep } from './swing';
 
 /** A door that turns, with what its leaves sweep. */
 export interface Door {
@@ -78,6 +78,12 @@ export class Swings {
       .map((other) => ({ other, area: common(other) }))
       .filter(({ area }) => area > 0)
       .sort((p, q) => q.area - p.area);
+  }
+
+  /** How much of a ring of floor a door's leaves sweep, mm2. */
+  sweptOf({ sweeps }: Door, ring: Ring): number {
+    const box = boxOf(ring);
+    return sweeps.reduce((sum, one) => sum + (boxesMeet(reachOf(one), box) ? sweptArea(one, ring) : 0), 0);
   }
 
   /** How far it is from the middle of an opening to what stands before it on a side, 1 to the left of its wall. */

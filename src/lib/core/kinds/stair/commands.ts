@@ -47,10 +47,13 @@ function stairWith(project: Project, old: Stair, given: Given, isNew: boolean): 
     needPositive(project, word, 'the stair', value);
     needHouseSize(project, 'length', 'the stair', value);
   }
-  const { foot, head, within: _, angle, ...said } = given;
+  const { foot, head, angle } = given;
+  const placing = new Set(['foot', 'head', 'angle', 'within']);
   const asked = Object.fromEntries(
-    Object.entries(said).flatMap(([key, value]) =>
-      value === undefined ? [] : [[key, typeof value === 'number' ? toStored(value) : value]]
+    Object.entries(given).flatMap(([key, value]) =>
+      value === undefined || placing.has(key)
+        ? []
+        : [[key, typeof value === 'number' ? toStored(value) : value]]
     )
   ) as Partial<Stair>;
   const bare: Stair = { ...old, ...asked };
@@ -84,7 +87,8 @@ function stepsOf(project: Project, old: Stair, bare: Stair, given: Given, height
     refuseLong(project, height, bare, within, [...ways].sort((p, q) => p.run - q.run)[0]);
   const isAsked = isNew || risers !== undefined || going !== undefined || within !== undefined;
   const kept = { risers: old.risers, riser: height / old.risers, going: old.going, run: 0 };
-  const isKept = !isAsked && (bare.form === old.form || brokenLimits(kept, limits).length === 0);
+  const isAlike = rulesFor(bare.form) === rulesFor(old.form) && brokenLimits(kept, limits).length === 0;
+  const isKept = !isAsked && (bare.form === old.form || isAlike);
   if (isKept) return kept;
   // What is typed holds, within the limits or not.
   const best = ways[0] ?? waysUp(project, height, bare, {})[0];
@@ -140,7 +144,7 @@ export const setStair = command({
   about:
     'Change a stair: its place by foot or head (else its head stays), way up, form, steps, what it is made of, rails, guards, the hole over it.',
   args: s.object({ id: s.id().required(), storey: s.id(), to: s.id(), ...stairArgs() }),
-  example: { id: 'stair-1', risers: 15 },
+  example: { id: 'stair-1', form: 'quarter' },
   run: (project, args: AnyObject) => {
     const { id, ...given } = args as Given & { id: string };
     const old = need(project, 'stair', id);

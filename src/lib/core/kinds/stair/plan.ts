@@ -5,7 +5,7 @@ import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
 import { along, angleOf, distance, lerp, subtract, unit, type Point } from '../../geometry/point';
-import { ringHolds, type Ring } from '../../geometry/ring';
+import { boxOf, ringHolds, type Ring } from '../../geometry/ring';
 import { middleOfNosing, type SideStretch, type StairLayout } from '../../kernels/stairs/layout';
 import { middleOf } from '../../kernels/solids/cells';
 import { readable } from '../../display/arrows';
@@ -172,8 +172,10 @@ const stairTexts = stage(
           : [];
       });
       const told = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
+      const isRound = stair.form === 'spiral';
       const first = unit(subtract(walk[1]!, walk[0]!));
-      const way = readable(first);
+      const way = isRound ? { x: 1, y: 0 } : readable(first);
+      const { minX, maxX, minY } = boxOf((layout as StairLayout).outline);
       const half = (told.length * letters * characterWidth * paper) / 2;
       const room = stair.width > 3 * letters * paper;
       return [
@@ -183,7 +185,9 @@ const stairTexts = stage(
           ? [
               {
                 ...{ ...mark, kind: 'text' as const, height: letters, text: told, angle: angleOf(way) },
-                at: along(walk[0]!, first, -(half + 0.6 * letters * paper))
+                at: isRound
+                  ? { x: (minX + maxX) / 2, y: minY - letters * paper }
+                  : along(walk[0]!, first, -(half + 0.6 * letters * paper))
               }
             ]
           : [])

@@ -97,7 +97,9 @@ describe('a stair between two storeys', () => {
       'No storey lies over'
     );
     const room = { storey: 'storey-1', foot: { x: 0, y: 0 }, within: 3400 };
-    expect(refusal(straight, 'addStair', room)).toMatch(/3.556.mm long.*room for 3.400.mm; a going of 243.mm/);
+    expect(refusal(straight, 'addStair', room)).toMatch(
+      /3.556.mm long.*room for 3.400.mm; a going of 243.mm/
+    );
     expect(refusal(straight, 'setStair', { id: 'stair-1', form: 'quarter', first: 16 })).toContain(
       '16 risers'
     );
@@ -120,7 +122,7 @@ describe('a stair between two storeys', () => {
   it('a door that swings against its steps is stopped by them, and not under its upper end', () => {
     const doored = (fromStart: number) =>
       act(house(2880, stair({ foot: { x: 2000, y: 780 } })), 'addOpening', {
-        ...{ wall: 'wall-1', width: 910, height: 2110, filling: 'door', offset: fromStart },
+        ...{ wall: 'wall-1', width: 910, height: 2110, filling: 'door', distance: fromStart },
         handing: { hinge: 'near', opens: 'inside' }
       });
     const stopped = (project: Project) =>
@@ -181,7 +183,9 @@ it('bodies of any stair are closed, lie between foot and rail, and no two of its
       for (const mesh of of('flight', 'string'))
         expect(judgeMesh(mesh).volume / meshVolume(mesh)).toBeCloseTo(1, 4);
       // cm3
-      expect(commonVolume(of('tread', 'flight'), of('string', 'riserBoard', 'baluster')) / 1000).toBeLessThan(1);
+      expect(commonVolume(of('tread', 'flight'), of('string', 'riserBoard', 'baluster')) / 1000).toBeLessThan(
+        1
+      );
       expect(commonVolume(of('string'), of('riserBoard', 'baluster', 'handrail')) / 1000).toBeLessThan(1);
       expect(commonVolume(of('handrail'), of('baluster', 'tread', 'flight')) / 1000).toBeLessThan(1);
     }),

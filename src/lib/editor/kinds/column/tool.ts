@@ -6,13 +6,13 @@ import { fromFrame } from '../../../core/kernels/joints/frame';
 import type { Profile } from '../../../core/kinds/column/record';
 import { degree } from '../../../core/units/angle';
 import type { Editor } from '../../editor';
-import { angleBlank, choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { angleBlank, choiceBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
 import type { Overlay, Tool } from '../../tool';
 import { snapKeys } from '../../snap-hand';
 import { BaseTool } from '../../tools/base';
 import type { Values } from '../../values';
-import { cornerChoices, pointOfCorner } from '../../tools/corners';
+import { Placing } from '../../tools/placing';
 
 const sizes = ['width', 'depth', 'diameter', 'height'] as const;
 type Size = (typeof sizes)[number];
@@ -24,9 +24,8 @@ export class ColumnTool extends BaseTool implements Tool {
   private profile: Profile['kind'] = 'rectangle';
   private material = 'concrete';
   private readonly sizes: Values<Size>;
-  private typed: { angle?: number; across?: number; up?: number } = {};
-  private corner = '';
-  private at: Point | undefined;
+  private typedAngle: number | undefined;
+  private readonly placing = new Placing(this.editor);
   private turned = 0;
 
   constructor(editor: Editor) {
@@ -40,14 +39,12 @@ export class ColumnTool extends BaseTool implements Tool {
   }
 
   private get angle(): number {
-    return this.typed.angle ?? this.turned;
+    return this.typedAngle ?? this.turned;
   }
 
   sentence(): SentencePart[] {
-    const { editor, units, typed } = this;
+    const { editor, units } = this;
     const size = (name: Size, label: string) => this.sizes.length(name, label, units);
-    const offset = (name: 'across' | 'up', label: string) =>
-      lengthBlank(name, label, typed[name] ?? 0, units, typed[name] !== undefined);
     return [
       'Stand a',
       choiceBlank('profile', 'Profile', this.profile, [
@@ -69,15 +66,8 @@ export class ColumnTool extends BaseTool implements Tool {
       'high,',
       ...(this.profile === 'round'
         ? []
-        : ['turned', angleBlank('angle', 'Angle', this.angle, typed.angle !== undefined), ',']),
-      offset('across', 'Offset across'),
-      'across and',
-      offset('up', 'Offset up'),
-      'up from',
-      choiceBlank('corner', 'Corner', this.corner, [
-        { value: '', label: 'the point you point at' },
-        ...cornerChoices(editor)
-      ]),
+        : ['turned', angleBlank('angle', 'Angle', this.angle, this.typedAngle !== undefined), ',']),
+      ...this.placing.sentence(),
       '.'
     ];
   }
@@ -85,29 +75,23 @@ export class ColumnTool extends BaseTool implements Tool {
   fill(blank: string, text: string): string | undefined {
     if (blank === 'profile') this.profile = text as Profile['kind'];
     else if (blank === 'material') this.material = text;
-    else if (blank === 'corner') this.corner = text;
-    else {
+    else if (Placing.has(blank)) {
+      const fault = this.placing.fill(blank, text);
+      if (fault) return fault;
+    } else {
       const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
       if (isSize(blank)) {
         if (read.value <= 0) return `A ${blank} must be more than zero.`;
         this.sizes.type(blank, read.value);
-      } else {
-        this.typed = { ...this.typed, [blank]: read.value };
-        if (blank !== 'angle' && !this.corner && !this.at) this.corner = 'zero';
-      }
+      } else this.typedAngle = read.value;
     }
     this.preview();
     return undefined;
   }
 
-  private get place(): Point | undefined {
-    const from = this.corner ? pointOfCorner(this.editor, this.corner) : this.at;
-    return from && { x: from.x + (this.typed.across ?? 0), y: from.y + (this.typed.up ?? 0) };
-  }
-
   private preview() {
-    const { place } = this;
+    const { place } = this.placing;
     this.attempt(place && this.callAt(place));
   }
 
@@ -127,7 +111,7 @@ export class ColumnTool extends BaseTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
-    if (this.corner) return;
+    if (this.placing.isSet) return;
     const model = this.editor.model.storey(this.editor.project, this.editor.storey);
     const wall = wallAt(model, point, 0);
     const frame = wall === undefined ? undefined : model?.frames.get(wall);
@@ -135,10 +119,10 @@ export class ColumnTool extends BaseTool implements Tool {
       const { t } = locate(point, frame.origin, frame.direction);
       const inWall = fromFrame(frame, Math.round(t / 50) * 50, (frame.y0 + frame.y1) / 2);
       this.hand.take([{ point: inWall, name: 'in the middle of the wall' }]);
-      this.at = inWall;
+      this.placing.at = inWall;
       this.turned = angleOf(frame.direction);
     } else {
-      this.at = this.hand.move(point, mmPerPixel);
+      this.placing.at = this.hand.move(point, mmPerPixel);
       this.turned = 0;
     }
     this.preview();
@@ -150,7 +134,7 @@ export class ColumnTool extends BaseTool implements Tool {
   }
 
   accept() {
-    const { place } = this;
+    const { place } = this.placing;
     if (!place)
       return this.editor.say({
         kind: 'problem',
@@ -158,29 +142,34 @@ export class ColumnTool extends BaseTool implements Tool {
         hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
       });
     if (!this.perform(this.callAt(place))) return;
-    this.at = undefined;
+    this.placing.at = undefined;
     this.hand.take([]);
-    this.typed = {};
+    this.placing.forget();
+    this.typedAngle = undefined;
     this.editor.toolChanged();
   }
 
+  private reset() {
+    this.placing.clear();
+    this.typedAngle = undefined;
+  }
+
   back(): boolean {
-    if (!this.corner && Object.keys(this.typed).length === 0) return false;
-    this.corner = '';
-    this.typed = {};
+    if (!this.placing.isTyped && this.typedAngle === undefined) return false;
+    this.reset();
     this.preview();
     return true;
   }
 
   key(key: string): boolean {
     if (!this.hand.key(key)) return false;
-    this.at = this.hand.present?.point ?? this.at;
+    this.placing.at = this.hand.present?.point ?? this.placing.at;
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
-    if (this.corner) return { points: [pointOfCorner(this.editor, this.corner)] };
+    if (this.placing.isSet && this.placing.from) return { points: [this.placing.from] };
     return this.hand.overlay;
   }
 }

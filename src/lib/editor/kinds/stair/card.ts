@@ -17,7 +17,7 @@ export function stairCard(make: CardMaker, stair: Stair): DetailsCard {
   const { project } = make.editor;
   return {
     title: nameElement(project, stair.id),
-    subtitle: formWords[stair.form],
+    subtitle: '',
     groups: [
       { title: 'How does it climb?', fields: climbFields(make, stair, set) },
       { title: 'Where does it stand?', fields: standFields(make, stair, set) },

@@ -37,7 +37,7 @@ import {
 import { snapKeys } from '../../snap-hand';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
-import { cornerChoices, pointOfCorner } from '../../tools/corners';
+import { Placing } from '../../tools/placing';
 
 type Line = 'left' | 'middle' | 'right';
 
@@ -54,9 +54,8 @@ export class StairTool extends BaseTool implements Tool {
   private line: Line = 'left';
   private to = '';
   private chosen = '';
-  private corner = '';
-  private typed: { width?: number; angle?: number; across?: number; up?: number } = {};
-  private foot: Point | undefined;
+  private typed: { width?: number; angle?: number } = {};
+  private readonly placing = new Placing(this.editor);
   private at: Point | undefined;
 
   constructor(editor: Editor) {
@@ -95,12 +94,10 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   sentence(): SentencePart[] {
-    const { editor, units, typed } = this;
+    const { units, typed } = this;
     const told = ({ risers, riser, going, run }: StairWay) =>
       `${risers} risers of ${formatLength(riser, units)}, goings of ${formatLength(going, units)}, ${formatLength(run, units)} long`;
     const ways: Choice[] = this.climbs.map((way) => ({ value: String(way.risers), label: told(way) }));
-    const offset = (name: 'across' | 'up', label: string) =>
-      lengthBlank(name, label, typed[name] ?? 0, units, typed[name] !== undefined);
     return [
       'Build a',
       choiceBlank(
@@ -137,14 +134,7 @@ export class StairTool extends BaseTool implements Tool {
         { value: 'right', label: 'right' }
       ]),
       'of its foot',
-      offset('across', 'Offset across'),
-      'across and',
-      offset('up', 'Offset up'),
-      'up from',
-      choiceBlank('corner', 'Corner', this.corner, [
-        { value: '', label: 'the point you point at' },
-        ...cornerChoices(editor)
-      ]),
+      ...this.placing.sentence(),
       ', up towards',
       angleBlank('angle', 'Way up', this.angle, typed.angle !== undefined),
       '.'
@@ -172,13 +162,14 @@ export class StairTool extends BaseTool implements Tool {
     else if (blank === 'line') this.line = text as Line;
     else if (blank === 'to') this.to = text;
     else if (blank === 'way') this.chosen = text;
-    else if (blank === 'corner') this.corner = text;
-    else {
+    else if (Placing.has(blank)) {
+      const fault = this.placing.fill(blank, text);
+      if (fault) return fault;
+    } else {
       const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
       if (blank === 'width' && read.value <= 0) return 'A width must be more than zero.';
       this.typed = { ...this.typed, [blank]: read.value };
-      if ((blank === 'across' || blank === 'up') && !this.corner && !this.foot) this.corner = 'zero';
     }
     this.preview();
     return undefined;
@@ -186,8 +177,7 @@ export class StairTool extends BaseTool implements Tool {
 
   /** Where it begins, once that is said. */
   private get begin(): Point | undefined {
-    const from = this.corner ? pointOfCorner(this.editor, this.corner) : this.foot;
-    return from && add(from, { x: this.typed.across ?? 0, y: this.typed.up ?? 0 });
+    return this.placing.place;
   }
 
   /** The way up: typed, or to where is pointed. */
@@ -259,8 +249,8 @@ export class StairTool extends BaseTool implements Tool {
         hint: 'Add one first: Storey, in the stack or on the rail.'
       });
     if (!this.begin) {
-      this.foot = this.at;
-      if (!this.foot)
+      this.placing.at = this.at;
+      if (!this.at)
         this.editor.say({
           kind: 'problem',
           text: 'It is not said where the stair begins.',
@@ -284,9 +274,9 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   back(): boolean {
-    if (this.foot || this.corner) {
-      this.foot = undefined;
-      this.corner = '';
+    if (this.begin) {
+      this.placing.at = undefined;
+      this.placing.clear();
       this.typed = this.typed.width === undefined ? {} : { width: this.typed.width };
       this.preview();
       return true;
@@ -322,11 +312,17 @@ export class StairTool extends BaseTool implements Tool {
     return {
       points: [begin],
       lines: ends.map(({ at, far }) => [add(at, scale(left, -150)), add(far, scale(left, 150))] as const),
-      labels: ends.map(({ one, far }) => ({
-        at: add(far, scale(left, 150)),
-        text: `${one.risers}: ${formatLength(one.run, this.units)}`,
-        isChosen: one === this.way
-      }))
+      // All by their number of risers on one side; the one that would be taken with its length on the other.
+      labels: ends.map(({ one, at, far }) => {
+        const isChosen = one.risers === this.way?.risers;
+        return isChosen
+          ? {
+              at: add(far, scale(left, 260)),
+              text: `${one.risers}: ${formatLength(one.run, this.units)}`,
+              isChosen
+            }
+          : { at: add(at, scale(left, -260)), text: String(one.risers), isChosen };
+      })
     };
   }
 }

@@ -1,0 +1,80 @@
+/** What is refused of slabs and stairs, by stable code. */
+import type { Entry } from './problem-entry';
+
+export const floorProblems = {
+  'slab.hole': {
+    message: (w) => `${w.t('thing')} does not lie wholly within the slab.`,
+    hint: 'Keep all of its corners inside of the outline, and no corner of that inside of it.'
+  },
+  'slab.follows': {
+    message: (w) => `The edges of ${w.t('thing')} follow walls.`,
+    hint: 'Move the wall, or draw its outline by corners in Details or a script.'
+  },
+  'slab.no-ply': {
+    message: (w) => `${w.t('thing')} has no ply ${w.t('given')} that could vary: it has ${w.t('count')}.`,
+    hint: 'Name one of its plies, from the top down; the first is 0 in scripts.'
+  },
+  'slab.thin': {
+    message: (w) =>
+      `${w.t('thing')}: of its ply of ${w.l('thickness')} ${w.l('left')} would be left at ${w.l('x')}, ${w.l('y')}, ${w.l('lack')} less than ${w.l('least')}. A ply of ${w.l('enough')} would do, or a fall of ${w.l('fall')} there.`,
+    hint: 'Make the ply thicker, let it fall less, or let all of the slab tilt.'
+  },
+  'slab.off': {
+    message: (w) => `${w.l('x')}, ${w.l('y')} lies neither on the outline of ${w.t('thing')} nor within it.`,
+    hint: 'Give heights at its corners, along its edges, or within it for a gully.'
+  },
+  'stair.no-height': {
+    message: (w) =>
+      `${w.t('thing')} would climb nothing: it begins at ${w.l('foot')} and ends at ${w.l('head')} above project zero.`,
+    hint: 'Let it begin on a lower storey than it ends on, or change its finish levels.'
+  },
+  'stair.no-storey': {
+    message: (w) => `No storey lies over ${w.t('thing')} for a stair to come to.`,
+    hint: 'Add a storey above first.'
+  },
+  'stair.no-place': {
+    message: (w) => `It is not said where ${w.t('thing')} stands.`,
+    hint: 'Give the middle of its first nosing as `foot`, or of its last as `head`.'
+  },
+  'stair.no-room': {
+    message: (w) =>
+      `${w.t('thing')} would be ${w.l('run')} long, and there is room for ${w.l('within')}; ${w.t('limit')} of ${w.t('value')} would fit, where the limit is ${w.t('bound')}.`,
+    hint: 'Give it more room, a turn, or another limit in the details of the project.'
+  },
+  'stair.turn': {
+    message: (w) =>
+      `${w.t('thing')} has ${w.t('risers')} risers, so its landing cannot come after ${w.t('first')}; 1 to ${w.t('most')} can.`,
+    hint: 'Let it turn earlier or later.'
+  },
+  'stair.odd-winders': {
+    message: (w) =>
+      `${w.t('thing')} cannot turn on ${w.t('given')} winders: a nosing has to meet the corner.`,
+    hint: 'Give an even number of them.'
+  },
+  'stair.winders': {
+    message: (w) =>
+      `${w.t('thing')} has ${w.t('steps')} steps, and ${w.t('sum')} would be in front of its turn and in it.`,
+    hint: 'Let it turn earlier, or on fewer winders.'
+  },
+  'stair.narrow': {
+    message: (w) =>
+      `With ${w.t('winders')} winders the narrowest of ${w.t('thing')} would be ${w.l('narrowest')} at the inner string; ${w.t('enough')} would do.`,
+    hint: 'Turn on more winders, or make the going longer.'
+  },
+  'stair.stride': {
+    message: (w) => `Two risers and a going cannot lie between ${w.l('least')} and ${w.l('most')}.`,
+    hint: 'Give the lesser of the two first.'
+  },
+  'slab.edge': {
+    message: (w) => `${w.t('thing')} has no edge ${w.t('given')}: it has ${w.t('count')}.`,
+    hint: 'Edges are counted from the first corner on; the first is 0 in scripts.'
+  },
+  'slab.half-fall': {
+    message: (w) => `${w.t('thing')} would fall, but which way, or how much, is not said.`,
+    hint: 'Give a slope with a direction, or with the edge that it falls away from.'
+  },
+  'slab.short-line': {
+    message: (w) => `A ridge or valley of ${w.t('thing')} would have no length.`,
+    hint: 'Give two places for it that lie apart.'
+  }
+} satisfies Record<string, Entry>;
