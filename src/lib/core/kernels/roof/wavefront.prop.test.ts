@@ -159,7 +159,9 @@ function samples(ring: readonly Point[]): Point[] {
   const points: Point[] = [];
   for (let i = 1; i < 8; i++)
     for (let j = 1; j < 8; j++) {
-      const p = { x: minX + ((maxX - minX) * (i + 0.013)) / 8, y: minY + ((maxY - minY) * (j + 0.017)) / 8 };
+      // Not on whole numbers, where hips and valleys of right-angled outlines run.
+      const [u, v] = [Math.SQRT2 / 100, Math.E / 100];
+      const p = { x: minX + ((maxX - minX) * (i + u)) / 8, y: minY + ((maxY - minY) * (j + v)) / 8 };
       if (ringHolds(ring, p)) points.push(p);
     }
   return points;
