@@ -1,6 +1,7 @@
 /** Rings cut by a line. */
 import type { Ring } from './ring';
-import { cross, subtract, unit, type Point } from './point';
+import { heightAt, type Plane } from './plane';
+import { cross, lerp, sameNode, subtract, unit, type Point } from './point';
 
 /** The part of a convex or nearly convex ring on the left of the line a to b (Sutherland & Hodgman 1974). */
 export function clipLeft(ring: Ring, a: Point, b: Point): Point[] {
@@ -17,4 +18,16 @@ export function clipLeft(ring: Ring, a: Point, b: Point): Point[] {
     }
   });
   return kept;
+}
+
+/** The part of a convex ring over which a plane is at zero or above. */
+export function whereAbove(ring: Ring, plane: Plane): Ring {
+  const heights = ring.map((p) => heightAt(plane, p));
+  const kept = ring.flatMap((p, i): Point[] => {
+    const j = (i + 1) % ring.length;
+    const [z, next] = [heights[i]!, heights[j]!];
+    const cut = z > 0 !== next > 0 && z !== 0 && next !== 0 ? [lerp(p, ring[j]!, z / (z - next))] : [];
+    return z >= 0 ? [p, ...cut] : cut;
+  });
+  return kept.filter((p, i) => !sameNode(p, kept[(i + 1) % kept.length]!));
 }

@@ -2,7 +2,7 @@
  * The top of a slab with falls: from heights at corners, along lines and at gullies to planes. Heights are above the level
  * of the slab, mm; all rings counter-clockwise. Rules and their reasons: docs/architecture.md.
  */
-import { heightAt, type Plane } from '../../geometry/plane';
+import { heightAt, planeThrough, type Plane } from '../../geometry/plane';
 import {
   cross,
   distance,
@@ -66,15 +66,11 @@ function planeFalling(outline: Ring, direction: Point, slope: number): Plane {
   return { a: -slope * direction.x, b: -slope * direction.y, c: slope * Math.min(...along) };
 }
 
-/** Through three points; undefined where they are in line. */
-function planeThrough(p: Level, q: Level, r: Level): Plane | undefined {
-  const [d, e] = [subtract(q.at, p.at), subtract(r.at, p.at)];
-  const across = cross(d, e);
-  if (Math.abs(across) < tolerances.scrap) return undefined;
-  const [dz, ez] = [q.z - p.z, r.z - p.z];
-  const [a, b] = [(dz * e.y - ez * d.y) / across, (ez * d.x - dz * e.x) / across];
-  return { a, b, c: p.z - a * p.at.x - b * p.at.y };
-}
+const through = (...levels: readonly Level[]): Plane | undefined =>
+  planeThrough(
+    levels.map(({ at }) => at),
+    levels.map(({ z }) => z)
+  );
 
 /** The one plane through all of some levels, or through three of them; undefined where they are not of one. */
 function onePlaneOf(given: readonly Level[]): Plane | undefined {
@@ -86,7 +82,7 @@ function onePlaneOf(given: readonly Level[]): Plane | undefined {
   );
   const offLine = (one: Level) => Math.abs(cross(subtract(q.at, p!.at), subtract(one.at, p!.at)));
   const r = given.reduce((best, one) => (offLine(one) > offLine(best) ? one : best), p!);
-  const plane = planeThrough(p!, q, r);
+  const plane = through(p!, q, r);
   return plane && given.every(({ at, z }) => Math.abs(heightAt(plane, at) - z) <= onePlane)
     ? plane
     : undefined;
@@ -200,7 +196,7 @@ class Faceted {
   }
 
   private plane([a, b, c]: Triangle): Plane {
-    return planeThrough(this.level(a), this.level(b), this.level(c)) ?? { a: 0, b: 0, c: this.heights[a]! };
+    return through(this.level(a), this.level(b), this.level(c)) ?? { a: 0, b: 0, c: this.heights[a]! };
   }
 
   /** How many edges at the house a facet falls over. */

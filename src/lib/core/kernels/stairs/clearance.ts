@@ -2,8 +2,9 @@
  * The room over and under a stair. The pitch surface runs over the nosings; what is asked of it and of undersides is linear
  * over every piece, so the least is at a corner of what two pieces share, and value and place are exact. mm.
  */
-import { heightAt, raise, type Plane } from '../../geometry/plane';
-import { lerp, sameNode, type Point } from '../../geometry/point';
+import { whereAbove } from '../../geometry/clip';
+import { combine, heightAt, raise, type Plane } from '../../geometry/plane';
+import { lerp, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, edgesOf, ringArea, ringsHold, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { unionOf } from '../../geometry/union';
@@ -77,23 +78,10 @@ export function leastClearance(
   return least;
 }
 
-/** The part of a convex ring where a plane is above zero. */
-function whereAbove(ring: Ring, plane: Plane): Ring {
-  const heights = ring.map((p) => heightAt(plane, p));
-  return ring.flatMap((p, i): Point[] => {
-    const j = (i + 1) % ring.length;
-    const [z, next] = [heights[i]!, heights[j]!];
-    const cut = z > 0 !== next > 0 && z !== 0 && next !== 0 ? [lerp(p, ring[j]!, z / (z - next))] : [];
-    return z >= 0 ? [p, ...cut] : cut;
-  });
-}
-
 /** What a floor must be open over, so that there is headroom: the rings of where the pitch comes nearer to its underside. */
 export function leastHole(pitch: readonly PitchPiece[], headroom: number, under: Plane): Ring[] {
   const pieces = pitch.flatMap(({ ring, plane }) => {
-    const lack: Plane = { a: plane.a - under.a, b: plane.b - under.b, c: plane.c - under.c };
-    const part = whereAbove(ring, raise(lack, headroom));
-    const clean = part.filter((p, i) => !sameNode(p, part[(i + 1) % part.length]!));
+    const clean = whereAbove(ring, raise(combine(plane, -1, under), headroom));
     return clean.length > 2 && ringArea(clean) > tolerances.scrap ? [clean] : [];
   });
   return unionOf(pieces);

@@ -7,7 +7,7 @@
  *      |  |  |  |
  *      right string
  */
-import type { Plane } from '../../geometry/plane';
+import { flat, planeThrough, type Plane } from '../../geometry/plane';
 import {
   add,
   along,
@@ -86,18 +86,13 @@ export const walkingOffset = (width: number): number => Math.min(305, width / 2)
 const east: Point = { x: 1, y: 0 };
 
 /** Pitch through three places, heights in risers. */
-function planeOver([p, q, r]: readonly Point[], [zp, zq, zr]: readonly number[]): Plane {
-  const [d, e] = [subtract(q!, p!), subtract(r!, p!)];
-  const across = cross(d, e);
-  const [dz, ez] = [zq! - zp!, zr! - zp!];
-  const [a, b] = [(dz * e.y - ez * d.y) / across, (ez * d.x - dz * e.x) / across];
-  return { a, b, c: zp! - a * p!.x - b * p!.y };
-}
+const pitchOver = (ring: readonly Point[], heights: readonly number[]): Plane =>
+  planeThrough(ring, heights) ?? flat(heights[0]!);
 
 /** The pitch between two nosings, the second a riser up: one plane where they run alike, else triangles. */
 function pitchBetween([l, r]: Nosing, [m, s]: Nosing, z: number, corner?: Point): PitchPiece[] {
   const isParallel = Math.abs(cross(unit(subtract(l, r)), unit(subtract(m, s)))) < 1e-9;
-  if (isParallel && !corner) return [{ ring: [r, s, m, l], plane: planeOver([l, r, s], [z, z, z + 1]) }];
+  if (isParallel && !corner) return [{ ring: [r, s, m, l], plane: pitchOver([l, r, s], [z, z, z + 1]) }];
   const border: [Point, number][] = corner
     ? [
         [r, z],
@@ -110,7 +105,7 @@ function pitchBetween([l, r]: Nosing, [m, s]: Nosing, z: number, corner?: Point)
       ];
   const over = (places: [Point, number][]): PitchPiece => {
     const [ring, heights] = [places.map(([p]) => p), places.map(([, h]) => h)];
-    return { ring, plane: planeOver(ring, heights) };
+    return { ring, plane: pitchOver(ring, heights) };
   };
   const fan = border.slice(1).map((one, i) => over([[l, z], border[i]!, one]));
   // Steps that come to a point at the inner string have no second piece there.
@@ -322,8 +317,8 @@ function spiral(shape: StairShape): StairLayout {
       const rest = [at(post, a), at(outer, b), at(post, b)];
       const up = z + 1 / parts;
       return [
-        { ring, plane: planeOver(ring, [z, z, up]) },
-        { ring: rest, plane: planeOver(rest, [z, up, up]) }
+        { ring, plane: pitchOver(ring, [z, z, up]) },
+        { ring: rest, plane: pitchOver(rest, [z, up, up]) }
       ];
     });
     const ring = [...turns.map((t) => at(outer, t)), ...turns.map((t) => at(post, t)).reverse()];
