@@ -6,9 +6,9 @@ import { Model } from '../model/graph';
 import { differenceOf, everything, fromScratch } from './everything';
 import { fieldChanges } from './fields';
 
-/** Of entries, openings that they fill, walls of a storey, and materials, a few stand for all: what is alike is followed alike. */
+/** Of entries, openings that they fill, walls of a storey, build-ups and materials, a few stand for all: what is alike is followed alike. */
 function alikeIn(project: Project): Set<string> {
-  const { catalogueEntry, opening, material, wall } = project.tables;
+  const { catalogueEntry, opening, material, buildUp, wall } = project.tables;
   const uses = usesOf(project);
   const entries = [...catalogueEntry.keys()];
   const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
@@ -17,9 +17,14 @@ function alikeIn(project: Project): Set<string> {
     [storey, role, buildUp, top.kind].join(' ')
   );
   return new Set([
-    ...[...used!.slice(3), ...idle!.slice(1), ...[...material.keys()].slice(5)],
+    ...[
+      ...used!.slice(2),
+      ...idle!.slice(1),
+      ...[...material.keys()].slice(4),
+      ...[...buildUp.keys()].slice(5)
+    ],
     ...[...byEntry.values()].flatMap((list) => list.slice(1).map(({ id }) => id)),
-    ...[...byLook.values()].flatMap((list) => list.slice(3).map(({ id }) => id))
+    ...[...byLook.values()].flatMap((list) => list.slice(1).map(({ id }) => id))
   ]);
 }
 

@@ -20,8 +20,6 @@ import {
   angleOf,
   cross,
   fromAngle,
-  lerp,
-  sameNode,
   subtract,
   unit,
   type Point
