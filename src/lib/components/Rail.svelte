@@ -31,6 +31,7 @@
   import Frame from '@lucide/svelte/icons/frame';
   import HousePlus from '@lucide/svelte/icons/house-plus';
   import TrendingDown from '@lucide/svelte/icons/trending-down';
+  import Mountain from '@lucide/svelte/icons/mountain';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
@@ -77,6 +78,7 @@
     fall: TrendingDown,
     stair: DoorStairwell,
     clearSpace: SquareDashed,
+    ground: Mountain,
     storey: Building,
     copyUp: CopyPlus,
     roof: House,

@@ -62,6 +62,7 @@ export const stages: readonly StageInfo[] = [
     tools: [
       { tool: 'slab', label: 'Slab', key: 's' },
       { tool: 'fall', label: 'Falls', key: 'F' },
+      { tool: 'ground', label: 'Ground', key: 'B' },
       { tool: 'stair', label: 'Stair', key: 'S' }
     ]
   },

@@ -27,6 +27,7 @@ const lateNames = [
     'fall',
     'stair',
     'clearSpace',
+    'ground',
     'roof',
     'roofEdge',
     'dormer',

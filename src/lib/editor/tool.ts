@@ -19,6 +19,7 @@ export type ToolName =
   | 'fall'
   | 'stair'
   | 'clearSpace'
+  | 'ground'
   | 'copyUp'
   | 'roof'
   | 'roofEdge'

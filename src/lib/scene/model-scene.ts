@@ -60,6 +60,10 @@ interface Shown {
   readonly box: THREE.Box3;
 }
 
+/** The body that the project itself has: no part of what a house reaches, and never picked. */
+const groundId = 'project';
+const isGround = ({ element }: Shown): boolean => element.id === groundId;
+
 type Tint = 'plain' | 'trial' | 'faint';
 
 const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
@@ -193,7 +197,7 @@ export class ModelScene {
     const shown = this.make(element);
     this.shown.set(element.id, shown);
     this.scene.add(shown.group);
-    this.bounds?.union(shown.box);
+    if (!isGround(shown)) this.bounds?.union(shown.box);
     this.dress(shown);
   }
 
@@ -201,7 +205,8 @@ export class ModelScene {
   update(changed: readonly ShownElement[], removed: readonly string[], ground: number) {
     for (const id of removed) this.drop(id);
     for (const element of changed) this.put(element);
-    this.surroundings.place((this.bounds ??= this.allBounds()), ground);
+    const box = (this.bounds ??= this.allBounds());
+    this.surroundings.place(box, ground, [...this.shown.values()].some(isGround));
     this.ambient.forget();
     if (!this.fitted && this.shown.size > 0) this.look(this.view);
     this.follow();
@@ -329,7 +334,7 @@ export class ModelScene {
 
   private allBounds(): THREE.Box3 {
     const box = new THREE.Box3();
-    for (const shown of this.shown.values()) box.union(shown.box);
+    for (const shown of this.shown.values()) if (!isGround(shown)) box.union(shown.box);
     return box;
   }
 
@@ -498,7 +503,7 @@ export class ModelScene {
     const ray = this.rayAt(x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
-      if (group.visible)
+      if (group.visible && group.userData.id !== groundId)
         for (const child of group.children)
           if (child instanceof THREE.Mesh) {
             if (!child.geometry.boundsTree) child.geometry.computeBoundsTree();

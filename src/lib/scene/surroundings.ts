@@ -65,8 +65,9 @@ export class Surroundings {
   }
 
   /** `box`: of all that there is, m; `level`: of the ground, mm. */
-  place(box: THREE.Box3, level: number) {
-    this.ground.visible = !box.isEmpty();
+  place(box: THREE.Box3, level: number, isShaped: boolean) {
+    // Ground with a shape of its own is a body of the model.
+    this.ground.visible = !box.isEmpty() && !isShaped;
     if (box.isEmpty()) return;
     const centre = box.getCenter(new THREE.Vector3());
     const size = box.getSize(new THREE.Vector3());

@@ -21,7 +21,9 @@ const wallChanges = (patch: Patch): WallChange[] =>
 /** Sentences, or an empty text. Cheap where a patch turns no wall into another kind and carries none up. */
 export function besides(query: Query, patch: Patch): string {
   const changes = wallChanges(patch);
-  return [carriedUp(query, patch, changes), ...followed(query, patch, changes), ...saidOfStairs(query, patch)].filter(Boolean).join(' ');
+  return [carriedUp(query, patch, changes), ...followed(query, patch, changes), ...saidOfStairs(query, patch)]
+    .filter(Boolean)
+    .join(' ');
 }
 
 /** A roof takes the tops of the walls under it. */

@@ -9,6 +9,7 @@ import { fitRoof, levelEaves } from '../kinds/roof/fit-commands';
 import { addRooflight, setRooflight } from '../kinds/rooflight/commands';
 import { addSlab, moveSlabEdge, setSlab } from '../kinds/slab/commands';
 import { setFalls } from '../kinds/slab/falls-commands';
+import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
 import { copyStorey } from './copy-storey';
@@ -19,7 +20,20 @@ import { shapeCommands } from './shape';
 export const lateCommands: readonly Command[] = [
   ...[addColumn, setColumn, addChimney, setChimney],
   ...[addRoof, setRoof, setRoofEdge, fitRoof, levelEaves, addDormer, addRooflight, setRooflight],
-  ...[addSlab, setSlab, moveSlabEdge, setFalls, addStair, setStair, addClearSpace, setClearSpace, copyStorey, ...shapeCommands],
+  ...[
+    addSlab,
+    setSlab,
+    moveSlabEdge,
+    setFalls,
+    addStair,
+    setStair,
+    addClearSpace,
+    setClearSpace,
+    addGround,
+    setGround,
+    copyStorey,
+    ...shapeCommands
+  ],
   ...[addGuide, setGuide, addDimension, addAngle, addNote, setDimension]
 ];
 

@@ -71,6 +71,7 @@ const also: Record<string, Script['commands']> = {
     { name: 'addRoof', args: { storey: 'storey-1', pitch: 30 } },
     { name: 'setRoofEdge', args: { roof: 'roof-1', wall: 'wall-2', pitch: 20 } }
   ],
+  setGround: [exampleOf('addGround')],
   setClearSpace: [exampleOf('addClearSpace')],
   addStair: [{ name: 'addStorey', args: {} }],
   setStair: [{ name: 'addStorey', args: {} }, exampleOf('addStair')],

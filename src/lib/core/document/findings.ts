@@ -189,6 +189,21 @@ const findings = {
       `A height of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')} lies neither on its outline nor within it, and is of no account.`,
     hint: 'Leave it out, or move the outline back to it.'
   },
+  'ground.unlike': {
+    message: (w) =>
+      `The ground is given as ${w.l('z')} and as ${w.l('other')} at ${w.l('x')}, ${w.l('y')}; the first holds.`,
+    hint: 'Delete one of the two, or make them one.'
+  },
+  'ground.over-slab': {
+    message: (w) =>
+      `The ground stands ${w.l('most')} over ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}, and over ${w.t('area')} of it.`,
+    hint: 'Bring the ground to the slab, or lay it higher.'
+  },
+  'ground.over-sill': {
+    message: (w) =>
+      `The ground stands ${w.l('most')} over the foot of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}.`,
+    hint: 'Bring the ground to a slab there, or set it higher.'
+  },
   'stair.limit': {
     message: (w) =>
       `The ${w.t('what')} of ${w.t('thing')} is ${w.l('value')}; ${w.l('bound')} is the ${w.t('way')}.`,

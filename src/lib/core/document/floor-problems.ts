@@ -23,6 +23,22 @@ export const floorProblems = {
     message: (w) => `${w.l('x')}, ${w.l('y')} lies neither on the outline of ${w.t('thing')} nor within it.`,
     hint: 'Give heights at its corners, along its edges, or within it for a gully.'
   },
+  'ground.nothing': {
+    message: () => 'Nothing of the ground is told.',
+    hint: 'Give a place with a level, two places with two levels, or the corners of the plot.'
+  },
+  'ground.short': {
+    message: (w) => `The line of levels would be ${w.l('length')} long; ${w.l('least')} is the least.`,
+    hint: 'Give two places that lie apart.'
+  },
+  'ground.plot': {
+    message: (w) => `The plot is drawn already: ${w.t('thing')}.`,
+    hint: 'Change that one, or delete it first.'
+  },
+  'ground.twice': {
+    message: (w) => `${w.t('thing')} gives the ground at ${w.l('x')}, ${w.l('y')} as ${w.l('z')} already.`,
+    hint: 'Change that level, or give another place.'
+  },
   'stair.no-height': {
     message: (w) =>
       `${w.t('thing')} would climb nothing: it begins at ${w.l('foot')} and ends at ${w.l('head')} above project zero.`,

@@ -80,8 +80,9 @@ const steps: Readonly<Record<number, Step>> = {
     project: { fallsAs: 'percent' },
     slab: { holes: [], buildUp: null, falls: null, underside: 'tilted', varies: 0, least: 0 }
   }),
-  // What steps of stairs may be; stairs, which older files have none of.
+  // What steps of stairs may be; ground that is brought to slabs; stairs, levels of the ground and clear spaces, which older files have none of.
   12: gain({
+    slab: { pad: null },
     project: {
       stairLimits: {
         stair: {

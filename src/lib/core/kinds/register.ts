@@ -10,6 +10,7 @@ import { opening } from './opening/kind';
 import { column } from './column/kind';
 import { chimney } from './chimney/kind';
 import { slab } from './slab/kind';
+import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
 import { roof } from './roof/kind';
@@ -36,6 +37,7 @@ export const kinds: Declarations = {
   slab,
   stair,
   clearSpace,
+  ground,
   roof,
   rooflight,
   tracingSheet,

@@ -6,6 +6,7 @@ import type { ElementBody, Project, Query, Stage } from '../document/kind';
 import type { Kind } from '../document/record';
 import { chimneyBodies } from '../kinds/chimney/body';
 import { columnBodies } from '../kinds/column/body';
+import { groundBody } from '../kinds/ground/body';
 import { openingBodies } from '../kinds/opening/body';
 import { roofBodies } from '../kinds/roof/body';
 import { lightBodies } from '../kinds/rooflight/body';
@@ -16,7 +17,7 @@ import type { Model } from './graph';
 
 /** The body of a thing by its id, in the order of the tables; null where a kind has none. */
 export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null>> = {
-  project: null,
+  project: groundBody,
   storey: null,
   material: null,
   buildUp: null,
@@ -28,6 +29,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   slab: slabBodies,
   stair: stairBodies,
   clearSpace: null,
+  ground: null,
   roof: roofBodies,
   rooflight: lightBodies,
   tracingSheet: null,

@@ -24,6 +24,7 @@ import { findPartTopless, findTopless } from '../kinds/wall/review-roofs';
 import { findRoofs } from '../kinds/roof/review';
 import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
+import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
 import { findStairs } from '../kinds/stair/review';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
@@ -57,6 +58,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   slab: [findSlabs],
   stair: [findStairs],
   clearSpace: [findSpaces],
+  ground: [findGround],
   roof: [findRoofs],
   rooflight: [findRooflights],
   tracingSheet: [],

@@ -8,6 +8,7 @@ import { catalogueRows } from '../kinds/catalogue-entry/schedule';
 import { chimneyRows } from '../kinds/chimney/schedule';
 import { columnRows } from '../kinds/column/schedule';
 import { dimensionRows } from '../kinds/dimension/schedule';
+import { groundSummary } from '../kinds/ground/schedule';
 import { openingRows } from '../kinds/opening/schedule';
 import { roofRows } from '../kinds/roof/schedule';
 import { rooflightRows } from '../kinds/rooflight/schedule';
@@ -19,7 +20,8 @@ import { wallRows } from '../kinds/wall/schedule';
 
 interface Schedule {
   readonly as: string;
-  readonly rows: (query: Query) => readonly object[];
+  /** A list of rows, or one summary. */
+  readonly rows: (query: Query) => object;
 }
 
 export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
@@ -35,6 +37,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   slab: { as: 'slabs', rows: slabRows },
   stair: { as: 'stairs', rows: stairRows },
   clearSpace: null,
+  ground: { as: 'ground', rows: groundSummary },
   roof: { as: 'roofs', rows: roofRows },
   rooflight: { as: 'rooflights', rows: rooflightRows },
   tracingSheet: null,

@@ -55,14 +55,21 @@ function inLine(project: Project, pick: number): [Wall, Wall] | undefined {
 /** Commands whose examples name things that only some projects have. */
 const special: Readonly<Record<string, (project: Project, chance: Chance) => object | undefined>> = {
   // Beside what lies in the slope already.
-  addRooflight: (project, { pick, x }) => {
+  addRooflight: (project, { pick, x, y }) => {
     const roof = one(project.tables.roof.values(), pick);
     const wall = one(
       [...project.tables.wall.values()].filter(({ storey }) => storey === roof?.storey),
       pick >> 1
     );
     return roof && wall
-      ? { roof: roof.id, wall: wall.id, along: 900 + 60 * (x + 40), up: 150, width: 400, height: 500 }
+      ? {
+          roof: roof.id,
+          wall: wall.id,
+          along: 500 + 50 * (x + 40),
+          up: 100 + 15 * (y + 40),
+          width: 300,
+          height: 300
+        }
       : undefined;
   },
   joinWalls: (project, { pick }) => {

@@ -335,9 +335,15 @@ export function furnished(): Project {
           ]
         }
       },
-      ...['addStorey', 'addStair', 'addClearSpace', 'addTracingSheet', 'deferFinding', 'setJoint'].map(
-        example
-      ),
+      ...[
+        'addStorey',
+        'addStair',
+        'addClearSpace',
+        'addGround',
+        'addTracingSheet',
+        'deferFinding',
+        'setJoint'
+      ].map(example),
       {
         name: 'drawRectangle',
         args: { storey: 'storey-2', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }

@@ -13,7 +13,11 @@ export const certaintyField = (
 
 export type Setter = (changes: object) => { name: string; args: unknown };
 
-export function placeFields(make: CardMaker, { at, angle }: Pick<Column, 'at' | 'angle'>, set: Setter): Field[] {
+export function placeFields(
+  make: CardMaker,
+  { at, angle }: Pick<Column, 'at' | 'angle'>,
+  set: Setter
+): Field[] {
   return [
     make.length('x', 'Across from zero', [at.x], (x) => set({ at: { ...at, x } })),
     make.length('y', 'Up from zero', [at.y], (y) => set({ at: { ...at, y } })),

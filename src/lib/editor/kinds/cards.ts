@@ -15,6 +15,7 @@ import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
 import { rooflightCard } from './rooflight/card';
 import { slabCard } from './slab/card';
+import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
 import { stairCard } from './stair/card';
 import { storeyCard } from './storey/card';
@@ -42,6 +43,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   slab: ofOne(slabCard),
   stair: ofOne(stairCard),
   clearSpace: ofOne(spaceCard),
+  ground: ofOne(groundCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)
 };

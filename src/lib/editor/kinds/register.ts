@@ -12,6 +12,7 @@ import { project } from './project/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
 import { slab } from './slab/kind';
+import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
 import { storey } from './storey/kind';
@@ -29,6 +30,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   slab,
   stair,
   clearSpace,
+  ground,
   roof,
   rooflight,
   tracingSheet,

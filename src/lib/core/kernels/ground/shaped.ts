@@ -19,7 +19,9 @@ import {
   along,
   angleOf,
   cross,
+  distance,
   fromAngle,
+  lerp,
   subtract,
   unit,
   type Point
@@ -282,4 +284,44 @@ export function excessOver(
       }
   }
   return at && { most, at, area };
+}
+
+/** The part of a way through a convex ring, as shares of it; undefined where it misses. */
+function shareWithin(ring: Ring, from: Point, to: Point): readonly [number, number] | undefined {
+  let [low, high] = [0, 1];
+  for (const [a, b] of edgesOf(ring)) {
+    const side = (p: Point) => cross(subtract(b, a), subtract(p, a));
+    const [s, t] = [side(from), side(to)];
+    if (s < 0 && t < 0) return undefined;
+    if (s < 0) low = Math.max(low, s / (s - t));
+    else if (t < 0) high = Math.min(high, s / (s - t));
+  }
+  return low <= high ? [low, high] : undefined;
+}
+
+/** Where the ground stands over a level line: how much at most, where, and over what length (as `area`). */
+export function excessAlong(
+  pieces: readonly Pick<GroundPiece, 'ring' | 'plane'>[],
+  from: Point,
+  to: Point,
+  level: number,
+  slack: number
+): Excess | undefined {
+  let [most, length] = [slack, 0];
+  let at: Point | undefined;
+  for (const { ring, plane } of pieces) {
+    const share = shareWithin(ring, from, to);
+    if (!share) continue;
+    const [p, q] = share.map((k) => lerp(from, to, k)) as [Point, Point];
+    const [u, v] = [heightAt(plane, p) - level, heightAt(plane, q) - level];
+    const whole = (share[1] - share[0]) * distance(from, to);
+    if (u > 0 && v > 0) length += whole;
+    else if (u > 0 || v > 0) length += (whole * Math.max(u, v)) / Math.abs(u - v);
+    for (const [z, place] of [
+      [u, p],
+      [v, q]
+    ] as const)
+      if (z > most) [most, at] = [z, place];
+  }
+  return at && { most, at, area: length };
 }

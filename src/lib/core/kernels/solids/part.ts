@@ -28,6 +28,7 @@ export type PartRole =
   | 'masonry'
   | 'cap'
   | 'hearth'
+  | 'earth'
   | 'tread'
   | 'riserBoard'
   | 'string'

@@ -20,7 +20,7 @@ import type { Project, Query } from '../../document/kind';
 import { buildUpOf, plied } from '../build-up/plied';
 import { isHoleOf, outlineOfSlab } from './rings';
 import { checkThin } from './thin';
-import { plainSlab, undersides, type Falls, type Slab, type SlabOutline } from './record';
+import { plainSlab, undersides, type Falls, type Slab, type SlabPad, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -103,10 +103,20 @@ export const addSlab = command({
   }
 });
 
+/** The ground under its thickness, with banks of 1 in 2, where nothing else is said. */
+function padOf(
+  { pad, thickness }: Slab,
+  given: { drop?: number | undefined; run?: number | undefined } | null | undefined
+): SlabPad | null {
+  if (given === undefined) return pad;
+  if (given === null) return null;
+  return { drop: toStored(given.drop ?? pad?.drop ?? thickness), run: given.run ?? pad?.run ?? 2 };
+}
+
 export const setSlab = command({
   name: 'setSlab',
   about:
-    'Change a slab: outline, holes (none: []), thickness or build-up, level, material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`.',
+    'Change a slab: outline, holes (none: []), thickness or build-up, level, material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`; `pad`: whether the ground is brought to it, how far under its top, with banks that run out by so much for their height (none: null).',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -119,7 +129,12 @@ export const setSlab = command({
     holes: holeArgs(),
     underside: s.oneOf(undersides),
     varies: s.number().integer().min(0).max(100),
-    least: s.mm().min(0)
+    least: s.mm().min(0),
+    pad: s
+      .object({ drop: s.mm().min(0), run: s.number().min(0.1).max(100) })
+      .noUnknown(true)
+      .nullable()
+      .default(undefined)
   }),
   example: { id: 'slab-1', thickness: 200 },
   run: (project, args, query) => {
@@ -137,7 +152,8 @@ export const setSlab = command({
       buildUp: buildUpOf(project, old, args),
       underside: args.underside ?? old.underside,
       varies: args.varies ?? old.varies,
-      least: args.least === undefined ? old.least : toStored(args.least)
+      least: args.least === undefined ? old.least : toStored(args.least),
+      pad: padOf(old, args.pad)
     };
     const holes = args.holes ? slabHoles(project, args.holes, outlineOfSlab(query, slab)) : old.holes;
     return done(project, 'Change a slab', [checkedSlab(query, { ...slab, holes })]);

@@ -17,6 +17,12 @@ export type Falls =
   | { readonly kind: 'plane'; readonly direction: number; readonly slope: number }
   | { readonly kind: 'levels'; readonly levels: readonly Level[]; readonly lines: readonly FallLine[] };
 
+/** The ground is brought to it: so far under its top, with banks that run out by `run` for each mm of height. */
+export interface SlabPad {
+  readonly drop: number;
+  readonly run: number;
+}
+
 /** What a slab is without falls, holes and plies. */
 export const plainSlab = {
   holes: [],
@@ -24,7 +30,8 @@ export const plainSlab = {
   falls: null,
   underside: 'tilted',
   varies: 0,
-  least: 0
+  least: 0,
+  pad: null
 } as const;
 
 export const undersides = ['tilted', 'flat'] as const;
@@ -51,6 +58,7 @@ export interface Slab {
   readonly underside: Underside;
   readonly varies: number;
   readonly least: number;
+  readonly pad: SlabPad | null;
 }
 
 export const outline = () =>
@@ -100,7 +108,11 @@ export const schema = object({
   falls: falls(),
   underside: f.choice(undersides),
   varies: number().integer().min(0).max(100).required(),
-  least: number().min(0).max(f.most).required()
+  least: number().min(0).max(f.most).required(),
+  pad: object({ drop: number().min(0).max(f.most).required(), run: number().min(0.1).max(100).required() })
+    .nullable()
+    .defined()
+    .default(undefined)
 });
 
 declare module '../../document/record' {

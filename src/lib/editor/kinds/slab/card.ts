@@ -50,7 +50,8 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         ]
       },
       { title: 'What is it made of?', fields: madeOf(make, slab, set) },
-      { title: 'How does it fall?', fields: fallFields(make, slab, set) }
+      { title: 'How does it fall?', fields: fallFields(make, slab, set) },
+      { title: 'Is the ground brought to it?', fields: padFields(make, slab, set) }
     ]
   };
 }
@@ -91,6 +92,33 @@ function madeOf(make: CardMaker, slab: Slab, set: Set): Field[] {
           materialField(make, slab, set, ['material', 'Material'])
         ]
       : [fact('Thickness', formatLengthWithUnit(slab.thickness, make.editor.settings.units))])
+  ];
+}
+
+function padFields(make: CardMaker, { pad }: Slab, set: Set): Field[] {
+  const choice = make.choice(
+    'pad',
+    'Ground',
+    [pad ? 'brought' : 'left'],
+    [
+      { value: 'left', label: 'as it is' },
+      { value: 'brought', label: 'brought to its underside' }
+    ],
+    (value) => set({ pad: value === 'brought' ? {} : null })
+  );
+  if (!pad) return [choice];
+  return [
+    choice,
+    make.length('drop', 'Under its top', [pad.drop], (drop) => set({ pad: { drop } })),
+    {
+      ...{ name: 'run', label: 'Banks, out for 1 up', kind: 'text', value: String(pad.run) },
+      set: (text) => {
+        const run = Number(text.replace(',', '.').replace(/^\s*1\s*:\s*/, ''));
+        return Number.isFinite(run) && run > 0
+          ? make.run('setSlab', set({ pad: { run } }).args)
+          : 'Expected how far banks run out for 1 up, as 2.';
+      }
+    }
   ];
 }
 

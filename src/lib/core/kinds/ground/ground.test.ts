@@ -1,0 +1,114 @@
+/** The ground of a project: levels, pads, findings, its body and its plan. */
+import { describe, expect, it } from 'vitest';
+import type { Project } from '../../document/kind';
+import { planDrawing } from '../../drawing/plan-drawing';
+import { meshVolume, openEdges } from '../../geometry/mesh';
+import { Model } from '../../model/graph';
+import { reviewProject } from '../../review/review';
+import { act, built, call, refusal } from '../../testing/house';
+import { groundBody } from './body';
+import { groundSummary } from './schedule';
+
+const query = (project: Project) => new Model().at(project);
+const found = (project: Project) =>
+  reviewProject(query(project)).filter(({ code }) => code.startsWith('ground'));
+const house = built(
+  call('setProject', { ground: -360 }),
+  call('drawRectangle', {
+    ...{
+      storey: 'storey-1',
+      corner: { x: 0, y: 0 },
+      width: 11_400,
+      depth: 7800,
+      thickness: 300,
+      height: 2600
+    }
+  }),
+  call('addSlab', { storey: 'storey-1', face: 'outer', thickness: 150 }),
+  call('addSlab', {
+    ...{ storey: 'storey-1', thickness: 120, offset: -620 },
+    points: [
+      { x: 500, y: -3300 },
+      { x: 5900, y: -3300 },
+      { x: 5900, y: 0 },
+      { x: 500, y: 0 }
+    ]
+  })
+);
+const level = (project: Project, x: number, y: number, z: number) =>
+  act(project, 'addGround', { at: { x, y }, z });
+/** Falls to the south: 360 under the floor at y 12 000, 840 at y -12 000. */
+const falling = [
+  [-9000, 12_000, -360],
+  [20_000, 12_000, -360],
+  [-9000, -12_000, -840],
+  [20_000, -12_000, -840]
+].reduce((project, [x, y, z]) => level(project, x!, y!, z!), house);
+
+describe('the ground of a project', () => {
+  it('is flat and no body where nothing is told', () => {
+    expect(query(house).get(groundBody, 'project')).toBeUndefined();
+    expect(groundSummary(query(house))).toMatchObject({ cut: 0, fill: 0, lowest: -360, highest: -360 });
+    expect(found(house)).toEqual([]);
+  });
+
+  it('pokes through a patio by 20 mm over 9.26 m2, and is put right by bringing it there', () => {
+    const patio = act(falling, 'setFalls', { id: 'slab-2', edge: 2, slope: 1 / 120 });
+    const [one, ...more] = found(patio);
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({ code: 'ground.over-slab', subjects: ['slab-2'] });
+    expect(one!.numbers.most).toBeCloseTo(20, 6);
+    expect(one!.numbers.y).toBeCloseTo(0, 6);
+    expect(one!.message).toContain('9.26');
+    const mended = act(patio, one!.repair!.call.name, one!.repair!.call.args);
+    expect(found(mended)).toEqual([]);
+    const { cut, banks } = groundSummary(query(mended));
+    expect(cut).toBeGreaterThan(0);
+    expect(banks).toBeGreaterThan(0);
+    expect(found(act(mended, 'setSlab', { id: 'slab-2', pad: null }))).toHaveLength(1);
+  });
+
+  it('over the foot of a door is found with its depth', () => {
+    const high = level(level(house, 0, -200, 150), 11_400, -200, 150);
+    const doored = act(high, 'addOpening', {
+      ...{ wall: 'wall-1', filling: 'door', distance: 3000, width: 1000, height: 2100 }
+    });
+    const sill = found(doored).find(({ code }) => code === 'ground.over-sill');
+    expect(sill?.numbers.most).toBeCloseTo(150, 6);
+  });
+
+  it('has a closed body, with pads and without', () => {
+    const padded = act(falling, 'setSlab', { id: 'slab-1', pad: { drop: 150 } });
+    for (const project of [falling, padded]) {
+      const { mesh } = query(project).get(groundBody, 'project')!.parts[0]!;
+      expect(openEdges(mesh)).toBe(0);
+      expect(meshVolume(mesh)).toBeGreaterThan(0);
+    }
+  });
+
+  it('is drawn with its contours on the lowest storey only', () => {
+    const storeys = act(falling, 'addStorey', {});
+    const marks = (storey: string) =>
+      planDrawing(query(storeys), storey, { paper: 100, units: { system: 'mm', fineness: 1 } } as never)
+        .over.flat()
+        .filter(({ group }) => group === 'ground');
+    expect(marks('storey-1').filter(({ kind }) => kind === 'text')).toHaveLength(4);
+    expect(marks('storey-1').some(({ subject }) => subject === 'project')).toBe(true);
+    expect(marks('storey-2')).toEqual([]);
+  });
+
+  it('refuses a second level of one place, a second plot, and what tells nothing', () => {
+    expect(refusal(falling, 'addGround', { at: { x: -9000, y: 12_000 }, z: 0 })).toContain('already');
+    const square = [
+      { x: -20_000, y: -20_000 },
+      { x: 30_000, y: -20_000 },
+      { x: 30_000, y: 30_000 },
+      { x: -20_000, y: 30_000 }
+    ];
+    const plotted = act(falling, 'addGround', { points: square });
+    expect(refusal(plotted, 'addGround', { points: square })).toContain('drawn already');
+    expect(refusal(falling, 'addGround', {})).toContain('Nothing');
+    expect(groundSummary(query(plotted)).assumed).toHaveLength(4);
+    expect(refusal(house, 'setSlab', { id: 'slab-1', pad: { run: 0 } })).toContain('0.1');
+  });
+});

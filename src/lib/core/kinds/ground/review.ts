@@ -1,0 +1,82 @@
+/** Ground that stands over floors, patios and sills; levels that say unlike heights of one place. */
+import { need } from '../../document/command';
+import type { Scope } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { commonPieces } from '../../geometry/common-area';
+import { combine, raise } from '../../geometry/plane';
+import { boxesMeet, boxOf } from '../../geometry/ring';
+import { fromFrame } from '../../kernels/joints/frame';
+import { excessAlong, excessOver, type GroundPiece } from '../../kernels/ground/shaped';
+import { formatArea } from '../../units/area';
+import { slabParts } from '../slab/shape';
+import { storeyModelIn } from '../storey/model';
+import { storeysInOrder } from '../storey/record';
+import { groundAsItIs, groundPieces } from './stages';
+
+/** What stands over by less is nothing, mm. */
+const slack = 1;
+
+export function findGround({ project, query, storey, say, named }: Scope) {
+  const surface = query.get(groundAsItIs, '');
+  if (!surface || storeysInOrder(project)[0]?.id !== storey) return;
+  for (const [one, other] of surface.unlike.slice(0, 1))
+    say('floors', 'ground.unlike', [], { x: other.at.x, y: other.at.y, z: one.z, other: other.z });
+  const pieces = query.get(groundPieces, '').map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
+  const { units } = settingsOf(project);
+  for (const slab of project.tables.slab.values()) {
+    const level = (project.tables.storey.get(slab.storey)?.datum ?? 0) + slab.offset;
+    const over = query.get(slabParts, slab.id).flatMap(({ surface: { facets } }) =>
+      facets.flatMap(({ ring, plane }) => {
+        const box = boxOf(ring);
+        return pieces
+          .filter((piece) => boxesMeet(piece.box, box))
+          .flatMap((piece) =>
+            commonPieces(piece.ring, ring).map((part) => ({
+              ring: part,
+              over: combine(piece.plane, -1, raise(plane, level))
+            }))
+          );
+      })
+    );
+    const found = excessOver(over, slack);
+    if (!found) continue;
+    say(
+      'floors',
+      'ground.over-slab',
+      [slab.id],
+      { most: found.most, x: found.at.x, y: found.at.y },
+      { thing: named(slab.id), area: formatArea(found.area, units) },
+      {
+        label: 'Bring the ground to it',
+        call: { name: 'setSlab', args: { id: slab.id, pad: { drop: slab.thickness, run: 2 } } }
+      }
+    );
+  }
+  for (const { id } of storeysInOrder(project))
+    findOverSills({ project, query, storey: id, say, named }, pieces);
+}
+
+/** Along the outer face under each opening of an outer wall. */
+function findOverSills({ project, query, storey, say, named }: Asked, pieces: readonly GroundPiece[]) {
+  const model = storeyModelIn(query, storey);
+  const { datum } = need(project, 'storey', storey);
+  for (const { frame } of model.walls) {
+    const { wall } = frame;
+    if (wall.role !== 'exterior') continue;
+    for (const { opening, t0, t1, z0 } of model.places.get(wall.id) ?? []) {
+      const y = wall.outside === 'left' ? frame.y1 : frame.y0;
+      const found = excessAlong(pieces, fromFrame(frame, t0, y), fromFrame(frame, t1, y), datum + z0, slack);
+      if (!found) continue;
+      const { most, at } = found;
+      say(
+        'floors',
+        'ground.over-sill',
+        [opening.id],
+        { most, x: at.x, y: at.y },
+        { thing: named(opening.id) }
+      );
+    }
+  }
+}
+
+type Asked = Pick<Scope, 'project' | 'query' | 'storey' | 'say' | 'named'>;

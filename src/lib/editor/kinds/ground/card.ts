@@ -1,0 +1,54 @@
+/** The card of a piece of ground. */
+import { nameElement } from '../../../core/document/names';
+import { ringArea } from '../../../core/geometry/ring';
+import type { Ground } from '../../../core/kinds/ground/record';
+import { groundSummary } from '../../../core/kinds/ground/schedule';
+import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import type { Setter } from '../../details/shared-fields';
+
+export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
+  const set: Setter = (changes) => ({ name: 'setGround', args: { id: ground.id, ...changes } });
+  const { editor } = make;
+  const { cut, fill, banks } = groundSummary(editor.model.at(editor.project));
+  const cubic = (mm3: number) => `${(mm3 / 1e9).toFixed(2)} m³`;
+  return {
+    title: nameElement(editor.project, ground.id),
+    subtitle: '',
+    groups: [
+      {
+        title: 'Where, and how high?',
+        fields: [
+          make.text('name', 'Name', ground.name, (name) => set({ name })),
+          ...shapeFields(make, ground, set)
+        ]
+      },
+      {
+        title: 'What is moved of all the ground?',
+        fields: [
+          fact('Cut', cubic(cut)),
+          fact('Fill', cubic(fill)),
+          fact('Banks', `${(banks / 1e6).toFixed(1)} m²`)
+        ]
+      }
+    ]
+  };
+}
+
+function shapeFields(make: CardMaker, { shape }: Ground, set: Setter): Field[] {
+  const level = (name: 'z' | 'za' | 'zb', label: string, value: number) =>
+    make.height(name, label, 'zero', [value], (z) => set({ [name]: z }));
+  const place = (name: 'at' | 'a' | 'b', label: string, p: { x: number; y: number }) => [
+    make.length(`${name}X`, `${label}, across from zero`, [p.x], (x) => set({ [name]: { ...p, x } })),
+    make.length(`${name}Y`, `${label}, up from zero`, [p.y], (y) => set({ [name]: { ...p, y } }))
+  ];
+  if (shape.kind === 'level') return [level('z', 'Level', shape.z), ...place('at', 'Place', shape.at)];
+  if (shape.kind === 'line')
+    return [
+      ...[level('za', 'Level at its start', shape.za), ...place('a', 'Start', shape.a)],
+      ...[level('zb', 'Level at its end', shape.zb), ...place('b', 'End', shape.b)]
+    ];
+  return [
+    fact('Area', `${(ringArea(shape.points) / 1e6).toFixed(1)} m²`),
+    fact('Corners', String(shape.points.length))
+  ];
+}

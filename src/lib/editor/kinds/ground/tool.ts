@@ -1,0 +1,164 @@
+/** Telling the ground: a level at a point, a line of levels, the outline of the plot. */
+import type { Point } from '../../../core/geometry/point';
+import type { Editor } from '../../editor';
+import { choiceBlank, heightBlank, readBlank, type SentencePart } from '../../sentence';
+import { snapKeys } from '../../snap-hand';
+import type { Overlay, Tool } from '../../tool';
+import { BaseTool } from '../../tools/base';
+import { OutlineRun } from '../../tools/outline-run';
+import { Placing } from '../../tools/placing';
+
+type Way = 'level' | 'line' | 'plot';
+
+const ways = [
+  { value: 'level', label: 'a level' },
+  { value: 'line', label: 'a line of levels' },
+  { value: 'plot', label: 'the plot' }
+] as const;
+
+export class GroundTool extends BaseTool implements Tool {
+  readonly name = 'ground';
+  readonly keys = snapKeys;
+  private way: Way = 'level';
+  private z: number;
+  private typed = false;
+  private first: { at: Point; z: number } | undefined;
+  private readonly placing = new Placing(this.editor);
+  private readonly run = new OutlineRun(this.hand);
+
+  constructor(editor: Editor) {
+    super(editor);
+    this.z = editor.settings.ground;
+  }
+
+  get ways() {
+    return { blank: 'way', now: this.way, all: ways };
+  }
+
+  sentence(): SentencePart[] {
+    const way = choiceBlank('way', 'What', this.way, ways);
+    if (this.way === 'plot') return ['Draw', way, ...this.run.sentence(this.units), 'its corners.'];
+    const level = heightBlank('z', 'Level', this.z, this.units, this.typed, 'zero');
+    return [
+      'Set',
+      way,
+      ',',
+      level,
+      this.way === 'level' ? ', at' : this.first ? ', ending at' : ', beginning at',
+      ...this.placing.sentence(),
+      '.'
+    ];
+  }
+
+  get note() {
+    if (this.way === 'plot') return this.run.set.length < 3 ? undefined : 'the first corner again closes it';
+    return undefined;
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'way') {
+      this.way = text as Way;
+      this.first = undefined;
+      this.run.clear();
+      this.placing.clear();
+    } else if (OutlineRun.has(blank)) {
+      const fault = this.run.fill(blank, text, this.units);
+      if (fault) return fault;
+    } else if (Placing.has(blank)) {
+      const fault = this.placing.fill(blank, text);
+      if (fault) return fault;
+    } else {
+      const read = readBlank('height', text, this.units);
+      if (!read.ok) return read.message;
+      this.z = read.value;
+      this.typed = true;
+    }
+    this.preview();
+    return undefined;
+  }
+
+  private call() {
+    if (this.way === 'plot') {
+      const { outline } = this.run;
+      return outline && { name: 'addGround', args: { points: outline } };
+    }
+    const { place } = this.placing;
+    if (!place) return undefined;
+    if (this.way === 'level') return { name: 'addGround', args: { at: place, z: this.z } };
+    return (
+      this.first && {
+        name: 'addGround',
+        args: { a: this.first.at, za: this.first.z, b: place, zb: this.z }
+      }
+    );
+  }
+
+  private preview() {
+    this.attempt(this.call());
+  }
+
+  move(point: Point, mmPerPixel: number) {
+    if (this.way === 'plot') this.run.move(point, mmPerPixel);
+    else if (!this.placing.isSet) this.placing.at = this.hand.move(point, mmPerPixel);
+    this.preview();
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    this.move(point, mmPerPixel);
+    this.accept();
+  }
+
+  accept() {
+    if (this.way === 'plot') return this.acceptPlot();
+    const { place } = this.placing;
+    if (!place)
+      return this.editor.say({
+        kind: 'problem',
+        text: 'No place is chosen yet.',
+        hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
+      });
+    if (this.way === 'line' && !this.first) this.first = { at: place, z: this.z };
+    else {
+      const call = this.call();
+      if (!call || !this.perform(call)) return;
+      this.first = undefined;
+    }
+    this.placing.at = undefined;
+    this.placing.forget();
+    this.hand.take([]);
+    this.editor.toolChanged();
+  }
+
+  private acceptPlot() {
+    if (!this.run.isClosing) {
+      this.run.add();
+      return this.preview();
+    }
+    const call = { name: 'addGround', args: { points: this.run.set } };
+    if (this.perform(call)) this.run.clear();
+    this.editor.toolChanged();
+  }
+
+  back(): boolean {
+    const isTyped = this.first !== undefined || this.placing.isTyped;
+    if (!isTyped && !this.run.back()) return false;
+    this.first = undefined;
+    this.placing.clear();
+    this.preview();
+    return true;
+  }
+
+  key(key: string): boolean {
+    if (!this.hand.key(key)) return false;
+    this.placing.at = this.hand.present?.point ?? this.placing.at;
+    this.preview();
+    return true;
+  }
+
+  overlay(): Overlay {
+    if (this.way === 'plot') return this.run.overlay;
+    const { place } = this.placing;
+    const line = this.first && place ? { lines: [[this.first.at, place] as const] } : {};
+    return { ...line, ...this.hand.overlay, ...(this.first && { points: [this.first.at] }) };
+  }
+}
