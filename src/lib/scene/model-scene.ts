@@ -437,7 +437,8 @@ export class ModelScene {
 
   private box(): THREE.Box3 | undefined {
     const box = new THREE.Box3();
-    for (const { group } of this.shown.values()) if (group.visible) box.expandByObject(group);
+    for (const shown of this.shown.values())
+      if (shown.group.visible && !isGround(shown)) box.expandByObject(shown.group);
     return box.isEmpty() ? undefined : box;
   }
 

@@ -13,7 +13,7 @@ export const roleLooks: Partial<Record<PartRole, { name: string; colour: string;
   handle: { name: 'Handle', colour: '#77756E', alpha: 1 },
   drip: { name: 'Drip', colour: '#B9B6AA', alpha: 1 },
   track: { name: 'Track', colour: '#77756E', alpha: 1 },
-  earth: { name: 'Earth', colour: '#C3C9A4', alpha: 1 },
+  earth: { name: 'Earth', colour: '#D2D7B8', alpha: 1 },
   fascia: { name: 'Fascia', colour: '#F1EEE6', alpha: 1 },
   bargeBoard: { name: 'Barge board', colour: '#F1EEE6', alpha: 1 },
   soffit: { name: 'Soffit', colour: '#E6E2D6', alpha: 1 },
