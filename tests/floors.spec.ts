@@ -10,7 +10,17 @@ interface Report {
     holes: number;
     falls: { gradient: number; direction: number | null }[];
   }[];
-  findings: { code: string }[];
+  stairs: {
+    risers: number;
+    riser: number;
+    going: number;
+    run: number;
+    headroom: number;
+    limits: string[];
+    foot: { x: number; y: number };
+  }[];
+  ground: { cut: number; fill: number };
+  findings: { code: string; numbers: Record<string, number> }[];
 }
 
 test('a patio below the floor falls away from the house by its edge over a flat underside; then by a corner; level again', async ({
@@ -77,4 +87,91 @@ test('a patio below the floor falls away from the house by its edge over a flat 
   report = inspect(await bench.handOver(/Save the project/));
   expect(patio().area / 1e6).toBeCloseTo(5.4 * 3.8, 2);
   expect(report.findings.map(({ code }) => code)).toEqual([]);
+});
+
+test('a stair by pointing among its ways; the storey grows and it follows; a door and a basin in its way are found', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Stair');
+  await bench.key('r');
+  await bench.say({ Width: '9 m', Depth: '7 m', Height: '2550' });
+  await bench.key('Escape', 'Escape', 'u');
+  await bench.blank('Which walls').waitFor();
+  await bench.key('Enter');
+  await bench.settled();
+  await bench.key('Escape', 's');
+  await bench.blank('By').waitFor();
+  await bench.key('Enter');
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await bench.key('Escape', 'Shift+S');
+  await bench.blank('Width').fill('950');
+  await bench.blank('Width').press('Tab');
+  await bench.point(2000, 4000);
+  // The second of the ways: its end is pointed at.
+  await bench.point(6300, 4000);
+  await bench.settled();
+  let report = inspect<Report>(await bench.handOver(/Save the project/));
+  const stair = () => report.stairs[0]!;
+  expect(stair()).toMatchObject({ risers: 16, limits: [], foot: { x: 2000, y: 3525 } });
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+
+  // Two hundred more to climb: the head stays, and it is said what became of it.
+  const head = stair().foot.x + stair().run;
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await bench.field('Storey height').fill('3100');
+  await bench.field('Storey height').press('Enter');
+  await expect(page.getByText(/Stair 1 has 1[67] risers of/)).toBeVisible();
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(stair().limits).toEqual([]);
+  expect(stair().foot.x + stair().run).toBeCloseTo(head, 2);
+  expect(stair().headroom).toBeGreaterThan(2030);
+
+  // Room for a basin where the steps are.
+  await bench.key('Escape', 'Escape', 'Shift+C');
+  await bench.blank('For').waitFor();
+  await bench.point(3500, 3300);
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(report.findings.map(({ code }) => code)).toContain('space.taken');
+});
+
+test('the ground is told by two lines; it pokes through a patio, and is brought to it', async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.newProject('Ground');
+  await bench.key('r');
+  await bench.say({ Width: '8 m', Depth: '6 m', Height: '2600' });
+  await bench.key('Escape', 'Escape', 's');
+  await bench.blank('By').selectOption({ label: 'corners you point at' });
+  await bench.blank('Thickness').fill('120');
+  await bench.blank('Top').fill('-420');
+  await bench.blank('Top').press('Tab');
+  await bench.say({ 'Up from project zero': '-3300', 'Across from project zero': '500' });
+  await bench.say({ 'To the next corner': '5400', Angle: '0' });
+  await bench.say({ 'To the next corner': '3300', Angle: '90' });
+  await bench.say({ 'To the next corner': '5400', Angle: '180' });
+  await bench.say({ 'To the next corner': '3300', Angle: '270' });
+  await bench.key('Escape', 'Escape', 'Shift+B');
+  await bench.blank('What').selectOption({ label: 'a line of levels' });
+  for (const [up, level] of [
+    [12_000, -160],
+    [-12_000, -640]
+  ])
+    for (const across of [-9000, 20_000]) {
+      await bench.blank('Corner').selectOption({ label: 'project zero' });
+      await bench.say({ Level: String(level), 'Offset across': String(across), 'Offset up': String(up) });
+    }
+  await bench.settled();
+  let report = inspect<Report>(await bench.handOver(/Save the project/));
+  const over = () => report.findings.filter(({ code }) => code === 'ground.over-slab');
+  expect(over()).toHaveLength(1);
+  expect(over()[0]!.numbers.most).toBeCloseTo(20, 1);
+  await bench.key('Escape', 'Escape');
+  await bench.points([3200, -1600]);
+  await bench.field('Ground').selectOption({ label: 'brought to its underside' });
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(over()).toEqual([]);
+  expect(report.ground.cut / 1e9).toBeGreaterThan(0.5);
 });
