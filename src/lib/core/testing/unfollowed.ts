@@ -6,9 +6,9 @@ import { Model } from '../model/graph';
 import { differenceOf, everything, fromScratch } from './everything';
 import { fieldChanges } from './fields';
 
-/** Of entries, openings that they fill, walls of a storey, build-ups and materials, a few stand for all: what is alike is followed alike. */
+/** Of entries, openings that they fill, walls of a storey, roofs, build-ups and materials, a few stand for all: what is alike is followed alike. */
 function alikeIn(project: Project): Set<string> {
-  const { catalogueEntry, opening, material, buildUp, wall } = project.tables;
+  const { catalogueEntry, opening, material, buildUp, roof, wall } = project.tables;
   const uses = usesOf(project);
   const entries = [...catalogueEntry.keys()];
   const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
@@ -21,9 +21,10 @@ function alikeIn(project: Project): Set<string> {
       ...used!.slice(2),
       ...idle!.slice(1),
       ...[...material.keys()].slice(4),
-      ...[...buildUp.keys()].slice(5)
+      ...[...buildUp.keys()].slice(5),
+      ...[...roof.keys()].slice(4)
     ],
-    ...[...byEntry.values()].flatMap((list) => list.slice(1).map(({ id }) => id)),
+    ...[...byEntry.values()].flatMap((list, i) => list.slice(i < 6 ? 1 : 0).map(({ id }) => id)),
     ...[...byLook.values()].flatMap((list) => list.slice(1).map(({ id }) => id))
   ]);
 }
