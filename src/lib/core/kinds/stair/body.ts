@@ -167,7 +167,7 @@ class StairBuilder {
       const thickness = kind === 'landing' ? waist : tread;
       for (const piece of withoutRings([ring], bands))
         this.put('tread', [cellOf(piece, flat(z - thickness), flat(z))]);
-      if (!open && this.climb[1] > tread)
+      if (!open && this.climb[1] > thickness + 1)
         for (const piece of withoutRings([riserRing(nosings[up - 1]!, ring)], bands))
           this.put('riserBoard', [cellOf(piece, flat(this.level(up - 1)), flat(z - thickness))]);
     }
