@@ -26,6 +26,7 @@
   /** The pointer is over the model: there the tool is followed. */
   let inModel = false;
   let below = $state(false);
+  let apart = $state(false);
   let failed = $state(false);
   let lost = $state(false);
   let pressed: { x: number; y: number } | undefined;
@@ -76,12 +77,23 @@
     return new Set(order.slice(order.indexOf(house.hand.storey) + 1));
   });
 
+  /** So far apart, m: each storey over the one below it, and roofs over their storey. */
+  const gap = 2.6;
+  const lifts = $derived.by(() => {
+    if (!apart) return new Map<string, number>();
+    return new Map(storeysInOrder(house.shown).map(({ id }, i) => [id, i * gap] as const));
+  });
+
+  const liftOf = ({ kind, storey }: { readonly kind: string; readonly storey: string }): number =>
+    (lifts.get(storey) ?? 0) + (apart && (kind === 'roof' || kind === 'rooflight') ? gap : 0);
+
   function tint() {
     const { selection, hover, trialIds: trial } = editor;
     scene?.emphasise({
       ...{ selection, hover, trial },
       isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
-      visibility: [hidden, editor.isolated, editor.anyHidden ? editor.shown : undefined],
+      lift: liftOf,
+      visibility: [hidden, lifts, editor.isolated, editor.anyHidden ? editor.shown : undefined],
       veil: editor.veil && (selection.size > 0 || editor.isTrial),
       isAtWork: editor.tool !== undefined
     });
@@ -89,7 +101,8 @@
   }
 
   /** Height of the datum in hand above project zero, on which is drawn. */
-  const level = () => editor.shown.tables.storey.get(editor.storey)?.datum ?? 0;
+  const level = () =>
+    (editor.shown.tables.storey.get(editor.storey)?.datum ?? 0) + 1000 * (lifts.get(editor.storey) ?? 0);
 
   /** What the tool in hand shows in the plan, on the datum. */
   function showTool() {
@@ -253,6 +266,18 @@
       aria-pressed={below}
       title="Lift off the storeys and roofs above the storey in hand"
       onclick={() => (below = !below)}>Lift off above</Press
+    >
+    <Press
+      class="border border-fog px-2 py-1 text-xs {apart
+        ? 'bg-slate text-white hover:bg-slate hover:text-white focus-within:text-white'
+        : 'bg-white text-shale'}"
+      aria-pressed={apart}
+      title="Pull the storeys apart, and the roofs off them"
+      onclick={() => {
+        apart = !apart;
+        tint();
+        look(current);
+      }}>Pull apart</Press
     >
     <Select
       placeholder=""

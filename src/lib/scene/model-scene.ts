@@ -6,6 +6,7 @@ import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
+import { boxOfTriangles, cornersOf, lifted } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
@@ -37,7 +38,9 @@ export interface Emphasis {
   readonly trial: ReadonlySet<string>;
   readonly hover: string | undefined;
   readonly isHidden: (element: ShownElement) => boolean;
-  /** What `isHidden` goes by: while these are the same objects, so are its answers. */
+  /** How far it is lifted out of its place, m. */
+  readonly lift: (element: ShownElement) => number;
+  /** What `isHidden` and `lift` go by: while these are the same objects, so are their answers. */
   readonly visibility: readonly unknown[];
   readonly veil: boolean;
   /** A tool is in hand: what it shows must not wait for anything else. */
@@ -47,7 +50,7 @@ export interface Emphasis {
 const noEmphasis: Emphasis = {
   ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false },
   isAtWork: false,
-  ...{ isHidden: () => false, visibility: [] }
+  ...{ isHidden: () => false, lift: () => 0, visibility: [] }
 };
 
 interface Shown {
@@ -64,12 +67,10 @@ interface Shown {
 const groundId = 'project';
 const isGround = ({ element }: Shown): boolean => element.id === groundId;
 
-type Tint = 'plain' | 'trial' | 'faint';
+/** Where it is drawn. */
+const reachOf = ({ box, group }: Shown): THREE.Box3 => box.clone().translate(group.position);
 
-const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
-  [min.x, max.x].flatMap((x) =>
-    [min.y, max.y].flatMap((y) => [min.z, max.z].map((z) => new THREE.Vector3(x, y, z)))
-  );
+type Tint = 'plain' | 'trial' | 'faint';
 
 export class ModelScene {
   private readonly renderer: THREE.WebGLRenderer;
@@ -197,8 +198,8 @@ export class ModelScene {
     const shown = this.make(element);
     this.shown.set(element.id, shown);
     this.scene.add(shown.group);
-    if (!isGround(shown)) this.bounds?.union(shown.box);
     this.dress(shown);
+    if (!isGround(shown)) this.bounds?.union(reachOf(shown));
   }
 
   /** Take changed elements in, drop removed ones. Unchanged ones are not touched. */
@@ -334,7 +335,7 @@ export class ModelScene {
 
   private allBounds(): THREE.Box3 {
     const box = new THREE.Box3();
-    for (const shown of this.shown.values()) if (!isGround(shown)) box.union(shown.box);
+    for (const shown of this.shown.values()) if (!isGround(shown)) box.union(reachOf(shown));
     return box;
   }
 
@@ -349,8 +350,11 @@ export class ModelScene {
       old.visibility.some((one, i) => one !== emphasis.visibility[i]);
     this.dressedAs = this.drawnAs;
     const changed = changedBetween(old, emphasis);
-    if (isWhole) for (const shown of this.shown.values()) this.dress(shown);
-    else
+    if (isWhole) {
+      for (const shown of this.shown.values()) this.dress(shown);
+      // What was pulled apart reaches farther.
+      this.bounds = undefined;
+    } else
       for (const id of changed) {
         const shown = this.shown.get(id);
         if (shown) this.dress(shown);
@@ -366,7 +370,7 @@ export class ModelScene {
   }
 
   private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
-    const { selection, trial, hover, isHidden, veil } = this.emphasis;
+    const { selection, trial, hover, isHidden, lift, veil } = this.emphasis;
     const { id } = element;
     const mark = selection.has(id) ? 'selected' : hover === id ? 'hover' : undefined;
     const tint: Tint = trial.has(id) ? 'trial' : veil && !mark ? 'faint' : 'plain';
@@ -383,7 +387,8 @@ export class ModelScene {
     for (const child of group.children)
       if (child !== lines) child.visible = surfaces !== 'none' && !(tint === 'faint' && child.userData.glass);
     group.visible = !isHidden(element);
-    this.outlines.put(id, outline, group.visible ? mark : undefined);
+    group.position.y = lift(element);
+    this.outlines.put(id, lifted(outline, group.position.y), group.visible ? mark : undefined);
   }
 
   /** Takes effect with the next emphasis. */
@@ -624,11 +629,6 @@ function changedBetween(p: Emphasis, q: Emphasis): Set<string> {
   unlike(p.trial, q.trial);
   if (p.hover !== q.hover) for (const id of [p.hover, q.hover]) if (id !== undefined) ids.add(id);
   return ids;
-}
-
-function boxOfTriangles(triangles: Float32Array): THREE.Box3 {
-  const box = new THREE.Box3();
-  return triangles.length > 0 ? box.setFromArray(triangles) : box;
 }
 
 /** Whether a box reaches the border of one that holds it. */

@@ -14,7 +14,7 @@ const merged = new WeakMap<readonly Mark[], readonly Mark[]>();
  * strongest pen is filled dark, one that only divides rooms lighter; a low one, seen from above, keeps its colours.
  */
 export function atScale(marks: readonly Mark[], paper: number): readonly Mark[] {
-  if (paper < mergedFrom || !marks.some(({ group }) => group === 'walls')) return marks;
+  if (paper < mergedFrom || !marks.some(({ group, isDetail }) => group === 'walls' || isDetail)) return marks;
   const known = merged.get(marks);
   if (known) return known;
   const isMain = marks.some((mark) => mark.group === 'walls' && mark.kind === 'lines' && mark.pen === 'cut');

@@ -68,7 +68,9 @@ describe('marks of openings in the plan', () => {
   it('are left out where there is no room', () => {
     const query = new Model().at(read('gannet-house'));
     const count = (paper: number) =>
-      planDrawing(query, 'storey-1', { paper }).tags.filter(({ group }) => group !== 'slab').length;
+      planDrawing(query, 'storey-1', { paper }).tags.filter(
+        ({ group }) => group !== 'slab' && group !== 'stairs'
+      ).length;
     expect([count(75), count(250)]).toEqual([16, 0]);
   });
 });
@@ -83,7 +85,9 @@ describe('sizes of strings by hand', () => {
       const pairs = ends.flatMap((p, i) =>
         ends.slice(i + 1).flatMap((q) => (p.wall === q.wall ? [] : [[p, q]]))
       );
-      const house = read('gannet-house');
+      // At small scales the steps of a stair leave no room between them.
+      const whole = read('gannet-house');
+      const house = paper > 100 ? act(whole, 'deleteItems', { ids: ['stair-1'] }) : whole;
       let [free, all] = [0, 0];
       for (let y = 150; y < 7700; y += 390) {
         const [first, second] = [pairs[y % pairs.length]!, pairs[(y * 7) % pairs.length]!];

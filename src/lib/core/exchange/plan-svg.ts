@@ -24,7 +24,9 @@ export function planForPage(query: Query, storey: string): { svg: string; sheet:
 
 function plan(query: Query, storey: string, scale: number): Mark[] {
   const { things, over, dimensions, tags } = planDrawing(query, storey, { paper: scale });
-  return [...things.flat(), ...over.flat(), ...tags, ...dimensions];
+  // The ground goes far beyond the house, which the page is for.
+  const near = over.flat().filter(({ group }) => group !== 'ground');
+  return [...things.flat(), ...near, ...tags, ...dimensions];
 }
 
 /** An empty plan takes a metre. */

@@ -15,6 +15,7 @@ export function groundSummary(query: Query) {
     ...{ cut: round(cut), fill: round(fill), banks: round(banks) },
     lowest: round(heights.length > 0 ? Math.min(...heights) : ground),
     highest: round(heights.length > 0 ? Math.max(...heights) : ground),
-    assumed: (query.get(groundAsItIs, '')?.assumed ?? []).map(({ at, z }) => ({ ...at, z: round(z) }))
+    /** Heights of the plot's corners that nobody gave. */
+    assumed: (query.get(groundAsItIs, '')?.assumed ?? []).map(({ z }) => round(z))
   };
 }

@@ -23,17 +23,26 @@ const stairPlans = stage(
     if (!layout || !stair || riser === undefined || riser <= 0) return [];
     const { nosings } = layout;
     const cut = Math.min(nosings.length, Math.max(1, Math.floor((cutHeight - stair.base) / riser)));
-    const lines = (points: readonly Point[], pen: Pen): Mark[] =>
-      points.length > 0 ? [{ ...marked(stair.id), kind: 'lines', points, pen }] : [];
+    const lines = (points: readonly Point[], pen: Pen, isStep = false): Mark[] =>
+      points.length > 0
+        ? [{ ...marked(stair.id), kind: 'lines', points, pen, ...(isStep && { isDetail: true as const }) }]
+        : [];
     const sides = [...layout.left, ...layout.right];
     const isWhole = cut >= nosings.length;
     return [
+      // At small scales the steps between its ends are left out.
+      ...lines(nosings.slice(1, cut).flat(), 'face', true),
+      ...lines(nosings.slice(cut, -1).flat(), 'overhead', true),
       ...lines(
-        [...nosings.slice(0, cut).flat(), ...sides.flatMap((one) => partOf(one, 1, cut + 0.5))],
+        [
+          ...nosings[0]!,
+          ...(isWhole ? nosings.at(-1)! : []),
+          ...sides.flatMap((one) => partOf(one, 1, cut + 0.5))
+        ],
         'face'
       ),
       ...lines(
-        [...nosings.slice(cut).flat(), ...sides.flatMap((one) => partOf(one, cut + 0.5, Infinity))],
+        [...(isWhole ? [] : nosings.at(-1)!), ...sides.flatMap((one) => partOf(one, cut + 0.5, Infinity))],
         'overhead'
       ),
       ...(isWhole ? [] : lines(cutLine(layout, cut), 'face')),
@@ -152,9 +161,13 @@ const stairTexts = stage(
         points: arrowLines(along(to, unit(subtract(to, from)), -size), to, paper)
       };
       if (riser === undefined) return [head];
+      // Beside the outer string, away from the walking line.
+      const beside = stair.turn === 'right' ? 0.2 : 0.8;
+      // The cut goes through one step, whose number it would cross.
+      const cut = Math.floor((cutHeight - stair.base) / riser);
       const numbers = steps.flatMap(({ ring, up }): Mark[] => {
         const text = String(up);
-        const hasRoom = stair.going > 1.6 * counts * paper && stair.width > 6 * counts * paper;
+        const hasRoom = up !== cut && stair.going > 1.6 * counts * paper && stair.width > 6 * counts * paper;
         const [l, r] = (layout as StairLayout).nosings[up - 1]!;
         const way = readable(unit(subtract(r, l)));
         return hasRoom
@@ -162,7 +175,7 @@ const stairTexts = stage(
               {
                 ...mark,
                 kind: 'text',
-                at: lerp(middleOf(ring), lerp(l, r, 0.8), 0.55),
+                at: lerp(middleOf(ring), lerp(l, r, beside), 0.55),
                 height: counts,
                 text,
                 angle: angleOf(way),

@@ -8,7 +8,7 @@ import { brokenLimits } from '../../kernels/stairs/solve';
 import { round } from '../../units/round';
 import { stairBodies } from './body';
 import { headroomOver } from './headroom';
-import { arrivesOn, climbOf, footOf, holesOfStairs, limitsOf, stairLayouts } from './shape';
+import { arrivesOn, climbOf, holesOfStairs, limitsOf, stairLayouts } from './shape';
 
 export const stairRows = (query: Query) =>
   [...query.project.tables.stair.values()].map((stair) => {
@@ -24,7 +24,7 @@ export const stairRows = (query: Query) =>
       id: stair.id,
       name: nameElement(project, stair.id),
       ...{ storey: stair.storey, to: arrivesOn(project, stair)?.id ?? null, form: stair.form },
-      ...{ from: round(foot), head: round(head), foot: footOf(stair).at },
+      ...{ from: round(foot), head: round(head) },
       risers: stair.risers,
       riser: round(riser),
       going: round(stair.going),

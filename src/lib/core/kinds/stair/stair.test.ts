@@ -78,7 +78,7 @@ describe('a stair between two storeys', () => {
     expect(result.ok && result.also).toContain('1 riser more');
     const now = act(straight, 'setStorey', { id: 'storey-1', height: 3200 });
     expect(row(now)).toMatchObject({ risers: 17, going: 260, run: 4160 });
-    expect(row(now).foot).toEqual({ x: 1740, y: 3000 });
+    expect(footOf(now.tables.stair.get('stair-1')!).at).toEqual({ x: 1740, y: 3000 });
     const same = act(straight, 'setStorey', { id: 'storey-1', height: 2980 });
     expect(row(same)).toMatchObject({ risers: 16, going: 260 });
     // What was typed holds, and is found fault with.
@@ -143,7 +143,9 @@ describe('a stair between two storeys', () => {
     const own = draw('storey-1')
       .things.flat()
       .filter(({ subject }) => subject === 'stair-1');
-    expect(own.map((mark) => 'pen' in mark && mark.pen)).toEqual(['face', 'overhead', 'face', 'fine']);
+    expect(own.map((mark) => 'pen' in mark && mark.pen)).toEqual([
+      ...['face', 'overhead', 'face', 'overhead', 'face', 'fine']
+    ]);
     expect(
       draw('storey-2')
         .things.flat()

@@ -1,0 +1,16 @@
+/** Boxes of meshes, and lines moved. */
+import * as THREE from 'three';
+
+export const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
+  [min.x, max.x].flatMap((x) =>
+    [min.y, max.y].flatMap((y) => [min.z, max.z].map((z) => new THREE.Vector3(x, y, z)))
+  );
+
+/** Lines of three numbers a point, lifted. */
+export const lifted = (edges: Float32Array, by: number): Float32Array =>
+  by === 0 ? edges : edges.map((v, i) => (i % 3 === 1 ? v + by : v));
+
+export function boxOfTriangles(triangles: Float32Array): THREE.Box3 {
+  const box = new THREE.Box3();
+  return triangles.length > 0 ? box.setFromArray(triangles) : box;
+}
