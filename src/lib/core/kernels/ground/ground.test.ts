@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { flat, heightAt, type Plane } from '../../geometry/plane';
 import type { Point } from '../../geometry/point';
 import { ringArea, ringHolds, type Ring } from '../../geometry/ring';
-import { earthworkOf, excessOver, shapedGround, type GroundPiece, type Pad } from './shaped';
+import { earthworkOf, excessOver } from './earthwork';
+import { shapedGround, type GroundPiece, type Pad } from './shaped';
 import { groundSurface, hullOf } from './surface';
 
 const box = (x0: number, y0: number, x1: number, y1: number): Ring => [

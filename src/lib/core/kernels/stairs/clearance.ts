@@ -2,12 +2,9 @@
  * The room over and under a stair. The pitch surface runs over the nosings; what is asked of it and of undersides is linear
  * over every piece, so the least is at a corner of what two pieces share, and value and place are exact. mm.
  */
-import { whereAbove } from '../../geometry/clip';
-import { combine, heightAt, raise, type Plane } from '../../geometry/plane';
+import { heightAt, type Plane } from '../../geometry/plane';
 import { lerp, type Point } from '../../geometry/point';
-import { boxesMeet, boxOf, edgesOf, ringArea, ringsHold, type Ring } from '../../geometry/ring';
-import { tolerances } from '../../geometry/tolerances';
-import { unionOf } from '../../geometry/union';
+import { boxesMeet, boxOf, edgesOf, ringsHold, type Ring } from '../../geometry/ring';
 import type { PitchPiece } from './layout';
 
 /** Something over a stair: what it lies over, holes clockwise, between two planes. `of`: what it is of. */
@@ -76,15 +73,6 @@ export function leastClearance(
         if (heightAt(top, at) >= z && (!least || clear < least.clear)) least = { clear, at, of };
       }
   return least;
-}
-
-/** What a floor must be open over, so that there is headroom: the rings of where the pitch comes nearer to its underside. */
-export function leastHole(pitch: readonly PitchPiece[], headroom: number, under: Plane): Ring[] {
-  const pieces = pitch.flatMap(({ ring, plane }) => {
-    const clean = whereAbove(ring, raise(combine(plane, -1, under), headroom));
-    return clean.length > 2 && ringArea(clean) > tolerances.scrap ? [clean] : [];
-  });
-  return unionOf(pieces);
 }
 
 /** How far from the first nosing a height fits beneath a flight, whose body is `waist` thick square to itself. */

@@ -4,7 +4,8 @@ import { flat } from '../../geometry/plane';
 import { boxOf, ringArea, ringsArea, type Ring } from '../../geometry/ring';
 import { unionOf } from '../../geometry/union';
 import { distance } from '../../geometry/point';
-import { fitsBeneath, leastClearance, leastHole } from './clearance';
+import { fitsBeneath, leastClearance } from './clearance';
+import { leastHole } from './hole';
 import { layoutOf, spiralAngle, windersFor, type StairShape } from './layout';
 import { brokenLimits, nearestWithin, solvedAgain, stairWays, type StairLimits } from './solve';
 

@@ -2,7 +2,7 @@
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { heightAt } from '../../geometry/plane';
-import { earthworkOf } from '../../kernels/ground/shaped';
+import { earthworkOf } from '../../kernels/ground/earthwork';
 import { round } from '../../units/round';
 import { groundAsItIs, groundPieces } from './stages';
 

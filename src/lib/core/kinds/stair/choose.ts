@@ -6,11 +6,7 @@ import { walkingOffset, windersFor, type StairForm, type StairShape } from '../.
 import { nearestWithin, stairWays, type StairLimits, type StairWay } from '../../kernels/stairs/solve';
 import { formatLengthWithUnit } from '../../units/length';
 import type { Stair } from './record';
-import { climbOf, limitsOf, rulesFor } from './shape';
-
-/** Whole goings: of a millimetre, in feet and inches of an eighth. */
-export const goingStep = (project: Project): number =>
-  settingsOf(project).units.system === 'ft' ? 25.4 / 8 : 1;
+import { climbOf, goingStep, limitsOf, rulesFor } from './shape';
 
 type Asked = Pick<StairShape, 'form' | 'width' | 'post'>;
 

@@ -5,7 +5,7 @@ import { own, result, stage } from '../../document/stage';
 import { flat, type Plane } from '../../geometry/plane';
 import { add, angleOf, rotate, subtract, type Point } from '../../geometry/point';
 import type { Ring } from '../../geometry/ring';
-import { leastHole } from '../../kernels/stairs/clearance';
+import { leastHole } from '../../kernels/stairs/hole';
 import {
   layoutOf,
   middleOfNosing,
@@ -63,6 +63,10 @@ export function limitsOf(project: Project, { form, width }: Pick<StairShape, 'fo
     width: rules.width
   };
 }
+
+/** Whole goings: of a millimetre, in feet and inches of an eighth. */
+export const goingStep = (project: Project): number =>
+  settingsOf(project).units.system === 'ft' ? 25.4 / 8 : 1;
 
 /** A layout turned and moved so that the middle of its last nosing lies at a place, the way up over it by an angle. */
 function placed(layout: StairLayout, at: Point, angle: number): StairLayout {

@@ -5,9 +5,8 @@ import { applyPatch, composePatches, patchOf, type Patch } from '../../document/
 import { settingsOf } from '../../document/project';
 import { solvedAgain } from '../../kernels/stairs/solve';
 import { formatLength } from '../../units/length';
-import { goingStep } from './choose';
 import { isTurning, type Stair } from './record';
-import { climbOf, limitsOf } from './shape';
+import { climbOf, goingStep, limitsOf } from './shape';
 
 /** The law: a stair whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
 export function solvedStairs({ project }: Query, patch: Patch): Patch {
