@@ -137,14 +137,18 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.drawn();
   await page.screenshot({ path: `${folder}/storeys.png` });
 
-  const model = (await page.getByTestId('model').boundingBox())!;
+  // Among the floors the stair is in hand, the storeys pulled apart over the ground that falls.
   await bench.key('Escape');
-  await page.mouse.move(model.x + model.width / 2 - 40, model.y + model.height / 2 + 60);
-  for (let i = 0; i < 4; i++) {
-    await page.mouse.wheel(0, -200);
-    await bench.drawn();
-  }
-  await page.screenshot({ path: `${folder}/materials.png` });
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await bench.key('Escape', 'Shift+S');
+  await bench.blank('Width').waitFor();
+  await bench.key('Escape');
+  await bench.point(6110, 5000);
+  await page.getByRole('button', { name: 'Pull apart' }).click();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/stair.png` });
+  await bench.key('Escape');
+  await page.getByRole('button', { name: 'Pull apart' }).click();
   await page.getByRole('button', { name: 'Oblique' }).click();
   await page.getByRole('button', { name: 'Night colours' }).click();
   await bench.drawn();

@@ -32,6 +32,7 @@ function harness(
   const shown = new Map<string, number>();
   const said: string[] = [];
   const rests: number[] = [];
+  const progressed: number[] = [];
   let starts = 0;
   let lose: (fault: Error) => void = () => undefined;
   const connect = (): Connection => {
@@ -50,14 +51,23 @@ function harness(
         for (const { id } of changed) shown.set(id, revision);
         for (const id of removed) shown.delete(id);
       },
-      onProgress: () => undefined,
+      onProgress: (done) => progressed.push(done),
       onIdle: () => rests.push(starts),
       onBehind: (why) => said.push(why)
     },
     connect,
     patience
   );
-  return { client, sent, shown, said, rests, starts: () => starts, lose: (fault: Error) => lose(fault) };
+  return {
+    client,
+    sent,
+    shown,
+    said,
+    rests,
+    progressed,
+    starts: () => starts,
+    lose: (fault: Error) => lose(fault)
+  };
 }
 
 describe('the client of the model service', () => {
@@ -190,5 +200,24 @@ describe('the client of the model service', () => {
     expect(slow.rests.length).toBeGreaterThan(0);
     expect(said.filter((why) => why !== '')).toEqual([]);
     for (const one of [client, slow.client]) one.close();
+  });
+  it('lets progress that comes after the answer be: nothing is waited for then, and nothing counts as lost', async () => {
+    let late: (() => void) | undefined;
+    const { client, progressed, rests, said } = harness((service) => ({
+      update: async (revision, patch, review, progress) => {
+        const update = await service.update(revision, patch, review, progress);
+        late = () => progress?.(1, 2);
+        return update;
+      }
+    }));
+    client.show({ project: house(), patch: 'all', trial: undefined });
+    await pause(100);
+    expect(rests.length).toBeGreaterThan(0);
+    const before = progressed.length;
+    late!();
+    expect(progressed).toHaveLength(before);
+    await pause(patience.silence + 100);
+    expect(said.filter(Boolean)).toEqual([]);
+    client.close();
   });
 });

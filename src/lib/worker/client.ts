@@ -138,6 +138,8 @@ export class ModelClient {
     const revision = (this.revision += 1);
     this.inWork += 1;
     const progress = connection.proxy((done, of) => {
+      // It comes by a way of its own, and may come after the answer: then nothing is waited for any more.
+      if (connection !== this.connection || this.inWork === 0) return;
       this.expectNews(connection);
       this.events.onProgress(done, of);
     });
@@ -223,8 +225,15 @@ export class ModelClient {
   async exportGlb(): Promise<Uint8Array | undefined> {
     if (this.inWork === 0) this.send();
     const connection = this.connected();
-    const progress = connection.proxy((done, of) => this.events.onProgress(done, of));
-    return Promise.race([connection.service.exportGlb(progress), connection.lost]);
+    let isDone = false;
+    const progress = connection.proxy((done, of) => {
+      if (!isDone) this.events.onProgress(done, of);
+    });
+    try {
+      return await Promise.race([connection.service.exportGlb(progress), connection.lost]);
+    } finally {
+      isDone = true;
+    }
   }
 
   close() {
