@@ -24,9 +24,11 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
     const step = goingStep(now);
     const found = solvedAgain(height, stair, limitsOf(now, stair), step);
     if (!found || (found.risers === stair.risers && found.going === stair.going)) return [];
-    const first = isTurning(stair.form)
-      ? Math.max(1, stair.first + found.risers - stair.risers)
-      : stair.first;
+    // What is before the turn takes up the difference, so that the flight that comes to the head stays.
+    const [least, most] =
+      stair.form === 'winding' ? [0, found.risers - 1 - stair.winders] : [1, found.risers - 1];
+    const moved = stair.first + found.risers - stair.risers;
+    const first = isTurning(stair.form) ? Math.max(least, Math.min(most, moved)) : stair.first;
     return [{ ...stair, risers: found.risers, going: found.going, first }];
   });
   return changed.length === 0 ? patch : composePatches(patch, patchOf(now, changed));
