@@ -8,7 +8,7 @@ import { boxHolds, boxOf, edgesOf, ringArea, ringHolds } from '../../geometry/ri
 import { tolerances } from '../../geometry/tolerances';
 import { middleOf } from '../../kernels/solids/cells';
 import { storeysInOrder } from '../storey/record';
-import { groundPieces } from './stages';
+import { groundPieces } from './made';
 
 /** So far under its lowest place, mm. */
 const deep = 1500;

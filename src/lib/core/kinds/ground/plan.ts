@@ -1,14 +1,14 @@
-/** The ground in the plan of the lowest storey: levels, lines, the plot, and contours of the ground as it is made. */
+/** The ground in the plan of the lowest storey: levels, lines, the plot, and contours of the ground as it is. */
 import type { Mark } from '../../display/marks';
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { heightAt } from '../../geometry/plane';
 import { lerp, type Point } from '../../geometry/point';
-import type { GroundPiece } from '../../kernels/ground/shaped';
+import type { GroundFacet } from '../../kernels/ground/surface';
 import { formatLength } from '../../units/length';
 import { storeysInOrder } from '../storey/record';
-import { groundPieces } from './stages';
+import { groundAsItIs } from './stages';
 
 /** Contours stand this far apart, mm. */
 const interval = 250;
@@ -51,8 +51,8 @@ const recordPlans = stage(
   }
 );
 
-/** Where a piece crosses the heights of contours. */
-function contoursOf({ ring, plane }: GroundPiece): Point[] {
+/** Where a facet crosses the heights of contours. */
+function contoursOf({ ring, plane }: GroundFacet): Point[] {
   const heights = ring.map((p) => heightAt(plane, p));
   const [low, high] = [Math.min(...heights), Math.max(...heights)];
   const points: Point[] = [];
@@ -67,8 +67,8 @@ function contoursOf({ ring, plane }: GroundPiece): Point[] {
   return points;
 }
 
-const contours = stage('contours', { pieces: result(groundPieces) }, ({ pieces }): readonly Mark[] => {
-  const points = pieces.flatMap(contoursOf);
+const contours = stage('contours', { surface: result(groundAsItIs) }, ({ surface }): readonly Mark[] => {
+  const points = (surface?.facets ?? []).flatMap(contoursOf);
   return points.length > 0
     ? [{ ...mark('project'), kind: 'lines', points, pen: 'thin', isDetail: true }]
     : [];

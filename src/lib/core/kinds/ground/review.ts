@@ -12,7 +12,8 @@ import { formatArea } from '../../units/area';
 import { slabParts } from '../slab/shape';
 import { storeyModelIn } from '../storey/model';
 import { storeysInOrder } from '../storey/record';
-import { groundAsItIs, groundPieces } from './stages';
+import { groundPieces } from './made';
+import { groundAsItIs } from './stages';
 
 /** What stands over by less is nothing, mm. */
 const slack = 1;

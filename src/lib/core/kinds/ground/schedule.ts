@@ -4,7 +4,8 @@ import { settingsOf } from '../../document/project';
 import { heightAt } from '../../geometry/plane';
 import { earthworkOf } from '../../kernels/ground/earthwork';
 import { round } from '../../units/round';
-import { groundAsItIs, groundPieces } from './stages';
+import { groundPieces } from './made';
+import { groundAsItIs } from './stages';
 
 export function groundSummary(query: Query) {
   const pieces = query.get(groundPieces, '');

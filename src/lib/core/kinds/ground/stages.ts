@@ -1,4 +1,4 @@
-/** The ground of a project: as it is, and brought to the slabs that want it so. Heights above project zero. */
+/** The ground of a project as it is, and the slabs that it is to be brought to. Heights above project zero. */
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { sameValue } from '../../document/patch';
@@ -6,7 +6,7 @@ import { result, stage, table } from '../../document/stage';
 import { flat, heightAt, raise } from '../../geometry/plane';
 import { boxOf, ringArea, type Ring } from '../../geometry/ring';
 import { groundSurface, type GroundLine, type GroundSurface } from '../../kernels/ground/surface';
-import { shapedGround, type GroundPiece, type Pad } from '../../kernels/ground/shaped';
+import type { Pad } from '../../kernels/ground/shaped';
 import type { Level } from '../../kernels/falls/surface';
 import { slabParts } from '../slab/shape';
 import { datumOf } from '../storey/record';
@@ -32,7 +32,13 @@ const padsOf = (query: Query): readonly Pad[] => {
   );
 };
 
-const pads = stage('pads of the ground', { pads: padsOf }, (given): readonly Pad[] => given.pads, sameValue);
+/** By an empty key. */
+export const pads = stage(
+  'pads of the ground',
+  { pads: padsOf },
+  (given): readonly Pad[] => given.pads,
+  sameValue
+);
 
 /** Corners of all slabs, for a plot that is not drawn. */
 const slabCorners = (query: Query) =>
@@ -78,12 +84,3 @@ function boxRound(places: readonly { x: number; y: number }[]): Ring {
     { x: minX - beyond, y: maxY + beyond }
   ];
 }
-
-const none: readonly GroundPiece[] = [];
-
-/** The ground as it is made; no pieces where it is flat. */
-export const groundPieces = stage(
-  'the ground as it is made',
-  { surface: result(groundAsItIs, () => ''), pads: result(pads, () => '') },
-  ({ surface, pads: given }): readonly GroundPiece[] => (surface ? shapedGround(surface.facets, given) : none)
-);
