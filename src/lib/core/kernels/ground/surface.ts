@@ -5,7 +5,7 @@
  */
 import { flat, heightAt, planeThrough, type Plane } from '../../geometry/plane';
 import { cross, distance, nearestOnSegment, subtract, type Point } from '../../geometry/point';
-import { edgesOf, ringHolds, type Ring } from '../../geometry/ring';
+import { ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import type { Level } from '../falls/surface';
 import { netOf, type Net } from '../falls/net';
@@ -97,13 +97,22 @@ export function groundSurface(
   };
 }
 
+/** The nearest place of some stretches, with its height; undefined of none. */
+function nearestOn(stretches: readonly GroundLine[], p: Point): Level | undefined {
+  const [near] = stretches
+    .map((one) => ({ ...one, at: nearestOnSegment(p, one.from.at, one.to.at) }))
+    .sort((q, r) => distance(q.at, p) - distance(r.at, p));
+  if (!near) return undefined;
+  const { from, to, at } = near;
+  const whole = distance(from.at, to.at);
+  return { at, z: from.z + (whole > 0 ? ((to.z - from.z) * distance(from.at, at)) / whole : 0) };
+}
+
 function heightOnLines(lines: readonly GroundLine[], p: Point): number | undefined {
-  const line = lines.find(
+  const on = lines.find(
     ({ from, to }) => distance(nearestOnSegment(p, from.at, to.at), p) <= tolerances.coincident
   );
-  if (!line) return undefined;
-  const { from, to } = line;
-  return from.z + ((to.z - from.z) * distance(from.at, p)) / distance(from.at, to.at);
+  return on && nearestOn([on], p)?.z;
 }
 
 /** Heights read off the hull of what is given; nothing where nothing is. */
@@ -118,7 +127,8 @@ function heightWithin(
   if (hull.length < 3) {
     // In line, or one alone: along the line.
     const sorted = [...given].sort((p, q) => p.at.x - q.at.x || p.at.y - q.at.y);
-    return (p) => ({ z: alongLevels(sorted, p), isInside: false });
+    const parts = sorted.slice(1).map((to, i) => ({ from: sorted[i]!, to }));
+    return (p) => ({ z: nearestOn(parts, p)?.z ?? sorted[0]!.z, isInside: false });
   }
   const net = netOf(
     hull,
@@ -126,28 +136,18 @@ function heightWithin(
     given.map(({ at }) => at)
   );
   const facets = facetsOf(net, heightOf);
+  const levelOf = (i: number): Level => ({ at: net.points[i]!, z: heightOf(net.points[i]!) });
+  const border = net.border.map((i, k, all) => ({
+    from: levelOf(i),
+    to: levelOf(all[(k + 1) % all.length]!)
+  }));
   const inside = (p: Point) => facets.find(({ ring }) => ringHolds(ring, p));
   return (p) => {
     const facet = inside(p);
     if (facet) return { z: heightAt(facet.plane, p), isInside: true };
-    const near = edgesOf(net.border.map((i) => net.points[i]!))
-      .map(([a, b]) => ({ a, b, at: nearestOnSegment(p, a, b) }))
-      .sort((q, r) => distance(q.at, p) - distance(r.at, p))[0]!;
-    const k = distance(near.a, near.b) > 0 ? distance(near.a, near.at) / distance(near.a, near.b) : 0;
-    return { z: heightOf(near.a) + (heightOf(near.b) - heightOf(near.a)) * k, isInside: false };
+    return { z: nearestOn(border, p)!.z, isInside: false };
   };
 }
 
 const nearestZ = (given: readonly Level[], p: Point): number =>
   [...given].sort((q, r) => distance(q.at, p) - distance(r.at, p))[0]!.z;
-
-/** Along levels in line, at the place of it that is nearest. */
-function alongLevels(sorted: readonly Level[], p: Point): number {
-  const parts = sorted.slice(1).map((to, i) => ({ from: sorted[i]!, to }));
-  const near = parts
-    .map(({ from, to }) => ({ from, to, at: nearestOnSegment(p, from.at, to.at) }))
-    .sort((q, r) => distance(q.at, p) - distance(r.at, p))[0];
-  if (!near) return sorted[0]!.z;
-  const k = distance(near.from.at, near.at) / distance(near.from.at, near.to.at);
-  return near.from.z + (near.to.z - near.from.z) * k;
-}

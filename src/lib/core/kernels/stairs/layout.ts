@@ -212,16 +212,22 @@ function outlineBetween(
   return dropCollinear([...up, ...down], 1e-6);
 }
 
+/** How much shorter the inner string is than the walking line round a quarter turn. */
+const savedInTurn = (width: number): number => (Math.PI / 2) * walkingOffset(width);
+
+/** Going of the narrowest of balanced winders, beside the inner string. */
+export const narrowestWinder = (going: number, width: number, winders: number): number =>
+  going - savedInTurn(width) / (winders / 2 + 1);
+
 /** How many turn a corner at least, so that the narrowest is as wide as asked; undefined where none is. */
 export function windersFor(going: number, width: number, narrow: number): number | undefined {
-  const saved = (Math.PI / 2) * walkingOffset(width);
-  for (let n = 2; n <= 40; n += 2) if (going - saved / (n / 2 + 1) >= narrow - 1e-9) return n;
+  for (let n = 2; n <= 40; n += 2) if (narrowestWinder(going, width, n) >= narrow - 1e-9) return n;
   return undefined;
 }
 
 /** Goings of balanced winders beside the inner string: less and less to the corner, and back. */
 function innerGoings({ going, winders, width }: StairShape): number[] {
-  const saved = (Math.PI / 2) * walkingOffset(width);
+  const saved = savedInTurn(width);
   const weights = Array.from({ length: winders }, (_, i) => Math.min(i + 1, winders - i));
   const sum = weights.reduce((all, one) => all + one, 0);
   return weights.map((one) => going - (saved * one) / sum);
@@ -239,7 +245,7 @@ function winding(shape: StairShape): StairLayout {
   const x = first * going + half;
   const corner = { x, y: w / 2 };
   const outer = { x: x + w, y: -w / 2 };
-  const turned = (d * Math.PI) / 2;
+  const turned = savedInTurn(w);
   const onInner = (s: number): Point => (s <= x ? { x: s, y: w / 2 } : { x, y: w / 2 + s - x });
   const onWalk = (s: number): Point => {
     if (s <= x) return { x: s, y: w / 2 - d };

@@ -114,7 +114,7 @@ export const swingsOn = stage(
     model: result(storeyModels),
     filled: result(filledOn),
     cuts: (query) => query.get(allCuts, ''),
-    stairs: (query) => query.get(stairSolids, '')
+    stairs: stairSolids
   },
   ({ model, filled, cuts, stairs }): Swings | undefined =>
     model && new Swings(model, filled, [...cuts, ...stairs])

@@ -2,7 +2,13 @@
 import type { Project } from '../../document/kind';
 import { refuse } from '../../document/command';
 import { settingsOf } from '../../document/project';
-import { walkingOffset, windersFor, type StairForm, type StairShape } from '../../kernels/stairs/layout';
+import {
+  narrowestWinder,
+  walkingOffset,
+  windersFor,
+  type StairForm,
+  type StairShape
+} from '../../kernels/stairs/layout';
 import { nearestWithin, stairWays, type StairLimits, type StairWay } from '../../kernels/stairs/solve';
 import { formatLengthWithUnit } from '../../units/length';
 import type { Stair } from './record';
@@ -67,7 +73,7 @@ export function checkStair(project: Project, stair: Stair) {
     refuse(project, 'stair.winders', {
       texts: { ...texts, sum: String(first + winders), steps: String(risers - 1) }
     });
-  const narrowest = going - ((Math.PI / 2) * walkingOffset(width)) / (winders / 2 + 1);
+  const narrowest = narrowestWinder(going, width, winders);
   if (narrowest < 1)
     refuse(project, 'stair.narrow', {
       numbers: { narrowest: Math.max(0, narrowest) },

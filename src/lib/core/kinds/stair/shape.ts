@@ -9,6 +9,7 @@ import { leastHole } from '../../kernels/stairs/hole';
 import {
   layoutOf,
   middleOfNosing,
+  walkingOffset,
   type Nosing,
   type PitchPiece,
   type SideStretch,
@@ -53,7 +54,7 @@ export const rulesFor = (form: StairForm): RuleSet =>
 /** Limits as the solver takes them. Winders are told by the straight way between two nosings, so their going on the arc is more. */
 export function limitsOf(project: Project, { form, width }: Pick<StairShape, 'form' | 'width'>): StairLimits {
   const rules: StairRules = settingsOf(project).stairLimits[rulesFor(form)];
-  const offset = Math.min(305, width / 2);
+  const offset = walkingOffset(width);
   const onArc = 2 * offset * Math.asin(Math.min(1, rules.going / (2 * offset)));
   return {
     riser: rules.riser,
@@ -150,29 +151,21 @@ export interface StairSolid {
   readonly z1: number;
 }
 
-/** All steps of all stairs, down to their soffits, for what must not run into them. */
-export const stairSolids = stage(
-  'solids of stairs',
-  {
-    found: (query: Query) =>
-      [...query.project.tables.stair.values()].flatMap((stair) => {
-        const layout = query.get(stairLayouts, stair.id);
-        return layout ? [layout, query.get(climbs, stair.id), stair] : [];
-      })
-  },
-  ({ found }): readonly StairSolid[] =>
-    found.flatMap((layout, i) => {
-      if (i % 3 !== 0) return [];
-      const { steps } = layout as StairLayout;
-      const [foot, , riser] = found[i + 1] as readonly number[];
-      const { waist } = found[i + 2] as Stair;
-      if (foot === undefined || riser === undefined) return [];
-      return steps.map(({ ring, up }) => {
-        const z1 = foot + up * riser;
-        return { ring, z0: Math.max(foot, z1 - 2 * riser - waist), z1 };
-      });
-    })
+const stairSolidsOf = stage(
+  'solids of a stair',
+  { stair: own('stair'), layout: result(stairLayouts), climb: result(climbs) },
+  ({ stair, layout, climb: [foot, , riser] }): readonly StairSolid[] =>
+    stair && layout && foot !== undefined && riser !== undefined
+      ? layout.steps.map(({ ring, up }) => {
+          const z1 = foot + up * riser;
+          return { ring, z0: Math.max(foot, z1 - 2 * riser - stair.waist), z1 };
+        })
+      : []
 );
+
+/** All steps of all stairs, down to their soffits, for what must not run into them. */
+export const stairSolids = (query: Query): readonly StairSolid[] =>
+  [...query.project.tables.stair.keys()].flatMap((id) => query.get(stairSolidsOf, id));
 
 /** The underside of the floor that a stair comes to, above project zero: of its slabs' deepest, else by the storey's depth. */
 function undersideAbove({ project }: Query, id: string): number {

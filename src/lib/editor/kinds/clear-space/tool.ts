@@ -4,21 +4,18 @@ import { spaceUses, type SpaceUse } from '../../../core/kinds/clear-space/record
 import { fromFrame } from '../../../core/kernels/joints/frame';
 import { degree } from '../../../core/units/angle';
 import { angleBlank, choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
-import { snapKeys } from '../../snap-hand';
-import type { Overlay, Tool } from '../../tool';
-import { BaseTool } from '../../tools/base';
+import type { Tool } from '../../tool';
+import { PlacedTool } from '../../tools/placed';
 import { Placing } from '../../tools/placing';
 import { useChoices } from './card';
 
 /** A wall this near takes it, mm. */
 const near = 600;
 
-export class SpaceTool extends BaseTool implements Tool {
+export class SpaceTool extends PlacedTool implements Tool {
   readonly name = 'clearSpace';
-  readonly keys = snapKeys;
   private use: SpaceUse = 'basin';
   private typed: { width?: number; depth?: number; angle?: number } = {};
-  private readonly placing = new Placing(this.editor);
   private turned = Math.PI / 2;
 
   private get angle(): number {
@@ -63,12 +60,7 @@ export class SpaceTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  private preview() {
-    const { place } = this.placing;
-    this.attempt(place && this.callAt(place));
-  }
-
-  private callAt(at: Point) {
+  protected callAt(at: Point) {
     const [width, depth] = [this.size('width'), this.size('depth')];
     return {
       name: 'addClearSpace',
@@ -104,43 +96,11 @@ export class SpaceTool extends BaseTool implements Tool {
     this.preview();
   }
 
-  click(point: Point, mmPerPixel: number) {
-    this.move(point, mmPerPixel);
-    this.accept();
-  }
-
-  accept() {
-    const { place } = this.placing;
-    if (!place)
-      return this.editor.say({
-        kind: 'problem',
-        text: 'No place is chosen yet.',
-        hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
-      });
-    if (!this.perform(this.callAt(place))) return;
-    this.placing.at = undefined;
-    this.hand.take([]);
-    this.placing.forget();
-    this.editor.toolChanged();
-  }
-
   back(): boolean {
     if (!this.placing.isTyped && Object.keys(this.typed).length === 0) return false;
     this.placing.clear();
     this.typed = {};
     this.preview();
     return true;
-  }
-
-  key(key: string): boolean {
-    if (!this.hand.key(key)) return false;
-    this.placing.at = this.hand.present?.point ?? this.placing.at;
-    this.preview();
-    return true;
-  }
-
-  overlay(): Overlay {
-    if (this.placing.isSet && this.placing.from) return { points: [this.placing.from] };
-    return this.hand.overlay;
   }
 }

@@ -8,9 +8,8 @@ import { degree } from '../../../core/units/angle';
 import type { Editor } from '../../editor';
 import { angleBlank, choiceBlank, readBlank, type SentencePart } from '../../sentence';
 import { wallAt } from '../../hits';
-import type { Overlay, Tool } from '../../tool';
-import { snapKeys } from '../../snap-hand';
-import { BaseTool } from '../../tools/base';
+import type { Tool } from '../../tool';
+import { PlacedTool } from '../../tools/placed';
 import type { Values } from '../../values';
 import { Placing } from '../../tools/placing';
 
@@ -18,14 +17,12 @@ const sizes = ['width', 'depth', 'diameter', 'height'] as const;
 type Size = (typeof sizes)[number];
 const isSize = (blank: string): blank is Size => sizes.some((one) => one === blank);
 
-export class ColumnTool extends BaseTool implements Tool {
+export class ColumnTool extends PlacedTool implements Tool {
   readonly name = 'column';
-  readonly keys = snapKeys;
   private profile: Profile['kind'] = 'rectangle';
   private material = 'concrete';
   private readonly sizes: Values<Size>;
   private typedAngle: number | undefined;
-  private readonly placing = new Placing(this.editor);
   private turned = 0;
 
   constructor(editor: Editor) {
@@ -90,12 +87,7 @@ export class ColumnTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  private preview() {
-    const { place } = this.placing;
-    this.attempt(place && this.callAt(place));
-  }
-
-  private callAt(at: Point) {
+  protected callAt(at: Point) {
     const [width, depth, diameter, height] = sizes.map((name) => this.sizes.get(name));
     return {
       name: 'addColumn',
@@ -128,48 +120,15 @@ export class ColumnTool extends BaseTool implements Tool {
     this.preview();
   }
 
-  click(point: Point, mmPerPixel: number) {
-    this.move(point, mmPerPixel);
-    this.accept();
-  }
-
-  accept() {
-    const { place } = this.placing;
-    if (!place)
-      return this.editor.say({
-        kind: 'problem',
-        text: 'No place is chosen yet.',
-        hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
-      });
-    if (!this.perform(this.callAt(place))) return;
-    this.placing.at = undefined;
-    this.hand.take([]);
-    this.placing.forget();
-    this.typedAngle = undefined;
-    this.editor.toolChanged();
-  }
-
-  private reset() {
-    this.placing.clear();
+  protected override forget() {
     this.typedAngle = undefined;
   }
 
   back(): boolean {
     if (!this.placing.isTyped && this.typedAngle === undefined) return false;
-    this.reset();
+    this.placing.clear();
+    this.forget();
     this.preview();
     return true;
-  }
-
-  key(key: string): boolean {
-    if (!this.hand.key(key)) return false;
-    this.placing.at = this.hand.present?.point ?? this.placing.at;
-    this.preview();
-    return true;
-  }
-
-  overlay(): Overlay {
-    if (this.placing.isSet && this.placing.from) return { points: [this.placing.from] };
-    return this.hand.overlay;
   }
 }

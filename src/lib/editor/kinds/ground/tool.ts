@@ -2,10 +2,9 @@
 import type { Point } from '../../../core/geometry/point';
 import type { Editor } from '../../editor';
 import { choiceBlank, heightBlank, readBlank, type SentencePart } from '../../sentence';
-import { snapKeys } from '../../snap-hand';
 import type { Overlay, Tool } from '../../tool';
-import { BaseTool } from '../../tools/base';
 import { OutlineRun } from '../../tools/outline-run';
+import { PlacedTool } from '../../tools/placed';
 import { Placing } from '../../tools/placing';
 
 type Way = 'level' | 'line' | 'plot';
@@ -16,14 +15,12 @@ const ways = [
   { value: 'plot', label: 'the plot' }
 ] as const;
 
-export class GroundTool extends BaseTool implements Tool {
+export class GroundTool extends PlacedTool implements Tool {
   readonly name = 'ground';
-  readonly keys = snapKeys;
   private way: Way = 'level';
   private z: number;
   private typed = false;
   private first: { at: Point; z: number } | undefined;
-  private readonly placing = new Placing(this.editor);
   private readonly run = new OutlineRun(this.hand);
 
   constructor(editor: Editor) {
@@ -77,13 +74,7 @@ export class GroundTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  private call() {
-    if (this.way === 'plot') {
-      const { outline } = this.run;
-      return outline && { name: 'addGround', args: { points: outline } };
-    }
-    const { place } = this.placing;
-    if (!place) return undefined;
+  protected callAt(place: Point) {
     if (this.way === 'level') return { name: 'addGround', args: { at: place, z: this.z } };
     return (
       this.first && {
@@ -93,8 +84,14 @@ export class GroundTool extends BaseTool implements Tool {
     );
   }
 
-  private preview() {
-    this.attempt(this.call());
+  private plotOf(points: readonly Point[]) {
+    return { name: 'addGround', args: { points } };
+  }
+
+  protected override preview() {
+    if (this.way !== 'plot') return super.preview();
+    const { outline } = this.run;
+    this.attempt(outline && this.plotOf(outline));
   }
 
   move(point: Point, mmPerPixel: number) {
@@ -103,30 +100,19 @@ export class GroundTool extends BaseTool implements Tool {
     this.preview();
   }
 
-  click(point: Point, mmPerPixel: number) {
-    this.move(point, mmPerPixel);
-    this.accept();
+  override accept() {
+    if (this.way === 'plot') return this.acceptPlot();
+    if (this.way === 'level' || this.first) return super.accept();
+    const at = this.needPlace();
+    if (!at) return;
+    this.next();
+    this.first = { at, z: this.z };
+    this.editor.toolChanged();
   }
 
-  accept() {
-    if (this.way === 'plot') return this.acceptPlot();
-    const { place } = this.placing;
-    if (!place)
-      return this.editor.say({
-        kind: 'problem',
-        text: 'No place is chosen yet.',
-        hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
-      });
-    if (this.way === 'line' && !this.first) this.first = { at: place, z: this.z };
-    else {
-      const call = this.call();
-      if (!call || !this.perform(call)) return;
-      this.first = undefined;
-    }
-    this.placing.at = undefined;
-    this.placing.forget();
-    this.hand.take([]);
-    this.editor.toolChanged();
+  /** Of a line its beginning. */
+  protected override forget() {
+    this.first = undefined;
   }
 
   private acceptPlot() {
@@ -134,8 +120,7 @@ export class GroundTool extends BaseTool implements Tool {
       this.run.add();
       return this.preview();
     }
-    const call = { name: 'addGround', args: { points: this.run.set } };
-    if (this.perform(call)) this.run.clear();
+    if (this.perform(this.plotOf(this.run.set))) this.run.clear();
     this.editor.toolChanged();
   }
 
@@ -148,14 +133,7 @@ export class GroundTool extends BaseTool implements Tool {
     return true;
   }
 
-  key(key: string): boolean {
-    if (!this.hand.key(key)) return false;
-    this.placing.at = this.hand.present?.point ?? this.placing.at;
-    this.preview();
-    return true;
-  }
-
-  overlay(): Overlay {
+  override overlay(): Overlay {
     if (this.way === 'plot') return this.run.overlay;
     const { place } = this.placing;
     const line = this.first && place ? { lines: [[this.first.at, place] as const] } : {};
