@@ -31,6 +31,7 @@
   import Frame from '@lucide/svelte/icons/frame';
   import HousePlus from '@lucide/svelte/icons/house-plus';
   import TrendingDown from '@lucide/svelte/icons/trending-down';
+  import Shovel from '@lucide/svelte/icons/shovel';
   import Mountain from '@lucide/svelte/icons/mountain';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
@@ -79,6 +80,7 @@
     stair: DoorStairwell,
     clearSpace: SquareDashed,
     ground: Mountain,
+    footing: Shovel,
     storey: Building,
     copyUp: CopyPlus,
     roof: House,

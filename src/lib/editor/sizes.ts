@@ -18,7 +18,7 @@ const none: readonly never[] = [];
 export const lookFor = (editor: Editor, mmPerPixel: number): PlanLook => ({
   paper: paperPixels * mmPerPixel,
   room: editor.stringRoom,
-  roofs: editor.stage === 'roof'
+  at: editor.stage
 });
 
 const keyFor = (editor: Editor, mmPerPixel: number) => lookKey(editor.storey, lookFor(editor, mmPerPixel));

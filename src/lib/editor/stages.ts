@@ -63,6 +63,7 @@ export const stages: readonly StageInfo[] = [
       { tool: 'slab', label: 'Slab', key: 's' },
       { tool: 'fall', label: 'Falls', key: 'F' },
       { tool: 'ground', label: 'Ground', key: 'B' },
+      { tool: 'footing', label: 'Footing', key: 'U' },
       { tool: 'stair', label: 'Stair', key: 'S' }
     ]
   },

@@ -28,6 +28,7 @@ const lateNames = [
     'stair',
     'clearSpace',
     'ground',
+    'footing',
     'roof',
     'roofEdge',
     'dormer',

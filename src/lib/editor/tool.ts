@@ -20,6 +20,7 @@ export type ToolName =
   | 'stair'
   | 'clearSpace'
   | 'ground'
+  | 'footing'
   | 'copyUp'
   | 'roof'
   | 'roofEdge'

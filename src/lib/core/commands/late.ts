@@ -9,6 +9,7 @@ import { fitRoof, levelEaves } from '../kinds/roof/fit-commands';
 import { addRooflight, setRooflight } from '../kinds/rooflight/commands';
 import { addSlab, moveSlabEdge, setSlab } from '../kinds/slab/commands';
 import { setFalls } from '../kinds/slab/falls-commands';
+import { addFooting, setFooting } from '../kinds/footing/commands';
 import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
@@ -31,6 +32,8 @@ export const lateCommands: readonly Command[] = [
     setClearSpace,
     addGround,
     setGround,
+    addFooting,
+    setFooting,
     copyStorey,
     ...shapeCommands
   ],

@@ -31,6 +31,9 @@ const part = (id: string, a: object, b: object) => ({
 const also: Record<string, Script['commands']> = {
   closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
+  setFooting: [
+    { name: 'addFooting', args: { storey: 'storey-1', walls: [{ of: 'wall-1' }], thickness: 225 } }
+  ],
   resetJoint: [
     { name: 'setJoint', args: { storey: 'storey-1', at: { x: 0, y: 0 }, cut: 'square', through: 'wall-1' } }
   ],

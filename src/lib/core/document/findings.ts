@@ -204,6 +204,23 @@ const findings = {
       `The ground stands ${w.l('most')} over the foot of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}.`,
     hint: 'Bring the ground to a slab there, or set it higher.'
   },
+  'footing.shallow': {
+    message: (w) =>
+      `The underside of ${w.t('thing')} is ${w.l('under')} under the ground at ${w.l('x')}, ${w.l('y')}; ${w.l('depth')} is the least.`,
+    hint: 'Let it step down, or lay it deeper.'
+  },
+  'footing.gap': {
+    message: (w) => `${w.t('thing')} begins ${w.l('gap')} over ${w.t('other')}, and nothing is between.`,
+    hint: 'Take the foundation up to it, lay a slab between, or let it begin lower.'
+  },
+  'footing.in-slab': {
+    message: (w) => `${w.t('thing')} stands ${w.l('by')} into ${w.t('other')}.`,
+    hint: 'End the foundation under the slab, or lay the slab higher.'
+  },
+  'footing.missing': {
+    message: (w) => `${w.t('thing')} stands on no footing, while others of its storey do.`,
+    hint: 'Lay the footing under it too, or say why it needs none.'
+  },
   'stair.limit': {
     message: (w) =>
       `The ${w.t('what')} of ${w.t('thing')} is ${w.l('value')}; ${w.l('bound')} is the ${w.t('way')}.`,

@@ -10,6 +10,10 @@ export const floorProblems = {
     message: (w) => `The edges of ${w.t('thing')} follow walls.`,
     hint: 'Move the wall, or draw its outline by corners in Details or a script.'
   },
+  'slab.edge-tilts': {
+    message: (w) => `${w.t('thing')} is deeper along its edge, and its underside would tilt with its falls.`,
+    hint: 'Keep its underside flat, or make its edge as thick as the rest.'
+  },
   'slab.no-ply': {
     message: (w) => `${w.t('thing')} has no ply ${w.t('given')} that could vary: it has ${w.t('count')}.`,
     hint: 'Name one of its plies, from the top down; the first is 0 in scripts.'
@@ -38,6 +42,32 @@ export const floorProblems = {
   'ground.twice': {
     message: (w) => `${w.t('thing')} gives the ground at ${w.l('x')}, ${w.l('y')} as ${w.l('z')} already.`,
     hint: 'Change that level, or give another place.'
+  },
+  'footing.nothing': {
+    message: (w) => `Nothing stands on ${w.t('thing')}.`,
+    hint: 'Name the walls or columns that it is to bear.'
+  },
+  'footing.storey': {
+    message: (w) => `${w.t('thing')} stands on another storey than the footing.`,
+    hint: 'Name walls and columns of the storey of the footing, or lay one on theirs.'
+  },
+  'footing.step': {
+    message: (w) =>
+      `${w.t('thing')} would step down by ${w.l('step')}, more than it is thick (${w.l('thickness')}): its strips would not meet.`,
+    hint: 'Let it step by its thickness at most, or make it thicker.'
+  },
+  'footing.wall-top': {
+    message: (w) =>
+      `The wall on ${w.t('thing')} would end at ${w.l('wallTop')} and not over its strip, whose top is at ${w.l('top')}.`,
+    hint: 'End the wall higher, or lay the strip lower.'
+  },
+  'footing.no-wall': {
+    message: (w) => `${w.t('thing')} has no foundation wall whose top could be measured from.`,
+    hint: 'Give it one, or measure from the datum.'
+  },
+  'footing.held': {
+    message: (w) => `${w.t('other')} is measured from the top of ${w.t('thing')}.`,
+    hint: 'Measure it from the datum first.'
   },
   'stair.no-height': {
     message: (w) =>

@@ -69,8 +69,9 @@ export interface Declaration<R extends Rec = Rec> {
   readonly cuts: Stage<readonly Cut[]> | null;
   /** What a plan shows of it: lists of marks for a storey, each kept as long as nothing that it shows changes. */
   readonly plan: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
-  /** What of it lies over the plan of a storey, drawn after everything else; likewise. `wholly`: with all its lines. */
-  readonly planOver: ((query: Query, storey: string, wholly: boolean) => readonly (readonly Mark[])[]) | null;
+  /** What of it lies over the plan of a storey, drawn after everything else; likewise. `at`: what is worked on. */
+  readonly planOver:
+    ((query: Query, storey: string, at: WorkStage | null) => readonly (readonly Mark[])[]) | null;
 }
 
 export interface LayersOf<R> {

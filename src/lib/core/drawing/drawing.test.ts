@@ -14,7 +14,7 @@ import { ringArea } from '../geometry/ring';
 import { marksBox } from '../display/box';
 import type { Mark } from '../display/marks';
 import { act } from '../testing/house';
-import type { Project } from '../document/kind';
+import type { Project, WorkStage } from '../document/kind';
 import { planDrawing } from './plan-drawing';
 import { setOutString } from './set-out';
 
@@ -196,11 +196,11 @@ describe('the plan', () => {
       name: 'addRoof',
       args: { storey: 'storey-1', pitch: 30, overhang: 0 }
     });
-    const count = (roofs: boolean) =>
-      planDrawing(model.at(project), 'storey-1', { paper: 75, roofs })
+    const count = (at: WorkStage) =>
+      planDrawing(model.at(project), 'storey-1', { paper: 75, at })
         .over.flat()
         .map((mark) => mark.kind === 'lines' && mark.points.length / 2);
-    expect([count(true), count(false)]).toEqual([[4, 4 + 1], [4]]);
+    expect([count('roof'), count('walls')]).toEqual([[4, 4 + 1], [4]]);
     expect(marksBox([])).toBeUndefined();
   });
 });

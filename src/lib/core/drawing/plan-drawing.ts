@@ -9,7 +9,7 @@ import { allCuts } from '../document/cuts';
 import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
 import { dimensionMark } from '../display/dimension';
-import type { Query } from '../document/kind';
+import type { Query, WorkStage } from '../document/kind';
 import { declarationsOf, settingsOf } from '../document/project';
 import { pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../document/stage';
 import { storeyModels } from '../kinds/storey/model';
@@ -27,8 +27,8 @@ export interface PlanLook {
   readonly paper: number;
   /** How deep the strings of a side may be, mm of paper; as deep as they get, where nothing is said. */
   readonly room?: number;
-  /** Whether roofs show all their lines, as where one works on them, and not only their eaves. */
-  readonly roofs?: boolean;
+  /** What is worked on, and so shown with all its lines: of roofs only their eaves are else, of footings nothing. */
+  readonly at?: WorkStage;
 }
 
 export interface PlanDrawing {
@@ -203,17 +203,17 @@ const tagsAndFalls = stage(
 );
 
 /** What lies over the plan of a storey, one list for each thing. */
-export const overPlan = (query: Query, storey: string, roofs: boolean): (readonly Mark[])[] =>
-  declarationsOf(query.project).flatMap(({ planOver }) => planOver?.(query, storey, roofs) ?? []);
+export const overPlan = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
+  declarationsOf(query.project).flatMap(({ planOver }) => planOver?.(query, storey, at) ?? []);
 
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
   if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [], tags: [] };
   return {
     things: query.get(thingsOn, storey).map((marks) => atScale(marks, look.paper)),
-    over: overPlan(query, storey, look.roofs === true),
+    over: overPlan(query, storey, look.at ?? null),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
-    tags: query.get(look.roofs ? pitchMarks : tagsAndFalls, lookKey(storey, look))
+    tags: query.get(look.at === 'roof' ? pitchMarks : tagsAndFalls, lookKey(storey, look))
   };
 }

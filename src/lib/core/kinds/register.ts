@@ -10,6 +10,7 @@ import { opening } from './opening/kind';
 import { column } from './column/kind';
 import { chimney } from './chimney/kind';
 import { slab } from './slab/kind';
+import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
@@ -38,6 +39,7 @@ export const kinds: Declarations = {
   stair,
   clearSpace,
   ground,
+  footing,
   roof,
   rooflight,
   tracingSheet,

@@ -6,6 +6,7 @@ import type { ElementBody, Project, Query, Stage } from '../document/kind';
 import type { Kind } from '../document/record';
 import { chimneyBodies } from '../kinds/chimney/body';
 import { columnBodies } from '../kinds/column/body';
+import { footingBodies } from '../kinds/footing/body';
 import { groundBody } from '../kinds/ground/body';
 import { openingBodies } from '../kinds/opening/body';
 import { roofBodies } from '../kinds/roof/body';
@@ -30,6 +31,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   stair: stairBodies,
   clearSpace: null,
   ground: null,
+  footing: footingBodies,
   roof: roofBodies,
   rooflight: lightBodies,
   tracingSheet: null,

@@ -6,6 +6,7 @@ import { commonPieces, sharedArea } from '../geometry/common-area';
 
 import { heightAt, raise, type Plane } from '../geometry/plane';
 import { rangeOf } from '../kinds/slab/body';
+import { slabHeight, slabLevel } from '../kinds/slab/level';
 import { slabRings } from '../kinds/slab/rings';
 import { slabParts } from '../kinds/slab/shape';
 import { boxesMeet, boxOf, ringArea, ringsHold, type Box, type Ring } from '../geometry/ring';
@@ -157,14 +158,14 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
   const walls = storeysInOrder(project).flatMap((one) =>
     wallsOn(query, one).filter(({ frame }) => one.id === storey || frame.top !== Infinity)
   );
-  const { datum } = storeyModelIn(query, storey).storey;
   for (const slab of slabs) {
+    const level = slabLevel(project, slab);
     // At its lowest and highest: what falls is looked at as if it were level there, so that no wall in it is missed.
-    const ranges = query.get(slabParts, slab.id).map((part) => rangeOf(slab, part, datum + slab.offset));
+    const ranges = query.get(slabParts, slab.id).map((part) => rangeOf(slab, part, level));
     if (ranges.length === 0) continue;
     const heights = {
       z0: Math.min(...ranges.map(([low]) => low)),
-      z1: datum + slab.offset
+      z1: level
     };
     const own = query
       .get(slabRings, slab.id)
@@ -193,6 +194,7 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
       },
       apart(
         slab,
+        slabHeight(project, slab),
         hit.map(({ frame }) => frame)
       )
     );
@@ -200,10 +202,10 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
 }
 
 /** Walls from below end under the slab; one that follows walls may end at their inner face. */
-function apart(slab: Slab, walls: readonly WallFrame[]): Repair | undefined {
-  const { id, storey, outline, offset, thickness } = slab;
+function apart(slab: Slab, height: number, walls: readonly WallFrame[]): Repair | undefined {
+  const { id, storey, outline } = slab;
   if (walls.every(({ wall }) => wall.storey !== storey)) {
-    const top: WallTop = { kind: 'datum', storey, offset: offset - thickness };
+    const top: WallTop = { kind: 'datum', storey, offset: height - slab.thickness };
     const ids = walls.map(({ wall }) => wall.id);
     return {
       label: ids.length === 1 ? 'End the wall under it' : 'End the walls under it',

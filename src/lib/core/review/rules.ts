@@ -24,6 +24,7 @@ import { findPartTopless, findTopless } from '../kinds/wall/review-roofs';
 import { findRoofs } from '../kinds/roof/review';
 import { findRooflights } from '../kinds/rooflight/review';
 import { findSlabs } from '../kinds/slab/review';
+import { findFootings } from '../kinds/footing/review';
 import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
 import { findStairs } from '../kinds/stair/review';
@@ -59,6 +60,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   stair: [findStairs],
   clearSpace: [findSpaces],
   ground: [findGround],
+  footing: [findFootings],
   roof: [findRoofs],
   rooflight: [findRooflights],
   tracingSheet: [],

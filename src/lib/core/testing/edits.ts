@@ -340,6 +340,7 @@ export function furnished(): Project {
         'addStair',
         'addClearSpace',
         'addGround',
+        'addFooting',
         'addTracingSheet',
         'deferFinding',
         'setJoint'

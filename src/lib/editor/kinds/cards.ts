@@ -15,6 +15,7 @@ import { projectCard } from './project/card';
 import { roofCard } from './roof/card';
 import { rooflightCard } from './rooflight/card';
 import { slabCard } from './slab/card';
+import { footingCard } from './footing/card';
 import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
 import { stairCard } from './stair/card';
@@ -44,6 +45,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   stair: ofOne(stairCard),
   clearSpace: ofOne(spaceCard),
   ground: ofOne(groundCard),
+  footing: ofOne(footingCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)
 };

@@ -12,6 +12,7 @@ import { project } from './project/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
 import { slab } from './slab/kind';
+import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { stair } from './stair/kind';
@@ -31,6 +32,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   stair,
   clearSpace,
   ground,
+  footing,
   roof,
   rooflight,
   tracingSheet,

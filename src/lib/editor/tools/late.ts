@@ -11,6 +11,7 @@ import { RoofTool } from '../kinds/roof/tool';
 import { RooflightTool } from '../kinds/rooflight/tool';
 import { FallTool } from '../kinds/slab/fall-tool';
 import { SlabTool } from '../kinds/slab/tool';
+import { FootingTool } from '../kinds/footing/tool';
 import { GroundTool } from '../kinds/ground/tool';
 import { SpaceTool } from '../kinds/clear-space/tool';
 import { StairTool } from '../kinds/stair/tool';
@@ -28,6 +29,7 @@ export const lateTools = {
   rooflight: (editor: Editor) => new RooflightTool(editor),
   slab: (editor: Editor) => new SlabTool(editor),
   fall: (editor: Editor) => new FallTool(editor),
+  footing: (editor: Editor) => new FootingTool(editor),
   ground: (editor: Editor) => new GroundTool(editor),
   clearSpace: (editor: Editor) => new SpaceTool(editor),
   stair: (editor: Editor) => new StairTool(editor),

@@ -112,6 +112,22 @@ function reachOf(pad: Pad, facets: readonly GroundFacet[]): number {
   return (1.02 * most) / pad.slope + 10;
 }
 
+/**
+ * The lower of the ground as it was and as it is made, as planes over convex pieces that lie over each other: at a place the
+ * least of them all. No arrangement: what has to reach under the ground asks it at each step of the pointer.
+ */
+export function lowestGround(
+  facets: readonly GroundFacet[],
+  pads: readonly Pad[]
+): { readonly ring: Ring; readonly planes: readonly Plane[] }[] {
+  const banks = facets.length > 0 ? pads.flatMap((pad) => banksOf(pad, reachOf(pad, facets))) : [];
+  return [
+    ...facets.map(({ ring, plane }) => ({ ring, planes: [plane] })),
+    ...pads.flatMap(({ ring, plane }) => trianglesOf(ring).map((part) => ({ ring: part, planes: [plane] }))),
+    ...banks.map(({ ring, up }) => ({ ring, planes: [up] }))
+  ];
+}
+
 /** The ground brought to pads; as it was where there are none. */
 export function shapedGround(facets: readonly GroundFacet[], pads: readonly Pad[]): GroundPiece[] {
   const asItWas = ({ ring, plane }: GroundFacet): GroundPiece => ({

@@ -1,6 +1,6 @@
 /** The ground in the plan of the lowest storey: levels, lines, the plot, and contours of the ground as it is. */
 import type { Mark } from '../../display/marks';
-import type { Query } from '../../document/kind';
+import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { heightAt } from '../../geometry/plane';
@@ -74,8 +74,10 @@ const contours = stage('contours', { surface: result(groundAsItIs) }, ({ surface
     : [];
 });
 
-export function planOfGround(query: Query, storey: string): (readonly Mark[])[] {
+/** Contours where ground is worked on: elsewhere they would cross the house. */
+export function planOfGround(query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] {
   const { ground } = query.project.tables;
   if (storeysInOrder(query.project)[0]?.id !== storey) return [];
-  return [query.get(contours, ''), ...[...ground.keys()].map((id) => query.get(recordPlans, id))];
+  const own = [...ground.keys()].map((id) => query.get(recordPlans, id));
+  return at === 'floors' || at === 'measure' ? [query.get(contours, ''), ...own] : own;
 }

@@ -9,6 +9,7 @@ import { fromFrame } from '../../kernels/joints/frame';
 import { excessAlong, excessOver } from '../../kernels/ground/earthwork';
 import type { GroundPiece } from '../../kernels/ground/shaped';
 import { formatArea } from '../../units/area';
+import { slabLevel } from '../slab/level';
 import { slabParts } from '../slab/shape';
 import { storeyModelIn } from '../storey/model';
 import { storeysInOrder } from '../storey/record';
@@ -26,7 +27,7 @@ export function findGround({ project, query, storey, say, named }: Scope) {
   const pieces = query.get(groundPieces, '').map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
   const { units } = settingsOf(project);
   for (const slab of project.tables.slab.values()) {
-    const level = (project.tables.storey.get(slab.storey)?.datum ?? 0) + slab.offset;
+    const level = slabLevel(project, slab);
     const over = query.get(slabParts, slab.id).flatMap(({ surface: { facets } }) =>
       facets.flatMap(({ ring, plane }) => {
         const box = boxOf(ring);

@@ -8,8 +8,8 @@ import { boxOf, ringArea, type Ring } from '../../geometry/ring';
 import { groundSurface, type GroundLine, type GroundSurface } from '../../kernels/ground/surface';
 import type { Pad } from '../../kernels/ground/shaped';
 import type { Level } from '../../kernels/falls/surface';
+import { slabLevel } from '../slab/level';
 import { slabParts } from '../slab/shape';
-import { datumOf } from '../storey/record';
 
 /** Where no plot is drawn: so much beyond all that lies on the ground. */
 const beyond = 8000;
@@ -23,7 +23,7 @@ const padsOf = (query: Query): readonly Pad[] => {
   ];
   return ordered.flatMap((slab): Pad[] =>
     query.get(slabParts, slab.id).map(({ outline, surface: { facets } }) => {
-      const level = datumOf(query.project, slab.storey) + slab.offset - slab.pad!.drop;
+      const level = slabLevel(query.project, slab) - slab.pad!.drop;
       const heights = facets.flatMap(({ ring, plane }) => ring.map((p) => heightAt(plane, p)));
       // With one plane it falls as the slab does, else it is level under its lowest place.
       const own = facets.length === 1 ? facets[0]!.plane : flat(Math.min(0, ...heights));

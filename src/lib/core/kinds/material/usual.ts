@@ -6,6 +6,8 @@ import type { Project } from '../../document/kind';
 const suggestions = {
   wall: 'plain',
   slab: 'concrete',
+  footing: 'concrete',
+  foundationWall: 'block',
   roof: 'slate',
   column: 'concrete',
   chimney: 'brick',

@@ -3,6 +3,7 @@ import type { Query } from '../../document/kind';
 import { ringsHold } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 
+import { slabHeight } from '../slab/level';
 import { slabRings } from '../slab/rings';
 import type { WallFrame } from '../wall/frame';
 import type { Stretch } from './place';
@@ -26,8 +27,10 @@ export function floorAt(
   const inner = frame.wall.outside === 'left' ? frame.y0 - step : frame.y1 + step;
   const spot = fromFrame(frame, (t0 + t1) / 2, inner);
   return [...query.project.tables.slab.values()]
-    .filter((slab) => slab.storey === storey && Math.abs(slab.offset - level) <= otherLevel)
+    .filter(
+      (slab) => slab.storey === storey && Math.abs(slabHeight(query.project, slab) - level) <= otherLevel
+    )
     .filter(({ id }) => ringsHold(query.get(slabRings, id), spot))
-    .map(({ offset }) => offset)
+    .map((slab) => slabHeight(query.project, slab))
     .sort((p, q) => Math.abs(p - level) - Math.abs(q - level))[0];
 }

@@ -6,7 +6,7 @@ import { result, stage } from '../../document/stage';
 import { edgesOf, liesAlong } from '../../geometry/ring';
 import { bordersOf, type Border } from './borders';
 import { roofModels } from './stages';
-import type { Query } from '../../document/kind';
+import type { Query, WorkStage } from '../../document/kind';
 
 /** The lines of a roof: `eaves` and verges are its own outline, `within` are between planes and where others meet it. */
 function linesOf({ planes, eaves }: RoofModel): { eaves: Point[]; within: Point[] } {
@@ -30,8 +30,8 @@ const roofsOver = stage('roofs over the plan', { model: result(roofModels) }, ({
 });
 
 /** Lines of the roofs of a storey, over its plan. */
-export const planOfRoofs = (query: Query, storey: string, wholly: boolean): (readonly Mark[])[] =>
+export const planOfRoofs = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
   [...query.project.tables.roof.values()].flatMap((roof) => {
     const lines = roof.storey === storey ? query.get(roofsOver, roof.id) : undefined;
-    return lines ? [wholly ? lines.wholly : lines.eaves] : [];
+    return lines ? [at === 'roof' ? lines.wholly : lines.eaves] : [];
   });

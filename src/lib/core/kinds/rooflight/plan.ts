@@ -3,7 +3,7 @@ import type { Mark, Pen } from '../../display/marks';
 import { lerp, type Point } from '../../geometry/point';
 import { edgesOf } from '../../geometry/ring';
 import { result, stage } from '../../document/stage';
-import type { Query } from '../../document/kind';
+import type { Query, WorkStage } from '../../document/kind';
 import { lightPlaces } from './place';
 import { lightMade, type LightOpens } from './record';
 
@@ -37,9 +37,9 @@ const lightsOver = stage('rooflights over the plan', { place: result(lightPlaces
 });
 
 /** Rooflights of the roofs of a storey. */
-export const planOfLights = (query: Query, storey: string, wholly: boolean): (readonly Mark[])[] =>
+export const planOfLights = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
   [...query.project.tables.rooflight.values()].flatMap(({ id, roof }) => {
     const isHere = query.project.tables.roof.get(roof)?.storey === storey;
     const lines = isHere ? query.get(lightsOver, id) : undefined;
-    return lines ? [wholly ? lines.wholly : lines.below] : [];
+    return lines ? [at === 'roof' ? lines.wholly : lines.below] : [];
   });

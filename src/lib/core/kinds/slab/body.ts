@@ -4,15 +4,18 @@ import type { Mesh } from '../../geometry/mesh';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import { boxOf, edgesOf, ringHolds, type Ring } from '../../geometry/ring';
 import type { Facet } from '../../kernels/falls/surface';
-import { flatCell, middleOf } from '../../kernels/solids/cells';
+import { flatCell, liftCells, middleOf } from '../../kernels/solids/cells';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
 import type { Part } from '../../kernels/solids/part';
 import { acrossPage, cutVoid, piecesOf, type Void } from '../../kernels/solids/pieces';
 import { allCuts } from '../../document/cuts';
 import type { ElementBody, Query } from '../../document/kind';
-import { own, result, sameInput, stageWithMemory } from '../../document/stage';
+import { sameValue } from '../../document/patch';
+import { own, result, sameInput, stage, stageWithMemory } from '../../document/stage';
 import { pliesOf } from '../build-up/plied';
-import { datumOf } from '../storey/record';
+import { thickEdgeCells } from '../../kernels/solids/thick-edge';
+import { slabLevel } from './level';
+import { slabOutlines } from './rings';
 import type { Slab } from './record';
 import { layersUnder, slabParts, type Layer, type SlabPart, type SlabPly } from './shape';
 
@@ -121,8 +124,23 @@ export function rangeOf(slab: Slab, { surface }: SlabPart, level: number): [numb
 /** Height of a slab's top above project zero. */
 const topOf = ({ project }: Query, id: string) => {
   const slab = project.tables.slab.get(id);
-  return slab && datumOf(project, slab.storey) + slab.offset;
+  return slab && slabLevel(project, slab);
 };
+
+/** The cells of a slab's thickened edge, by its id; heights above its underside. */
+export const slabEdges = stage(
+  'thickened edges of slabs',
+  {
+    edge: ({ project }, id) => project.tables.slab.get(id)?.edge,
+    rings: result(slabOutlines)
+  },
+  ({ edge, rings }): readonly Cell[] => (edge && rings.length > 0 ? thickEdgeCells(rings, edge) : []),
+  sameValue
+);
+
+/** Its underside, above its level, where that is flat. */
+const depthUnder = (slab: Slab, plies: readonly SlabPly[]): number =>
+  layersUnder(slab, plies, flat(0)).at(-1)!.bottom.c;
 
 export const slabBodies = stageWithMemory(
   'bodies of slabs',
@@ -130,6 +148,7 @@ export const slabBodies = stageWithMemory(
     slab: own('slab'),
     parts: result(slabParts),
     top: topOf,
+    edge: result(slabEdges),
     plies: ({ project }, id) => pliesOf(project, project.tables.slab.get(id)),
     cuts: (query, id) => {
       const all = query.get(allCuts, '');
@@ -142,17 +161,25 @@ export const slabBodies = stageWithMemory(
     }
   },
   () => new SlabMemory(),
-  ({ slab, parts, top, plies, cuts }, id, memory): ElementBody | undefined => {
+  ({ slab, parts, top, edge, plies, cuts }, id, memory): ElementBody | undefined => {
     if (!slab || top === undefined) return undefined;
     const layers = layersUnder(slab, plies, flat(0));
+    const under = liftCells(edge, top + depthUnder(slab, plies));
+    const thick: Part[] =
+      under.length > 0
+        ? [{ role: 'slabEdge', ply: null, material: slab.material, mesh: buildColumns(under, () => 'edge') }]
+        : [];
     return {
       ...{ id, kind: 'slab', storey: slab.storey },
-      parts: memory.meshesOf(slab, parts, top, plies, [...new Set(cuts)]).flatMap((meshes) =>
-        meshes.map((mesh, k): Part => ({
-          ...{ role: 'slab', mesh },
-          ...{ ply: layers[k]!.ply, material: layers[k]!.material }
-        }))
-      )
+      parts: memory
+        .meshesOf(slab, parts, top, plies, [...new Set(cuts)])
+        .flatMap((meshes) =>
+          meshes.map((mesh, k): Part => ({
+            ...{ role: 'slab', mesh },
+            ...{ ply: layers[k]!.ply, material: layers[k]!.material }
+          }))
+        )
+        .concat(thick)
     };
   }
 );

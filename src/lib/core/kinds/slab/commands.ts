@@ -14,11 +14,13 @@ import {
   type Point
 } from '../../geometry/point';
 import { nameOf } from '../../document/names';
+import type { ThickEdge } from '../../kernels/solids/thick-edge';
 import { counterClockwise, isSimple, ringArea, type Ring } from '../../geometry/ring';
 import { tolerances, toStored } from '../../geometry/tolerances';
 import type { Project, Query } from '../../document/kind';
 import { buildUpOf, plied } from '../build-up/plied';
 import { isHoleOf, outlineOfSlab } from './rings';
+import { measuredFrom, slabLevel } from './level';
 import { checkThin } from './thin';
 import { plainSlab, undersides, type Falls, type Slab, type SlabPad, type SlabOutline } from './record';
 import { needOutline } from '../wall/need-outline';
@@ -56,17 +58,31 @@ function slabHoles(project: Project, given: readonly (readonly Point[])[], outli
 const holeArgs = () =>
   s.array(s.array(s.point().required()).min(3).max(500).required()).max(200).default(undefined);
 
+/** Deeper along its border: of real sizes, under a flat underside. */
+function checkEdge(project: Project, { id, edge, falls, underside, ...slab }: Slab) {
+  if (!edge) return;
+  const thing = nameOf(project, { id, edge, falls, underside, ...slab });
+  needPositive(project, 'width', `the edge of ${thing}`, edge.width);
+  needPositive(project, 'depth', `the edge of ${thing}`, edge.depth);
+  if (falls && underside === 'tilted')
+    refuse(project, 'slab.edge-tilts', { subjects: [id], texts: { thing } });
+}
+
+const edgeOf = ({ edge }: Slab, given: ThickEdge | null | undefined): ThickEdge | null =>
+  given ? { width: toStored(given.width), depth: toStored(given.depth) } : given === null ? null : edge;
+
 /** A slab that is said; refused where falls would make the ply that varies too thin. */
 export function checkedSlab(query: Query, given: Slab): Slab {
   const slab = plied(query.project, given);
   checkThin(query, slab, outlineOfSlab(query, slab));
+  checkEdge(query.project, slab);
   return slab;
 }
 
 export const addSlab = command({
   name: 'addSlab',
   about:
-    'Lay a slab by the outline of the walls (outer, structure or inner face) or by drawn points; its top is `offset` above the datum.',
+    "Lay a slab by the outline of the walls (outer, structure or inner face) or by drawn points; its top is `offset` above the datum, or with `from` above the top of that footing's wall.",
   args: s.object({
     id: s.id(),
     name: s.name(),
@@ -75,6 +91,7 @@ export const addSlab = command({
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
+    from: s.id(),
     material: s.id(),
     buildUp: s.id(),
     holes: holeArgs()
@@ -96,12 +113,22 @@ export const addSlab = command({
       material: need(project, 'material', args.material ?? usualMaterial(project, 'slab')).id,
       offset: toStored(args.offset ?? 0),
       ...plainSlab,
+      from: foundationOf(project, args.from ?? null),
       buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id
     };
     const holed = { ...slab, holes: slabHoles(project, args.holes ?? [], outlineOfSlab(query, slab)) };
     return done(project, 'Lay a slab', [checkedSlab(query, holed)], [], [slab.id]);
   }
 });
+
+/** A footing with a wall on it, from whose top slabs can be measured. */
+function foundationOf(project: Project, id: string | null): string | null {
+  if (id === null) return null;
+  const footing = need(project, 'footing', id);
+  if (!footing.wall)
+    refuse(project, 'footing.no-wall', { subjects: [id], texts: { thing: nameOf(project, footing) } });
+  return id;
+}
 
 /** The ground under its thickness, with banks of 1 in 2, where nothing else is said. */
 function padOf(
@@ -116,7 +143,7 @@ function padOf(
 export const setSlab = command({
   name: 'setSlab',
   about:
-    'Change a slab: outline, holes (none: []), thickness or build-up, level, material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`; `pad`: whether the ground is brought to it, how far under its top, with banks that run out by so much for their height (none: null).',
+    'Change a slab: outline, holes (none: []), thickness or build-up, level (`from` a footing: above the top of its wall, from null: above the datum; without `offset` it stays as high), material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`; `edge`: how much deeper its border is, over what width (none: null); `pad`: whether the ground is brought to it, how far under its top, with banks that run out by so much for their height (none: null).',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -124,12 +151,18 @@ export const setSlab = command({
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
+    from: s.id().nullable(),
     material: s.id(),
     buildUp: s.id().nullable(),
     holes: holeArgs(),
     underside: s.oneOf(undersides),
     varies: s.number().integer().min(0).max(100),
     least: s.mm().min(0),
+    edge: s
+      .object({ width: s.mm().required(), depth: s.mm().required() })
+      .noUnknown(true)
+      .nullable()
+      .default(undefined),
     pad: s
       .object({ drop: s.mm().min(0), run: s.number().min(0.1).max(100) })
       .noUnknown(true)
@@ -153,10 +186,16 @@ export const setSlab = command({
       underside: args.underside ?? old.underside,
       varies: args.varies ?? old.varies,
       least: args.least === undefined ? old.least : toStored(args.least),
-      pad: padOf(old, args.pad)
+      pad: padOf(old, args.pad),
+      edge: edgeOf(old, args.edge),
+      from: args.from === undefined ? old.from : foundationOf(project, args.from)
     };
+    const placed =
+      args.from !== undefined && args.offset === undefined
+        ? measuredFrom(project, slab, slab.from, slabLevel(project, old))
+        : slab;
     const holes = args.holes ? slabHoles(project, args.holes, outlineOfSlab(query, slab)) : old.holes;
-    return done(project, 'Change a slab', [checkedSlab(query, { ...slab, holes })]);
+    return done(project, 'Change a slab', [checkedSlab(query, { ...placed, holes })]);
   }
 });
 

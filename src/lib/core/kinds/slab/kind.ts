@@ -1,7 +1,8 @@
 /** Slabs. */
-import type { Declaration } from '../../document/kind';
+import type { Declaration, Loss } from '../../document/kind';
 import type { Level } from '../../kernels/falls/surface';
 import { asThickAsPlies } from '../build-up/plied';
+import { measuredFrom, slabLevel } from './level';
 import { planOfSlabs } from './plan';
 import { schema, type Falls, type Slab } from './record';
 import { storedPoint } from '../../document/command';
@@ -36,6 +37,12 @@ function movedSlab(slab: Slab, motion: Motion): Slab {
   };
 }
 
+/** Without its foundation it stays as high as it was. */
+const asHigh = (slab: Slab, { before, after }: Loss): Slab => {
+  const was = before.project.tables.slab.get(slab.id) ?? slab;
+  return measuredFrom(after.project, slab, null, slabLevel(before.project, was));
+};
+
 export const slab: Declaration<Slab> = {
   kind: 'slab',
   prefix: 'slab',
@@ -47,7 +54,8 @@ export const slab: Declaration<Slab> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'material', to: 'material', gone: 'refuses' },
-    { path: 'buildUp', to: 'buildUp', gone: 'refuses' }
+    { path: 'buildUp', to: 'buildUp', gone: 'refuses' },
+    { path: 'from', to: 'footing', gone: asHigh }
   ],
   moved: movedSlab,
   copying: 'stays',

@@ -2,6 +2,7 @@
 import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
+import type { ThickEdge } from '../../kernels/solids/thick-edge';
 import type { FallLine, Level } from '../../kernels/falls/surface';
 
 export const slabFaces = ['outer', 'structure', 'inner'] as const;
@@ -31,7 +32,9 @@ export const plainSlab = {
   underside: 'tilted',
   varies: 0,
   least: 0,
-  pad: null
+  pad: null,
+  from: null,
+  edge: null
 } as const;
 
 export const undersides = ['tilted', 'flat'] as const;
@@ -40,7 +43,7 @@ export const undersides = ['tilted', 'flat'] as const;
 export type Underside = (typeof undersides)[number];
 
 /**
- * `offset`: top of the slab above the storey's datum. Of plies it is as thick as these. `varies`: which ply takes up falls
+ * `offset`: top of the slab above the storey's datum, or with `from` above the top of that foundation. Of plies it is as thick as these. `varies`: which ply takes up falls
  * over a flat underside, as thick as it is told where the fall is nothing, and nowhere thinner than `least`.
  */
 export interface Slab {
@@ -59,6 +62,10 @@ export interface Slab {
   readonly varies: number;
   readonly least: number;
   readonly pad: SlabPad | null;
+  /** A footing with a foundation wall. */
+  readonly from: string | null;
+  /** Deeper along its border, with a side of 45 degrees within; null where it is as thick as elsewhere. */
+  readonly edge: ThickEdge | null;
 }
 
 export const outline = () =>
@@ -112,7 +119,9 @@ export const schema = object({
   pad: object({ drop: number().min(0).max(f.most).required(), run: number().min(0.1).max(100).required() })
     .nullable()
     .defined()
-    .default(undefined)
+    .default(undefined),
+  from: f.id().nullable().defined(),
+  edge: object({ width: f.size(), depth: f.size() }).nullable().defined().default(undefined)
 });
 
 declare module '../../document/record' {

@@ -15,14 +15,14 @@ import { lowestOf, varyingOf } from './thin';
 
 export const slabRows = (query: Query) =>
   [...query.project.tables.slab.values()].map((slab) => {
-    const { id, storey, thickness, material, buildUp, offset, falls, underside } = slab;
+    const { id, storey, thickness, material, buildUp, offset, from, falls, underside } = slab;
     const rings = query.get(slabRings, id);
     const body = query.get(slabBodies, id);
     const parts = query.get(slabParts, id);
     const { material: materials } = query.project.tables;
     const volumes = (body?.parts ?? []).map((part) => ({ ...part, volume: meshVolume(part.mesh) }));
     return {
-      ...{ id, storey, thickness, material, buildUp, offset },
+      ...{ id, storey, thickness, material, buildUp, offset, from },
       holes: slab.holes.length,
       area: round(ringsArea(rings)),
       perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
@@ -34,7 +34,13 @@ export const slabRows = (query: Query) =>
           0
         )
       ),
-      plies: volumes.map(({ ply, material, volume }) => ({ ply, material, volume: round(volume) })),
+      plies: volumes.flatMap(({ role, ply, material, volume }) =>
+        role === 'slab' ? [{ ply, material, volume: round(volume) }] : []
+      ),
+      /** Of what it is deeper along its border. */
+      edgeVolume: round(
+        volumes.reduce((sum, { role, volume }) => sum + (role === 'slabEdge' ? volume : 0), 0)
+      ),
       underside,
       least: underside === 'flat' ? round(varyingOf(query, slab) + (lowestOf(parts)?.z ?? 0)) : null,
       falls: falls

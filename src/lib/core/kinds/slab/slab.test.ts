@@ -196,3 +196,54 @@ it('law: with any falls and holes the volume is that of the oracle, and nothing 
     { numRuns: 60 }
   );
 });
+
+describe('a slab that is deeper along its edge', () => {
+  const edged = (points: { x: number; y: number }[], edge = { width: 300, depth: 300 }) =>
+    act(built(call('addSlab', { id: 'slab', storey: 'storey-1', thickness: 150, points })), 'setSlab', {
+      id: 'slab',
+      edge
+    });
+  const box = [
+    { x: 0, y: 0 },
+    { x: 10_000, y: 0 },
+    { x: 10_000, y: 8000 },
+    { x: 0, y: 8000 }
+  ];
+
+  it('has the concrete worked out by hand, in closed bodies', () => {
+    const project = edged(box);
+    const row = slabRows(query(project))[0]!;
+    expect(row.edgeVolume / 1e9).toBeCloseTo(3.132 + 1.476, 6);
+    expect(row.volume / 1e9).toBeCloseTo(12 + 4.608, 6);
+    const body = new Model().at(project).get(slabBodies, 'slab')!;
+    for (const { mesh } of body.parts) expect(judgeMesh(mesh).status).toBe('NoError');
+  });
+
+  it('has it mitred at re-entrant corners, and as far as there is room', () => {
+    const ell = [
+      box[0]!,
+      { x: 10_000, y: 0 },
+      { x: 10_000, y: 3000 },
+      { x: 4000, y: 3000 },
+      { x: 4000, y: 8000 },
+      box[3]!
+    ];
+    // Along 36 m of border: five corners shorten it inwards, one lengthens it.
+    const [b, e] = [300, 300];
+    const strip = 36_000 * b - 4 * b * b;
+    const side = (36_000 * e * e) / 2 - 8 * ((b * e * e) / 2 + (e * e * e) / 6);
+    expect(slabRows(query(edged(ell)))[0]!.edgeVolume / 1e9).toBeCloseTo((strip * e + side) / 1e9, 6);
+    const small = [box[0]!, { x: 500, y: 0 }, { x: 500, y: 500 }, { x: 0, y: 500 }];
+    expect(slabRows(query(edged(small)))[0]!.edgeVolume).toBeCloseTo(500 * 500 * 300, 0);
+  });
+
+  it('asks for real sizes and a flat underside', () => {
+    const project = edged(box);
+    expect(refusal(project, 'setSlab', { id: 'slab', edge: { width: 0, depth: 300 } })).toMatch(
+      /^length.not-positive/
+    );
+    expect(refusal(project, 'setFalls', { id: 'slab', edge: 2, slope: 0.01 })).toMatch(/^slab.edge-tilts/);
+    const flat = act(project, 'setSlab', { id: 'slab', underside: 'flat' });
+    expect(refusal(flat, 'setFalls', { id: 'slab', edge: 2, slope: 0.01 })).toBe('');
+  });
+});

@@ -6,6 +6,7 @@ import { withoutRings } from '../../geometry/union';
 import { leastClearance, type Clearance, type Cover } from '../../kernels/stairs/clearance';
 import { pliesOf } from '../build-up/plied';
 import { planesOver, roofSeenFrom } from '../roof/stages';
+import { slabLevel } from '../slab/level';
 import { layersUnder, slabParts } from '../slab/shape';
 import { datumOf } from '../storey/record';
 import type { Stair } from './record';
@@ -14,7 +15,7 @@ import { stairLayouts, stairPitch } from './shape';
 /** Floors by their facets, open where they have holes. */
 const floors = (query: Query): Cover[] =>
   [...query.project.tables.slab.values()].flatMap((slab) => {
-    const level = datumOf(query.project, slab.storey) + slab.offset;
+    const level = slabLevel(query.project, slab);
     const plies = pliesOf(query.project, slab);
     return query.get(slabParts, slab.id).flatMap(({ outline, holes, surface: { facets } }) =>
       facets.map(({ ring, plane }): Cover => {

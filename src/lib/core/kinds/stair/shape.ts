@@ -19,6 +19,7 @@ import {
 } from '../../kernels/stairs/layout';
 import type { StairLimits } from '../../kernels/stairs/solve';
 import type { StairRules } from '../project/record';
+import { slabLevel } from '../slab/level';
 import { storeysInOrder, type Storey } from '../storey/record';
 import type { Stair } from './record';
 
@@ -174,7 +175,7 @@ function undersideAbove({ project }: Query, id: string): number {
   if (!storey) return 0;
   const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey.id);
   if (slabs.length === 0) return storey.datum - storey.floorDepth;
-  return Math.min(...slabs.map(({ offset, thickness }) => storey.datum + offset - thickness));
+  return Math.min(...slabs.map((slab) => slabLevel(project, slab) - slab.thickness));
 }
 
 /** The rings that a stair is to have open in the floor that it comes to, by its id. */

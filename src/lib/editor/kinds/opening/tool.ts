@@ -5,6 +5,7 @@
 import { compassOf } from '../../../core/geometry/compass';
 import { distance, locate, scale, type Point } from '../../../core/geometry/point';
 import { floorAt } from '../../../core/kinds/opening/floor';
+import { slabHeight } from '../../../core/kinds/slab/level';
 import { clearOfWall, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
 import { widthRound } from '../../../core/kinds/catalogue-entry/unit';
 import { plainDoor } from '../../../core/kinds/catalogue-entry/plain';
@@ -145,7 +146,9 @@ export class OpeningTool extends BaseTool implements Tool {
   /** Whether a floor of the storey lies off its datum, so that heights over either differ. */
   private get hasFloors() {
     const { project, storey } = this.editor;
-    return [...project.tables.slab.values()].some((slab) => slab.storey === storey && slab.offset !== 0);
+    return [...project.tables.slab.values()].some(
+      (slab) => slab.storey === storey && slabHeight(project, slab) !== 0
+    );
   }
 
   private get isDoor() {

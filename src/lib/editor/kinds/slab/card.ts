@@ -44,16 +44,39 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         fields: [
           make.text('name', 'Name', slab.name, (name) => set({ name })),
           ...face,
-          make.height('offset', 'Top', 'the datum', [slab.offset], (offset) => set({ offset })),
+          ...levelFields(make, slab, set),
           fact('Area', `${(area / 1e6).toFixed(2)} m²`),
           ...holeFields(make, slab, set)
         ]
       },
       { title: 'What is it made of?', fields: madeOf(make, slab, set) },
+      { title: 'Is it deeper along its edge?', fields: edgeFields(make, slab, set) },
       { title: 'How does it fall?', fields: fallFields(make, slab, set) },
       { title: 'Is the ground brought to it?', fields: padFields(make, slab, set) }
     ]
   };
+}
+
+/** Its top, and what that is measured from: the datum, or the top of a foundation. */
+function levelFields(make: CardMaker, slab: Slab, set: Set): Field[] {
+  const { project } = make.editor;
+  const foundations = [...project.tables.footing.values()].filter(({ wall }) => wall !== null);
+  const what = slab.from === null ? 'the datum' : 'the foundation';
+  const top = make.height('offset', 'Top', what, [slab.offset], (offset) => set({ offset }));
+  if (foundations.length === 0) return [top];
+  return [
+    top,
+    make.choice(
+      'from',
+      'Measured from',
+      [slab.from ?? ''],
+      [
+        { value: '', label: 'the datum' },
+        ...foundations.map(({ id }) => ({ value: id, label: `the top of ${nameElement(project, id)}` }))
+      ],
+      (from) => set({ from: from || null })
+    )
+  ];
 }
 
 function holeFields(make: CardMaker, { holes }: Slab, set: Set): Field[] {
@@ -92,6 +115,27 @@ function madeOf(make: CardMaker, slab: Slab, set: Set): Field[] {
           materialField(make, slab, set, ['material', 'Material'])
         ]
       : [fact('Thickness', formatLengthWithUnit(slab.thickness, make.editor.settings.units))])
+  ];
+}
+
+function edgeFields(make: CardMaker, { edge, thickness }: Slab, set: Set): Field[] {
+  const choice = make.choice(
+    'edge',
+    'Its edge',
+    [edge ? 'thick' : 'plain'],
+    [
+      { value: 'plain', label: 'as thick as the rest' },
+      { value: 'thick', label: 'thickened' }
+    ],
+    (value) => set({ edge: value === 'thick' ? { width: 2 * thickness, depth: 2 * thickness } : null })
+  );
+  if (!edge) return [choice];
+  return [
+    choice,
+    make.length('edgeWidth', 'Breadth of its underside', [edge.width], (width) =>
+      set({ edge: { ...edge, width } })
+    ),
+    make.length('edgeDepth', 'Deeper by', [edge.depth], (depth) => set({ edge: { ...edge, depth } }))
   ];
 }
 

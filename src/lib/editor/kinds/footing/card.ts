@@ -1,0 +1,133 @@
+/** The card of a footing. */
+import { nameElement } from '../../../core/document/names';
+import { footingBreadths, type Footing } from '../../../core/kinds/footing/record';
+import { footingRows } from '../../../core/kinds/footing/schedule';
+import { slabsOn } from '../../../core/kinds/slab/level';
+import { datumOf } from '../../../core/kinds/storey/record';
+import { formatHeight } from '../../../core/units/height';
+import { formatLengthWithUnit } from '../../../core/units/length';
+import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import { materialField, type Setter } from '../../details/shared-fields';
+
+export function footingCard(make: CardMaker, footing: Footing): DetailsCard {
+  const set: Setter = (changes) => ({ name: 'setFooting', args: { id: footing.id, ...changes } });
+  const { project } = make.editor;
+  return {
+    title: nameElement(project, footing.id),
+    subtitle: '',
+    groups: [
+      { title: 'What stands on it?', fields: standingFields(make, footing, set) },
+      { title: 'How is it made?', fields: madeFields(make, footing, set) },
+      { title: 'How deep does it lie?', fields: depthFields(make, footing, set) },
+      { title: 'What stands up from it?', fields: wallFields(make, footing, set) }
+    ]
+  };
+}
+
+const breadthLabels = { wall: 'all of each wall', structure: 'the structure of each' } as const;
+
+function standingFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
+  const { project } = make.editor;
+  const { walls, columns, projection } = footing;
+  const over = [
+    ...walls.map((one) => ['walls', one] as const),
+    ...columns.map((one) => ['columns', one] as const)
+  ];
+  return [
+    make.text('name', 'Name', footing.name, (name) => set({ name })),
+    make.choice(
+      'breadth',
+      'Under',
+      [footing.breadth],
+      footingBreadths.map((value) => ({ value, label: breadthLabels[value] })),
+      (breadth) => set({ breadth })
+    ),
+    make.length('projection', 'Wider on each side', [projection], (wider) => set({ projection: wider })),
+    ...over.map(([list, one]) =>
+      make.length(
+        `of-${one.of}`,
+        `under ${nameElement(project, one.of)}`,
+        [one.projection ?? projection],
+        (own) =>
+          set({
+            [list]: footing[list].map((other) =>
+              // As wide as the others is none of its own.
+              other.of === one.of ? { of: one.of, projection: own === projection ? null : own } : other
+            )
+          })
+      )
+    )
+  ];
+}
+
+const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => {
+  const row = footingRows(make.editor.model.at(make.editor.project)).find(({ id }) => id === footing.id);
+  return [
+    make.length('thickness', 'Thickness', [footing.thickness], (thickness) => set({ thickness })),
+    materialField(make, footing, set, ['material', 'Material']),
+    make.length('working', 'Room to work when dug', [footing.working], (working) => set({ working })),
+    ...(row
+      ? [
+          fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units)),
+          fact('Concrete', `${(row.volume / 1e9).toFixed(3)} m³`)
+        ]
+      : [])
+  ];
+};
+
+function depthFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
+  const { editor } = make;
+  const { units } = editor.settings;
+  const { step, thickness, depth, top, storey } = footing;
+  const row = footingRows(editor.model.at(editor.project)).find(({ id }) => id === footing.id);
+  const datum = datumOf(editor.project, storey);
+  const undersides = (row?.levels ?? []).map((z) => formatHeight(z - datum, units, 'the datum'));
+  return [
+    make.height('top', 'Top of the strip, where highest', 'the datum', [top], (z) => set({ top: z })),
+    make.length('depth', 'Underside under the ground, at least', [depth], (least) => set({ depth: least })),
+    make.choice(
+      'steps',
+      'Along the ground',
+      [step > 0 ? 'steps' : 'level'],
+      [
+        { value: 'level', label: 'level all along' },
+        { value: 'steps', label: 'steps down with it' }
+      ],
+      (value) => set({ step: value === 'steps' ? thickness : 0 })
+    ),
+    ...(step > 0 ? [make.length('step', 'Height of a step', [step], (height) => set({ step: height }))] : []),
+    fact('Underside', undersides.join(', '))
+  ];
+}
+
+function wallFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
+  const { editor } = make;
+  const { wall } = footing;
+  const choice = make.choice(
+    'stands',
+    'On it',
+    [wall ? 'wall' : 'none'],
+    [
+      { value: 'none', label: 'nothing' },
+      { value: 'wall', label: 'a foundation wall' }
+    ],
+    (value) =>
+      set({
+        wallTop: value === 'wall' ? Math.max(-editor.usual.slab, footing.top + editor.usual.slab) : null
+      })
+  );
+  if (!wall) return [choice];
+  const held = slabsOn(editor.project, footing.id).map(({ id }) => nameElement(editor.project, id));
+  return [
+    choice,
+    make.height('wallTop', 'Top of the foundation', 'the datum', [wall.top], (wallTop) => set({ wallTop })),
+    make.choice(
+      'wallMaterial',
+      'Material',
+      [wall.material],
+      [...editor.project.tables.material.values()].map(({ id, name }) => ({ value: id, label: name })),
+      (wallMaterial) => set({ wallMaterial })
+    ),
+    ...(held.length > 0 ? [fact('Measured from it', held.join(', '))] : [])
+  ];
+}
