@@ -95,6 +95,8 @@
       lift: liftOf,
       visibility: [hidden, lifts, editor.isolated, editor.anyHidden ? editor.shown : undefined],
       veil: editor.veil && (selection.size > 0 || editor.isTrial),
+      isUnderground:
+        editor.tool?.name === 'footing' || [...selection].some((id) => editor.project.tables.footing.has(id)),
       isAtWork: editor.tool !== undefined
     });
     showTool();

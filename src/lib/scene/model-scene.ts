@@ -43,12 +43,14 @@ export interface Emphasis {
   /** What `isHidden` and `lift` go by: while these are the same objects, so are their answers. */
   readonly visibility: readonly unknown[];
   readonly veil: boolean;
+  /** What lies in the ground is in hand: the ground is faint. */
+  readonly isUnderground: boolean;
   /** A tool is in hand: what it shows must not wait for anything else. */
   readonly isAtWork: boolean;
 }
 
 const noEmphasis: Emphasis = {
-  ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false },
+  ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false, isUnderground: false },
   isAtWork: false,
   ...{ isHidden: () => false, lift: () => 0, visibility: [] }
 };
@@ -345,6 +347,7 @@ export class ModelScene {
     this.emphasis = emphasis;
     const isWhole =
       old.veil !== emphasis.veil ||
+      old.isUnderground !== emphasis.isUnderground ||
       this.dressedAs !== this.drawnAs ||
       old.visibility.length !== emphasis.visibility.length ||
       old.visibility.some((one, i) => one !== emphasis.visibility[i]);
@@ -370,10 +373,11 @@ export class ModelScene {
   }
 
   private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
-    const { selection, trial, hover, isHidden, lift, veil } = this.emphasis;
+    const { selection, trial, hover, isHidden, lift, veil, isUnderground } = this.emphasis;
     const { id } = element;
+    const isFaint = veil || (isUnderground && id === groundId);
     const mark = selection.has(id) ? 'selected' : hover === id ? 'hover' : undefined;
-    const tint: Tint = trial.has(id) ? 'trial' : veil && !mark ? 'faint' : 'plain';
+    const tint: Tint = trial.has(id) ? 'trial' : isFaint && !mark ? 'faint' : 'plain';
     lines.material = this.edgeInk[tint];
     const { surfaces, edges } = this.drawnAs;
     lines.visible = edges || surfaces === 'none' || tint === 'trial';

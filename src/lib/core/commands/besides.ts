@@ -7,6 +7,7 @@ import { ringsArea } from '../geometry/ring';
 
 import { slabRings } from '../kinds/slab/rings';
 import { roofModels } from '../kinds/roof/stages';
+import { saidOfAlignments } from '../kinds/alignment/kept';
 import { saidOfStairs } from '../kinds/stair/solved';
 import type { Wall } from '../kinds/wall/record';
 import { formatLength } from '../units/length';
@@ -21,7 +22,12 @@ const wallChanges = (patch: Patch): WallChange[] =>
 /** Sentences, or an empty text. Cheap where a patch turns no wall into another kind and carries none up. */
 export function besides(query: Query, patch: Patch): string {
   const changes = wallChanges(patch);
-  return [carriedUp(query, patch, changes), ...followed(query, patch, changes), ...saidOfStairs(query, patch)]
+  return [
+    carriedUp(query, patch, changes),
+    ...followed(query, patch, changes),
+    ...saidOfStairs(query, patch),
+    ...saidOfAlignments(query, patch)
+  ]
     .filter(Boolean)
     .join(' ');
 }

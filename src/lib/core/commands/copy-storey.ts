@@ -13,7 +13,8 @@ import { checkOpenings } from '../kinds/opening/checks';
 import { checkStorey } from '../kinds/storey/commands';
 import { storeysInOrder, type Storey } from '../kinds/storey/record';
 import { coversByNature } from '../kinds/wall/choose';
-import { wallsOf } from '../kinds/wall/record';
+import { alignmentsFor } from '../kinds/alignment/commands';
+import { wallsOf, type Wall } from '../kinds/wall/record';
 
 const columnsOf = (project: Project, storey: string): Column[] =>
   [...project.tables.column.values()].filter((column) => column.storey === storey);
@@ -21,7 +22,7 @@ const columnsOf = (project: Project, storey: string): Column[] =>
 export const copyStorey = command({
   name: 'copyStorey',
   about:
-    'Add a storey above or below by copying the walls: the outer ones, or all with the columns; with their openings when asked. Joints are cut as below. A thinner build-up keeps its outer face.',
+    'Add a storey above or below by copying the walls: the outer ones, or all with the columns; with their openings when asked. Joints are cut as below. A thinner build-up keeps its outer face. Copied up, outer walls are kept flush over those below (see alignWalls), unless `aligned` is false.',
   args: s.object({
     storey: s.id().required(),
     id: s.id(),
@@ -32,7 +33,8 @@ export const copyStorey = command({
     floorDepth: s.mm(),
     wallHeight: s.mm(),
     buildUp: s.id(),
-    openings: s.flag()
+    openings: s.flag(),
+    aligned: s.flag()
   }),
   example: { storey: 'storey-1', which: 'outer', name: 'Upper', height: 2460, floorDepth: 330 },
   run: (project, args, query) => {
@@ -83,10 +85,12 @@ export const copyStorey = command({
       .map((one): Storey => ({ ...one, datum: toStored(one.datum + (below ? -height : height)) }));
     const grown = after(project, [storey, ...shift, ...things]);
     checkOpenings(grown, new Set(ids), new Set());
+    const over = things.filter((one): one is Wall => one.kind === 'wall' && one.role === 'exterior');
+    const kept = below || args.aligned === false ? [] : alignmentsFor(grown, over, { offset: 0 });
     return done(
       project,
       `Copy ${walls.length} walls ${below ? 'down' : 'up'} to ${storey.name}`,
-      [storey, ...shift, ...things],
+      [storey, ...shift, ...things, ...kept],
       [],
       [storey.id, ...ids]
     );

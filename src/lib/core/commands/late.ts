@@ -1,5 +1,6 @@
 /** Commands that nothing is begun with: a page reads them once the plan can be worked in. Reading this file makes them known. */
 import type { Command } from '../document/kind';
+import { alignWalls, setAlignment } from '../kinds/alignment/commands';
 import { addChimney, setChimney } from '../kinds/chimney/commands';
 import { addColumn, setColumn } from '../kinds/column/commands';
 import { addAngle, addDimension, addNote, setDimension } from '../kinds/dimension/commands';
@@ -34,6 +35,8 @@ export const lateCommands: readonly Command[] = [
     setGround,
     addFooting,
     setFooting,
+    alignWalls,
+    setAlignment,
     copyStorey,
     ...shapeCommands
   ],

@@ -31,6 +31,8 @@ const part = (id: string, a: object, b: object) => ({
 const also: Record<string, Script['commands']> = {
   closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
+  alignWalls: [{ name: 'copyStorey', args: { storey: 'storey-1', which: 'outer', aligned: false } }],
+  setAlignment: [{ name: 'copyStorey', args: { storey: 'storey-1', which: 'outer' } }],
   setFooting: [
     { name: 'addFooting', args: { storey: 'storey-1', walls: [{ of: 'wall-1' }], thickness: 225 } }
   ],

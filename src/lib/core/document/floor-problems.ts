@@ -43,6 +43,27 @@ export const floorProblems = {
     message: (w) => `${w.t('thing')} gives the ground at ${w.l('x')}, ${w.l('y')} as ${w.l('z')} already.`,
     hint: 'Change that level, or give another place.'
   },
+  'alignment.storeys': {
+    message: (w) => `${w.t('thing')} does not stand on a storey above that of ${w.t('other')}.`,
+    hint: 'Keep a wall over one of a storey below it.'
+  },
+  'alignment.unlike': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} do not run alike, or look to unlike sides.`,
+    hint: 'Choose a wall below that runs the same way and has its outside on the same side.'
+  },
+  'alignment.nothing': {
+    message: (w) => `No wall that runs alike stands under ${w.t('thing')}.`,
+    hint: 'Name the wall that it is to be kept over, or move it there first.'
+  },
+  'alignment.twice': {
+    message: (w) => `${w.t('thing')} is kept over ${w.t('other')} already.`,
+    hint: 'Change that alignment, or delete it first.'
+  },
+  'alignment.held': {
+    message: (w) =>
+      `${w.t('thing')} is kept over ${w.t('other')}: it would be ${w.l('off')} off the line it is kept on.`,
+    hint: 'Move the wall below, change the offset of the alignment, or delete the alignment.'
+  },
   'footing.nothing': {
     message: (w) => `Nothing stands on ${w.t('thing')}.`,
     hint: 'Name the walls or columns that it is to bear.'

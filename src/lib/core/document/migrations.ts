@@ -117,7 +117,7 @@ const steps: Readonly<Record<number, Step>> = {
       }
     }
   }),
-  // Slabs that are measured from the top of a foundation, with thickened edges; footings, which older files have none of.
+  // Slabs that are measured from the top of a foundation, with thickened edges; footings and alignments, which older files have none of.
   13: gain({ slab: { from: null, edge: null } })
 };
 

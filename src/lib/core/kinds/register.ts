@@ -4,6 +4,7 @@ import { project } from './project/kind';
 import { storey } from './storey/kind';
 import { material } from './material/kind';
 import { buildUp } from './build-up/kind';
+import { alignment } from './alignment/kind';
 import { wall } from './wall/kind';
 import { catalogueEntry } from './catalogue-entry/kind';
 import { opening } from './opening/kind';
@@ -31,6 +32,7 @@ export const kinds: Declarations = {
   material,
   buildUp,
   wall,
+  alignment,
   catalogueEntry,
   opening,
   column,

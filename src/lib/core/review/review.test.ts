@@ -235,7 +235,10 @@ describe('findings about walls among each other', () => {
     expect(slot(80)).not.toContain('wall.gap');
   });
   it('an outer wall left behind by the wall below says how much of it hangs over; its own slab does not bear it', () => {
-    const house: Call[] = [rectangle, { name: 'copyStorey', args: { storey: 'storey-1', which: 'outer' } }];
+    const house: Call[] = [
+      rectangle,
+      { name: 'copyStorey', args: { storey: 'storey-1', which: 'outer', aligned: false } }
+    ];
     const move: Call = { name: 'moveWalls', args: { ids: ['wall-1'], by: { x: 0, y: -650 } } };
     const floor: Call = { name: 'addSlab', args: { storey: 'storey-2' } };
     expect(codes(build(...house))).toEqual([]);

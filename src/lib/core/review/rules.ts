@@ -60,6 +60,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   stair: [findStairs],
   clearSpace: [findSpaces],
   ground: [findGround],
+  alignment: [],
   footing: [findFootings],
   roof: [findRoofs],
   rooflight: [findRooflights],

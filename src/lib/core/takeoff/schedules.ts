@@ -4,6 +4,7 @@
  */
 import type { Query } from '../document/kind';
 import type { Kind } from '../document/record';
+import { alignmentRows } from '../kinds/alignment/schedule';
 import { catalogueRows } from '../kinds/catalogue-entry/schedule';
 import { chimneyRows } from '../kinds/chimney/schedule';
 import { columnRows } from '../kinds/column/schedule';
@@ -38,6 +39,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   slab: { as: 'slabs', rows: slabRows },
   stair: { as: 'stairs', rows: stairRows },
   clearSpace: null,
+  alignment: { as: 'alignments', rows: alignmentRows },
   ground: { as: 'ground', rows: groundSummary },
   footing: { as: 'footings', rows: footingRows },
   roof: { as: 'roofs', rows: roofRows },

@@ -5,6 +5,7 @@
 import '../../core/commands/late';
 import type { Kind, Rec, Records } from '../../core/document/record';
 import type { CardMaker, DetailsCard } from '../details/card';
+import { alignmentCard } from './alignment/card';
 import { entryCard } from './catalogue-entry/card';
 import { chimneyCard } from './chimney/card';
 import { columnCard } from './column/card';
@@ -45,6 +46,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   stair: ofOne(stairCard),
   clearSpace: ofOne(spaceCard),
   ground: ofOne(groundCard),
+  alignment: ofOne(alignmentCard),
   footing: ofOne(footingCard),
   storey: ofOne(storeyCard),
   tracingSheet: ofOne(sheetCard)

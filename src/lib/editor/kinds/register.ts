@@ -1,5 +1,6 @@
 /** What the editor knows of each kind. A new kind is a line here; leaving it out does not compile. */
 import type { Kind, Rec } from '../../core/document/record';
+import { alignment } from './alignment/kind';
 import { catalogueEntry } from './catalogue-entry/kind';
 import { chimney } from './chimney/kind';
 import { column } from './column/kind';
@@ -24,6 +25,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   project,
   storey,
   wall,
+  alignment,
   catalogueEntry,
   opening,
   column,

@@ -86,7 +86,7 @@ describe('a strip footing', () => {
         .over.flat()
         .filter(({ subject }) => subject === 'strip');
     expect(marks('walls')).toEqual([]);
-    expect(marks('floors').map(({ kind }) => kind)).toEqual(['stroke', 'stroke', 'lines']);
+    expect(marks('floors').map(({ kind }) => kind)).toEqual(['lines', 'lines', 'lines']);
   });
 
   it('gives what another takes already to the first', () => {

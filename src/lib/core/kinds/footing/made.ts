@@ -3,7 +3,8 @@ import { allCuts } from '../../document/cuts';
 import type { Query } from '../../document/kind';
 import { own, result, stage } from '../../document/stage';
 import type { Cell } from '../../geometry/columns';
-import { boxOf, type Ring } from '../../geometry/ring';
+import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
+import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
 import { unionOf } from '../../geometry/union';
 import { footingPrisms, ownCells, wallPrisms, type Prism } from '../../kernels/footings/strips';
 import { datumOf } from '../storey/record';
@@ -48,15 +49,28 @@ export const footingSolids = stage(
   }
 );
 
-/** What stands there before it: columns and chimneys, footings that come earlier. */
-function before(query: Query, id: string): readonly Prism[] {
-  const found: Prism[] = query
-    .get(allCuts, '')
-    .map(({ ring, box, z0, z1 }) => ({ ring, box, bottom: z0, top: z1 }));
+/** From its lowest to its highest place. */
+const rangeOf = (prisms: readonly Prism[]) =>
+  [Math.min(...prisms.map(({ bottom }) => bottom)), Math.max(...prisms.map(({ top }) => top))] as const;
+
+/** Columns and chimneys that stand where it lies. */
+function standingIn(query: Query, id: string): readonly Cut[] {
+  const { strip, wall } = query.get(footingSolids, id);
+  const own = [...strip, ...wall];
+  if (own.length === 0) return [];
+  const box = boxOf(own.flatMap(({ ring }) => ring));
+  return cutsMeeting(query.get(allCuts, ''), box, ...rangeOf(own));
+}
+
+/** Footings that come earlier, where they meet it. */
+function earlier(query: Query, id: string): readonly Prism[] {
+  const own = query.get(footingOutlines, id).flat();
+  const found: Prism[] = [];
   for (const other of query.project.tables.footing.keys()) {
     if (other === id) break;
     const { strip, wall } = query.get(footingSolids, other);
-    found.push(...strip, ...wall);
+    if (own.length > 0 && strip.length > 0 && boxesMeet(boxOf(own), boxOf(strip.flatMap(({ ring }) => ring))))
+      found.push(...strip, ...wall);
   }
   return found;
 }
@@ -68,11 +82,14 @@ export interface FootingCells {
 
 export const footingCells = stage(
   'concrete of footings',
-  { solids: result(footingSolids), before },
-  ({ solids: { strip, wall }, before: others }): FootingCells => ({
-    strip: ownCells(strip, others),
-    wall: ownCells(wall, [...others, ...strip])
-  })
+  { solids: result(footingSolids), cuts: standingIn, earlier },
+  ({ solids: { strip, wall }, cuts, earlier: others }): FootingCells => {
+    const before = [
+      ...cuts.map(({ ring, box, z0, z1 }): Prism => ({ ring, box, bottom: z0, top: z1 })),
+      ...others
+    ];
+    return { strip: ownCells(strip, before), wall: ownCells(wall, [...before, ...strip]) };
+  }
 );
 
 /** What is dug for a footing, with room to work: prisms up to where they would end without ground. */

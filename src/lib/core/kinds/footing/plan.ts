@@ -2,6 +2,7 @@
 import type { Mark } from '../../display/marks';
 import type { Query, WorkStage } from '../../document/kind';
 import { result, stage } from '../../document/stage';
+import { edgesOf } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { footingLevels, footingOutlines } from './shape';
 
@@ -17,7 +18,7 @@ const footingPlans = stage(
         .flatMap(({ from }) => [fromFrame(frame, t0 + from, y0), fromFrame(frame, t0 + from, y1)]);
     });
     return [
-      ...outline.map((points): Mark => ({ ...mark, kind: 'stroke', points, closed: true, pen: 'roof' })),
+      ...outline.map((ring): Mark => ({ ...mark, kind: 'lines', points: edgesOf(ring).flat(), pen: 'roof' })),
       ...(steps.length > 0
         ? [{ ...mark, kind: 'lines' as const, points: steps, pen: 'overhead' as const }]
         : [])

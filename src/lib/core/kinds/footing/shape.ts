@@ -6,7 +6,7 @@ import { own, result, stage } from '../../document/stage';
 import { flat } from '../../geometry/plane';
 import { fromAngle, leftOf, locate } from '../../geometry/point';
 import { boxOf, type Ring } from '../../geometry/ring';
-import { corePlies, type Lying } from '../../kernels/joints/frame';
+import type { Lying } from '../../kernels/joints/frame';
 import { footingOutline, type Borne } from '../../kernels/footings/outline';
 import { footingSteps, lapOf, type Stretch } from '../../kernels/footings/steps';
 import { armsOf, crossingsOf, type Bearing, type Strip } from '../../kernels/footings/strips';
@@ -14,6 +14,7 @@ import { lowestGround } from '../../kernels/ground/shaped';
 import { columnRing } from '../column/shape';
 import { groundAsItIs, pads } from '../ground/stages';
 import { datumOf } from '../storey/record';
+import { coreOf } from '../wall/frame';
 import { footprintOf } from '../wall/stages';
 import type { Footing, FootingBreadth, OverFooting } from './record';
 
@@ -37,11 +38,7 @@ function wallOver(
   const band = footprint?.bands[0];
   if (!footprint || !band) return [];
   const { frame } = footprint;
-  const [first, last] = corePlies(frame.buildUp);
-  const core = band.plies.flatMap((rings, i) => {
-    const { ply } = frame.strips[i]!;
-    return ply >= first && ply <= last ? rings : [];
-  });
+  const core = coreOf(frame, band);
   const rings = breadth === 'wall' || core.length === 0 ? band.outline : core;
   return rings.length > 0
     ? [{ of, frame, rings, projection: projection ?? usual, isPad: false, base: frame.base }]

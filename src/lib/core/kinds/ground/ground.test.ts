@@ -86,15 +86,17 @@ describe('the ground of a project', () => {
     }
   });
 
-  it('is drawn with its contours on the lowest storey only', () => {
+  it('is drawn on the lowest storey only, with its contours where floors are worked on', () => {
     const storeys = act(falling, 'addStorey', {});
-    const marks = (storey: string) =>
-      planDrawing(query(storeys), storey, { paper: 100, units: { system: 'mm', fineness: 1 } } as never)
+    const marks = (storey: string, at: 'floors' | 'walls' = 'floors') =>
+      planDrawing(query(storeys), storey, { paper: 100, at })
         .over.flat()
         .filter(({ group }) => group === 'ground');
     expect(marks('storey-1').filter(({ kind }) => kind === 'text')).toHaveLength(4);
     expect(marks('storey-1').some(({ subject }) => subject === 'project')).toBe(true);
     expect(marks('storey-2')).toEqual([]);
+    // Elsewhere they would cross the house.
+    expect(marks('storey-1', 'walls').some(({ subject }) => subject === 'project')).toBe(false);
   });
 
   it('refuses a second level of one place, a second plot, and what tells nothing', () => {

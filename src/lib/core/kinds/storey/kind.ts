@@ -1,5 +1,6 @@
 /** Storeys: what lies on one goes with it. */
 import type { Declaration, Project, Refused } from '../../document/kind';
+import { planOfSupport } from './plan';
 import { schema, type Storey } from './record';
 
 function keepsLast(record: Storey, project: Project, going: ReadonlySet<string>): Refused | undefined {
@@ -26,5 +27,5 @@ export const storey: Declaration<Storey> = {
   ring: null,
   cuts: null,
   plan: null,
-  planOver: null
+  planOver: planOfSupport
 };

@@ -1,5 +1,7 @@
 /** The frame of a wall from its records: where its plies lie beside its setting-out line, and how high it stands. */
 import { corePlies, thicknessOf, type Frame, type Heights, type Strip } from '../../kernels/joints/frame';
+import type { BandFootprint } from '../../kernels/joints/assemble';
+import type { Ring } from '../../geometry/ring';
 import { leftOf, length, subtract, unit } from '../../geometry/point';
 import type { BuildUp } from '../build-up/record';
 import type { Wall } from './record';
@@ -106,4 +108,13 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorD
     foot: wall.coversFloor ? Math.min(wall.base, -floorDepth) : wall.base,
     top: topAbove(wall, topDatum)
   };
+}
+
+/** What the structure of a wall takes of the plan in one of its bands. */
+export function coreOf(frame: Frame, band: BandFootprint | undefined): Ring[] {
+  const [first, last] = corePlies(frame.buildUp);
+  return (band?.plies ?? []).flatMap((rings, i) => {
+    const { ply } = frame.strips[i]!;
+    return ply >= first && ply <= last ? rings : [];
+  });
 }

@@ -19,45 +19,44 @@ export function footingCard(make: CardMaker, footing: Footing): DetailsCard {
       { title: 'What stands on it?', fields: standingFields(make, footing, set) },
       { title: 'How is it made?', fields: madeFields(make, footing, set) },
       { title: 'How deep does it lie?', fields: depthFields(make, footing, set) },
-      { title: 'What stands up from it?', fields: wallFields(make, footing, set) }
+      { title: 'What stands up from it?', fields: wallFields(make, footing, set) },
+      { title: 'How wide is it under each?', fields: widthFields(make, footing, set) }
     ]
   };
 }
 
 const breadthLabels = { wall: 'all of each wall', structure: 'the structure of each' } as const;
 
-function standingFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
-  const { project } = make.editor;
-  const { walls, columns, projection } = footing;
-  const over = [
-    ...walls.map((one) => ['walls', one] as const),
-    ...columns.map((one) => ['columns', one] as const)
-  ];
-  return [
-    make.text('name', 'Name', footing.name, (name) => set({ name })),
-    make.choice(
-      'breadth',
-      'Under',
-      [footing.breadth],
-      footingBreadths.map((value) => ({ value, label: breadthLabels[value] })),
-      (breadth) => set({ breadth })
-    ),
-    make.length('projection', 'Wider on each side', [projection], (wider) => set({ projection: wider })),
-    ...over.map(([list, one]) =>
+const standingFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => [
+  make.text('name', 'Name', footing.name, (name) => set({ name })),
+  make.choice(
+    'breadth',
+    'Under',
+    [footing.breadth],
+    footingBreadths.map((value) => ({ value, label: breadthLabels[value] })),
+    (breadth) => set({ breadth })
+  ),
+  make.length('projection', 'Wider on each side', [footing.projection], (projection) => set({ projection }))
+];
+
+/** How far it reaches beyond each; as far as the footing does is none of its own. */
+function widthFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
+  const lists = ['walls', 'columns'] as const;
+  return lists.flatMap((list) =>
+    footing[list].map(({ of, projection }) =>
       make.length(
-        `of-${one.of}`,
-        `under ${nameElement(project, one.of)}`,
-        [one.projection ?? projection],
+        `of-${of}`,
+        nameElement(make.editor.project, of),
+        [projection ?? footing.projection],
         (own) =>
           set({
-            [list]: footing[list].map((other) =>
-              // As wide as the others is none of its own.
-              other.of === one.of ? { of: one.of, projection: own === projection ? null : own } : other
+            [list]: footing[list].map((one) =>
+              one.of === of ? { of, projection: own === footing.projection ? null : own } : one
             )
           })
       )
     )
-  ];
+  );
 }
 
 const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => {

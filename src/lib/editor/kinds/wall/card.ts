@@ -8,6 +8,7 @@ import type { BuildUp } from '../../../core/kinds/build-up/record';
 import { buildUpChoices, roleWords, settingOutWords } from '../../style';
 import type { Editor } from '../../editor';
 import { topChoiceFields } from '../../details/tops';
+import { overFields } from '../alignment/card';
 import { certaintyField } from '../../details/shared-fields';
 import { selecting } from '../../details/sets';
 import { CardMaker, type CardAction, type DetailsCard, type Field } from '../../details/card';
@@ -27,6 +28,7 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
   const buildUp = editor.project.tables.buildUp.get(first.buildUp);
   const ids = walls.map(({ id }) => id);
   const set: WallSetter = (changes) => ({ name: 'setWalls', args: { ids, ...changes } });
+  const over = one ? overFields(make, first) : [];
   return {
     title: one ? 'Wall' : `${walls.length} walls`,
     subtitle: one ? first.name || nameElement(editor.project, first.id) : '',
@@ -34,6 +36,7 @@ export function wallCard(make: CardMaker, walls: readonly Wall[]): DetailsCard {
     actions: selectors(editor, first),
     groups: [
       { title: 'Where does it stand?', fields: wallPlace(make, walls, set) },
+      ...(over.length > 0 ? [{ title: 'What is it kept over?', fields: over }] : []),
       {
         title: 'How high is it, and how sure?',
         fields: [

@@ -1,0 +1,83 @@
+/** A storey beside the one below it: what its walls stand on, and what its rooms gain by walls that are thinner. */
+import type { Project, Query } from '../../document/kind';
+import { after } from '../../document/command';
+import { locate, type Point } from '../../geometry/point';
+import { loopsOf, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
+import { innerPoint, trianglesOf } from '../../geometry/triangulate';
+import { tolerances } from '../../geometry/tolerances';
+import { withoutRings } from '../../geometry/union';
+import { longestWay, sizesAlong, supportAlong, type SupportStretch } from '../../kernels/support/support';
+import { coreOf, settingOutDepth } from '../wall/frame';
+import type { Wall } from '../wall/record';
+import { outlineOn } from '../wall/stages';
+import { storeyModels } from './model';
+import { storeysInOrder } from './record';
+
+/** The project with the aligned walls of a storey as thick as those below, their outer faces where they are. */
+function asThickAsBelow(project: Project, storey: string): Project {
+  const { alignment, wall, buildUp } = project.tables;
+  const thick = [...alignment.values()].flatMap((one): Wall[] => {
+    const [above, below] = [wall.get(one.upper), wall.get(one.lower)];
+    const own = above && buildUp.get(above.buildUp);
+    if (!own || !below || above.storey !== storey || above.buildUp === below.buildUp) return [];
+    const settingOutOffset = settingOutDepth(own, above);
+    return [{ ...above, buildUp: below.buildUp, settingOut: 'offset', settingOutOffset }];
+  });
+  return thick.length > 0 ? after(project, thick) : project;
+}
+
+/** Rooms smaller than this are leftovers, mm2. */
+const leastRoom = 250_000;
+
+/** Rings of what lies between walls within the outer ones. */
+function roomsOn(query: Query, storey: string): Ring[][] {
+  const inner = outlineOn(query, storey, 'inner')?.rings ?? [];
+  const walls = (query.get(storeyModels, storey)?.walls ?? []).flatMap(
+    ({ bands }) => bands[0]?.outline ?? []
+  );
+  const rings = inner.length > 0 ? withoutRings(inner, walls) : [];
+  return loopsOf(rings)
+    .map((loop) => loop.map((k) => rings[k]!))
+    .filter((loop) => ringsArea(loop) > leastRoom);
+}
+
+export interface RoomGain {
+  /** A place within it. */
+  readonly at: Point;
+  readonly area: number;
+  readonly gain: number;
+  /** Along its longest edge, and across. */
+  readonly sizes: readonly [number, number];
+  readonly wider: readonly [number, number];
+}
+
+export interface StoreyGain {
+  /** Within the inner faces of the outer walls, mm2; and what that is more than with walls as thick as below. */
+  readonly area: number;
+  readonly gain: number;
+  readonly rooms: readonly RoomGain[];
+}
+
+/** Undefined where no wall of it is kept over one of another thickness. */
+export function gainOn(query: Query, storey: string): StoreyGain | undefined {
+  const { project } = query;
+  const thick = asThickAsBelow(project, storey);
+  if (thick === project) return undefined;
+  const other = query.at(thick);
+  const areaOf = (asked: Query) => ringsArea(outlineOn(asked, storey, 'inner')?.rings ?? []);
+  const small = roomsOn(other, storey);
+  const rooms = roomsOn(query, storey).flatMap((rings): RoomGain[] => {
+    const [outer, ...holes] = rings as [Ring, ...Ring[]];
+    const at = innerPoint(outer, holes);
+    // The one that lies in it.
+    const before = small.find(([ring]) => ring && ringHolds(outer, innerPoint(ring) ?? ring[0]!));
+    if (!at || !before) return [];
+    const way = longestWay(outer);
+    const [sizes, were] = [sizesAlong(outer, way), sizesAlong(before[0]!, way)];
+    const area = ringsArea(rings);
+    const wider = [sizes[0] - were[0], sizes[1] - were[1]] as const;
+    return [{ at, area, sizes, wider, gain: area - ringsArea(before) }];
+  });
+  const area = areaOf(query);
+  return { area, gain: area - areaOf(other), rooms };
+}
