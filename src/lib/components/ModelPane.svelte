@@ -6,6 +6,7 @@
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { declarationOf, findRecord } from '../core/document/project';
+  import { worksOf } from '../core/document/work';
   import { storeysInOrder } from '../core/kinds/storey/record';
   import { surfaceLooks, type SurfaceLook, type ViewName } from '../scene/look';
   import { ModelScene } from '../scene/model-scene';
@@ -89,14 +90,25 @@
 
   function tint() {
     const { selection, hover, trialIds: trial } = editor;
+    const works = editor.model.at(editor.shown).get(worksOf, '');
+    // The ground, while what lies in it is in hand.
+    const isUnderground =
+      editor.tool?.name === 'footing' || [...selection].some((id) => editor.project.tables.footing.has(id));
     scene?.emphasise({
       ...{ selection, hover, trial },
       isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
       lift: liftOf,
-      visibility: [hidden, lifts, editor.isolated, editor.anyHidden ? editor.shown : undefined],
+      visibility: [
+        hidden,
+        lifts,
+        works,
+        isUnderground,
+        editor.isolated,
+        editor.worksShown,
+        editor.anyHidden ? editor.shown : undefined
+      ],
       veil: editor.veil && (selection.size > 0 || editor.isTrial),
-      isUnderground:
-        editor.tool?.name === 'footing' || [...selection].some((id) => editor.project.tables.footing.has(id)),
+      fades: (id) => (id === 'project' && isUnderground) || works.get(id) === 'removed',
       isAtWork: editor.tool !== undefined
     });
     showTool();

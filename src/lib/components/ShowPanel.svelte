@@ -17,6 +17,7 @@
   const { editor } = $derived(house);
   const layers = $derived(layersOf(house.project));
   const veil = $derived(house.hand.veil);
+  const works = $derived(house.hand.worksShown);
   const takes = $derived(house.hand.boxTakes);
   const alone = $derived(house.hand.isolated !== undefined);
 
@@ -55,6 +56,20 @@
     >
       <option value="enclosed">encloses</option>
       <option value="touched">touches</option>
+    </Select></label
+  >
+  <label class="flex items-center gap-2 py-0.5"
+    ><span class="flex-1">Stages of work</span>
+    <Select
+      placeholder=""
+      class="w-auto"
+      aria-label="Stages of work"
+      value={works}
+      onchange={(event) => editor.showWorks(event.currentTarget.value as typeof works)}
+    >
+      <option value="all">all</option>
+      <option value="before">before the work</option>
+      <option value="after">after the work</option>
     </Select></label
   >
   <h3 class="mt-2 border-t border-fog pt-2 text-xs font-semibold text-shale">Layers</h3>

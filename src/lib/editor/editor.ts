@@ -9,6 +9,7 @@ import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
 import { layerThat } from '../core/kinds/layer/layers';
+import { workOf, type Work } from '../core/document/work';
 import type { Problem } from '../core/document/problems';
 import { findRecord, settingsOf } from '../core/document/project';
 import { storeysInOrder } from '../core/kinds/storey/record';
@@ -73,9 +74,16 @@ export interface Hand {
   /** Only these are shown, until all are again. */
   readonly isolated: ReadonlySet<string> | undefined;
   readonly boxTakes: BoxTakes;
+  /** Which stages of work are shown: all, what stands before the work, what stands after it. */
+  readonly worksShown: WorksShown;
   /** Which end of a wall stays when its length is written; the other moves with what is joined there. */
   readonly holds: WallEnd;
 }
+
+export type WorksShown = 'all' | 'before' | 'after';
+
+const isOut = (shown: WorksShown, work: Work): boolean =>
+  (shown === 'before' && work === 'new') || (shown === 'after' && work === 'removed');
 
 export class Editor {
   readonly model = new Model();
@@ -111,6 +119,7 @@ export class Editor {
       stage: 'walls',
       isolated: undefined,
       boxTakes: 'enclosed',
+      worksShown: 'all',
       holds: 'a'
     };
   }
@@ -155,6 +164,9 @@ export class Editor {
   get isolated() {
     return this.inHand.isolated;
   }
+  get worksShown() {
+    return this.inHand.worksShown;
+  }
   get boxTakes() {
     return this.inHand.boxTakes;
   }
@@ -189,6 +201,10 @@ export class Editor {
 
   setVeil(veil: boolean) {
     this.turn({ veil });
+  }
+
+  showWorks(worksShown: WorksShown) {
+    this.turn({ worksShown });
   }
 
   selectByBox(boxTakes: BoxTakes) {
@@ -284,13 +300,14 @@ export class Editor {
 
   /** Whether anything is hidden: by its layer, or because others are looked at alone. */
   get anyHidden(): boolean {
-    return this.isolated !== undefined || [...this.shown.tables.layer.values()].some(({ shown }) => !shown);
+    if (this.isolated !== undefined || this.worksShown !== 'all') return true;
+    return [...this.shown.tables.layer.values()].some(({ shown }) => !shown);
   }
 
   /** Asked for every mark of a drawing: answers are kept while nothing they read changed. */
   isHidden(id: string): boolean {
     if (!this.anyHidden) return false;
-    const inputs = [this.shown, this.isolated];
+    const inputs = [this.shown, this.isolated, this.worksShown];
     if (this.hiddenIds?.inputs.some((input, i) => input !== inputs[i]) ?? true)
       this.hiddenIds = { inputs, ids: new Map() };
     const { ids } = this.hiddenIds!;
@@ -303,6 +320,7 @@ export class Editor {
     const record = findRecord(this.shown, id);
     if (!record) return false;
     const { isolated } = this;
+    if (isOut(this.worksShown, workOf(record))) return true;
     const alone = isolated?.has(id) || isolated?.has(hostOf(this.shown, record) ?? '');
     if (isolated && !alone && !this.trialIds.has(id)) return true;
     return layerThat(this.shown, 'hidden', record) !== undefined;

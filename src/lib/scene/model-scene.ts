@@ -40,19 +40,18 @@ export interface Emphasis {
   readonly isHidden: (element: ShownElement) => boolean;
   /** How far it is lifted out of its place, m. */
   readonly lift: (element: ShownElement) => number;
-  /** What `isHidden` and `lift` go by: while these are the same objects, so are their answers. */
+  /** What `isHidden`, `lift` and `fades` go by: while these are the same objects, so are their answers. */
   readonly visibility: readonly unknown[];
   readonly veil: boolean;
-  /** What lies in the ground is in hand: the ground is faint. */
-  readonly isUnderground: boolean;
+  /** What is faint by itself. */
+  readonly fades: (id: string) => boolean;
   /** A tool is in hand: what it shows must not wait for anything else. */
   readonly isAtWork: boolean;
 }
 
 const noEmphasis: Emphasis = {
-  ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false, isUnderground: false },
-  isAtWork: false,
-  ...{ isHidden: () => false, lift: () => 0, visibility: [] }
+  ...{ selection: new Set<string>(), trial: new Set<string>(), hover: undefined, veil: false },
+  ...{ isHidden: () => false, lift: () => 0, fades: () => false, visibility: [], isAtWork: false }
 };
 
 interface Shown {
@@ -347,7 +346,6 @@ export class ModelScene {
     this.emphasis = emphasis;
     const isWhole =
       old.veil !== emphasis.veil ||
-      old.isUnderground !== emphasis.isUnderground ||
       this.dressedAs !== this.drawnAs ||
       old.visibility.length !== emphasis.visibility.length ||
       old.visibility.some((one, i) => one !== emphasis.visibility[i]);
@@ -373,9 +371,9 @@ export class ModelScene {
   }
 
   private dress({ edges: outline, lines, solid, textured, group, element }: Shown) {
-    const { selection, trial, hover, isHidden, lift, veil, isUnderground } = this.emphasis;
+    const { selection, trial, hover, isHidden, lift, veil, fades } = this.emphasis;
     const { id } = element;
-    const isFaint = veil || (isUnderground && id === groundId);
+    const isFaint = veil || fades(id);
     const mark = selection.has(id) ? 'selected' : hover === id ? 'hover' : undefined;
     const tint: Tint = trial.has(id) ? 'trial' : isFaint && !mark ? 'faint' : 'plain';
     lines.material = this.edgeInk[tint];

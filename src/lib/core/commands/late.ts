@@ -16,6 +16,7 @@ import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
 import { copyStorey } from './copy-storey';
 import { addDormer } from './dormer';
+import { setWork } from './work';
 import { learn } from './register';
 import { shapeCommands } from './shape';
 
@@ -37,6 +38,7 @@ export const lateCommands: readonly Command[] = [
     setFooting,
     alignWalls,
     setAlignment,
+    setWork,
     copyStorey,
     ...shapeCommands
   ],

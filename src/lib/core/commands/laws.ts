@@ -7,11 +7,12 @@
 import type { Query } from '../document/kind';
 import type { Patch } from '../document/patch';
 import { declarationsOf } from '../document/project';
+import { drawnAtStage } from '../document/work';
 import { healed } from '../document/references';
 
 /** The patch with all that follows from it. Refuses (throws a `Refusal`) what breaks something held fast. */
 export function withLaws(query: Query, patch: Patch): Patch {
-  let whole = healed(query, patch);
+  let whole = healed(query, drawnAtStage(query, patch));
   const kinds = declarationsOf(query.project);
   for (const { law } of kinds) if (law) whole = healed(query, law(query, whole));
   for (const { holds } of kinds) holds?.(query, whole);

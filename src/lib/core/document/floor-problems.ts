@@ -43,6 +43,10 @@ export const floorProblems = {
     message: (w) => `${w.t('thing')} gives the ground at ${w.l('x')}, ${w.l('y')} as ${w.l('z')} already.`,
     hint: 'Change that level, or give another place.'
   },
+  'work.none': {
+    message: (w) => `${w.t('thing')} is not built, and has no stage of work.`,
+    hint: 'Choose walls, openings, columns, chimneys, slabs, stairs, footings or roofs.'
+  },
   'alignment.storeys': {
     message: (w) => `${w.t('thing')} does not stand on a storey above that of ${w.t('other')}.`,
     hint: 'Keep a wall over one of a storey below it.'

@@ -117,8 +117,8 @@ const steps: Readonly<Record<number, Step>> = {
       }
     }
   }),
-  // Slabs that are measured from the top of a foundation, with thickened edges; footings and alignments, which older files have none of.
-  13: gain({ slab: { from: null, edge: null } })
+  // Slabs that are measured from the top of a foundation, with thickened edges; at which stage of work one draws; footings and alignments, which older files have none of.
+  13: gain({ slab: { from: null, edge: null }, project: { drawnAs: 'new' } })
 };
 
 const seatedAsNow = (record: Loose): Loose => {

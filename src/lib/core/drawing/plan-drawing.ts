@@ -15,6 +15,8 @@ import { pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../d
 import { storeyModels } from '../kinds/storey/model';
 import { buildings } from '../kinds/wall/stages';
 import { StringMemory, dimensionStrings } from './dimensions';
+import { worksOf } from '../document/work';
+import { byWork } from './by-work';
 import { atScale } from './poche';
 import { placeTags, type TagMemory } from './tags';
 import { freeSizes } from './free-sizes';
@@ -209,9 +211,10 @@ export const overPlan = (query: Query, storey: string, at: WorkStage | null): (r
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
   if (!query.project.tables.storey.has(storey)) return { things: [], over: [], dimensions: [], tags: [] };
+  const works = query.get(worksOf, '');
   return {
-    things: query.get(thingsOn, storey).map((marks) => atScale(marks, look.paper)),
-    over: overPlan(query, storey, look.at ?? null),
+    things: query.get(thingsOn, storey).map((marks) => byWork(atScale(marks, look.paper), works)),
+    over: overPlan(query, storey, look.at ?? null).map((marks) => byWork(marks, works)),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
     tags: query.get(look.at === 'roof' ? pitchMarks : tagsAndFalls, lookKey(storey, look))

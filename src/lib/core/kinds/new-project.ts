@@ -27,6 +27,7 @@ export function newProject(
     heightLimit: null,
     secondUnits: null,
     fallsAs: 'percent',
+    drawnAs: 'new',
     areaLimit: null,
     nudge: units.system === 'ft' ? inch / 2 : 10,
     grid: null,

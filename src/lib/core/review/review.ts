@@ -4,6 +4,7 @@ import { nameOf } from '../document/names';
 import { finding, type FindingCode } from '../document/findings';
 import type { Told } from '../document/problem-entry';
 import { declarationsOf, findRecord, settingsOf } from '../document/project';
+import { worksOf } from '../document/work';
 import { storeysInOrder } from '../kinds/storey/record';
 import { findObstructed } from './cuts';
 import { findIntoAbove, findRoofsInWay, findSlabsInWalls, findWallsInRoofs } from './collisions';
@@ -37,12 +38,15 @@ export function reviewProject(query: Query): Finding[] {
   const findings: Finding[] = [];
   const { project } = query;
   const { units } = settingsOf(project);
+  const works = query.get(worksOf, '');
   const rules = [...declarationsOf(project).flatMap(({ kind }) => rulesOf[kind] ?? []), ...rulesAcross];
   storeysInOrder(project).forEach(({ id: storey }, i) => {
     const scope: Scope = {
       ...{ project, query, storey, isFirst: i === 0 },
       named: (id) => nameOf(project, findRecord(project, id)),
       say: (stage, code, subjects, numbers, texts, repairs) => {
+        // What is to be removed is not at fault any more.
+        if (subjects.some((id) => works.get(id) === 'removed')) return;
         const [repair, ...others] = repairs ? [repairs].flat() : [];
         findings.push({
           ...finding(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),

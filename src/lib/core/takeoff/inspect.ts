@@ -3,7 +3,8 @@
  * mm3 unless a name says otherwise.
  */
 import type { Query } from '../document/kind';
-import { settingsOf } from '../document/project';
+import { findRecord, settingsOf } from '../document/project';
+import { hasWork, workOf } from '../document/work';
 import { reviewProject } from '../review/review';
 import { scheduleOf } from './schedules';
 
@@ -13,10 +14,19 @@ export type Inspection = Readonly<Record<string, unknown>> & {
   readonly findings: readonly { readonly code: string; readonly message: string }[];
 };
 
+/** Rows of what is built say at which stage of work it is. */
+function withWork({ project }: Query, rows: object): object {
+  if (!Array.isArray(rows)) return rows;
+  return rows.map((row: { readonly id?: unknown }) => {
+    const record = typeof row.id === 'string' ? findRecord(project, row.id) : undefined;
+    return record && hasWork(project, record.kind) ? { ...row, work: workOf(record) } : row;
+  });
+}
+
 export function inspectProject(query: Query): Inspection {
   const { name, guid, units } = settingsOf(query.project);
   const schedules = Object.values(scheduleOf).flatMap((schedule) =>
-    schedule ? [[schedule.as, schedule.rows(query)] as const] : []
+    schedule ? [[schedule.as, withWork(query, schedule.rows(query))] as const] : []
   );
   return {
     project: { name, guid, units },

@@ -1,7 +1,8 @@
 /** Everything about the selection as fields, grouped as the trade thinks. */
 import type { Editor } from '../editor';
 import type { Rec } from '../../core/document/record';
-import { CardMaker, type DetailsCard, type Field } from './card';
+import { hasWork, workOf, works, workWords } from '../../core/document/work';
+import { CardMaker, type DetailsCard, type Field, type FieldGroup } from './card';
 import { setActions } from './sets';
 import { cardFor } from '../kinds/cards';
 import { countOf } from './count';
@@ -10,7 +11,28 @@ export function describeSelection(editor: Editor): DetailsCard | undefined {
   const card = cardOf(editor);
   const first = editor.selected[0]?.kind;
   if (!card || first === 'project' || first === 'storey') return card;
-  return { ...card, actions: [...(card.actions ?? []), ...setActions(editor)] };
+  const groups = [...card.groups, ...workGroup(editor)];
+  return { ...card, groups, actions: [...(card.actions ?? []), ...setActions(editor)] };
+}
+
+/** Of all that is built: at which stage of work. */
+function workGroup(editor: Editor): FieldGroup[] {
+  const records = editor.selected;
+  if (!records.every(({ kind }) => hasWork(editor.project, kind))) return [];
+  const make = new CardMaker(editor);
+  const ids = records.map(({ id }) => id);
+  const choices = works.map((value) => ({ value, label: workWords[value] }));
+  return [
+    {
+      title: 'At which stage of work?',
+      fields: [
+        make.choice('work', 'It is', records.map(workOf), choices, (work) => ({
+          name: 'setWork',
+          args: { ids, work }
+        }))
+      ]
+    }
+  ];
 }
 
 /**

@@ -1,4 +1,5 @@
 /** The record of a chimney: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -42,7 +43,7 @@ export type ChimneyTop =
  * of that direction. `base`: above the datum of `storey`; `gap`: kept clear of all that it passes through. The cap lies
  * on the top.
  */
-export interface Chimney {
+export interface Chimney extends Worked {
   readonly id: string;
   readonly kind: 'chimney';
   readonly name: string;
@@ -72,6 +73,7 @@ export const chimneyTop = () =>
 
 /** What a chimney may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   at: f.point(),

@@ -1,4 +1,5 @@
 /** The record of a column: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -10,7 +11,7 @@ export type Profile =
   | { readonly kind: 'round'; readonly diameter: number };
 
 /** A column or pier, free or in walls, which are cut round it. `at`: its middle; `base`: above the datum. */
-export interface Column {
+export interface Column extends Worked {
   readonly id: string;
   readonly kind: 'column';
   readonly name: string;
@@ -41,6 +42,7 @@ export const profile = () =>
 
 /** What a column may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   at: f.point(),

@@ -1,4 +1,5 @@
 /** The record of a footing: a strip under walls, pads under columns, and the foundation wall that stands on it. */
+import { workField, type Worked } from '../../document/work';
 import { array, number, object } from 'yup';
 import * as f from '../../document/fields';
 
@@ -24,7 +25,7 @@ export interface FoundationWall {
  * least; 0: no matter. `step`: the height by which it steps down where the ground asks for that; 0: it lies level.
  * `working`: room to work beside it when it is dug.
  */
-export interface Footing {
+export interface Footing extends Worked {
   readonly id: string;
   readonly kind: 'footing';
   readonly name: string;
@@ -54,6 +55,7 @@ const over = () =>
 
 /** What a footing may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   walls: over(),

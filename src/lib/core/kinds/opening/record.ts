@@ -1,4 +1,5 @@
 /** The record of a opening: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { boolean, mixed, number, object, string } from 'yup';
 import * as f from '../../document/fields';
 import type { Side, WallEnd } from '../../kernels/joints/frame';
@@ -25,7 +26,7 @@ export interface Handing {
 }
 
 /** `sill` and head are above the storey's datum. */
-export interface Opening {
+export interface Opening extends Worked {
   readonly id: string;
   readonly kind: 'opening';
   readonly name: string;
@@ -75,6 +76,7 @@ export const origin = () =>
 
 /** What a opening may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   mark: f.text(),
   wall: f.id(),

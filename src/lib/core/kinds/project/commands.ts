@@ -52,6 +52,7 @@ export const setProject = command({
     heightLimit: s.mm().nullable(),
     areaLimit: s.number().max(1e12).nullable(),
     nudge: s.mm(),
+    drawnAs: s.oneOf(['existing', 'new'] as const),
     fallsAs: s.oneOf(fallForms),
     openingLimits: s
       .object({
@@ -91,6 +92,7 @@ export const setProject = command({
         openingLimits: merge(old.openingLimits, args.openingLimits ?? {}) as OpeningLimits,
         stairLimits,
         nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge),
+        drawnAs: args.drawnAs ?? old.drawnAs,
         fallsAs: args.fallsAs ?? old.fallsAs
       }
     ]);

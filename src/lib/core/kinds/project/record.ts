@@ -1,4 +1,5 @@
 /** The record of a project: what is stored of it, and what the reader lets in. */
+import type { Work } from '../../document/work';
 import { fallForms, type FallForm } from '../../units/fall';
 import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
@@ -84,6 +85,8 @@ export interface Settings {
   readonly stairLimits: StairLimitSets;
   /** How slopes of floors are told. */
   readonly fallsAs: FallForm;
+  /** The stage of work of what is drawn. */
+  readonly drawnAs: Exclude<Work, 'removed'>;
 }
 
 const rules = () =>
@@ -117,6 +120,7 @@ export const schema = object({
   }).required(),
   stairLimits: object({ stair: rules(), spiral: rules(), ladder: rules() }).required(),
   fallsAs: f.choice(fallForms),
+  drawnAs: f.choice(['existing', 'new']),
   grid: object({
     module: f.size(),
     origin: f.point(),

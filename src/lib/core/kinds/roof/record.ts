@@ -1,4 +1,5 @@
 /** The record of a roof: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { array, boolean, number, object, string } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -95,7 +96,7 @@ export interface RoofSide extends EdgeSettings {
  * eaves as it says. `plateLevel`: above the storey's datum, where the underside crosses the line of its seat, which lies
  * `seat` in from the outer line of the bearing; `thickness`: square to the slope.
  */
-export interface Roof {
+export interface Roof extends Worked {
   readonly id: string;
   readonly kind: 'roof';
   readonly name: string;
@@ -138,6 +139,7 @@ const settings = {
 
 /** What a roof may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   pitch: number().positive().max(1.5).required(),

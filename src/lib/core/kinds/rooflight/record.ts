@@ -1,4 +1,5 @@
 /** The record of a rooflight: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { number, object, string } from 'yup';
 import * as f from '../../document/fields';
 
@@ -13,7 +14,7 @@ export type LightOpens = (typeof lightOpens)[number];
  * `up`: along the slope from that line to its lower edge. `height`: along the slope; `upstand`: of its frame over the
  * covering, square to it.
  */
-export interface Rooflight {
+export interface Rooflight extends Worked {
   readonly id: string;
   readonly kind: 'rooflight';
   readonly name: string;
@@ -40,6 +41,7 @@ export const leastLight = { size: 2 * lightMade.face + 100, upstand: 40 } as con
 
 /** What a rooflight may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   roof: f.id(),
   wall: string().min(1).max(200).nullable().defined(),

@@ -1,4 +1,5 @@
 /** The record of a slab: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { array, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -46,7 +47,7 @@ export type Underside = (typeof undersides)[number];
  * `offset`: top of the slab above the storey's datum, or with `from` above the top of that foundation. Of plies it is as thick as these. `varies`: which ply takes up falls
  * over a flat underside, as thick as it is told where the fall is nothing, and nowhere thinner than `least`.
  */
-export interface Slab {
+export interface Slab extends Worked {
   readonly id: string;
   readonly kind: 'slab';
   readonly name: string;
@@ -104,6 +105,7 @@ export const mostLevels = 200;
 
 /** What a slab may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   outline: outline(),

@@ -1,4 +1,5 @@
 /** The record of a stair: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
@@ -23,7 +24,7 @@ export type StairHole = (typeof stairHoles)[number];
  * the way up over that. `base`, `top`: finish levels above the datums of the two. `first`, `winders`, `gap`, `post`: as its
  * form has use for them. `tread`: how thick treads are, `waist`: a solid stair or a landing.
  */
-export interface Stair extends StairShape {
+export interface Stair extends StairShape, Worked {
   readonly id: string;
   readonly kind: 'stair';
   readonly name: string;
@@ -49,6 +50,7 @@ export const isTurning = (form: StairForm): boolean => form !== 'straight' && fo
 
 /** What a stair may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   to: f.id().nullable().defined(),

@@ -1,17 +1,15 @@
-/** A storey beside the one below it: what its walls stand on, and what its rooms gain by walls that are thinner. */
+/** A storey beside the one below it: what its rooms gain by walls that are thinner. */
 import type { Project, Query } from '../../document/kind';
 import { after } from '../../document/command';
-import { locate, type Point } from '../../geometry/point';
+import type { Point } from '../../geometry/point';
 import { loopsOf, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
-import { innerPoint, trianglesOf } from '../../geometry/triangulate';
-import { tolerances } from '../../geometry/tolerances';
+import { innerPoint } from '../../geometry/triangulate';
 import { withoutRings } from '../../geometry/union';
-import { longestWay, sizesAlong, supportAlong, type SupportStretch } from '../../kernels/support/support';
-import { coreOf, settingOutDepth } from '../wall/frame';
+import { longestWay, sizesAlong } from '../../kernels/support/support';
+import { settingOutDepth } from '../wall/frame';
 import type { Wall } from '../wall/record';
 import { outlineOn } from '../wall/stages';
 import { storeyModels } from './model';
-import { storeysInOrder } from './record';
 
 /** The project with the aligned walls of a storey as thick as those below, their outer faces where they are. */
 function asThickAsBelow(project: Project, storey: string): Project {

@@ -23,7 +23,7 @@ const storeyBelow = ({ project }: Query, storey: string) => {
 /** Structures of the walls of the storey below that come up to the floor, in triangles; `floor`: above their datum. */
 const coresBelow = (below: StoreyModel, floor: number): Ring[] =>
   below.walls.flatMap(({ frame, bands }) =>
-    frame.top < floor - tolerances.joint
+    frame.top < floor - tolerances.joint || frame.wall.work === 'removed'
       ? []
       : coreOf(frame, bands.at(-1)).flatMap((ring) => trianglesOf(ring))
   );

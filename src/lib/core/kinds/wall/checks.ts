@@ -5,7 +5,7 @@ import { cross, distance, dot, locate, subtract, unit, type Point } from '../../
 import { nameOf } from '../../document/names';
 import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
-import type { Wall } from './record';
+import { standsAlone, type Wall } from './record';
 import { clearInHeight, type Frame } from '../../kernels/joints/frame';
 
 export function needFrame(project: Project, wall: Wall): Frame {
@@ -73,7 +73,7 @@ const areApart = (a: number, b: number, c: number, d: number) =>
 export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall>) {
   const direction = unit(subtract(wall.b, wall.a));
   for (const other of others) {
-    if (other.id === wall.id || other.storey !== wall.storey || other.standsApart || wall.standsApart)
+    if (other.id === wall.id || other.storey !== wall.storey || standsAlone(other) || standsAlone(wall))
       continue;
     if (
       areApart(wall.a.x, wall.b.x, other.a.x, other.b.x) ||
@@ -120,7 +120,7 @@ export function settleEnd(project: Project, one: Wall, part: 'a' | 'b', except: 
   const direction = unit(subtract(end, from));
   let best: { point: Point; gap: number } | undefined;
   for (const wall of project.tables.wall.values()) {
-    if (wall.storey !== one.storey || except.has(wall.id) || wall.standsApart) continue;
+    if (wall.storey !== one.storey || except.has(wall.id) || standsAlone(wall)) continue;
     const frame = frameOf(project, wall);
     if (!frame || !standBeside(project, one, wall)) continue;
     const { t, y } = locate(end, frame.origin, frame.direction);

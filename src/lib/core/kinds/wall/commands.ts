@@ -19,7 +19,7 @@ import { along, cross, distance, fromAngle, locate, subtract, unit, type Point }
 import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
-import { steepestCut, wallsOf, type Wall, type WallTop } from './record';
+import { standsAlone, steepestCut, wallsOf, type Wall, type WallTop } from './record';
 import { frameOf, type Standing } from './frame';
 import type { Side } from '../../kernels/joints/frame';
 import { ringArea } from '../../geometry/ring';
@@ -266,7 +266,7 @@ function coversOf(project: Project, standing: Standing, [a, b]: [Point, Point]) 
   const direction = unit(subtract(b, a));
   return wallsOf(project, standing.storey).flatMap((wall) => {
     const frame = frameOf(project, wall);
-    if (!frame || wall.standsApart || !standBeside(project, standing, wall)) return [];
+    if (!frame || standsAlone(wall) || !standBeside(project, standing, wall)) return [];
     if (Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection) return [];
     const { y } = locate(a, frame.origin, frame.direction);
     if (y < frame.y0 - tolerances.joint || y > frame.y1 + tolerances.joint) return [];

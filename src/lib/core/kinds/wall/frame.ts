@@ -4,7 +4,7 @@ import type { BandFootprint } from '../../kernels/joints/assemble';
 import type { Ring } from '../../geometry/ring';
 import { leftOf, length, subtract, unit } from '../../geometry/point';
 import type { BuildUp } from '../build-up/record';
-import type { Wall } from './record';
+import { standsAlone, type Wall } from './record';
 import type { Tables } from '../../document/record';
 
 /** Distance from the outer face inwards to the setting-out line. */
@@ -94,7 +94,8 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorD
   const [first, last] = corePlies(buildUp);
   const core = strips.filter((strip) => strip.ply >= first && strip.ply <= last);
   return {
-    wall,
+    // What is to be removed joins nothing of what will stand.
+    wall: standsAlone(wall) ? { ...wall, standsApart: true } : wall,
     buildUp,
     origin: wall.a,
     direction,

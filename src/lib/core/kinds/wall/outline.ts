@@ -90,7 +90,9 @@ function outlineOfGroup(
   groups.set(group[0]!.bands, shelf);
   const old = shelf.get(face);
   const isSame = ({ bands, frame }: WallFootprint<WallFrame>, i: number) =>
-    bands === group[i]?.bands && frame.wall.outside === group[i].frame.wall.outside;
+    bands === group[i]?.bands &&
+    frame.wall.outside === group[i].frame.wall.outside &&
+    frame.wall.work === group[i].frame.wall.work;
   if (old?.group.length === group.length && old.hasOuter === hasOuter && old.group.every(isSame))
     return old.found;
   const round = face === 'outer' || !hasOuter ? undefined : outlineOfGroup(group, 'outer', hasOuter, memory);
@@ -102,7 +104,8 @@ function outlineOfGroup(
 /** Walls that meet nothing of the others, as the joints have them. */
 type Part = Pick<StoreyFootprints<WallFrame>, 'walls'>;
 
-const isOuter = ({ frame }: WallFootprint<WallFrame>) => frame.wall.role === 'exterior';
+const isOuter = ({ frame }: WallFootprint<WallFrame>) =>
+  frame.wall.role === 'exterior' && frame.wall.work !== 'removed';
 
 /** The outer walls of a part; all its walls where the storey has none, `hasOuter`. */
 const outerWalls = ({ walls }: Part, hasOuter: boolean) =>

@@ -1,4 +1,5 @@
 /** The record of a wall: what is stored of it, and what the reader lets in. */
+import { workField, type Worked } from '../../document/work';
 import { boolean, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import { leftOf, scale, subtract, type Point } from '../../geometry/point';
@@ -38,7 +39,7 @@ export type WallTop =
  * over the edge of the floor that the wall stands on. `endCut`: how much free ends are out of square, radians; above 0 the
  * outer face is the longer one.
  */
-export interface Wall {
+export interface Wall extends Worked {
   readonly id: string;
   readonly kind: 'wall';
   readonly name: string;
@@ -62,6 +63,10 @@ export interface Wall {
   readonly certainty: Certainty;
 }
 
+/** It joins no others: because that is said of it, or because it is to be removed. */
+export const standsAlone = ({ standsApart, work }: Pick<Wall, 'standsApart' | 'work'>): boolean =>
+  standsApart || work === 'removed';
+
 /** Square to it, towards its outside, as long as it is. */
 export function outwardsOf({ a, b, outside }: Pick<Wall, 'a' | 'b' | 'outside'>): Point {
   const left = leftOf(subtract(b, a));
@@ -84,6 +89,7 @@ export const top = () =>
 
 /** What a wall may be in a file, besides its id and kind. */
 export const schema = object({
+  work: workField(),
   name: f.text(),
   storey: f.id(),
   a: f.point(),

@@ -10,6 +10,7 @@ import {
 } from '../../../core/units/length';
 import type { Choice } from '../../sentence';
 import type { OpeningLimits, Settings } from '../../../core/kinds/project/record';
+import { workWords } from '../../../core/document/work';
 import { CardMaker, type DetailsCard, type Field } from '../../details/card';
 
 const finenesses: Record<LengthUnits['system'], readonly (readonly [number, string])[]> = {
@@ -103,6 +104,8 @@ function openingFields(make: CardMaker, { openingLimits: limits, units }: Settin
   ];
 }
 
+const drawnChoices = (['new', 'existing'] as const).map((value) => ({ value, label: workWords[value] }));
+
 const fallWords: readonly { value: FallForm; label: string }[] = [
   { value: 'percent', label: 'per cent, 1.67 %' },
   { value: 'ratio', label: 'ratio, 1 : 60' },
@@ -165,6 +168,9 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
       {
         title: 'Floors',
         fields: [
+          make.choice('drawnAs', 'What is drawn is', [settings.drawnAs], drawnChoices, (drawnAs) =>
+            set({ drawnAs })
+          ),
           make.choice('fallsAs', 'Falls told as', [settings.fallsAs], fallWords, (fallsAs) =>
             set({ fallsAs })
           )

@@ -31,7 +31,11 @@ function standingGroups({ editor }: CardMaker, { id }: Storey): FieldGroup[] {
     const parts = [
       ...(bears! > 1 ? [`bears over ${mm(bears!)}`] : []),
       ...(carried! > 1 ? [`${mm(carried!)} carried by the floor, ${mm(gap)} beside`] : []),
-      ...(nothing! > 1 ? [`stands on nothing over ${mm(nothing!)}`] : [])
+      ...(nothing! > 1
+        ? [
+            `${frame.wall.role === 'exterior' ? 'stands on nothing' : 'on the floor alone'} over ${mm(nothing!)}`
+          ]
+        : [])
     ];
     return fact(nameElement(project, frame.wall.id), parts.join('; '));
   });
