@@ -54,7 +54,11 @@ test('projects are found by name, ordered, and renamed where they are listed', a
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: /Skua House/ })).toBeVisible();
   await page.getByLabel('Order of the list').selectOption('by name');
-  expect((await names()).map((text) => text.split('\n')[0])).toEqual(['Plover Cabin', 'Skua House']);
+  expect((await names()).map((text) => text.split('\n')[0])).toEqual([
+    'Dunlin Net Stores',
+    'Plover Cabin',
+    'Skua House'
+  ]);
   await page.getByLabel('Find a project').fill('skua');
   expect(await names()).toHaveLength(1);
   await page.getByRole('link', { name: /Skua House/ }).click();
@@ -69,7 +73,7 @@ test('without storage: it is said, and work goes on in the page with files as th
   await page.goto('/');
   await expect(page.getByRole('alert')).toContainText('offers no storage');
   await page.getByRole('button', { name: 'Work without storage' }).click();
-  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('listitem')).toHaveCount(3);
   await page.getByRole('link', { name: /Plover Cabin/ }).click();
   await bench.plan.waitFor();
   await drawn(bench);

@@ -3,8 +3,15 @@ test('look', async ({ page }) => {
   test.setTimeout(200000);
   const bench = new Bench(page);
   await bench.openDemo();
-  await page.getByRole('button', { name: /^Ground/ }).first().click().catch(() => undefined);
-  await page.getByRole('button', { name: /Floors/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Ground/ })
+    .first()
+    .click()
+    .catch(() => undefined);
+  await page
+    .getByRole('button', { name: /Floors/ })
+    .first()
+    .click();
   await bench.drawn();
   await page.screenshot({ path: '/tmp/l1.png' });
   await bench.point(11500, 6500).catch(() => undefined);

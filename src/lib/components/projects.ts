@@ -6,13 +6,14 @@ import type { ProjectRow } from '../storage/database';
 import { tellRemoved } from '../storage/tabs';
 import { newGuid } from './guid';
 
-export const demoNames = ['Gannet House', 'Plover Cabin'] as const;
+export const demoNames = ['Gannet House', 'Plover Cabin', 'Dunlin Net Stores'] as const;
 export type Demo = (typeof demoNames)[number];
 
 /** Where the build puts what `scripts/demos.ts` makes of the example scripts. */
 const demoFiles: Record<Demo, string> = {
   'Gannet House': '/demo/gannet-house.json',
-  'Plover Cabin': '/demo/plover-cabin.json'
+  'Plover Cabin': '/demo/plover-cabin.json',
+  'Dunlin Net Stores': '/demo/dunlin-net-stores.json'
 };
 
 export const making = () => import('./making');

@@ -11,7 +11,7 @@ import { edgeValues, isOnValue, pitchesOn, ringsOf } from './roof-values';
 const scales = [20, 50, 75, 100, 150, 200, 300, 500];
 
 describe('values of a roof in its plan', () => {
-  it.each(['gannet-house', 'plover-cabin'] as const)(
+  it.each(['gannet-house', 'plover-cabin', 'dunlin-net-stores'] as const)(
     '%s: no text lies over another, over an arrow or a rooflight, at any scale',
     (name) => {
       const query = new Model().at(example(name));

@@ -14,7 +14,7 @@ export function built(...commands: Call[]): Project {
 }
 
 /** A demo house, as its script builds it. */
-export function example(name: 'gannet-house' | 'plover-cabin'): Project {
+export function example(name: 'gannet-house' | 'plover-cabin' | 'dunlin-net-stores'): Project {
   const result = runScript(JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as Script);
   if (!result.ok) throw new Error(result.problem.message);
   return result.project;

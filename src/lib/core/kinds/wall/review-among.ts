@@ -6,6 +6,7 @@ import { storedPoint } from '../../document/command';
 import type { WallFrame } from './frame';
 import { cross, dot, leftOf, lerp, locate, scale, type Point } from '../../geometry/point';
 import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
+import { supportOn } from '../storey/support';
 import { storeysInOrder } from '../storey/record';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
@@ -153,14 +154,20 @@ export function findUnsupported(scope: Scope) {
   const carried = (p: Point, isOuter: boolean) =>
     ringsHold(isOuter ? drawn : all, p) ||
     outlines.some(({ ring, around }) => boxHolds(around, p) && ringHolds(ring, p));
+  const support = query.get(supportOn, storey);
   for (const { frame } of model.walls) {
     if (frame.base > tolerances.coincident) continue;
     const middle = (frame.y0 + frame.y1) / 2;
     const ends = [fromFrame(frame, 0, middle), fromFrame(frame, frame.length, middle)] as const;
     const isOuter = frame.wall.role === 'exterior';
-    const borne = Array.from({ length: supportSamples }, (_, k) =>
-      carried(lerp(...ends, (k + 0.5) / supportSamples), isOuter)
-    );
+    const stretches = support.find((one) => one.frame === frame)?.stretches ?? [];
+    // By structures beneath, or by the floor where these are as near as it is deep.
+    const isHeld = (t: number) =>
+      stretches.some(({ from, to, support: what }) => what !== 'nothing' && from <= t && t <= to);
+    const borne = Array.from({ length: supportSamples }, (_, k) => {
+      const share = (k + 0.5) / supportSamples;
+      return isHeld(share * frame.length) || carried(lerp(...ends, share), isOuter);
+    });
     const open = borne.filter((one) => !one).length;
     const atEnds = Math.max(borne.indexOf(true), supportSamples - 1 - borne.lastIndexOf(true));
     const texts = { thing: named(frame.wall.id), below: below.name };
