@@ -19,6 +19,9 @@ interface Report {
     limits: string[];
   }[];
   ground: { cut: number; fill: number };
+  footings: { levels: number[]; length: number }[];
+  alignments: { offset: number }[];
+  walls: { work: string }[];
   findings: { code: string; numbers: Record<string, number> }[];
 }
 
@@ -177,4 +180,101 @@ test('the ground is told by two lines; it pokes through a patio, and is brought 
   report = inspect(await bench.handOver(/Save the project/));
   expect(over()).toEqual([]);
   expect(report.ground.cut / 1e9).toBeGreaterThan(0.5);
+});
+
+test('a footing under the outer walls steps with the ground; the floor is measured from its top; its wall moves', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Foundations');
+  await bench.key('r');
+  await bench.say({ Width: '10 m', Depth: '8 m', Height: '2600' });
+  await bench.key('Escape', 'Escape', 's');
+  await bench.blank('By').waitFor();
+  await bench.key('Enter');
+  await bench.key('Escape', 'Shift+B');
+  await bench.blank('What').selectOption({ label: 'a line of levels' });
+  for (const [across, level] of [
+    [-5000, -150],
+    [15_000, -1150]
+  ])
+    for (const up of [-9000, 20_000]) {
+      await bench.blank('Corner').selectOption({ label: 'project zero' });
+      await bench.say({ Level: String(level), 'Offset across': String(across), 'Offset up': String(up) });
+    }
+  await bench.key('Escape', 'Escape', 'Shift+U');
+  await bench.say({ 'Wider on each side': '150', Thickness: '225', 'Under the ground': '900' });
+  await bench.settled();
+  let report = inspect<Report>(await bench.handOver(/Save the project/));
+  const footing = () => report.footings[0]!;
+  expect(footing().levels.length).toBeGreaterThan(2);
+  expect(footing().levels[0]! - footing().levels[1]!).toBeCloseTo(225, 6);
+  expect(report.findings.filter(({ code }) => code.startsWith('footing'))).toEqual([]);
+  const before = footing().length;
+
+  // A step higher than the strip is thick is refused where it is typed.
+  await bench.field('Height of a step').fill('300');
+  await bench.field('Height of a step').press('Enter');
+  await expect(page.getByText(/more than it is thick/)).toBeVisible();
+
+  // The floor goes with the top of the foundation, and stays where it is when that is chosen.
+  await bench.key('Escape', 'Escape', 'Escape');
+  await bench.point(5000, 4000);
+  await bench.field('Measured from').selectOption({ index: 1 });
+  await expect(bench.blank('Top')).toHaveValue('150 above the foundation');
+  await bench.key('Escape', 'Escape', 'Escape', 'w');
+  await bench.key('Escape', 'Escape');
+  await bench.drag([5000, 8000], [5000, 9000]);
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(footing().length).toBeGreaterThan(before + 1900);
+});
+
+test('a storey copied up is kept over the one below; it oversails, is compared, and is cut loose; old walls are told from new', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Over');
+  await bench.key('r');
+  await bench.say({ Width: '10 m', Depth: '8 m', Height: '2550' });
+  await bench.key('Escape', 'Escape', 'u');
+  await bench.blank('Which walls').waitFor();
+  await bench.key('Enter');
+  await bench.settled();
+  let report = inspect<Report>(await bench.handOver(/Save the project/));
+  expect(report.alignments.map(({ offset }) => offset)).toEqual([0, 0, 0, 0]);
+
+  // The wall below pulled out takes the one above along, and says so.
+  await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await bench.drag([5000, 8000], [5000, 8700]);
+  await expect(page.getByText(/follows the wall below by/)).toBeVisible();
+
+  // By itself the upper one is held, by name; by its offset it oversails.
+  await page.getByRole('button', { name: 'Upper', exact: true }).click();
+  await bench.drawn();
+  await bench.point(3000, 8650);
+  await bench.field('Outwards of it').fill('280');
+  await bench.field('Outwards of it').press('Enter');
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(report.alignments.map(({ offset }) => offset).sort((p, q) => p - q)).toEqual([0, 0, 0, 280]);
+  await bench.field('Kept over').selectOption({ label: 'nothing' });
+  await bench.field('It is').selectOption({ label: 'to be removed' });
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(report.alignments).toHaveLength(3);
+  expect(report.walls.map(({ work }) => work).filter((work) => work === 'removed')).toHaveLength(1);
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page.getByLabel('Stages of work').selectOption({ label: 'after the work' });
+  const hidden = await bench.plan.evaluate((canvas) => {
+    const { editor } = (
+      canvas as unknown as {
+        planView: {
+          editor: { isHidden(id: string): boolean; project: { tables: { wall: Map<string, object> } } };
+        };
+      }
+    ).planView;
+    return [...editor.project.tables.wall.keys()].filter((id) => editor.isHidden(id)).length;
+  });
+  expect(hidden).toBe(1);
 });

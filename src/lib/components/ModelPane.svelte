@@ -91,18 +91,21 @@
   function tint() {
     const { selection, hover, trialIds: trial } = editor;
     const works = editor.model.at(editor.shown).get(worksOf, '');
-    // The ground, while what lies in it is in hand.
+    // The ground, while what lies in it is in hand; elsewhere footings show where floors are worked on.
     const isUnderground =
       editor.tool?.name === 'footing' || [...selection].some((id) => editor.project.tables.footing.has(id));
+    const showsFootings = isUnderground || apart || editor.stage === 'floors';
     scene?.emphasise({
       ...{ selection, hover, trial },
-      isHidden: ({ id, storey }) => hidden.has(storey) || editor.isHidden(id),
+      isHidden: ({ id, kind, storey }) =>
+        hidden.has(storey) || editor.isHidden(id) || (kind === 'footing' && !showsFootings),
       lift: liftOf,
       visibility: [
         hidden,
         lifts,
         works,
         isUnderground,
+        showsFootings,
         editor.isolated,
         editor.worksShown,
         editor.anyHidden ? editor.shown : undefined

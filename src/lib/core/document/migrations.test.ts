@@ -128,6 +128,7 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
       kind: 'project',
       openingLimits: { step: 30, inwards: false },
       fallsAs: 'percent',
+      drawnAs: 'new',
       stairLimits: usualStairs
     },
     {

@@ -26,7 +26,9 @@ function asExisting(mark: Mark): Mark {
 function asRemoved(mark: Mark): Mark[] {
   if (mark.kind === 'region') return [];
   if (mark.kind === 'text') return [{ ...mark, ink: 'shale' }];
-  return 'pen' in mark && (mark.pen === 'cut' || mark.pen === 'face')
+  // Of walls their faces, not what parts their plies.
+  const isBorder = 'pen' in mark && (mark.pen === 'cut' || mark.pen === 'face');
+  return 'pen' in mark && (isBorder || mark.group !== 'walls')
     ? [{ ...mark, ink: 'shale', pen: 'overhead' }]
     : [];
 }

@@ -70,9 +70,10 @@ describe('details', () => {
     expect(field('height').value).toBe('2\u00a0500');
     expect(field('role').choices!.map(({ value }) => value)).toContain('partition');
   });
-  it('unlike things are only counted', () => {
+  it('unlike things are only counted, and are at a stage of work', () => {
     const { card } = open(['wall-1', 'o'], window);
-    expect(card()).toMatchObject({ title: '2 things', subtitle: '1 wall, 1 opening', groups: [] });
+    expect(card()).toMatchObject({ title: '2 things', subtitle: '1 wall, 1 opening' });
+    expect(card()!.groups.map(({ title }) => title)).toEqual(['At which stage of work?']);
   });
   it('an opening: place, size, filling; a door also its handing', () => {
     const { set, field, editor } = open(['o'], window);

@@ -15,7 +15,9 @@ const supportPlans = stage(
         const middle = (frame.core[0] + frame.core[1]) / 2;
         const points = [fromFrame(frame, from, middle), fromFrame(frame, to, middle)];
         const mark = { subject: frame.wall.id, group: 'support', kind: 'lines', points } as const;
-        return [{ ...mark, ink: 'tide', pen: what === 'carried' ? 'dotted' : 'cut' }];
+        // Partitions stand on floors as one builds.
+        const isFault = what === 'nothing' && frame.wall.role === 'exterior';
+        return [{ ...mark, ink: 'tide', pen: isFault ? 'cut' : 'dotted' }];
       })
     )
 );

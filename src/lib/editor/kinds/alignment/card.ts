@@ -29,21 +29,21 @@ export function alignmentCard(make: CardMaker, alignment: Alignment): DetailsCar
 
 const lineChoices = wallLines.map((value) => ({ value, label: settingOutWords[value] }));
 
-export function alignmentFields(make: CardMaker, alignment: Alignment): Field[] {
+/** What it is kept over, or nothing any more; how far outwards, by which lines. */
+function alignmentFields(make: CardMaker, alignment: Alignment): Field[] {
   const { project } = make.editor;
   const set: Setter = (changes) => ({ name: 'setAlignment', args: { id: alignment.id, ...changes } });
   const upper = project.tables.wall.get(alignment.upper);
   const below = upper ? wallsUnder(project, upper).map(({ id }) => id) : [];
-  const lowers = [...new Set([alignment.lower, ...below])];
   return [
     make.choice(
       'lower',
       'Kept over',
       [alignment.lower],
-      lowers.map((value) => ({ value, label: nameElement(project, value) })),
-      (lower) => set({ lower })
+      overChoices(make, [...new Set([alignment.lower, ...below])]),
+      (lower) => (lower ? set({ lower }) : { name: 'deleteItems', args: { ids: [alignment.id] } })
     ),
-    make.length('offset', 'Outwards of it', [alignment.offset], (offset) => set({ offset })),
+    make.length('outwards', 'Outwards of it', [alignment.offset], (offset) => set({ offset })),
     make.choice('upperLine', 'Of this wall the', [alignment.upperLine], lineChoices, (upperLine) =>
       set({ upperLine })
     ),
@@ -53,43 +53,26 @@ export function alignmentFields(make: CardMaker, alignment: Alignment): Field[] 
   ];
 }
 
+const overChoices = (make: CardMaker, ids: readonly string[]) => [
+  { value: '', label: 'nothing' },
+  ...ids.map((value) => ({ value, label: nameElement(make.editor.project, value) }))
+];
+
 /** On the card of a wall: what it is kept over, or a choice of walls below that it could be. */
 export function overFields(make: CardMaker, wall: Wall): Field[] {
   const { project } = make.editor;
   const alignment = [...project.tables.alignment.values()].find(({ upper }) => upper === wall.id);
+  if (alignment) return alignmentFields(make, alignment);
   const below = wallsUnder(project, wall);
-  if (!alignment && below.length === 0) return [];
-  const choices = [
-    { value: '', label: 'nothing' },
-    ...below.map(({ id }) => ({ value: id, label: nameElement(project, id) }))
-  ];
-  if (!alignment)
-    return [
-      make.choice('over', 'Kept over', [''], choices, (lower) =>
-        lower
-          ? { name: 'alignWalls', args: { walls: [wall.id], lower } }
-          : { name: 'setWalls', args: { ids: [wall.id] } }
-      )
-    ];
+  if (below.length === 0) return [];
+  const choices = overChoices(
+    make,
+    below.map(({ id }) => id)
+  );
   return [
-    make.choice(
-      'over',
-      'Kept over',
-      [alignment.lower],
-      [
-        ...choices,
-        ...(below.some(({ id }) => id === alignment.lower)
-          ? []
-          : [{ value: alignment.lower, label: nameElement(project, alignment.lower) }])
-      ],
-      (lower) =>
-        lower
-          ? { name: 'setAlignment', args: { id: alignment.id, lower } }
-          : { name: 'deleteItems', args: { ids: [alignment.id] } }
-    ),
-    make.length('overBy', 'Outwards of it', [alignment.offset], (offset) => ({
-      name: 'setAlignment',
-      args: { id: alignment.id, offset }
+    make.choice('lower', 'Kept over', [''], choices, (lower) => ({
+      name: 'alignWalls',
+      args: { walls: [wall.id], lower }
     }))
   ];
 }

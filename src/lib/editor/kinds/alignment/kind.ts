@@ -17,7 +17,7 @@ function at(editor: Editor, p: { x: number; y: number }, mmPerPixel: number): st
 
 export const alignment: EditorKind = {
   ...unseen,
-  sentence: ['offset', 'upperLine', 'lowerLine'],
+  sentence: ['lower', 'outwards'],
   steps: true,
   hits: [{ over: 6.1, at }],
   tools: {}
