@@ -75,7 +75,9 @@ export const copyStorey = command({
       };
     };
     const columns = args.which === 'all' ? columnsOf(project, from.id) : [];
-    const set = setOf(project, [...walls, ...columns]);
+    const all = setOf(project, [...walls, ...columns]);
+    // What lies in the ground stays there.
+    const set = { ...all, within: all.within.filter(({ kind }) => kind !== 'footing') };
     const copied = copies(query, project, args.openings ? set : { ...set, riding: [] }, [stay]);
     const things = copied.puts.map(put);
     const ids = things.flatMap((one) => (one.kind === 'wall' ? [one.id] : []));

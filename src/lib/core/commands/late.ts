@@ -9,6 +9,7 @@ import { addRoof, setRoof, setRoofEdge } from '../kinds/roof/commands';
 import { fitRoof, levelEaves } from '../kinds/roof/fit-commands';
 import { addRooflight, setRooflight } from '../kinds/rooflight/commands';
 import { addSlab, moveSlabEdge, setSlab } from '../kinds/slab/commands';
+import { copySlab, mergeSlabs, splitSlab } from '../kinds/slab/cut-commands';
 import { setFalls } from '../kinds/slab/falls-commands';
 import { addFooting, setFooting } from '../kinds/footing/commands';
 import { addGround, setGround } from '../kinds/ground/commands';
@@ -27,6 +28,9 @@ export const lateCommands: readonly Command[] = [
     addSlab,
     setSlab,
     moveSlabEdge,
+    splitSlab,
+    mergeSlabs,
+    copySlab,
     setFalls,
     addStair,
     setStair,

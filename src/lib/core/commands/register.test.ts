@@ -28,9 +28,27 @@ const part = (id: string, a: object, b: object) => ({
   name: 'drawWall',
   args: { id, storey: 'storey-1', a, b, thickness: 120, role: 'partition' }
 });
+const patio = {
+  name: 'addSlab',
+  args: {
+    ...{ id: 'slab-1', storey: 'storey-1', thickness: 150 },
+    points: [
+      { x: 1000, y: -3000 },
+      { x: 5000, y: -3000 },
+      { x: 5000, y: 0 },
+      { x: 1000, y: 0 }
+    ]
+  }
+};
 const also: Record<string, Script['commands']> = {
   closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
+  splitSlab: [patio],
+  mergeSlabs: [
+    patio,
+    { name: 'splitSlab', args: { id: 'slab-1', a: { x: 3000, y: -4000 }, b: { x: 3000, y: 0 } } }
+  ],
+  copySlab: [patio, { name: 'addStorey', args: {} }],
   alignWalls: [{ name: 'copyStorey', args: { storey: 'storey-1', which: 'outer', aligned: false } }],
   setAlignment: [{ name: 'copyStorey', args: { storey: 'storey-1', which: 'outer' } }],
   setFooting: [

@@ -10,6 +10,30 @@ export const floorProblems = {
     message: (w) => `The edges of ${w.t('thing')} follow walls.`,
     hint: 'Move the wall, or draw its outline by corners in Details or a script.'
   },
+  'slab.no-room': {
+    message: (w) => `Walls close round no room at ${w.l('x')}, ${w.l('y')}.`,
+    hint: 'Point within a room whose walls meet all round, or draw the outline by corners.'
+  },
+  'slab.not-cut': {
+    message: (w) => `The line does not go through ${w.t('thing')}.`,
+    hint: 'Give two points whose line leaves a part of it on either side.'
+  },
+  'slab.cut-hole': {
+    message: (w) => `The line goes through the hole of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}.`,
+    hint: 'Cut beside the hole, or leave the hole out first.'
+  },
+  'slab.one': {
+    message: (w) => `Only ${w.t('thing')} is named.`,
+    hint: 'Name two slabs or more that touch.'
+  },
+  'slab.unlike': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are not made alike, lie at unlike heights, or fall.`,
+    hint: 'Make them of one thickness and material at one level first.'
+  },
+  'slab.apart': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} do not touch.`,
+    hint: 'Pull an edge of one to the other first.'
+  },
   'slab.edge-tilts': {
     message: (w) => `${w.t('thing')} is deeper along its edge, and its underside would tilt with its falls.`,
     hint: 'Keep its underside flat, or make its edge as thick as the rest.'
@@ -67,6 +91,11 @@ export const floorProblems = {
     message: (w) =>
       `${w.t('thing')} is kept over ${w.t('other')}: it would be ${w.l('off')} off the line it is kept on.`,
     hint: 'Move the wall below, change the offset of the alignment, or delete the alignment.'
+  },
+  'alignment.in-line': {
+    message: (w) =>
+      `${w.t('thing')} and ${w.t('other')} run in line above, and would be kept on lines ${w.l('off')} apart.`,
+    hint: 'Keep both by the same offset, delete one of the alignments, or put a step between the walls.'
   },
   'footing.nothing': {
     message: (w) => `Nothing stands on ${w.t('thing')}.`,

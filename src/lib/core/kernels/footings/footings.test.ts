@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { buildColumns } from '../../geometry/columns';
+import { openEdges } from '../../geometry/mesh';
 import { flat } from '../../geometry/plane';
 import { distance, fromAngle, nearestOnSegment, type Point } from '../../geometry/point';
 import { edgesOf, gapToBorder, ringsArea, ringsHold, type Ring } from '../../geometry/ring';
@@ -200,6 +202,15 @@ describe('strips as prisms', () => {
     const both =
       cellsVolume(ownCells([p!], [])) + cellsVolume(ownCells([{ ...q!, bottom: -100, top: 200 }], [p!]));
     expect(both / 1e9).toBeCloseTo(0.3 + 0.3 - 0.25 * 0.2, 9);
+  });
+
+  it('are one body where two of them stand in each other', () => {
+    const [p, q] = [box(0, 0, 1000, 1000), box(500, 500, 1500, 1500)].map((ring, i) => ({
+      ...{ ring, box: { minX: 0, minY: 0, maxX: 2000, maxY: 2000 }, bottom: 0, top: 300 + 100 * i }
+    }));
+    const cells = ownCells([p!, q!], []);
+    expect(cellsVolume(cells) / 1e9).toBeCloseTo(0.3 + 0.4 - 0.25 * 0.3, 9);
+    expect(openEdges(buildColumns(cells, () => 'side'))).toBe(0);
   });
 
   it('keep a pad at one level', () => {

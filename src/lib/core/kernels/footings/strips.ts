@@ -219,6 +219,17 @@ function without(bottom: number, top: number, others: readonly Prism[]): [number
   return rest.filter(([a, b]) => b - a > tolerances.coincident);
 }
 
+/** From where to where prisms over one place are full, ascending. */
+function joined(prisms: readonly Prism[]): [number, number][] {
+  const out: [number, number][] = [];
+  for (const { bottom, top } of [...prisms].sort((p, q) => p.bottom - q.bottom)) {
+    const last = out[out.length - 1];
+    if (last && bottom <= last[1] + tolerances.coincident) last[1] = Math.max(last[1], top);
+    else out.push([bottom, top]);
+  }
+  return out;
+}
+
 /** Prisms as cells of one body, without what stands there already: each volume is one's only. */
 export function ownCells(prisms: readonly Prism[], before: readonly Prism[]): Cell[] {
   const near = before.filter((other) =>
@@ -231,14 +242,13 @@ export function ownCells(prisms: readonly Prism[], before: readonly Prism[]): Ce
     const holding = (list: readonly Prism[]) =>
       list.filter((one) => boxHolds(one.box, p) && ringHolds(one.ring, p));
     const taken = holding(near);
-    const intervals = holding(prisms).flatMap(({ bottom, top }) =>
-      without(bottom, top, taken).map(([a, b]): Interval => ({
-        bottom: flat(a),
-        top: flat(b),
-        bottomName: 'base',
-        topName: 'top'
-      }))
-    );
+    const full = joined(holding(prisms)).flatMap(([bottom, top]) => without(bottom, top, taken));
+    const intervals = full.map(([a, b]): Interval => ({
+      bottom: flat(a),
+      top: flat(b),
+      bottomName: 'base',
+      topName: 'top'
+    }));
     return intervals.length > 0 ? [{ ring, intervals }] : [];
   });
 }

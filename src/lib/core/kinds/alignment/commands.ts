@@ -1,12 +1,15 @@
 /** Keeping walls over those of the storey below. */
 import { command, done, freshOrGiven, need, refuse } from '../../document/command';
-import type { Project } from '../../document/kind';
+import type { Project, Query } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { freshIds } from '../../document/project';
 import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
 import { datumOf } from '../storey/record';
-import type { Wall } from '../wall/record';
+import { unit } from '../../geometry/point';
+import { chainOf } from '../wall/moves';
+import { storeyNodes } from '../wall/nodes';
+import { outwardsOf, type Wall } from '../wall/record';
 import { offsetBetween, runAlike, wallsUnder } from './lines';
 import { wallLines, type Alignment, type WallLine } from './record';
 
@@ -93,9 +96,26 @@ export const alignWalls = command({
   }
 });
 
+/** Alignments of walls in line with an upper wall, that were kept as it was: they go on being so. */
+function inLineWith(query: Query, old: Alignment): Alignment[] {
+  const { wall, alignment } = query.project.tables;
+  const upper = wall.get(old.upper);
+  if (!upper) return [];
+  const chain = chainOf(storeyNodes(query, upper.storey), [upper.id], unit(outwardsOf(upper)));
+  return [...alignment.values()].filter(
+    (one) =>
+      one.id !== old.id &&
+      chain.has(one.upper) &&
+      one.offset === old.offset &&
+      one.upperLine === old.upperLine &&
+      one.lowerLine === old.lowerLine
+  );
+}
+
 export const setAlignment = command({
   name: 'setAlignment',
-  about: 'Change how a wall is kept over another: which, by what lines, how far outwards.',
+  about:
+    'Change how a wall is kept over another: which, by what lines, how far outwards. Walls in line with it that are kept by the same offset go along.',
   args: s.object({
     id: s.id().required(),
     lower: s.id(),
@@ -104,7 +124,7 @@ export const setAlignment = command({
     offset: s.mm()
   }),
   example: { id: 'alignment-1', offset: 280 },
-  run: (project, { id, lower, upperLine, lowerLine, offset }) => {
+  run: (project, { id, lower, upperLine, lowerLine, offset }, query) => {
     const old = need(project, 'alignment', id);
     const below = lower === undefined ? undefined : need(project, 'wall', lower);
     if (below) checkPair(project, need(project, 'wall', old.upper), below);
@@ -118,6 +138,10 @@ export const setAlignment = command({
     const isOther =
       lines.lower !== old.lower || lines.upperLine !== old.upperLine || lines.lowerLine !== old.lowerLine;
     const kept = isOther ? offsetBetween(project, lines) : old.offset;
-    return done(project, 'Change an alignment', [{ ...lines, offset: toStored(offset ?? kept) }]);
+    const changed = { ...lines, offset: toStored(offset ?? kept) };
+    return done(project, 'Change an alignment', [
+      changed,
+      ...(isOther ? [] : inLineWith(query, old).map((one) => ({ ...one, offset: changed.offset })))
+    ]);
   }
 });

@@ -8,7 +8,17 @@ import type { Project, Query } from '../../document/kind';
 import { nameElement, nameOf } from '../../document/names';
 import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
 import { freshIds, settingsOf } from '../../document/project';
-import { cross, locate, along, meetLines, subtract, unit, type Point } from '../../geometry/point';
+import {
+  cross,
+  dot,
+  scale,
+  locate,
+  along,
+  meetLines,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import type { Member, Node } from '../../kernels/joints/gather';
 import { formatLengthWithUnit } from '../../units/length';
@@ -69,7 +79,9 @@ function walls(query: Query, now: Project, patch: Patch, storey: string): Patch 
     isOff = true;
   }
   if (!isOff) return undefined;
-  const changed = brought(now, storeyNodes(query.at(now), storey), wanted);
+  const nodes = storeyNodes(query.at(now), storey);
+  bringInLine(now, nodes, wanted);
+  const changed = brought(now, nodes, wanted);
   const result = settle(now, changed, '');
   return result.ok ? result.patch : undefined;
 }
@@ -87,6 +99,36 @@ function checkHeld(before: Project, now: Project, patch: Patch, one: Alignment, 
     numbers: { off: offLine(is, line) },
     texts: { thing: nameOf(now, is), other: nameOf(now, now.tables.wall.get(one.lower)) }
   });
+}
+
+const isInLine = (p: Member, q: Member): boolean =>
+  p.part !== 'body' &&
+  q.part !== 'body' &&
+  Math.abs(cross(p.frame.direction, q.frame.direction)) <= Math.sin(tolerances.inLine);
+
+/** Walls in line with those that are kept on a line, end to end, go along; refused where they are kept on another. */
+function bringInLine(now: Project, nodes: readonly Node[], wanted: Map<string, Line>) {
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const { members } of nodes)
+      for (const one of members)
+        for (const other of members) {
+          const line = wanted.get(one.frame.wall.id);
+          if (!line || one === other || !isInLine(one, other)) continue;
+          const wall = now.tables.wall.get(other.frame.wall.id)!;
+          const own = wanted.get(wall.id);
+          if (!own) {
+            const isAlong = dot(other.frame.direction, line.direction) > 0;
+            wanted.set(wall.id, { ...line, direction: isAlong ? line.direction : scale(line.direction, -1) });
+            grew = true;
+          } else if (Math.abs(locate(own.origin, line.origin, line.direction).y) > 2 * tolerances.joint)
+            refuse(now, 'alignment.in-line', {
+              subjects: [one.frame.wall.id, wall.id],
+              numbers: { off: Math.abs(locate(own.origin, line.origin, line.direction).y) },
+              texts: { thing: nameOf(now, now.tables.wall.get(one.frame.wall.id)), other: nameOf(now, wall) }
+            });
+        }
+  }
 }
 
 /** Walls with their ends where lines meet now. */

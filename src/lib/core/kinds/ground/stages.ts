@@ -18,7 +18,7 @@ const beyond = 8000;
 const padsOf = (query: Query): readonly Pad[] => {
   const wanting = [...query.project.tables.slab.values()].filter(({ pad }) => pad !== null);
   const ordered = [
-    ...wanting.filter(({ outline }) => outline.kind === 'walls'),
+    ...wanting.filter(({ outline }) => outline.kind !== 'drawn'),
     ...wanting.filter(({ outline }) => outline.kind === 'drawn')
   ];
   return ordered.flatMap((slab): Pad[] =>

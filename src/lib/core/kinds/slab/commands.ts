@@ -23,6 +23,7 @@ import { isHoleOf, outlineOfSlab } from './rings';
 import { measuredFrom, slabLevel } from './level';
 import { checkThin } from './thin';
 import { plainSlab, undersides, type Falls, type Slab, type SlabPad, type SlabOutline } from './record';
+import { roomAt } from '../wall/rooms';
 import { needOutline } from '../wall/need-outline';
 import { usualMaterial } from '../material/usual';
 import { usualSizes } from '../../units/usual';
@@ -32,8 +33,13 @@ function slabOutline(
   query: Query,
   storey: string,
   face: 'outer' | 'structure' | 'inner' | undefined,
-  points: readonly { x: number; y: number }[] | undefined
+  points: readonly { x: number; y: number }[] | undefined,
+  room: Point | undefined
 ): SlabOutline {
+  if (room) {
+    if (!roomAt(query, storey, room)) refuse(query.project, 'slab.no-room', { numbers: { ...room } });
+    return { kind: 'room', at: storedPoint(room) };
+  }
   if (!points) {
     needOutline(query, storey, face ?? 'outer');
     return { kind: 'walls', face: face ?? 'outer' };
@@ -82,13 +88,14 @@ export function checkedSlab(query: Query, given: Slab): Slab {
 export const addSlab = command({
   name: 'addSlab',
   about:
-    "Lay a slab by the outline of the walls (outer, structure or inner face) or by drawn points; its top is `offset` above the datum, or with `from` above the top of that footing's wall.",
+    "Lay a slab by the outline of the walls (outer, structure or inner face), by what they leave clear round a place (`room`), or by drawn points; its top is `offset` above the datum, or with `from` above the top of that footing's wall.",
   args: s.object({
     id: s.id(),
     name: s.name(),
     storey: s.id().required(),
     face: slabArgs.slabFace(),
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
+    room: s.point().default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
     from: s.id(),
@@ -108,7 +115,7 @@ export const addSlab = command({
       kind: 'slab',
       name: args.name ?? '',
       storey: storey.id,
-      outline: slabOutline(query, storey.id, args.face, args.points),
+      outline: slabOutline(query, storey.id, args.face, args.points, args.room),
       thickness,
       material: need(project, 'material', args.material ?? usualMaterial(project, 'slab')).id,
       offset: toStored(args.offset ?? 0),
@@ -149,6 +156,7 @@ export const setSlab = command({
     name: s.name(),
     face: slabArgs.slabFace(),
     points: s.array(s.point().required()).min(3).max(500).default(undefined),
+    room: s.point().default(undefined),
     thickness: s.mm(),
     offset: s.mm(),
     from: s.id().nullable(),
@@ -174,7 +182,9 @@ export const setSlab = command({
     const old = need(project, 'slab', args.id);
     if (args.thickness !== undefined) needPositive(project, 'thickness', 'the slab', args.thickness);
     const outline =
-      args.face || args.points ? slabOutline(query, old.storey, args.face, args.points) : old.outline;
+      args.face || args.points || args.room
+        ? slabOutline(query, old.storey, args.face, args.points, args.room)
+        : old.outline;
     const slab: Slab = {
       ...old,
       name: args.name ?? old.name,

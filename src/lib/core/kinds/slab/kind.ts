@@ -4,7 +4,7 @@ import type { Level } from '../../kernels/falls/surface';
 import { asThickAsPlies } from '../build-up/plied';
 import { measuredFrom, slabLevel } from './level';
 import { planOfSlabs } from './plan';
-import { schema, type Falls, type Slab } from './record';
+import { schema, type Falls, type Slab, type SlabOutline } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import type { Point } from '../../geometry/point';
@@ -14,6 +14,11 @@ const movedRing = (points: readonly Point[], motion: Motion): Point[] => {
   const ring = points.map((p) => storedPoint(moved(motion, p)));
   return motion.flips ? ring.reverse() : ring;
 };
+
+function movedOutline(outline: SlabOutline, motion: Motion): SlabOutline {
+  if (outline.kind === 'drawn') return { kind: 'drawn', points: movedRing(outline.points, motion) };
+  return outline.kind === 'room' ? { kind: 'room', at: storedPoint(moved(motion, outline.at)) } : outline;
+}
 
 function movedFalls(falls: Falls, motion: Motion): Falls {
   if (falls.kind === 'plane') return { ...falls, direction: turnedAngle(motion, falls.direction) };
@@ -27,11 +32,10 @@ function movedFalls(falls: Falls, motion: Motion): Falls {
 
 function movedSlab(slab: Slab, motion: Motion): Slab {
   const { outline, holes, falls } = slab;
-  if (outline.kind !== 'drawn' && holes.length === 0 && !falls) return slab;
+  if (outline.kind === 'walls' && holes.length === 0 && !falls) return slab;
   return {
     ...slab,
-    outline:
-      outline.kind === 'drawn' ? { kind: 'drawn', points: movedRing(outline.points, motion) } : outline,
+    outline: movedOutline(outline, motion),
     holes: holes.map((hole) => movedRing(hole, motion)),
     falls: falls && movedFalls(falls, motion)
   };

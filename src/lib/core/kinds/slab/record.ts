@@ -12,6 +12,8 @@ export type SlabFace = (typeof slabFaces)[number];
 
 export type SlabOutline =
   | { readonly kind: 'walls'; readonly face: SlabFace }
+  /** What walls leave clear round a place. */
+  | { readonly kind: 'room'; readonly at: Point }
   | { readonly kind: 'drawn'; readonly points: readonly Point[] };
 
 /** One way, from its highest corner, which stays at its level; `slope`: fall for each mm of plan. Or by heights. */
@@ -72,11 +74,16 @@ export interface Slab extends Worked {
 export const outline = () =>
   mixed()
     .required()
-    .test('outline', '${path} must name a face of the walls, or list at least three points', (value) => {
-      const given = value as { kind?: unknown; face?: unknown; points?: unknown };
-      if (given.kind === 'walls') return slabFaces.includes(given.face as never);
-      return given.kind === 'drawn' && array(f.point()).min(3).isValidSync(given.points);
-    });
+    .test(
+      'outline',
+      '${path} must name a face of the walls, a place in a room, or at least three points',
+      (value) => {
+        const given = value as { kind?: unknown; face?: unknown; points?: unknown };
+        if (given.kind === 'walls') return slabFaces.includes(given.face as never);
+        if (given.kind === 'room') return f.point().isValidSync((value as { at?: unknown }).at);
+        return given.kind === 'drawn' && array(f.point()).min(3).isValidSync(given.points);
+      }
+    );
 
 const level = () => object({ at: f.point(), z: f.mm() }).required();
 

@@ -14,6 +14,7 @@ import { areaWithin, sharedArea } from '../../geometry/common-area';
 import { tolerances } from '../../geometry/tolerances';
 import { withoutRings } from '../../geometry/union';
 import { stairHolesOn } from '../stair/shape';
+import { roomAt } from '../wall/rooms';
 import { outlineOn } from '../wall/stages';
 import type { Slab } from './record';
 
@@ -30,9 +31,12 @@ const touch = (p: Ring, q: Ring): boolean =>
   p.some((at) => gapToBorder(q, at) < tolerances.joint) ||
   q.some((at) => gapToBorder(p, at) < tolerances.joint);
 
-/** What a slab lies over without its own holes: drawn, or as the walls run. */
-export const outlineOfSlab = (query: Query, { outline, storey }: Slab): readonly Ring[] =>
-  outline.kind === 'drawn' ? [outline.points] : (outlineOn(query, storey, outline.face)?.rings ?? none);
+/** What a slab lies over without its own holes: drawn, as the walls run, or what they leave clear. */
+export function outlineOfSlab(query: Query, { outline, storey }: Slab): readonly Ring[] {
+  if (outline.kind === 'drawn') return [outline.points];
+  if (outline.kind === 'room') return roomAt(query, storey, outline.at) ?? none;
+  return outlineOn(query, storey, outline.face)?.rings ?? none;
+}
 
 const none: readonly Ring[] = [];
 

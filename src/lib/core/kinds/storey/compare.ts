@@ -2,14 +2,13 @@
 import type { Project, Query } from '../../document/kind';
 import { after } from '../../document/command';
 import type { Point } from '../../geometry/point';
-import { loopsOf, ringHolds, ringsArea, type Ring } from '../../geometry/ring';
+import { ringHolds, ringsArea, type Ring } from '../../geometry/ring';
 import { innerPoint } from '../../geometry/triangulate';
-import { withoutRings } from '../../geometry/union';
 import { longestWay, sizesAlong } from '../../kernels/support/support';
 import { settingOutDepth } from '../wall/frame';
 import type { Wall } from '../wall/record';
+import { roomsOn } from '../wall/rooms';
 import { outlineOn } from '../wall/stages';
-import { storeyModels } from './model';
 
 /** The project with the aligned walls of a storey as thick as those below, their outer faces where they are. */
 function asThickAsBelow(project: Project, storey: string): Project {
@@ -22,21 +21,6 @@ function asThickAsBelow(project: Project, storey: string): Project {
     return [{ ...above, buildUp: below.buildUp, settingOut: 'offset', settingOutOffset }];
   });
   return thick.length > 0 ? after(project, thick) : project;
-}
-
-/** Rooms smaller than this are leftovers, mm2. */
-const leastRoom = 250_000;
-
-/** Rings of what lies between walls within the outer ones. */
-function roomsOn(query: Query, storey: string): Ring[][] {
-  const inner = outlineOn(query, storey, 'inner')?.rings ?? [];
-  const walls = (query.get(storeyModels, storey)?.walls ?? []).flatMap(
-    ({ bands }) => bands[0]?.outline ?? []
-  );
-  const rings = inner.length > 0 ? withoutRings(inner, walls) : [];
-  return loopsOf(rings)
-    .map((loop) => loop.map((k) => rings[k]!))
-    .filter((loop) => ringsArea(loop) > leastRoom);
 }
 
 export interface RoomGain {
@@ -63,8 +47,8 @@ export function gainOn(query: Query, storey: string): StoreyGain | undefined {
   if (thick === project) return undefined;
   const other = query.at(thick);
   const areaOf = (asked: Query) => ringsArea(outlineOn(asked, storey, 'inner')?.rings ?? []);
-  const small = roomsOn(other, storey);
-  const rooms = roomsOn(query, storey).flatMap((rings): RoomGain[] => {
+  const small = other.get(roomsOn, storey);
+  const rooms = query.get(roomsOn, storey).flatMap((rings): RoomGain[] => {
     const [outer, ...holes] = rings as [Ring, ...Ring[]];
     const at = innerPoint(outer, holes);
     // The one that lies in it.

@@ -1,8 +1,10 @@
 /** The card of a slab. */
-import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import type { Editor } from '../../editor';
+import { storeysInOrder } from '../../../core/kinds/storey/record';
+import { fact, type CardAction, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import { materialField } from '../../details/shared-fields';
 import { nameElement } from '../../../core/document/names';
-import { ringsArea } from '../../../core/geometry/ring';
+import { gapToBorder, ringHolds, ringsArea } from '../../../core/geometry/ring';
 import { pliesOf } from '../../../core/kinds/build-up/plied';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
@@ -33,11 +35,12 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
             (value) => set({ face: value })
           )
         ]
-      : [fact('Outline', 'drawn')];
+      : [fact('Outline', slab.outline.kind === 'room' ? 'the room round it' : 'drawn')];
   const area = ringsArea(query.get(slabRings, slab.id));
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
+    actions: slabActions(make.editor, slab),
     groups: [
       {
         title: 'Where does it lie?',
@@ -55,6 +58,37 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
       { title: 'Is the ground brought to it?', fields: padFields(make, slab, set) }
     ]
   };
+}
+
+/** Laid on the other storeys too; made one with a drawn one that touches it. */
+function slabActions(editor: Editor, slab: Slab): CardAction[] {
+  const { project, model } = editor;
+  const act = (label: string, name: string, args: object): CardAction => ({
+    label,
+    run: () => {
+      const made = editor.perform({ name, args });
+      if (made?.[0]) editor.select(made.slice(0, 1));
+    }
+  });
+  const copies = storeysInOrder(project).flatMap(({ id, name }) =>
+    id === slab.storey ? [] : [act(`Lay it on ${name} too`, 'copySlab', { id: slab.id, storeys: [id] })]
+  );
+  const isDrawn = ({ outline }: Slab) => outline.kind === 'drawn';
+  const ring = model.slabRings(project, slab)[0];
+  const beside = [...project.tables.slab.values()].filter(
+    (other) =>
+      other !== slab &&
+      isDrawn(other) &&
+      isDrawn(slab) &&
+      other.storey === slab.storey &&
+      (model.slabRings(project, other)[0] ?? []).some(
+        (p) => ring && (ringHolds(ring, p) || gapToBorder(ring, p) < 1)
+      )
+  );
+  const merged = beside.map(({ id }) =>
+    act(`Make it one with ${nameElement(project, id)}`, 'mergeSlabs', { ids: [slab.id, id] })
+  );
+  return [...copies, ...merged];
 }
 
 /** Its top, and what that is measured from: the datum, or the top of a foundation. */

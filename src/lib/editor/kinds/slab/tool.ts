@@ -9,10 +9,15 @@ import { ringsHold } from '../../../core/geometry/ring';
 import type { Slab, SlabFace } from '../../../core/kinds/slab/record';
 import type { Editor } from '../../editor';
 
+type SlabBy = SlabFace | 'room' | 'corners' | 'hole' | 'cut';
+
 export class SlabTool extends FormTool implements Tool {
   readonly name = 'slab';
   readonly keys = snapKeys;
-  private by: SlabFace | 'corners' | 'hole' = 'outer';
+  private by: SlabBy = 'outer';
+  /** In the room it is to cover, or where the line that cuts begins. */
+  private place: Point | undefined;
+  private first: Point | undefined;
   private readonly run = new OutlineRun(this.hand);
 
   constructor(editor: Editor) {
@@ -32,9 +37,17 @@ export class SlabTool extends FormTool implements Tool {
       { value: 'outer', label: 'the walls’ outer face' },
       { value: 'structure', label: 'the walls’ structure' },
       { value: 'inner', label: 'the walls’ inner face' },
+      { value: 'room', label: 'the room you point at' },
       { value: 'corners', label: 'corners you point at' },
-      { value: 'hole', label: 'corners of a hole in one' }
+      { value: 'hole', label: 'corners of a hole in one' },
+      { value: 'cut', label: 'a line that cuts one in two' }
     ]);
+    if (this.by === 'cut')
+      return [
+        'Cut a slab by',
+        by,
+        ...(this.first ? [', ending where you point.'] : [', beginning where you point.'])
+      ];
     if (this.by === 'hole') return ['Cut a slab by', by, ...this.run.sentence(this.units), 'its corners.'];
     return [
       'Lay a slab by',
@@ -54,7 +67,9 @@ export class SlabTool extends FormTool implements Tool {
 
   fill(blank: string, text: string): string | undefined {
     if (blank === 'face') {
-      this.by = text as SlabFace | 'corners' | 'hole';
+      this.by = text as SlabBy;
+      this.place = undefined;
+      this.first = undefined;
       this.run.clear();
     } else if (OutlineRun.has(blank)) {
       const fault = this.run.fill(blank, text, this.units);
@@ -79,11 +94,36 @@ export class SlabTool extends FormTool implements Tool {
       const slab = this.slabAt(points[0]);
       return { name: 'setSlab', args: { id: slab?.id ?? '', holes: [...(slab?.holes ?? []), points] } };
     }
-    const outline = this.by === 'corners' ? { points } : { face: this.by };
+    if (this.by === 'cut') {
+      const [a, b] = [this.first ?? { x: 0, y: 0 }, this.place ?? { x: 0, y: 0 }];
+      return { name: 'splitSlab', args: { id: this.cutBy(a, b)?.id ?? '', a, b } };
+    }
+    const outline =
+      this.by === 'corners'
+        ? { points }
+        : this.by === 'room'
+          ? { room: this.place ?? { x: 0, y: 0 } }
+          : { face: this.by };
     return { name: 'addSlab', args: { storey, ...outline, ...this.lengths } };
   }
 
+  /** The drawn slab that a line goes through, where both its ends are told. */
+  private cutBy(a: Point, b: Point): Slab | undefined {
+    return [0.5, 0.25, 0.75, 0, 1]
+      .map((k) => this.slabAt({ x: a.x + (b.x - a.x) * k, y: a.y + (b.y - a.y) * k }))
+      .find((slab) => slab?.outline.kind === 'drawn');
+  }
+
+  /** Pointed at by one place, or by two. */
+  private get isPlaced() {
+    return this.by === 'room' || this.by === 'cut';
+  }
+
   protected override preview() {
+    if (this.isPlaced) {
+      const isReady = this.by === 'room' ? this.place : this.first && this.place;
+      return this.attempt(isReady ? this.call() : undefined);
+    }
     const { outline } = this.run;
     const isShort = this.isDrawn && !outline;
     this.attempt(
@@ -92,18 +132,31 @@ export class SlabTool extends FormTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
+    if (this.isPlaced) {
+      this.place = this.by === 'cut' ? this.hand.move(point, mmPerPixel) : point;
+      return this.preview();
+    }
     if (!this.isDrawn) return;
     this.run.move(point, mmPerPixel);
     this.preview();
   }
 
   click(point: Point, mmPerPixel: number) {
-    if (!this.isDrawn) return;
+    if (!this.isDrawn && !this.isPlaced) return;
     this.move(point, mmPerPixel);
     this.accept();
   }
 
   override accept() {
+    if (this.isPlaced && !this.place) {
+      this.editor.say({ kind: 'problem', text: 'No place is chosen yet.', hint: 'Point at it.' });
+      return;
+    }
+    if (this.by === 'cut' && !this.first) {
+      this.first = this.place;
+      this.editor.toolChanged();
+      return;
+    }
     if (this.by === 'hole' && this.run.isClosing && !this.slabAt(this.run.set[0])) {
       this.editor.say({
         kind: 'problem',
@@ -118,18 +171,28 @@ export class SlabTool extends FormTool implements Tool {
   }
 
   key(key: string): boolean {
-    if (!this.isDrawn || !this.hand.key(key)) return false;
+    if ((!this.isDrawn && this.by !== 'cut') || !this.hand.key(key)) return false;
+    if (this.by === 'cut') this.place = this.hand.present?.point ?? this.place;
     this.preview();
     return true;
   }
 
   override back(): boolean {
+    if (this.first) {
+      this.first = undefined;
+      this.preview();
+      return true;
+    }
     if (!this.run.back()) return false;
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
+    if (this.by === 'cut')
+      return this.first && this.place
+        ? { ...this.hand.overlay, lines: [[this.first, this.place]], points: [this.first] }
+        : this.hand.overlay;
     return this.isDrawn ? this.run.overlay : {};
   }
 }
