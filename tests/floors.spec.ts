@@ -277,4 +277,20 @@ test('a storey copied up is kept over the one below; it oversails, is compared, 
     return [...editor.project.tables.wall.keys()].filter((id) => editor.isHidden(id)).length;
   });
   expect(hidden).toBe(1);
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+
+  // What is cut away of the model is not pointed at any more.
+  await page.getByLabel('Cut a part of the model away').selectOption('south');
+  await page.getByLabel('Where it is cut').fill('4000');
+  const kept = await page.getByTestId('model').evaluate((canvas) => {
+    const { x, y, width, height } = canvas.getBoundingClientRect();
+    const { modelScene } = canvas as unknown as {
+      modelScene: { pick(x: number, y: number): { at: { y: number } } | undefined };
+    };
+    return Array.from({ length: 20 * 20 }, (_, i) =>
+      modelScene.pick(x + (width * (i % 20)) / 20, y + (height * Math.floor(i / 20)) / 20)
+    ).flatMap((hit) => (hit ? [hit.at.y] : []));
+  });
+  expect(kept.length).toBeGreaterThan(5);
+  expect(Math.min(...kept)).toBeGreaterThan(3900);
 });

@@ -9,7 +9,10 @@
   import { worksOf } from '../core/document/work';
   import { storeysInOrder } from '../core/kinds/storey/record';
   import { surfaceLooks, type SurfaceLook, type ViewName } from '../scene/look';
+  import { cutWays, type CutWay } from '../scene/cutaway';
   import { ModelScene } from '../scene/model-scene';
+  import { formatLength } from '../core/units/length';
+  import Range from 'flowbite-svelte/Range.svelte';
 
   /** `onagain`: put this pane by another, as when its canvas has died. */
   let {
@@ -28,6 +31,8 @@
   let inModel = false;
   let below = $state(false);
   let apart = $state(false);
+  let cut = $state<CutWay>('none');
+  let cutAt = $state(0);
   let failed = $state(false);
   let lost = $state(false);
   let pressed: { x: number; y: number } | undefined;
@@ -42,6 +47,25 @@
     { value: 'below', label: 'Below' },
     { value: 'oblique', label: 'Oblique' }
   ];
+
+  const cutWords: Record<CutWay, string> = {
+    none: 'Cut nothing away',
+    south: 'Cut from the south',
+    north: 'Cut from the north',
+    west: 'Cut from the west',
+    east: 'Cut from the east',
+    above: 'Cut from above'
+  };
+  /** How far the model reaches along the cut; read anew with each way. */
+  let cutReach = $state<readonly [number, number]>([0, 0]);
+
+  /** From the other side it begins in the middle. */
+  function cutFrom(way: CutWay) {
+    cut = way;
+    cutReach = scene?.reach(way) ?? [0, 0];
+    cutAt = Math.round((cutReach[0] + cutReach[1]) / 100) * 50;
+    scene?.cut(cut, cutAt);
+  }
 
   onMount(() => {
     try {
@@ -313,6 +337,33 @@
       disabled={surfaces === 'none'}
       onclick={() => (edges = !edges)}>Edges</Press
     >
+    <Select
+      placeholder=""
+      class="w-auto"
+      classes={{ select: 'border border-fog bg-white py-0.5 pl-2 pr-6 text-xs text-shale' }}
+      aria-label="Cut a part of the model away"
+      value={cut}
+      onchange={(event) => cutFrom(event.currentTarget.value as CutWay)}
+    >
+      {#each cutWays as way (way)}<option value={way}>{cutWords[way]}</option>{/each}
+    </Select>
+    {#if cut !== 'none'}
+      <label class="flex items-center gap-2 border border-fog bg-white px-2 py-1 text-xs text-shale">
+        <Range
+          aria-label="Where it is cut"
+          class="w-32 [&::-webkit-slider-thumb]:bg-kelp! [&::-moz-range-thumb]:bg-kelp!"
+          size="sm"
+          min={cutReach[0]}
+          max={cutReach[1]}
+          step={50}
+          bind:value={cutAt}
+          oninput={() => scene?.cut(cut, cutAt)}
+        />
+        <span class="w-16 text-right tabular-nums text-slate"
+          >{formatLength(cutAt, editor.settings.units)}</span
+        >
+      </label>
+    {/if}
   </div>
   {#if chip}<span
       class="pointer-events-none absolute z-10 whitespace-nowrap rounded-sm bg-slate px-1.5 py-0.5 text-xs text-white"

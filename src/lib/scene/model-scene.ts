@@ -10,6 +10,8 @@ import { boxOfTriangles, cornersOf, lifted } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
+import { rayAt, zoomFor } from './seen';
+import { bodyLayer, Cutaway, reachOfCut, type CutWay } from './cutaway';
 import { Ambient } from './ambient';
 import { Gauge } from './gauge';
 import { Outlines } from './outlines';
@@ -82,6 +84,7 @@ export class ModelScene {
   private readonly surroundings: Surroundings;
   private readonly outlines: Outlines;
   private readonly ambient: Ambient;
+  private readonly cutaway: Cutaway;
   private readonly surface = new THREE.MeshLambertMaterial({
     vertexColors: true,
     polygonOffset: true,
@@ -136,6 +139,7 @@ export class ModelScene {
     this.scene.background = new THREE.Color(themes.day.sky);
     this.surroundings = new Surroundings(this.scene, this.renderer);
     this.outlines = new Outlines(this.scene);
+    this.cutaway = new Cutaway(this.renderer);
     this.ambient = new Ambient(this.scene, this.camera);
     this.guideLines.renderOrder = 3;
     this.guideLines.frustumCulled = false;
@@ -171,6 +175,7 @@ export class ModelScene {
   setTokens(tokens: Tokens) {
     this.scene.background = new THREE.Color(tokens.sky);
     this.surroundings.setTokens(tokens);
+    this.cutaway.setTokens(tokens);
     this.outlines.setTokens(tokens);
     this.redraw();
   }
@@ -233,6 +238,7 @@ export class ModelScene {
     if (solid) group.add(solid);
     const textured = element.parts.flatMap((part) => this.makeTextured(part) ?? []);
     for (const mesh of textured) group.add(mesh);
+    for (const mesh of group.children) mesh.layers.enable(bodyLayer);
     for (const part of element.parts) {
       if (part.role !== 'glass' && part.role !== 'obscured') continue;
       const geometry = new THREE.BufferGeometry();
@@ -393,6 +399,21 @@ export class ModelScene {
     this.outlines.put(id, lifted(outline, group.position.y), group.visible ? mark : undefined);
   }
 
+  private isCut = false;
+
+  /** Cuts a part away, from a way and up to a place of the plan across it or a height, mm. */
+  cut(way: CutWay, at: number) {
+    this.isCut = way !== 'none';
+    this.cutaway.set(way, at);
+    this.ambient.forget();
+    this.redraw();
+  }
+
+  /** From where to where the model reaches along the way of a cut, mm. */
+  reach(way: CutWay): readonly [number, number] {
+    return reachOfCut(way, (this.bounds ??= this.allBounds()));
+  }
+
   /** Takes effect with the next emphasis. */
   drawAs(look: ModelLook) {
     this.drawnAs = look;
@@ -401,7 +422,7 @@ export class ModelScene {
   /** Where the pointer meets the level, as a point of the plan; undefined where it looks along it. */
   planPoint(x: number, y: number, level: number): Point | undefined {
     const plane = new THREE.Plane(new THREE.Vector3(0, 1, 0), -level / 1000);
-    const met = this.rayAt(x, y).ray.intersectPlane(plane, new THREE.Vector3());
+    const met = rayAt(this.canvas, this.camera, x, y).ray.intersectPlane(plane, new THREE.Vector3());
     return met ? { x: met.x * 1000, y: -met.z * 1000 } : undefined;
   }
 
@@ -470,7 +491,7 @@ export class ModelScene {
     );
     this.controls.update(0);
     this.camera.updateMatrixWorld();
-    void this.controls.zoomTo(box ? this.zoomFor(box, centre) : 1, false);
+    void this.controls.zoomTo(box ? zoomFor(this.camera, box, centre) : 1, false);
     this.redraw();
   }
 
@@ -492,23 +513,9 @@ export class ModelScene {
     this.redraw();
   }
 
-  /** The zoom at which all corners of the box are in view, with a margin and room for the buttons on top. */
-  private zoomFor(box: THREE.Box3, centre: THREE.Vector3): number {
-    const inverse = this.camera.matrixWorld.clone().invert();
-    const middle = centre.clone().applyMatrix4(inverse);
-    let [wide, high] = [0.5, 0.5];
-    for (const corner of cornersOf(box)) {
-      corner.applyMatrix4(inverse);
-      wide = Math.max(wide, Math.abs(corner.x - middle.x));
-      high = Math.max(high, Math.abs(corner.y - middle.y));
-    }
-    const { right, top } = this.camera;
-    return 0.88 * Math.min(right / wide, top / high);
-  }
-
   /** What is under a point of the canvas, and where in plan its surface is met. */
   pick(x: number, y: number): { readonly id: string; readonly at: Point } | undefined {
-    const ray = this.rayAt(x, y);
+    const ray = rayAt(this.canvas, this.camera, x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
       if (group.visible && group.userData.id !== groundId)
@@ -517,20 +524,10 @@ export class ModelScene {
             if (!child.geometry.boundsTree) child.geometry.computeBoundsTree();
             meshes.push(child);
           }
-    const hit = ray.intersectObjects(meshes, false)[0];
+    ray.firstHitOnly = false;
+    const hit = ray.intersectObjects(meshes, false).find(({ point }) => this.cutaway.keeps(point));
     const id = hit?.object.parent?.userData.id as string | undefined;
     return id === undefined ? undefined : { id, at: { x: hit!.point.x * 1000, y: -hit!.point.z * 1000 } };
-  }
-
-  private rayAt(x: number, y: number): THREE.Raycaster {
-    const rect = this.canvas.getBoundingClientRect();
-    const ray = new THREE.Raycaster();
-    ray.firstHitOnly = true;
-    ray.setFromCamera(
-      new THREE.Vector2(((x - rect.left) / rect.width) * 2 - 1, 1 - ((y - rect.top) / rect.height) * 2),
-      this.camera
-    );
-    return ray;
   }
 
   /**
@@ -559,6 +556,7 @@ export class ModelScene {
     this.surroundings.face(this.camera);
     this.outlines.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
+    this.cutaway.fill(this.scene, this.camera);
     // What shading takes is no reason to draw less often.
     if (!this.shadeCorners()) this.gauge.time(this.renderer.getContext() as WebGL2RenderingContext, now);
     if (moved) requestAnimationFrame(() => onFrame(this.inFrame));
@@ -573,7 +571,7 @@ export class ModelScene {
     clearTimeout(this.resting);
     const { ambient, renderer, hasRested } = this;
     this.hasRested = false;
-    if (this.emphasis.veil || this.drawnAs.surfaces === 'none') return false;
+    if (this.emphasis.veil || this.isCut || this.drawnAs.surfaces === 'none') return false;
     const isDue = !ambient.isPresent && (hasRested || ambient.cost < quickShading);
     if (isDue) this.outlines.without(() => ambient.workOut(renderer));
     if (ambient.isPresent) ambient.lay(renderer);
