@@ -253,7 +253,7 @@ describe('findings about walls among each other', () => {
     expect(codes(build(...house, move, left.repair!.call))).toEqual([]);
     const aslant: Call = {
       name: 'moveCorner',
-      args: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: 0, y: -900 } }
+      args: { storey: 'storey-1', from: { x: 0, y: 0 }, to: { x: 0, y: -1500 } }
     };
     const partly = findings(build(...house, aslant)).find(({ code }) => code === 'wall.overhangs')!;
     expect(partly.numbers.over).toBeGreaterThan(1000);

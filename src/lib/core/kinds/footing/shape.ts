@@ -11,12 +11,14 @@ import { footingOutline, type Borne } from '../../kernels/footings/outline';
 import { footingSteps, lapOf, type Stretch } from '../../kernels/footings/steps';
 import { armsOf, crossingsOf, type Bearing, type Strip } from '../../kernels/footings/strips';
 import { lowestGround } from '../../kernels/ground/shaped';
+import type { WallFootprint } from '../../kernels/joints/footprints';
+import type { Column } from '../column/record';
 import { columnRing } from '../column/shape';
 import { groundAsItIs, pads } from '../ground/stages';
 import { datumOf } from '../storey/record';
-import { coreOf } from '../wall/frame';
+import { coreOf, type WallFrame } from '../wall/frame';
 import { footprintOf } from '../wall/stages';
-import type { Footing, FootingBreadth, OverFooting } from './record';
+import type { Footing, FootingBreadth } from './record';
 
 /** One over a footing, with what of the plan it takes, and how it lies. */
 export interface Standing extends Borne {
@@ -27,28 +29,23 @@ export interface Standing extends Borne {
   readonly base: number;
 }
 
-/** The lowest part of a wall, all of it or its structure; undefined of one that is not there. */
+/** The lowest part of a wall, all of it or its structure. */
 function wallOver(
-  query: Query,
+  { bands, frame }: WallFootprint<WallFrame>,
   breadth: FootingBreadth,
-  { of, projection }: OverFooting,
-  usual: number
+  projection: number
 ): Standing[] {
-  const footprint = footprintOf(query, of);
-  const band = footprint?.bands[0];
-  if (!footprint || !band) return [];
-  const { frame } = footprint;
+  const band = bands[0];
+  if (!band) return [];
   const core = coreOf(frame, band);
   const rings = breadth === 'wall' || core.length === 0 ? band.outline : core;
   return rings.length > 0
-    ? [{ of, frame, rings, projection: projection ?? usual, isPad: false, base: frame.base }]
+    ? [{ of: frame.wall.id, frame, rings, projection, isPad: false, base: frame.base }]
     : [];
 }
 
-function columnOver({ project }: Query, { of, projection }: OverFooting, usual: number): Standing[] {
-  const column = project.tables.column.get(of);
-  if (!column) return [];
-  const { profile, at } = column;
+function columnOver(column: Column, projection: number): Standing {
+  const { profile, at, base, id } = column;
   // Round ones stand on a square.
   const ring =
     profile.kind === 'round'
@@ -59,24 +56,42 @@ function columnOver({ project }: Query, { of, projection }: OverFooting, usual: 
       : columnRing(column);
   const direction = fromAngle(column.angle);
   const frame = { origin: at, direction, left: leftOf(direction) };
-  return [{ of, frame, rings: [ring], projection: projection ?? usual, isPad: true, base: column.base }];
+  return { of: id, frame, rings: [ring], projection, isPad: true, base };
 }
 
-export const standingOn = (query: Query, { walls, columns, breadth, projection }: Footing): Standing[] => [
-  ...walls.flatMap((one) => wallOver(query, breadth, one, projection)),
-  ...columns.flatMap((one) => columnOver(query, one, projection))
-];
+/** The walls and columns over a footing that are there. */
+const wallsOver = (query: Query, { walls }: Pick<Footing, 'walls'>) =>
+  walls.flatMap(({ of }) => footprintOf(query, of) ?? []);
+const columnsOver = ({ project }: Query, { columns }: Pick<Footing, 'columns'>) =>
+  columns.flatMap(({ of }) => project.tables.column.get(of) ?? []);
+
+function standingsOf(
+  { walls, columns, breadth, projection }: Footing,
+  footprints: readonly WallFootprint<WallFrame>[],
+  standing: readonly Column[]
+): Standing[] {
+  const own = new Map([...walls, ...columns].map((one) => [one.of, one.projection]));
+  const reach = (id: string) => own.get(id) ?? projection;
+  return [
+    ...footprints.flatMap((one) => wallOver(one, breadth, reach(one.frame.wall.id))),
+    ...standing.map((one) => columnOver(one, reach(one.id)))
+  ];
+}
+
+export const standingOn = (query: Query, footing: Footing): Standing[] =>
+  standingsOf(footing, wallsOver(query, footing), columnsOver(query, footing));
+
+const nothing = { walls: [], columns: [] };
 
 /** What stands over a footing, by its id. */
 export const footingStandings = stage(
   'what stands on footings',
   {
-    found: (query: Query, id): readonly Standing[] => {
-      const footing = query.project.tables.footing.get(id);
-      return footing ? standingOn(query, footing) : [];
-    }
+    footing: own('footing'),
+    walls: (query, id) => wallsOver(query, query.project.tables.footing.get(id) ?? nothing),
+    columns: (query, id) => columnsOver(query, query.project.tables.footing.get(id) ?? nothing)
   },
-  ({ found }) => found,
+  ({ footing, walls, columns }): readonly Standing[] => (footing ? standingsOf(footing, walls, columns) : []),
   sameValue
 );
 
