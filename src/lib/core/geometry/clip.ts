@@ -20,6 +20,13 @@ export function clipLeft(ring: Ring, a: Point, b: Point): Point[] {
   return kept;
 }
 
+/** The part of a ring within a convex one, both convex or nearly so. */
+export const clipTo = (ring: Ring, round: Ring): Ring =>
+  round.reduce<Ring>(
+    (rest, a, i) => (rest.length > 2 ? clipLeft(rest, a, round[(i + 1) % round.length]!) : []),
+    ring
+  );
+
 /** The part of a convex ring over which a plane is at zero or above. */
 export function whereAbove(ring: Ring, plane: Plane): Ring {
   const heights = ring.map((p) => heightAt(plane, p));

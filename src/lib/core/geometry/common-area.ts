@@ -1,6 +1,6 @@
 /** What two outlines share. */
 import { boxesMeet, boxOf, counterClockwise, ringArea, ringHolds, ringsArea, type Ring } from './ring';
-import { clipLeft } from './clip';
+import { clipTo } from './clip';
 import { trianglesOf } from './triangulate';
 
 /**
@@ -14,10 +14,7 @@ export function commonPieces(p: Ring, q: Ring): Ring[] {
     const box = boxOf(triangle);
     return cutters.flatMap((cutter): Ring[] => {
       if (!boxesMeet(box, cutter.box)) return [];
-      const piece = cutter.ring.reduce<Ring>(
-        (rest, a, i) => (rest.length > 2 ? clipLeft(rest, a, cutter.ring[(i + 1) % 3]!) : []),
-        triangle
-      );
+      const piece = clipTo(triangle, cutter.ring);
       return piece.length > 2 && ringArea(piece) > 0 ? [piece] : [];
     });
   });
@@ -42,9 +39,7 @@ export const leastShared = 100;
 
 /** Area of a ring inside the hull-like outline of a wall; exact for convex cutters, a lower bound otherwise. */
 export function commonArea(ring: Ring, cutter: Ring): number {
-  let rest: Ring = ring;
-  for (let i = 0; i < cutter.length && rest.length > 2; i++)
-    rest = clipLeft(rest, cutter[i]!, cutter[(i + 1) % cutter.length]!);
+  const rest = clipTo(ring, cutter);
   if (rest.length < 3) return 0;
   const middle = rest.reduce((sum, p) => ({ x: sum.x + p.x / rest.length, y: sum.y + p.y / rest.length }), {
     x: 0,

@@ -53,6 +53,15 @@ export function meetLines(p: Point, d: Point, q: Point, e: Point): Point | undef
   return along(p, d, cross(subtract(q, p), e) / sine);
 }
 
+/** Where the stretch p to q crosses the stretch a to b, as a share of its own; nothing at its ends, or where they are parallel. */
+export function crossingShare(p: Point, q: Point, a: Point, b: Point): number[] {
+  const [d, e] = [subtract(q, p), subtract(b, a)];
+  const across = cross(d, e);
+  if (Math.abs(across) < tolerances.parallel) return [];
+  const [s, t] = [cross(subtract(a, p), e) / across, cross(subtract(a, p), d) / across];
+  return s > 0 && s < 1 && t >= 0 && t <= 1 ? [s] : [];
+}
+
 /** Parameter (millimetres along) of the foot of `p` on the line, and its distance to the left of it. */
 export function locate(p: Point, origin: Point, direction: Point): { t: number; y: number } {
   const d = subtract(p, origin);

@@ -10,7 +10,7 @@
  *            +--+-----------
  */
 import { simpleFaces, type Segment } from '../../geometry/arrangement';
-import { clipLeft } from '../../geometry/clip';
+import { clipTo } from '../../geometry/clip';
 import type { Cell, Interval } from '../../geometry/columns';
 import { flat, raise, type Plane } from '../../geometry/plane';
 import { locate, type Point } from '../../geometry/point';
@@ -48,10 +48,6 @@ const placeOn =
   (p: Point) =>
     locate(p, frame.origin, frame.direction).t - t0;
 
-/** Within a convex ring. */
-const within = (ring: Ring, round: Ring): Ring =>
-  edgesOf(round).reduce<Ring>((rest, [a, b]) => (rest.length > 2 ? clipLeft(rest, a, b) : rest), ring);
-
 /** Where strips lie over each other, and each pad by itself. */
 export function crossingsOf(strips: readonly Strip[]): Crossing[] {
   const rings = strips.map(stripRing);
@@ -61,7 +57,7 @@ export function crossingsOf(strips: readonly Strip[]): Crossing[] {
   rings.forEach((ring, i) => {
     for (let k = i + 1; k < rings.length; k++) {
       if (!boxesMeet(boxOf(ring), boxOf(rings[k]!))) continue;
-      const shared = within(ring, rings[k]!);
+      const shared = clipTo(ring, rings[k]!);
       if (shared.length < 3 || ringArea(shared) <= tolerances.scrap) continue;
       found.push(
         [i, k].map((arm) => {
@@ -88,7 +84,7 @@ export const armsOf = (strips: readonly Strip[], ground: readonly Bearing[], dep
     const box = boxOf(ring);
     const needs = boxed.flatMap((piece): Along[][] => {
       if (!boxesMeet(piece.box, box)) return [];
-      const part = within(piece.ring, ring);
+      const part = clipTo(piece.ring, ring);
       if (part.length < 3) return [];
       return piece.planes.map((plane) => lowestAlong(part, raise(plane, -depth), placeOn(strip)));
     });

@@ -8,7 +8,7 @@
  *
  * Cost: O(n^2) for n corners beneath, which are few. Source: own.
  */
-import { clipLeft } from '../../geometry/clip';
+import { clipTo } from '../../geometry/clip';
 import { cross, distance, dot, subtract, unit, type Point } from '../../geometry/point';
 import { boxOf, edgesOf, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
@@ -42,9 +42,6 @@ const rectangle = (t0: number, t1: number, y0: number, y1: number): Ring => [
   { x: t0, y: y1 }
 ];
 
-const within = (ring: Ring, round: Ring): Ring =>
-  edgesOf(round).reduce<Ring>((rest, [a, b]) => (rest.length > 2 ? clipLeft(rest, a, b) : rest), ring);
-
 /**
  * The stretches of a wall, ascending in t. `below`: convex, apart from each other, as (t, y). What lies beyond the end of one
  * below is carried by it as far as `reach` goes, measured from its corners.
@@ -55,7 +52,7 @@ export function supportAlong(
   below: readonly Ring[],
   reach: number
 ): SupportStretch[] {
-  const cut = (round: Ring) => below.map((ring) => within(ring, round)).filter((ring) => ring.length > 2);
+  const cut = (round: Ring) => below.map((ring) => clipTo(ring, round)).filter((ring) => ring.length > 2);
   const core = cut(rectangle(t0, t1, y0, y1));
   const near = cut(rectangle(t0 - reach, t1 + reach, y0 - reach, y1 + reach));
   const covered = (t: number) =>

@@ -7,7 +7,16 @@ import { sameValue } from '../../document/patch';
 import * as s from '../../document/schemas';
 import { simpleFaces } from '../../geometry/arrangement';
 import { heightAt } from '../../geometry/plane';
-import { along, cross, distance, lerp, subtract, unit, type Point } from '../../geometry/point';
+import {
+  along,
+  cross,
+  crossingShare,
+  distance,
+  lerp,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { edgesOf, gapToBorder, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
@@ -52,7 +61,7 @@ function fallsOf(falls: Falls | null, ring: Ring, facets: readonly Facet[]): Fal
   const isIn = (p: Point) => ringHolds(ring, p) || gapToBorder(ring, p) < tolerances.joint;
   const isCorner = ({ at }: Level) => ring.some((p) => distance(p, at) < tolerances.joint);
   const lines = falls.lines.flatMap(({ from, to }): FallLine[] => {
-    const stops = [0, 1, ...edgesOf(ring).flatMap(([p, q]) => sharesOf(from.at, to.at, p, q))].sort(
+    const stops = [0, 1, ...edgesOf(ring).flatMap(([p, q]) => crossingShare(from.at, to.at, p, q))].sort(
       (p, q) => p - q
     );
     return stops.slice(1).flatMap((end, i): FallLine[] => {
@@ -67,15 +76,6 @@ function fallsOf(falls: Falls | null, ring: Ring, facets: readonly Facet[]): Fal
   });
   const within = falls.levels.filter((one) => isIn(one.at) && !isCorner(one));
   return { kind: 'levels', levels: [...corners, ...within], lines };
-}
-
-/** Where a stretch crosses another, as a share of it. */
-function sharesOf(a: Point, b: Point, p: Point, q: Point): number[] {
-  const [d, e] = [subtract(b, a), subtract(q, p)];
-  const across = cross(d, e);
-  if (Math.abs(across) < tolerances.scrap) return [];
-  const [k, t] = [cross(subtract(p, a), e) / across, cross(subtract(p, a), d) / across];
-  return k > 0 && k < 1 && t >= 0 && t <= 1 ? [k] : [];
 }
 
 /** Refuses a slab that follows walls or a room. */

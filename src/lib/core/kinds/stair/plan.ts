@@ -4,7 +4,16 @@ import { characterWidth, cutHeight, type Mark, type Pen } from '../../display/ma
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
-import { along, angleOf, distance, lerp, subtract, unit, type Point } from '../../geometry/point';
+import {
+  along,
+  angleOf,
+  crossingShare,
+  distance,
+  lerp,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { boxOf, ringHolds, type Ring } from '../../geometry/ring';
 import { middleOfNosing, type SideStretch, type StairLayout } from '../../kernels/stairs/layout';
 import { middleOf } from '../../kernels/solids/cells';
@@ -107,7 +116,7 @@ function within(p: Point, q: Point, rings: readonly Ring[]): Point[] {
   const cuts = [
     0,
     1,
-    ...rings.flatMap((ring) => ring.flatMap((a, i) => crossingAt(p, q, a, ring[(i + 1) % ring.length]!)))
+    ...rings.flatMap((ring) => ring.flatMap((a, i) => crossingShare(p, q, a, ring[(i + 1) % ring.length]!)))
   ];
   const sorted = cuts.sort((s, t) => s - t);
   return sorted.slice(1).flatMap((to, i) => {
@@ -115,15 +124,6 @@ function within(p: Point, q: Point, rings: readonly Ring[]): Point[] {
     const isIn = to - from > 1e-9 && rings.some((ring) => ringHolds(ring, lerp(p, q, (from + to) / 2)));
     return isIn ? [lerp(p, q, from), lerp(p, q, to)] : [];
   });
-}
-
-function crossingAt(p: Point, q: Point, a: Point, b: Point): number[] {
-  const [d, e] = [subtract(q, p), subtract(b, a)];
-  const across = d.x * e.y - d.y * e.x;
-  if (Math.abs(across) < 1e-9) return [];
-  const s = ((a.x - p.x) * e.y - (a.y - p.y) * e.x) / across;
-  const t = ((a.x - p.x) * d.y - (a.y - p.y) * d.x) / across;
-  return s > 0 && s < 1 && t >= 0 && t <= 1 ? [s] : [];
 }
 
 const strokes = (walk: readonly Point[], rings: readonly Ring[]): Point[][] =>
