@@ -56,7 +56,8 @@ describe('marks of openings in the plan', () => {
             const { at, text, height } = mark;
             const [long, high] = [(text.length * height * characterWidth * paper) / 2, (height * paper) / 2];
             // Those of stairs run up the page where the stair does.
-            const [w, h] = Math.abs(Math.cos(mark.angle)) > 0.5 ? [long, high] : [high, long];
+            const isUp = project.tables.stair.has(mark.subject) && Math.abs(Math.cos(mark.angle)) < 0.5;
+            const [w, h] = isUp ? [high, long] : [long, high];
             return [{ text, box: { minX: at.x - w, minY: at.y - h, maxX: at.x + w, maxY: at.y + h } }];
           });
           for (const [i, { text, box }] of boxes.entries()) {

@@ -91,7 +91,7 @@ describe('the derivation', () => {
           start
         );
       }),
-      { numRuns: 150, seed: 9 }
+      { numRuns: 210, seed: 9 }
     );
     // A command that is never accepted is not tried at all.
     expect([...accepted].filter(([, count]) => count === 0)).toEqual([]);
