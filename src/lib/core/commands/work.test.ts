@@ -6,6 +6,8 @@ import { planDrawing } from '../drawing/plan-drawing';
 import { ringsArea } from '../geometry/ring';
 import { outlineOn } from '../kinds/wall/stages';
 import { readProject, writeProject } from '../exchange/archive';
+import { writeGlb } from '../exchange/glb';
+import { elementsOf } from '../model/bodies';
 import { Model } from '../model/graph';
 import { reviewProject } from '../review/review';
 import { inspectProject } from '../takeoff/inspect';
@@ -86,6 +88,22 @@ describe('stages of work', () => {
     expect([...cut.tables.wall.values()].filter(({ a }) => a.y === 9000).map(workOf)).toEqual([
       'existing',
       'existing'
+    ]);
+  });
+
+  it('the model that is handed over is the house as it will stand', async () => {
+    const bytes = await writeGlb(without, elementsOf(new Model(), without));
+    const { nodes } = JSON.parse(
+      new TextDecoder().decode(
+        bytes.subarray(20, 20 + new DataView(bytes.buffer, bytes.byteOffset).getUint32(12, true))
+      )
+    ) as { nodes: { extras?: { id: string; work?: string } }[] };
+    const work = new Map(nodes.flatMap(({ extras }) => (extras ? [[extras.id, extras.work]] : [])));
+    expect([work.has('p'), work.has('door'), work.get('south'), work.get('q')]).toEqual([
+      false,
+      false,
+      'existing',
+      undefined
     ]);
   });
 

@@ -1,8 +1,12 @@
-/** GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. */
+/**
+ * GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. Without what is to be
+ * removed; what exists already says so.
+ */
 import { Document, NodeIO, type Material as GltfMaterial, type Primitive } from '@gltf-transform/core';
 import type { ElementBody, Project } from '../document/kind';
 import type { Mesh } from '../geometry/mesh';
-import { settingsOf } from '../document/project';
+import { findRecord, settingsOf } from '../document/project';
+import { workOf } from '../document/work';
 import { nameElement } from '../document/names';
 import { roleLooks } from '../kernels/solids/role-looks';
 import type { Part } from '../kernels/solids/part';
@@ -85,6 +89,9 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
     })
   );
   for (const element of elements) {
+    const work = workOf(findRecord(project, element.id)!);
+    // It is the house as it will stand.
+    if (work === 'removed') continue;
     const mesh = document.createMesh(element.id);
     for (const part of element.parts) {
       const primitive = makePrimitive(document, buffer, part.mesh);
@@ -97,7 +104,7 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
     const node = document
       .createNode(nameElement(project, element.id))
       .setMesh(mesh)
-      .setExtras({ id: element.id, kind: element.kind });
+      .setExtras({ id: element.id, kind: element.kind, ...(work === 'existing' && { work }) });
     (storeys.get(element.storey) ?? scene).addChild(node);
   }
   return new NodeIO().writeBinary(document);
