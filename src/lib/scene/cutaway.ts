@@ -33,7 +33,7 @@ export function reachOfCut(way: CutWay, box: THREE.Box3): readonly [number, numb
 
 export class Cutaway {
   private readonly plane = new THREE.Plane();
-  private isOn = false;
+  isOn = false;
   /** Set back as surfaces are: from afar the back of a thin ply would come before its face. */
   private readonly inside = new THREE.MeshBasicMaterial({
     ...{ side: THREE.BackSide, color: themes.day.slate },

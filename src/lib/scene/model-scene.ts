@@ -399,11 +399,8 @@ export class ModelScene {
     this.outlines.put(id, lifted(outline, group.position.y), group.visible ? mark : undefined);
   }
 
-  private isCut = false;
-
   /** Cuts a part away, from a way and up to a place of the plan across it or a height, mm. */
   cut(way: CutWay, at: number) {
-    this.isCut = way !== 'none';
     this.cutaway.set(way, at);
     this.ambient.forget();
     this.redraw();
@@ -524,7 +521,7 @@ export class ModelScene {
             if (!child.geometry.boundsTree) child.geometry.computeBoundsTree();
             meshes.push(child);
           }
-    ray.firstHitOnly = false;
+    ray.firstHitOnly = !this.cutaway.isOn;
     const hit = ray.intersectObjects(meshes, false).find(({ point }) => this.cutaway.keeps(point));
     const id = hit?.object.parent?.userData.id as string | undefined;
     return id === undefined ? undefined : { id, at: { x: hit!.point.x * 1000, y: -hit!.point.z * 1000 } };
@@ -571,7 +568,7 @@ export class ModelScene {
     clearTimeout(this.resting);
     const { ambient, renderer, hasRested } = this;
     this.hasRested = false;
-    if (this.emphasis.veil || this.isCut || this.drawnAs.surfaces === 'none') return false;
+    if (this.emphasis.veil || this.cutaway.isOn || this.drawnAs.surfaces === 'none') return false;
     const isDue = !ambient.isPresent && (hasRested || ambient.cost < quickShading);
     if (isDue) this.outlines.without(() => ambient.workOut(renderer));
     if (ambient.isPresent) ambient.lay(renderer);

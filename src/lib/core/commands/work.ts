@@ -16,9 +16,10 @@ export const setWork = command({
     for (const record of records)
       if (!hasWork(project, record.kind))
         refuse(project, 'work.none', { subjects: [record.id], texts: { thing: nameOf(project, record) } });
-    const before = new Map(records.map((record) => [record.id, workOf(record)]));
+    const named = new Set(records.map(({ id }) => id));
+    const before = new Set(records.map(workOf));
     const riding = ridingWith(project, ids).filter(
-      (one) => hasWork(project, one.kind) && !before.has(one.id) && [...before.values()].includes(workOf(one))
+      (one) => hasWork(project, one.kind) && !named.has(one.id) && before.has(workOf(one))
     );
     const puts = [...records, ...riding].map((record) => atWork(record, work as Work));
     return done(

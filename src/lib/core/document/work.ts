@@ -58,13 +58,13 @@ export const worksOf = stage(
 
 /** The law: what comes into a project is at the stage that the project draws at. */
 export function drawnAtStage({ project }: Query, patch: Patch): Patch {
-  const now = applyPatch(project, patch);
-  const { drawnAs } = settingsOf(now);
+  const changed = patch.get('project')?.after;
+  const { drawnAs } = changed?.kind === 'project' ? changed : settingsOf(project);
   if (drawnAs === 'new') return patch;
   const puts = [...patch.values()].flatMap(({ before, after }) =>
     after && !before && hasWork(project, after.kind) && workOf(after) === 'new'
       ? [atWork(after, drawnAs)]
       : []
   );
-  return puts.length > 0 ? composePatches(patch, patchOf(now, puts)) : patch;
+  return puts.length > 0 ? composePatches(patch, patchOf(applyPatch(project, patch), puts)) : patch;
 }

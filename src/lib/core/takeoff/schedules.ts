@@ -9,7 +9,7 @@ import { catalogueRows } from '../kinds/catalogue-entry/schedule';
 import { chimneyRows } from '../kinds/chimney/schedule';
 import { columnRows } from '../kinds/column/schedule';
 import { dimensionRows } from '../kinds/dimension/schedule';
-import { footingRows } from '../kinds/footing/schedule';
+import { diggingOf, footingRows } from '../kinds/footing/schedule';
 import { groundSummary } from '../kinds/ground/schedule';
 import { openingRows } from '../kinds/opening/schedule';
 import { roofRows } from '../kinds/roof/schedule';
@@ -40,7 +40,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   stair: { as: 'stairs', rows: stairRows },
   clearSpace: null,
   alignment: { as: 'alignments', rows: alignmentRows },
-  ground: { as: 'ground', rows: groundSummary },
+  ground: { as: 'ground', rows: (query) => ({ ...diggingOf(query), ...groundSummary(query) }) },
   footing: { as: 'footings', rows: footingRows },
   roof: { as: 'roofs', rows: roofRows },
   rooflight: { as: 'rooflights', rows: rooflightRows },

@@ -9,9 +9,9 @@ import { datumOf } from '../storey/record';
 import { unit } from '../../geometry/point';
 import { chainOf } from '../wall/moves';
 import { storeyNodes } from '../wall/nodes';
-import { outwardsOf, type Wall } from '../wall/record';
+import { outwardsOf, wallLines, type Wall, type WallLine } from '../wall/record';
 import { offsetBetween, runAlike, wallsUnder } from './lines';
-import { wallLines, type Alignment, type WallLine } from './record';
+import type { Alignment } from './record';
 
 const line = () => s.oneOf(wallLines);
 

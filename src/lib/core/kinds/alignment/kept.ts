@@ -23,11 +23,11 @@ import { tolerances } from '../../geometry/tolerances';
 import type { Member, Node } from '../../kernels/joints/gather';
 import { formatLengthWithUnit } from '../../units/length';
 import { storeysInOrder } from '../storey/record';
-import { settle } from '../wall/moves';
+import { settle, type Line } from '../wall/moves';
 import { heirsOfWall } from '../wall/heirs';
 import { storeyNodes } from '../wall/nodes';
 import type { Wall } from '../wall/record';
-import { lineFor, offLine, type Line } from './lines';
+import { lineFor, offLine } from './lines';
 import type { Alignment } from './record';
 
 /** Off by less, a wall is on its line: half of what is stored. */
@@ -36,31 +36,31 @@ const onLine = tolerances.storedGrid;
 /** The law: walls that are kept over others lie over them. */
 export function keptOver(query: Query, patch: Patch): Patch {
   const { project } = query;
-  const isAbout = [...patch.values()].some(({ before, after }) =>
-    ['wall', 'buildUp', 'alignment', 'storey'].includes((after ?? before)!.kind)
-  );
-  if (!isAbout || applyPatch(project, patch).tables.alignment.size === 0) return patch;
-  const all = inherited(project, patch);
-  return storeysInOrder(applyPatch(project, all)).reduce((whole, { id }) => {
-    const after = applyPatch(project, whole);
-    const moved = walls(query, after, whole, id);
-    return moved ? composePatches(whole, moved) : whole;
-  }, all);
+  const kinds = new Set([...patch.values()].map(({ before, after }) => (after ?? before)!.kind));
+  if (project.tables.alignment.size === 0 && !kinds.has('alignment')) return patch;
+  if (!(['wall', 'buildUp', 'alignment', 'storey'] as const).some((kind) => kinds.has(kind))) return patch;
+  let whole = inherited(project, patch);
+  let now = applyPatch(project, whole);
+  for (const { id } of storeysInOrder(now)) {
+    const moved = walls(query, now, whole, id);
+    if (!moved) continue;
+    whole = composePatches(whole, moved);
+    now = applyPatch(now, moved);
+  }
+  return whole;
 }
 
 /** Parts of an upper wall that was cut are kept over the same one. */
 function inherited(project: Project, patch: Patch): Patch {
+  const parts = [...project.tables.alignment.values()].flatMap((one) =>
+    heirsOfWall(project, patch, one.upper).map((upper) => ({ ...one, upper }))
+  );
+  if (parts.length === 0) return patch;
   const now = applyPatch(project, patch);
   const held = new Set([...now.tables.alignment.values()].map(({ upper }) => upper));
-  const parts = [...project.tables.alignment.values()].flatMap((one) =>
-    now.tables.alignment.has(one.id)
-      ? heirsOfWall(project, patch, one.upper).flatMap((upper) =>
-          held.has(upper) ? [] : [{ ...one, upper }]
-        )
-      : []
-  );
-  const ids = freshIds(now, 'alignment', parts.length);
-  const puts = parts.map((one, i): Alignment => ({ ...one, id: ids[i]! }));
+  const loose = parts.filter(({ id, upper }) => now.tables.alignment.has(id) && !held.has(upper));
+  const ids = freshIds(now, 'alignment', loose.length);
+  const puts = loose.map((one, i): Alignment => ({ ...one, id: ids[i]! }));
   return puts.length > 0 ? composePatches(patch, patchOf(now, puts)) : patch;
 }
 

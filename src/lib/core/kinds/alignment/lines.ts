@@ -1,28 +1,14 @@
 /** Where aligned walls lie, and where they are to lie. */
 import type { Project } from '../../document/kind';
-import {
-  along,
-  cross,
-  distance,
-  dot,
-  leftOf,
-  locate,
-  scale,
-  subtract,
-  unit,
-  type Point
-} from '../../geometry/point';
+import { along, cross, dot, locate, scale, subtract, unit } from '../../geometry/point';
 import { tolerances } from '../../geometry/tolerances';
 import { thicknessOf } from '../../kernels/joints/frame';
 import { settingOutDepth } from '../wall/frame';
-import { outwardsOf, wallsOf, type Wall } from '../wall/record';
-import { storeysInOrder } from '../storey/record';
-import type { Alignment, WallLine } from './record';
-
-export interface Line {
-  readonly origin: Point;
-  readonly direction: Point;
-}
+import { lengthBeside } from '../wall/heirs';
+import type { Line } from '../wall/moves';
+import { outwardsOf, wallsOf, type Wall, type WallLine } from '../wall/record';
+import { storeyBelow } from '../storey/record';
+import type { Alignment } from './record';
 
 /** How far a line of a wall lies outwards of its setting-out line; 0 without its build-up. */
 function outOf({ tables }: Project, wall: Wall, settingOut: WallLine): number {
@@ -67,20 +53,12 @@ export function runAlike(above: Wall, below: Wall): boolean {
   );
 }
 
-/** How much of a wall lies beside another, mm along it. */
-export function besideEach(above: Wall, below: Wall): number {
-  const way = unit(subtract(below.b, below.a));
-  const [s, t] = [above.a, above.b].map((p) => locate(p, below.a, way).t) as [number, number];
-  return Math.min(Math.max(s, t), distance(below.a, below.b)) - Math.max(Math.min(s, t), 0);
-}
-
 /** Farther than this a wall below is no longer the one that stands under it, mm. */
 const farthest = 2000;
 
 /** Walls of the storey below that one could be kept over, the nearest face first. */
 export function wallsUnder(project: Project, wall: Wall): Wall[] {
-  const order = storeysInOrder(project);
-  const below = order[order.findIndex(({ id }) => id === wall.storey) - 1];
+  const below = storeyBelow(project, wall.storey);
   if (!below) return [];
   const gap = (one: Wall) =>
     Math.abs(
@@ -91,15 +69,12 @@ export function wallsUnder(project: Project, wall: Wall): Wall[] {
     );
   return wallsOf(project, below.id)
     .filter(
-      (one) => runAlike(wall, one) && besideEach(wall, one) > tolerances.leastLength && gap(one) < farthest
+      (one) => runAlike(wall, one) && lengthBeside(wall, one) > tolerances.leastLength && gap(one) < farthest
     )
-    .sort((p, q) => gap(p) - gap(q) || besideEach(wall, q) - besideEach(wall, p));
+    .sort((p, q) => gap(p) - gap(q) || lengthBeside(wall, q) - lengthBeside(wall, p));
 }
 
 export const thicknessOfWall = ({ tables }: Project, { buildUp }: Wall): number => {
   const found = tables.buildUp.get(buildUp);
   return found ? thicknessOf(found) : 0;
 };
-
-/** Square out of a line, to its left. */
-export const leftFrom = ({ direction }: Line): Point => leftOf(direction);

@@ -1,9 +1,10 @@
 /** Alignments in the plan of the upper storey, where storeys are worked on: the line below, and two ticks across it. */
 import type { Mark } from '../../display/marks';
 import type { Query, WorkStage } from '../../document/kind';
+import { sameValue } from '../../document/patch';
 import { stage } from '../../document/stage';
-import { along, lerp, locate } from '../../geometry/point';
-import { leftFrom, lineFor } from './lines';
+import { along, leftOf, lerp, locate } from '../../geometry/point';
+import { lineFor } from './lines';
 import type { Alignment } from './record';
 
 /** Half of a tick, and how far two of them lie apart, mm. */
@@ -19,7 +20,7 @@ export function marksAlong(query: Query, alignment: Alignment) {
     along(line.origin, line.direction, locate(p, line.origin, line.direction).t);
   const [a, b] = [on(wall.a), on(wall.b)];
   const middle = lerp(a, b, 0.5);
-  const across = leftFrom(line);
+  const across = leftOf(line.direction);
   const ticks = [-apart, apart].map((shift) => {
     const at = along(middle, line.direction, shift);
     return [along(at, across, -tick), along(at, across, tick)] as const;
@@ -32,22 +33,18 @@ const alignmentPlans = stage(
   {
     found: (query: Query, id) => {
       const alignment = query.project.tables.alignment.get(id);
-      const found = alignment && marksAlong(query, alignment);
-      return found ? [...found.line, ...found.ticks.flat()].flatMap(({ x, y }) => [x, y]) : [];
+      return alignment && marksAlong(query, alignment);
     }
   },
   ({ found }, id): readonly Mark[] => {
-    if (found.length === 0) return [];
-    const points = Array.from({ length: found.length / 2 }, (_, i) => ({
-      x: found[2 * i]!,
-      y: found[2 * i + 1]!
-    }));
+    if (!found) return [];
     const mark = { subject: id, group: 'alignment', ink: 'tide', kind: 'lines' } as const;
     return [
-      { ...mark, points: points.slice(0, 2), pen: 'dotted' },
-      { ...mark, points: points.slice(2), pen: 'face' }
+      { ...mark, points: found.line, pen: 'dotted' },
+      { ...mark, points: found.ticks.flat(), pen: 'face' }
     ];
-  }
+  },
+  sameValue
 );
 
 export const planOfAlignments = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>

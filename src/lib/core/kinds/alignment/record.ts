@@ -1,11 +1,7 @@
 /** The record of an alignment: a wall of an upper storey kept over one below. */
 import { object } from 'yup';
 import * as f from '../../document/fields';
-
-/** A line of a wall, from its outer face inwards. */
-export const wallLines = ['outer', 'structureOuter', 'centre', 'structureInner', 'inner'] as const;
-
-export type WallLine = (typeof wallLines)[number];
+import { wallLines, type WallLine } from '../wall/record';
 
 /** `offset`: how far the upper wall's line lies outwards of the lower one's; 0: flush, more: it oversails. */
 export interface Alignment {

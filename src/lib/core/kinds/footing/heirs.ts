@@ -7,7 +7,10 @@ import type { Footing, OverFooting } from './record';
 /** The law: walls that came into the place of one on a footing stand on it too. */
 export function followsWalls({ project }: Query, patch: Patch): Patch {
   if (project.tables.footing.size === 0) return patch;
-  if (![...patch.values()].some(({ after }) => after?.kind === 'wall')) return patch;
+  const isAbout = [...project.tables.footing.values()].some(({ walls }) =>
+    walls.some(({ of }) => heirsOfWall(project, patch, of).length > 0)
+  );
+  if (!isAbout) return patch;
   const now = applyPatch(project, patch);
   const puts = [...now.tables.footing.values()].flatMap((footing): Footing[] => {
     const has = new Set(footing.walls.map(({ of }) => of));

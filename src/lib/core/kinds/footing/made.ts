@@ -101,11 +101,8 @@ export const footingPits = stage(
     const { strips, steps } = levels;
     const wide = strips.map((strip) => ({
       ...strip,
-      ...{ t0: strip.t0, t1: strip.t1, y0: strip.y0 - footing.working, y1: strip.y1 + footing.working }
+      ...{ y0: strip.y0 - footing.working, y1: strip.y1 + footing.working }
     }));
-    return footingPrisms(outlineWith(standing, footing.working), wide, steps, levels).map((one) => ({
-      ...one,
-      box: boxOf(one.ring)
-    }));
+    return footingPrisms(outlineWith(standing, footing.working), wide, steps, levels);
   }
 );

@@ -52,7 +52,6 @@ function findShallow({ query, say, named }: Scope, footing: Footing) {
   );
   const found = excessOver(over, slack);
   if (!found) return;
-  const deeper = { ...footing, step };
   say(
     'floors',
     'footing.shallow',
@@ -63,7 +62,7 @@ function findShallow({ query, say, named }: Scope, footing: Footing) {
       ...(step === 0
         ? [{ label: 'Let it step down', call: { name: 'setFooting', args: { id, step: thickness } } }]
         : []),
-      { label: 'Lay it deeper', call: { name: 'setFooting', args: { id, top: proposedTop(query, deeper) } } }
+      { label: 'Lay it deeper', call: { name: 'setFooting', args: { id, top: proposedTop(query, footing) } } }
     ]
   );
 }
@@ -88,15 +87,10 @@ function findGaps({ project, query, say, named, storey }: Scope, footing: Footin
       [of, footing.id],
       { gap: base - top },
       { thing: named(of), other: named(footing.id) },
-      isPad
-        ? {
-            label: 'Stand a pier on it',
-            call: { name: 'setFooting', args: { id: footing.id, wallTop: base } }
-          }
-        : {
-            label: 'Take the foundation up to it',
-            call: { name: 'setFooting', args: { id: footing.id, wallTop: base } }
-          }
+      {
+        label: isPad ? 'Stand a pier on it' : 'Take the foundation up to it',
+        call: { name: 'setFooting', args: { id: footing.id, wallTop: base } }
+      }
     );
   }
 }
@@ -117,18 +111,19 @@ function inEdge(prisms: readonly Prism[], cells: readonly Cell[], level: number)
 
 function findInSlabs({ project, query, say, named }: Scope, footing: Footing) {
   const { strip, wall } = query.get(footingSolids, footing.id);
+  const prisms = [...strip, ...wall];
   for (const slab of project.tables.slab.values()) {
     const level = slabLevel(project, slab);
     const ranges = query.get(slabParts, slab.id).map((part) => rangeOf(slab, part, level));
     const rings = query.get(slabRings, slab.id).filter((ring) => ringArea(ring) > 0);
     if (ranges.length === 0) continue;
     const [z0, z1] = [Math.min(...ranges.map(([low]) => low)), level];
-    const hit = [...strip, ...wall].filter(
+    const hit = prisms.filter(
       ({ ring, bottom, top }) =>
         bottom < z1 - slack && top > z0 + slack && rings.some((one) => sharedArea(one, ring) > leastShared)
     );
     const deep = inEdge(
-      [...strip, ...wall].filter(({ bottom }) => bottom < z0),
+      prisms.filter(({ bottom }) => bottom < z0),
       query.get(slabEdges, slab.id),
       level - slab.thickness
     );

@@ -3,7 +3,7 @@ import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { commonPieces } from '../../geometry/common-area';
 import { whereAbove } from '../../geometry/clip';
-import { combine, flat, raise } from '../../geometry/plane';
+import { combine, flat } from '../../geometry/plane';
 import {
   boxesMeet,
   boxOf,
@@ -23,26 +23,29 @@ import { cellsVolume } from '../../kernels/footings/strips';
 import { round } from '../../units/round';
 import { groundPieces } from '../ground/made';
 import { footingCells, footingPits } from './made';
+import type { Footing } from './record';
 import { footingLevels, footingOutlines, footingStandings, undersidesOf, type Standing } from './shape';
 
 export const footingRows = (query: Query) =>
-  [...query.project.tables.footing.values()].map((footing) => {
-    const { id, storey, walls, columns, thickness, material, top, depth, step, wall } = footing;
-    const levels = query.get(footingLevels, id);
-    const cells = query.get(footingCells, id);
-    return {
-      ...{ id, storey, thickness, material, top, depth, step },
-      ...{ walls: walls.map(({ of }) => of), columns: columns.map(({ of }) => of) },
-      /** Along the middle of what stands on its strips. */
-      length: round(lengthUnder(query.get(footingStandings, id))),
-      area: round(ringsArea(query.get(footingOutlines, id))),
-      volume: round(cellsVolume(cells.strip)),
-      /** Of its undersides, the highest first. */
-      levels: levels ? undersidesOf(levels).map((z) => round(z)) : [],
-      wallTop: wall?.top ?? null,
-      wallVolume: round(cellsVolume(cells.wall))
-    };
-  });
+  [...query.project.tables.footing.values()].map((footing) => footingRow(query, footing));
+
+export function footingRow(query: Query, footing: Footing) {
+  const { id, storey, walls, columns, thickness, material, top, depth, step, wall } = footing;
+  const levels = query.get(footingLevels, id);
+  const cells = query.get(footingCells, id);
+  return {
+    ...{ id, storey, thickness, material, top, depth, step },
+    ...{ walls: walls.map(({ of }) => of), columns: columns.map(({ of }) => of) },
+    /** Along the middle of what stands on its strips. */
+    length: round(lengthUnder(query.get(footingStandings, id))),
+    area: round(ringsArea(query.get(footingOutlines, id))),
+    volume: round(cellsVolume(cells.strip)),
+    /** Of its undersides, the highest first. */
+    levels: levels ? undersidesOf(levels).map((z) => round(z)) : [],
+    wallTop: wall?.top ?? null,
+    wallVolume: round(cellsVolume(cells.wall))
+  };
+}
 
 /** Of walls, each as long as it is in the mean. */
 const lengthUnder = (standing: readonly Standing[]): number =>
@@ -110,5 +113,5 @@ function groundUnder(query: Query, places: Ring) {
     { x: maxX + 1, y: maxY + 1 },
     { x: minX - 1, y: maxY + 1 }
   ];
-  return [{ ring, plane: raise(flat(0), settingsOf(query.project).ground), box: boxOf(ring) }];
+  return [{ ring, plane: flat(settingsOf(query.project).ground), box: boxOf(ring) }];
 }

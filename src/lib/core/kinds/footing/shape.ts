@@ -9,7 +9,13 @@ import { boxOf, type Ring } from '../../geometry/ring';
 import type { Lying } from '../../kernels/joints/frame';
 import { footingOutline, type Borne } from '../../kernels/footings/outline';
 import { footingSteps, lapOf, type Stretch } from '../../kernels/footings/steps';
-import { armsOf, crossingsOf, type Bearing, type Strip } from '../../kernels/footings/strips';
+import {
+  armsOf,
+  crossingsOf,
+  type Bearing,
+  type Strip,
+  type StripHeights
+} from '../../kernels/footings/strips';
 import { lowestGround } from '../../kernels/ground/shaped';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import type { Column } from '../column/record';
@@ -142,14 +148,9 @@ const everywhere: Ring = [
 ];
 
 /** The strips of a footing, and the stretches of each. */
-export interface FootingLevels {
+export interface FootingLevels extends StripHeights {
   readonly strips: readonly Strip[];
   readonly steps: readonly (readonly Stretch[])[];
-  /** Of the highest level. */
-  readonly bottom: number;
-  readonly step: number;
-  readonly thickness: number;
-  readonly lap: number;
 }
 
 /** Strips of a footing with their steps, which nothing is known of but how it is to be. */

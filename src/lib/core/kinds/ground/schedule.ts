@@ -4,7 +4,6 @@ import { settingsOf } from '../../document/project';
 import { heightAt } from '../../geometry/plane';
 import { earthworkOf } from '../../kernels/ground/earthwork';
 import { round } from '../../units/round';
-import { diggingOf } from '../footing/schedule';
 import { groundPieces } from './made';
 import { groundAsItIs } from './stages';
 
@@ -14,7 +13,6 @@ export function groundSummary(query: Query) {
   const { ground } = settingsOf(query.project);
   const heights = pieces.flatMap(({ ring, plane }) => ring.map((p) => heightAt(plane, p)));
   return {
-    ...diggingOf(query),
     ...{ cut: round(cut), fill: round(fill), banks: round(banks) },
     lowest: round(heights.length > 0 ? Math.min(...heights) : ground),
     highest: round(heights.length > 0 ? Math.max(...heights) : ground),

@@ -138,10 +138,6 @@ export const slabEdges = stage(
   sameValue
 );
 
-/** Its underside, above its level, where that is flat. */
-const depthUnder = (slab: Slab, plies: readonly SlabPly[]): number =>
-  layersUnder(slab, plies, flat(0)).at(-1)!.bottom.c;
-
 export const slabBodies = stageWithMemory(
   'bodies of slabs',
   {
@@ -164,7 +160,7 @@ export const slabBodies = stageWithMemory(
   ({ slab, parts, top, edge, plies, cuts }, id, memory): ElementBody | undefined => {
     if (!slab || top === undefined) return undefined;
     const layers = layersUnder(slab, plies, flat(0));
-    const under = liftCells(edge, top + depthUnder(slab, plies));
+    const under = liftCells(edge, top + layers.at(-1)!.bottom.c);
     const thick: Part[] =
       under.length > 0
         ? [{ role: 'slabEdge', ply: null, material: slab.material, mesh: buildColumns(under, () => 'edge') }]

@@ -65,9 +65,10 @@ const holeArgs = () =>
   s.array(s.array(s.point().required()).min(3).max(500).required()).max(200).default(undefined);
 
 /** Deeper along its border: of real sizes, under a flat underside. */
-function checkEdge(project: Project, { id, edge, falls, underside, ...slab }: Slab) {
+function checkEdge(project: Project, slab: Slab) {
+  const { id, edge, falls, underside } = slab;
   if (!edge) return;
-  const thing = nameOf(project, { id, edge, falls, underside, ...slab });
+  const thing = nameOf(project, slab);
   needPositive(project, 'width', `the edge of ${thing}`, edge.width);
   needPositive(project, 'depth', `the edge of ${thing}`, edge.depth);
   if (falls && underside === 'tilted')

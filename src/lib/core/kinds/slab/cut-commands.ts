@@ -1,5 +1,5 @@
 /** Slabs cut in two by a line, made one, and laid on other storeys as well. */
-import { command, done, need, refuse } from '../../document/command';
+import { command, done, need, refuse, storedPoint } from '../../document/command';
 import type { Project } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { freshIds } from '../../document/project';
@@ -22,7 +22,6 @@ import { toStored, tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { unionOf } from '../../geometry/union';
 import type { Facet, FallLine, Level } from '../../kernels/falls/surface';
-import { storedPoint } from '../../document/command';
 import { checkedSlab } from './commands';
 import { slabLevel } from './level';
 import type { Falls, Slab } from './record';

@@ -18,7 +18,7 @@ import { toStored } from '../../geometry/tolerances';
 import { brokenLimits } from '../../kernels/stairs/solve';
 import { degree } from '../../units/angle';
 import { usualMaterial } from '../material/usual';
-import { storeysInOrder } from '../storey/record';
+import { storeyAbove } from '../storey/record';
 import { stairArgs } from './args';
 import { checkStair, refuseLong, turnOf, waysUp } from './choose';
 import type { Stair } from './record';
@@ -101,12 +101,11 @@ function stepsOf(project: Project, old: Stair, bare: Stair, given: Given, height
   };
 }
 
-function storeyAbove(project: Project, id: string): string {
-  const order = storeysInOrder(project);
-  const above = order[order.findIndex((one) => one.id === id) + 1];
-  return above
-    ? above.id
-    : refuse(project, 'stair.no-storey', { texts: { thing: need(project, 'storey', id).name } });
+function needStoreyAbove(project: Project, id: string): string {
+  return (
+    storeyAbove(project, id)?.id ??
+    refuse(project, 'stair.no-storey', { texts: { thing: need(project, 'storey', id).name } })
+  );
 }
 
 export const addStair = command({
@@ -118,7 +117,7 @@ export const addStair = command({
   run: (project, args) => {
     const { id, storey: from, to, foot, head, ...given } = args;
     const storey = need(project, 'storey', from).id;
-    const above = to === undefined ? storeyAbove(project, storey) : need(project, 'storey', to).id;
+    const above = to === undefined ? needStoreyAbove(project, storey) : need(project, 'storey', to).id;
     if (!foot && !head) refuse(project, 'stair.no-place', { texts: { thing: 'the stair' } });
     const form = given.form ?? 'straight';
     const rules = settingsOf(project).stairLimits[rulesFor(form)];

@@ -20,7 +20,7 @@ import {
 import type { StairLimits } from '../../kernels/stairs/solve';
 import type { StairRules } from '../project/record';
 import { slabLevel } from '../slab/level';
-import { storeysInOrder, type Storey } from '../storey/record';
+import { storeyAbove, type Storey } from '../storey/record';
 import type { Stair } from './record';
 
 /** What a stair climbs: heights above project zero. */
@@ -35,8 +35,7 @@ type Ends = Pick<Stair, 'storey' | 'to' | 'base' | 'top'>;
 /** The storey that a stair comes to; undefined where none is above. */
 export function arrivesOn(project: Project, { storey, to }: Pick<Ends, 'storey' | 'to'>): Storey | undefined {
   if (to !== null) return project.tables.storey.get(to);
-  const order = storeysInOrder(project);
-  return order[order.findIndex((one) => one.id === storey) + 1];
+  return storeyAbove(project, storey);
 }
 
 /** Where no storey is above, as high as its own. */

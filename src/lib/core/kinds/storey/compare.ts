@@ -40,8 +40,18 @@ export interface StoreyGain {
   readonly rooms: readonly RoomGain[];
 }
 
+/** By query, as details ask it again with every look at them: a whole storey is derived once more for it. */
+const kept = new WeakMap<Query, Map<string, StoreyGain | undefined>>();
+
 /** Undefined where no wall of it is kept over one of another thickness. */
 export function gainOn(query: Query, storey: string): StoreyGain | undefined {
+  const known = kept.get(query) ?? new Map<string, StoreyGain | undefined>();
+  kept.set(query, known);
+  if (!known.has(storey)) known.set(storey, findGain(query, storey));
+  return known.get(storey);
+}
+
+function findGain(query: Query, storey: string): StoreyGain | undefined {
   const { project } = query;
   const thick = asThickAsBelow(project, storey);
   if (thick === project) return undefined;

@@ -18,10 +18,18 @@ export function storeysInOrder(project: Project): Storey[] {
   return [...project.tables.storey.values()].sort((p, q) => p.datum - q.datum || (p.id < q.id ? -1 : 1));
 }
 
+/** The storey next above or below; undefined where none is. */
+export const storeyAbove = (project: Project, id: string): Storey | undefined => besideIt(project, id, 1);
+export const storeyBelow = (project: Project, id: string): Storey | undefined => besideIt(project, id, -1);
+
+function besideIt(project: Project, id: string, step: 1 | -1): Storey | undefined {
+  const order = storeysInOrder(project);
+  return order[order.findIndex((one) => one.id === id) + step];
+}
+
 /** From the datum to the underside of the floor above; of the topmost storey as if one like its own came above. */
 export function clearHeightOf(project: Project, { id, datum, height, floorDepth }: Storey): number {
-  const order = storeysInOrder(project);
-  const above = order[order.findIndex((one) => one.id === id) + 1];
+  const above = storeyAbove(project, id);
   return above ? above.datum - above.floorDepth - datum : height - floorDepth;
 }
 

@@ -1,5 +1,4 @@
 /** What the walls of a storey stand on: structures of the walls below, the floor between, or nothing. */
-import type { Query } from '../../document/kind';
 import { sameInput, stageWithMemory } from '../../document/stage';
 import { locate, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, type Box, type Ring } from '../../geometry/ring';
@@ -9,17 +8,12 @@ import { trianglesOf } from '../../geometry/triangulate';
 import { supportAlong, type SupportStretch } from '../../kernels/support/support';
 import { coreOf, type WallFrame } from '../wall/frame';
 import { storeyModels } from './model';
-import { storeysInOrder } from './record';
+import { storeyBelow } from './record';
 
 export interface WallSupport {
   readonly frame: WallFrame;
   readonly stretches: readonly SupportStretch[];
 }
-
-const storeyBelow = ({ project }: Query, storey: string) => {
-  const order = storeysInOrder(project);
-  return order[order.findIndex(({ id }) => id === storey) - 1];
-};
 
 interface Core {
   readonly ring: Ring;
@@ -75,11 +69,12 @@ export const supportOn = stageWithMemory(
   {
     own: (query, storey) => query.get(storeyModels, storey),
     below: (query, storey) => {
-      const below = storeyBelow(query, storey);
+      const below = storeyBelow(query.project, storey);
       return below && query.get(storeyModels, below.id);
     },
     rise: (query, storey) =>
-      (query.project.tables.storey.get(storey)?.datum ?? 0) - (storeyBelow(query, storey)?.datum ?? 0),
+      (query.project.tables.storey.get(storey)?.datum ?? 0) -
+      (storeyBelow(query.project, storey)?.datum ?? 0),
     depth: ({ project }, storey) => project.tables.storey.get(storey)?.floorDepth ?? 0
   },
   () => new SupportMemory(),

@@ -5,7 +5,7 @@ import { toStored, tolerances } from '../../geometry/tolerances';
 import { thicknessOf } from '../../kernels/joints/frame';
 import { plainBuildUp, type BuildUp } from '../build-up/record';
 import { formatLength } from '../../units/length';
-import { storeysInOrder, type Storey } from '../storey/record';
+import { storeyBelow, type Storey } from '../storey/record';
 import { heightsOf } from './frame';
 import { wallsOf, type Wall, type WallTop } from './record';
 import type { Project } from '../../document/kind';
@@ -91,8 +91,7 @@ export function coversByNature(
   storey: Storey,
   { role, base }: Pick<Style, 'role' | 'base'>
 ): boolean {
-  const order = storeysInOrder(project);
-  const below = order[order.findIndex(({ id }) => id === storey.id) - 1];
+  const below = storeyBelow(project, storey.id);
   if (!below || (role ?? 'exterior') !== 'exterior' || Math.abs(base ?? 0) > tolerances.coincident)
     return false;
   const underside = storey.datum - storey.floorDepth - below.datum + tolerances.coincident;

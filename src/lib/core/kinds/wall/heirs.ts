@@ -5,13 +5,18 @@ import { distance, locate, nearestOnSegment, subtract, unit } from '../../geomet
 import { tolerances } from '../../geometry/tolerances';
 import type { Wall } from './record';
 
+/** How much of a wall lies beside another, mm along that; less than nothing where they lie apart. */
+export function lengthBeside(one: Wall, other: Wall): number {
+  const way = unit(subtract(other.b, other.a));
+  const [s, t] = [locate(one.a, other.a, way).t, locate(one.b, other.a, way).t];
+  return Math.min(Math.max(s, t), distance(other.a, other.b)) - Math.max(Math.min(s, t), 0);
+}
+
 /** How much of a wall lies along the line of another of its storey, mm. */
 function sharedLength(one: Wall, other: Wall): number {
-  if (one.storey !== other.storey) return 0;
   const way = unit(subtract(other.b, other.a));
-  const [p, q] = [locate(one.a, other.a, way), locate(one.b, other.a, way)];
-  if (Math.abs(p.y) > tolerances.joint || Math.abs(q.y) > tolerances.joint) return 0;
-  return Math.min(Math.max(p.t, q.t), distance(other.a, other.b)) - Math.max(Math.min(p.t, q.t), 0);
+  const isOn = [one.a, one.b].every((p) => Math.abs(locate(p, other.a, way).y) <= tolerances.joint);
+  return one.storey === other.storey && isOn ? lengthBeside(one, other) : 0;
 }
 
 const liesOn = (wall: Wall, { a, b }: Wall): boolean =>

@@ -49,7 +49,7 @@ export function chainOf(nodes: readonly Node[], ids: Iterable<string>, by: Point
   return chain;
 }
 
-interface Line {
+export interface Line {
   readonly origin: Point;
   readonly direction: Point;
 }

@@ -7,15 +7,13 @@ import type { Side } from '../../kernels/joints/frame';
 import type { Certainty } from '../../units/certainty';
 import type { Project } from '../../document/kind';
 
+/** Lines of a wall, from its outer face inwards. */
+export const wallLines = ['outer', 'structureOuter', 'centre', 'structureInner', 'inner'] as const;
+
+export type WallLine = (typeof wallLines)[number];
+
 /** `offset`: at a typed distance inwards from the outer face. */
-export const settingOuts = [
-  'outer',
-  'structureOuter',
-  'centre',
-  'structureInner',
-  'inner',
-  'offset'
-] as const;
+export const settingOuts = [...wallLines, 'offset'] as const;
 
 export type SettingOut = (typeof settingOuts)[number];
 

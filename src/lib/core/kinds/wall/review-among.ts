@@ -7,7 +7,7 @@ import type { WallFrame } from './frame';
 import { cross, dot, leftOf, lerp, locate, scale, type Point } from '../../geometry/point';
 import { clearInHeight, frameRectangle, fromFrame, otherSide } from '../../kernels/joints/frame';
 import { supportOn } from '../storey/support';
-import { storeysInOrder } from '../storey/record';
+import { storeyBelow } from '../storey/record';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
 
@@ -141,8 +141,7 @@ const leastSpan = 0.4;
 export function findUnsupported(scope: Scope) {
   const { project, say, named, query, storey } = scope;
   const model = storeyModelIn(query, storey);
-  const order = storeysInOrder(project);
-  const below = order[order.findIndex(({ id }) => id === model.storey.id) - 1];
+  const below = storeyBelow(project, storey);
   const under = below && query.get(storeyModels, below.id);
   if (!under) return;
   const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);

@@ -1,8 +1,8 @@
 /** The card of an alignment, and the fields of it that the card of its upper wall shows too. */
 import { nameElement } from '../../../core/document/names';
 import { thicknessOfWall, wallsUnder } from '../../../core/kinds/alignment/lines';
-import { wallLines, type Alignment } from '../../../core/kinds/alignment/record';
-import type { Wall } from '../../../core/kinds/wall/record';
+import type { Alignment } from '../../../core/kinds/alignment/record';
+import { wallLines, type Wall } from '../../../core/kinds/wall/record';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import type { Setter } from '../../details/shared-fields';

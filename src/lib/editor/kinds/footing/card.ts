@@ -1,7 +1,8 @@
 /** The card of a footing. */
 import { nameElement } from '../../../core/document/names';
 import { footingBreadths, type Footing } from '../../../core/kinds/footing/record';
-import { footingRows } from '../../../core/kinds/footing/schedule';
+import { footingRow } from '../../../core/kinds/footing/schedule';
+import { footingLevels, undersidesOf } from '../../../core/kinds/footing/shape';
 import { slabsOn } from '../../../core/kinds/slab/level';
 import { datumOf } from '../../../core/kinds/storey/record';
 import { formatHeight } from '../../../core/units/height';
@@ -60,17 +61,13 @@ function widthFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
 }
 
 const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => {
-  const row = footingRows(make.editor.model.at(make.editor.project)).find(({ id }) => id === footing.id);
+  const row = footingRow(make.editor.model.at(make.editor.project), footing);
   return [
     make.length('thickness', 'Thickness', [footing.thickness], (thickness) => set({ thickness })),
     materialField(make, footing, set, ['material', 'Material']),
     make.length('working', 'Room to work when dug', [footing.working], (working) => set({ working })),
-    ...(row
-      ? [
-          fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units)),
-          fact('Concrete', `${(row.volume / 1e9).toFixed(3)} m³`)
-        ]
-      : [])
+    fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units)),
+    fact('Concrete', `${(row.volume / 1e9).toFixed(3)} m³`)
   ];
 };
 
@@ -78,9 +75,11 @@ function depthFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
   const { editor } = make;
   const { units } = editor.settings;
   const { step, thickness, depth, top, storey } = footing;
-  const row = footingRows(editor.model.at(editor.project)).find(({ id }) => id === footing.id);
+  const levels = editor.model.at(editor.project).get(footingLevels, footing.id);
   const datum = datumOf(editor.project, storey);
-  const undersides = (row?.levels ?? []).map((z) => formatHeight(z - datum, units, 'the datum'));
+  const undersides = (levels ? undersidesOf(levels) : []).map((z) =>
+    formatHeight(z - datum, units, 'the datum')
+  );
   return [
     make.height('top', 'Top of the strip, where highest', 'the datum', [top], (z) => set({ top: z })),
     make.length('depth', 'Underside under the ground, at least', [depth], (least) => set({ depth: least })),
@@ -120,13 +119,7 @@ function wallFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
   return [
     choice,
     make.height('wallTop', 'Top of the foundation', 'the datum', [wall.top], (wallTop) => set({ wallTop })),
-    make.choice(
-      'wallMaterial',
-      'Material',
-      [wall.material],
-      [...editor.project.tables.material.values()].map(({ id, name }) => ({ value: id, label: name })),
-      (wallMaterial) => set({ wallMaterial })
-    ),
+    materialField(make, { wallMaterial: wall.material }, set, ['wallMaterial', 'Material']),
     ...(held.length > 0 ? [fact('Measured from it', held.join(', '))] : [])
   ];
 }

@@ -7,7 +7,7 @@ import { wallsOf } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
 import { wallAt } from '../../hits';
 import { choiceBlank, type SentencePart } from '../../sentence';
-import type { Overlay, Tool } from '../../tool';
+import type { Tool } from '../../tool';
 import { FormTool } from '../../tools/form';
 
 type Under = 'outer' | 'all' | 'columns' | 'pointed';
@@ -150,9 +150,5 @@ export class FootingTool extends FormTool implements Tool {
     this.picked = this.picked.slice(0, -1);
     this.preview();
     return true;
-  }
-
-  overlay(): Overlay {
-    return {};
   }
 }

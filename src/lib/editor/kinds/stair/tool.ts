@@ -20,7 +20,7 @@ import { formWords, waysUp } from '../../../core/kinds/stair/choose';
 import { plainStair } from '../../../core/kinds/stair/commands';
 import { isTurning } from '../../../core/kinds/stair/record';
 import { climbOf, limitsOf } from '../../../core/kinds/stair/shape';
-import { storeysInOrder } from '../../../core/kinds/storey/record';
+import { storeyAbove, storeysInOrder } from '../../../core/kinds/storey/record';
 import { stairForms, type StairForm } from '../../../core/kernels/stairs/layout';
 import type { StairWay } from '../../../core/kernels/stairs/solve';
 import { degree } from '../../../core/units/angle';
@@ -60,8 +60,7 @@ export class StairTool extends BaseTool implements Tool {
 
   constructor(editor: Editor) {
     super(editor);
-    const order = storeysInOrder(editor.project);
-    this.to = order[order.findIndex(({ id }) => id === editor.storey) + 1]?.id ?? '';
+    this.to = storeyAbove(editor.project, editor.storey)?.id ?? '';
   }
 
   private get width(): number {

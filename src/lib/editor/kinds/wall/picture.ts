@@ -3,7 +3,7 @@ import { compassOf } from '../../../core/geometry/compass';
 import { scale } from '../../../core/geometry/point';
 import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
 import { frameOf, outsideStrips, type WallFrame } from '../../../core/kinds/wall/frame';
-import { storeysInOrder, type Storey } from '../../../core/kinds/storey/record';
+import { storeyAbove, type Storey } from '../../../core/kinds/storey/record';
 import type { Wall } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
 import { rectangleOf, segment, type Picture, type PictureShape } from '../../details/picture';
@@ -45,8 +45,7 @@ function section(editor: Editor, frame: WallFrame, storey: Storey): Picture {
   };
   const isBounded = wall.role === 'exterior';
   const under = storey.height - top;
-  const order = storeysInOrder(project);
-  const above = order[order.findIndex(({ id }) => id === storey.id) + 1];
+  const above = storeyAbove(project, storey.id);
   return {
     label: `Section of the wall, its outside to the left: ${buildUp.name}`,
     height: 240,
