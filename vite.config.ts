@@ -93,7 +93,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/lib/core/testing/setup.ts'],
     environment: 'node',
-    testTimeout: 60_000,
+    testTimeout: 120_000,
     // The long ones side by side: by itself it keeps a core free.
     maxWorkers: '100%',
     sequence: { sequencer: LongestFirst }

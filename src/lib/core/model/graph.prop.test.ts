@@ -13,7 +13,7 @@ import { storeysInOrder } from '../kinds/storey/record';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
 import { example } from '../testing/house';
 import { differenceOf, everything, fromScratch } from '../testing/everything';
-import { fieldChanges } from '../testing/fields';
+import { fieldsOf, withOther } from '../testing/fields';
 import { expectPartition, overlaps } from '../testing/partition';
 import { bodyOf, elementsOf } from './bodies';
 import { Model, sharedStages, stagesOf } from './graph';
@@ -64,9 +64,12 @@ describe('the derivation', () => {
     const model = new Model();
     everything(model.at(house));
     bodies(model, house);
-    const isCaught = [...fieldChanges(house)]
-      .filter(({ id, path }) => house.tables[changed].has(id) && path.startsWith(field))
-      .some((one) => differenceOf(bodies(model, one.project), bodies(new Model(), one.project)));
+    const isCaught = fieldsOf(house)
+      .filter(({ record, path }) => record.kind === changed && path.startsWith(field))
+      .some((one) => {
+        const other = withOther(house, one);
+        return other && differenceOf(bodies(model, other), bodies(new Model(), other));
+      });
     expect(isCaught).toBe(true);
   });
   it('incremental equals from scratch, after any session of commands', () => {

@@ -6,12 +6,6 @@ import { faultIn } from '../document/read';
 import type { Rec } from '../document/record';
 import { referencesOf } from '../document/references';
 
-export interface FieldChange {
-  readonly id: string;
-  readonly path: string;
-  readonly project: Project;
-}
-
 /** Other values that a field might have. */
 function othersOf(value: unknown, choices: readonly string[]): unknown[] {
   if (typeof value === 'number') return [value + 7, value + 0.05, value - 7, value * 0.9, 1, 2];
@@ -42,21 +36,29 @@ const words =
     ' '
   );
 
-/** Each field with another value that the reader of files would let in; none for fields that can have no other. */
-export function* fieldChanges(project: Project): Iterable<FieldChange> {
-  for (const record of allRecords(project))
-    for (const path of leavesOf(record)) {
-      const name = path.join('.');
-      if (name === 'id' || name === 'kind') continue;
-      const named = referencesOf(project, record).find(({ id }) => id === at(record, path));
-      const ids = named?.reference.to ? [...project.tables[named.reference.to].keys()] : words;
-      for (const other of othersOf(at(record, path), ids)) {
-        const changed = withValue(record, path, other) as Rec;
-        if (!isSound(project, changed)) continue;
-        yield { id: record.id, path: name, project: applyPatch(project, patchOf(project, [changed])) };
-        break;
-      }
-    }
+/** A field of a record: what it is called within it, as `edges.2.pitch`. */
+export interface Field {
+  readonly record: Rec;
+  readonly path: string;
+}
+
+export const fieldsOf = (project: Project): Field[] =>
+  [...allRecords(project)].flatMap((record) =>
+    leavesOf(record)
+      .map((path) => ({ record, path: path.join('.') }))
+      .filter(({ path }) => path !== 'id' && path !== 'kind')
+  );
+
+/** The project with another value there that the reader of files would let in; none for a field that can have no other. */
+export function withOther(project: Project, { record, path }: Field): Project | undefined {
+  const keys = path.split('.');
+  const now = at(record, keys);
+  const named = referencesOf(project, record).find(({ id }) => id === now);
+  const ids = named?.reference.to ? [...project.tables[named.reference.to].keys()] : words;
+  const changed = othersOf(now, ids)
+    .map((other) => withValue(record, keys, other) as Rec)
+    .find((one) => isSound(project, one));
+  return changed && applyPatch(project, patchOf(project, [changed]));
 }
 
 function isSound(project: Project, record: Rec): boolean {

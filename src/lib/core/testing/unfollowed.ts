@@ -4,41 +4,42 @@ import { groupedBy } from '../document/grouped';
 import { usesOf } from '../kinds/catalogue-entry/uses';
 import { Model } from '../model/graph';
 import { differenceOf, everything, fromScratch } from './everything';
-import { fieldChanges } from './fields';
+import { fieldsOf, withOther, type Field } from './fields';
 
-/** Of entries, openings that they fill, walls of a storey, roofs, build-ups and materials, a few stand for all: what is alike is followed alike. */
-function alikeIn(project: Project): Set<string> {
-  const { catalogueEntry, opening, material, buildUp, roof, wall } = project.tables;
-  const uses = usesOf(project);
-  const entries = [...catalogueEntry.keys()];
-  const [used, idle] = [true, false].map((is) => entries.filter((id) => uses.has(id) === is));
-  const byEntry = groupedBy(opening.values(), ({ entry, filling }) => entry ?? filling);
-  const byLook = groupedBy(wall.values(), ({ storey, role, buildUp, top }) =>
-    [storey, role, buildUp, top.kind].join(' ')
-  );
-  return new Set([
-    ...[
-      ...used!.slice(2),
-      ...idle!.slice(1),
-      ...[...material.keys()].slice(4),
-      ...[...buildUp.keys()].slice(5),
-      ...[...roof.keys()].slice(4)
-    ],
-    ...[...byEntry.values()].flatMap((list, i) => list.slice(i < 6 ? 1 : 0).map(({ id }) => id)),
-    ...[...byLook.values()].flatMap((list) => list.slice(1).map(({ id }) => id))
-  ]);
+/** Fields of a kind in an order in which the first few are far from each other. */
+function scattered(fields: readonly Field[]): Field[] {
+  const step = [7, 11, 13].find((prime) => fields.length % prime !== 0) ?? 1;
+  return fields.map((_, i) => fields[(i * step) % fields.length]!);
 }
 
-/** The first field whose change a model that knew the project before does not follow. */
-export function unfollowed(project: Project, share: (i: number, id: string) => boolean): string | undefined {
+/**
+ * The first field whose change a model that knew the project before does not follow. Of fields of one kind (`pitch` of
+ * any edge of any roof) `few` stand for all, those of records in use before others; how many were tried is told too.
+ */
+export function unfollowed(
+  project: Project,
+  few: number,
+  wanted: (id: string) => boolean = () => true
+): { readonly tried: number; readonly found: string | undefined } {
   const model = new Model();
   everything(model.at(project));
-  const alike = alikeIn(project);
-  let i = 0;
-  for (const { id, path, project: changed } of fieldChanges(project)) {
-    if (alike.has(id) || !share((i += 1), id)) continue;
-    const found = differenceOf(everything(model.at(changed)), fromScratch(changed));
-    if (found) return `${id} ${path}: ${found}`;
+  const uses = usesOf(project);
+  const isIdle = ({ record }: Field) => record.kind === 'catalogueEntry' && !uses.has(record.id);
+  const fields = fieldsOf(project).filter(({ record }) => wanted(record.id));
+  let tried = 0;
+  for (const group of groupedBy(fields, kindOfField).values()) {
+    let left = few;
+    for (const field of [false, true].flatMap((is) => scattered(group.filter((one) => isIdle(one) === is)))) {
+      const changed = left > 0 && withOther(project, field);
+      if (!changed) continue;
+      left -= 1;
+      tried += 1;
+      const difference = differenceOf(everything(model.at(changed)), fromScratch(changed));
+      if (difference) return { tried, found: `${field.record.id} ${field.path}: ${difference}` };
+    }
   }
-  return undefined;
+  return { tried, found: undefined };
 }
+
+const kindOfField = ({ record, path }: Field): string =>
+  `${record.kind} ${path.replace(/\d+/g, 'n')}${record.kind === 'opening' ? record.filling : ''}`;
