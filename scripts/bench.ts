@@ -146,6 +146,7 @@ function lattice(): Project {
         returnJambs: false,
         coversFloor: false,
         throughRoofs: false,
+        on: null,
         base: 0
       },
       ...{

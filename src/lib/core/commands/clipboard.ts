@@ -20,7 +20,14 @@ import { Derivation } from '../document/stage';
 import { kinds } from '../kinds/register';
 import type { BuildUp } from '../kinds/build-up/record';
 import type { Material } from '../kinds/material/record';
-import { namelessGuid, usualLimits, usualStairs, type Settings } from '../kinds/project/record';
+import {
+  namelessGuid,
+  usualFall,
+  usualGuards,
+  usualLimits,
+  usualStairs,
+  type Settings
+} from '../kinds/project/record';
 import type { Storey } from '../kinds/storey/record';
 import type { Wall } from '../kinds/wall/record';
 import { defaultUnits } from '../units/length';
@@ -61,8 +68,10 @@ export function clipOf(query: Query, ids: readonly string[]): Rec[] {
 /** A record of a set as it lies on a storey by itself: bound to nothing outside the set. */
 function onStorey(query: Query, record: Rec, own: ReadonlySet<string>, storey: string): Rec {
   const { project } = query;
+  // Of what copies leave where it is only storeys are found again on the other side.
   const bound = referencesOf(project, record).filter(
-    ({ reference }) => reference.to === 'storey' && !isPlace(reference)
+    ({ reference }) =>
+      reference.to !== null && project.kinds[reference.to].copying === 'stays' && !isPlace(reference)
   );
   const loss = { before: query, after: query, gone: new Set(bound.map(({ id }) => id)), patch: new Map() };
   let free: Rec = record;
@@ -110,7 +119,8 @@ function exampleHouse(): Project {
   const settings: Settings = {
     ...{ id: 'project', kind: 'project', guid: namelessGuid, name: 'Example', units: defaultUnits.mm },
     ...{ ground: 0, heightLimit: null, secondUnits: null, areaLimit: null, nudge: 10, grid: null },
-    ...{ openingLimits: usualLimits, stairLimits: usualStairs, fallsAs: 'percent', drawnAs: 'new' }
+    ...{ openingLimits: usualLimits, stairLimits: usualStairs, fallsAs: 'percent', drawnAs: 'new' },
+    ...{ guardLimits: usualGuards, leastFall: usualFall }
   };
   const storey: Storey = {
     ...{ id: 'storey-1', kind: 'storey', name: 'Ground', datum: 0, height: 2700, floorDepth: 0 }
@@ -134,7 +144,7 @@ function exampleHouse(): Project {
       throughRoofs: false,
       outside: 'right'
     },
-    ...{ buildUp: 'solid-timber', base: 0, top: { kind: 'height', height: 2400 } },
+    ...{ buildUp: 'solid-timber', on: null, base: 0, top: { kind: 'height', height: 2400 } },
     ...{ role: 'partition', standsApart: false, certainty: 'measured' }
   };
   return projectFrom(kinds, [settings, storey, material, buildUp, wall]);

@@ -70,6 +70,7 @@ export const copyStorey = command({
       if (copy.kind !== 'wall') return copy;
       return {
         ...copy,
+        on: null,
         buildUp: buildUp ?? copy.buildUp,
         coversFloor: covers && copy.role === 'exterior'
       };

@@ -164,6 +164,7 @@ function frontOf(roof: Roof, id: string, corners: readonly Point[], buildUp: Bui
       throughRoofs: false,
       outside: 'right',
       buildUp: buildUp.id,
+      on: null,
       base: toStored(foot)
     },
     ...{ top: { kind: 'roof' }, role: 'nib', standsApart: true, certainty: 'measured' }

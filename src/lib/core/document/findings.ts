@@ -171,6 +171,10 @@ const findings = {
     message: (w) => `The outer side of ${w.t('thing')} faces a room.`,
     hint: 'Turn its outside to the other side, in Details.'
   },
+  'wall.not-under': {
+    message: (w) => `${w.t('thing')} ends at the underside of ${w.t('other')}, which is not over it.`,
+    hint: 'Give it a height, or lay the slab over it.'
+  },
   'slab.hole-off': {
     message: (w) =>
       `${w.t('count')} hole of ${w.t('thing')} does not lie within it any more, and is not cut.`,
@@ -179,6 +183,16 @@ const findings = {
   'slab.to-house': {
     message: (w) => `Water on ${w.t('thing')} runs to the house, at ${w.l('x')}, ${w.l('y')}.`,
     hint: 'Let it fall the other way, raise its edge at the house, or put a gully before it.'
+  },
+  'slab.slight-fall': {
+    message: (w) =>
+      `${w.t('thing')} falls ${w.t('fall')} away from the house at ${w.l('x')}, ${w.l('y')}; ${w.t('least')} is wanted.`,
+    hint: 'Let it fall more, or say in the project how much is wanted.'
+  },
+  'slab.no-guard': {
+    message: (w) =>
+      `One could fall ${w.l('drop')} from ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}: ${w.l('length')} of its edges have no guard.`,
+    hint: 'Put guards along it, or a wall.'
   },
   'slab.pit': {
     message: (w) => `Water stands on ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}: all round is higher.`,

@@ -1,4 +1,4 @@
-import { usualStairs } from '../kinds/project/record';
+import { usualFall, usualGuards, usualStairs } from '../kinds/project/record';
 import { plainSlab } from '../kinds/slab/record';
 import { asRoof, plainEnds } from '../kinds/roof/record';
 import { expect, it } from 'vitest';
@@ -65,6 +65,7 @@ it('a record that has a field already keeps it', () => {
       endCut: 0,
       coversFloor: false,
       throughRoofs: false,
+      on: null,
       certainty: 'measured'
     }
   ]);
@@ -129,7 +130,9 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
       openingLimits: { step: 30, inwards: false },
       fallsAs: 'percent',
       drawnAs: 'new',
-      stairLimits: usualStairs
+      stairLimits: usualStairs,
+      guardLimits: usualGuards,
+      leastFall: usualFall
     },
     {
       kind: 'roof',

@@ -118,7 +118,13 @@ const steps: Readonly<Record<number, Step>> = {
     }
   }),
   // Slabs that are measured from the top of a foundation, with thickened edges; at which stage of work one draws; footings and alignments, which older files have none of.
-  13: gain({ slab: { from: null, edge: null }, project: { drawnAs: 'new' } })
+  13: gain({ slab: { from: null, edge: null }, project: { drawnAs: 'new' } }),
+  // Walls that stand on slabs and foundations; guards along floors; how much floors are to fall away from the house, and where guards are wanted.
+  14: gain({
+    wall: { on: null },
+    slab: { guard: false },
+    project: { leastFall: 0.02, guardLimits: { drop: 762, height: 914 } }
+  })
 };
 
 const seatedAsNow = (record: Loose): Loose => {

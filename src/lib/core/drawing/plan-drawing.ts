@@ -61,7 +61,8 @@ const secondUnits = ({ project }: Query) => settingsOf(project).secondUnits;
 /** All that what was placed by hand is read from. */
 const placedFrom = {
   ...{ dimension: table('dimension'), wall: table('wall'), opening: table('opening') },
-  ...{ buildUp: table('buildUp'), storey: table('storey') }
+  ...{ buildUp: table('buildUp'), storey: table('storey') },
+  ...{ slab: table('slab'), footing: table('footing') }
 } as const;
 
 /** The strings placed by hand as they measure, their sizes not yet where they can be read; by `lookKey`. */

@@ -4,7 +4,14 @@ import { applyPatch, patchOf } from '../document/patch';
 import { settingsOf } from '../document/project';
 import { defaultUnits, inch, type LengthUnits } from '../units/length';
 import { usualSizes } from '../units/usual';
-import { namelessGuid, usualLimits, usualStairs, type Settings } from './project/record';
+import {
+  namelessGuid,
+  usualFall,
+  usualGuards,
+  usualLimits,
+  usualStairs,
+  type Settings
+} from './project/record';
 import { projectOf } from './project-of';
 import { starterEntries } from './catalogue-entry/starter';
 import { starterBuildUps, starterMaterials } from './starter';
@@ -32,7 +39,9 @@ export function newProject(
     nudge: units.system === 'ft' ? inch / 2 : 10,
     grid: null,
     openingLimits: usualLimits,
-    stairLimits: usualStairs
+    stairLimits: usualStairs,
+    guardLimits: usualGuards,
+    leastFall: usualFall
   };
   const ground: Storey = {
     id: 'storey-1',

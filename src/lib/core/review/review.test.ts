@@ -295,7 +295,7 @@ describe('findings about walls among each other', () => {
         ]
       }
     };
-    expect(codes(build(...house, upper(3000), slab))).toEqual(['slab.in-walls']);
+    expect(codes(build(...house, upper(3000), slab))).toEqual(['slab.no-guard', 'slab.in-walls']);
   });
   it('more floor than the limit allows', () => {
     const limit: Call = { name: 'setProject', args: { areaLimit: 20e6 } };

@@ -28,6 +28,7 @@ import { findFootings } from '../kinds/footing/review';
 import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
 import { findStairs } from '../kinds/stair/review';
+import { findBound } from '../kinds/wall/review-bound';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
 import {
   findGaps,
@@ -47,7 +48,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   wall: [
     ...[findOpenRuns, findOverlaps, findUnsolved, findTops],
     ...[findSkew, findGaps, findUnsupported, findInsideOut, findWithinHouse],
-    ...[findTopless, findPartTopless]
+    ...[findTopless, findPartTopless, findBound]
   ],
   catalogueEntry: [],
   opening: [

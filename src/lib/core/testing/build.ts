@@ -39,6 +39,7 @@ export function wallOf(id: string, a: Point, b: Point, buildUp: string, more: Pa
     throughRoofs: false,
     outside: 'right',
     buildUp,
+    on: null,
     base: 0,
     top: { kind: 'height', height: 2500 },
     role: 'exterior',

@@ -1,5 +1,6 @@
 /** The fields of a top: how it ends, and how high. */
 import { storeysInOrder } from '../../core/kinds/storey/record';
+import { nameOf } from '../../core/document/names';
 import type { WallTop } from '../../core/kinds/wall/record';
 import type { CardMaker, Field } from './card';
 
@@ -17,18 +18,25 @@ export function topChoiceFields(
     make.choice(
       'top',
       'Top',
-      tops.map((top) => (top.kind === 'datum' ? `datum ${top.storey}` : top.kind)),
+      tops.map((top) =>
+        top.kind === 'datum' ? `datum ${top.storey}` : top.kind === 'slab' ? `slab ${top.slab}` : top.kind
+      ),
       [
         { value: 'height', label: 'fixed height' },
         { value: 'roof', label: 'carried up to roof' },
         ...storeysInOrder(project).map(({ id, name }) => ({
           value: `datum ${id}`,
           label: `to the datum of ${name}`
+        })),
+        ...[...project.tables.slab.values()].map((slab) => ({
+          value: `slab ${slab.id}`,
+          label: `to the underside of ${nameOf(project, slab)}`
         }))
       ],
       (value) => {
         const [kind, id] = value.split(' ');
         if (kind === 'datum') return set({ top: { kind, storey: id, offset: 0 } });
+        if (kind === 'slab') return set({ top: { kind, slab: id } });
         return set({ top: kind === 'roof' ? { kind } : { kind: 'height', height: usual } });
       }
     ),

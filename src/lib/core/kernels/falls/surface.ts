@@ -34,6 +34,8 @@ export interface FallLine {
 export interface Facet {
   readonly ring: Ring;
   readonly plane: Plane;
+  /** Which of its edges stand at the house; edge i begins at corner i. */
+  readonly atHouse: readonly number[];
 }
 
 export interface Surface {
@@ -44,6 +46,8 @@ export interface Surface {
   readonly toHouse: readonly Point[];
   /** Places within, no gullies, that all around is higher than. */
   readonly pits: readonly Point[];
+  /** Places within, with a height of their own, where water goes. */
+  readonly gullies: readonly Point[];
   /** Heights that lie neither on the outline nor within it. */
   readonly off: readonly Level[];
 }
@@ -134,7 +138,8 @@ function whole(
   const toHouse = edgesOf(outline).flatMap(([a, b]) =>
     isHouse(a, b) && fallsOver(plane, a, b) ? [lerp(a, b, 0.5)] : []
   );
-  return { facets: [{ ring: outline, plane }], folds: [], toHouse, pits: [], off };
+  const atHouse = edgesOf(outline).flatMap(([a, b], i) => (isHouse(a, b) ? [i] : []));
+  return { facets: [{ ring: outline, plane, atHouse }], folds: [], toHouse, pits: [], gullies: [], off };
 }
 
 /** A plane over the whole of an outline. */
@@ -289,10 +294,17 @@ class Faceted {
     return {
       facets: this.triangles.map((triangle, i) => ({
         ring: triangle.map((v) => points[v]!),
-        plane: planes[i]!
+        plane: planes[i]!,
+        atHouse: triangle.flatMap((v, k) => (this.house.has(edgeKey(v, triangle[(k + 1) % 3]!)) ? [k] : []))
       })),
-      ...{ folds, toHouse, pits: this.pits(), off }
+      ...{ folds, toHouse, pits: this.pits(), gullies: this.gullies(), off }
     };
+  }
+
+  private gullies(): Point[] {
+    const onBorder = new Set(this.net.border);
+    const used = [...new Set(this.triangles.flat())].filter((v) => !onBorder.has(v));
+    return used.map((v) => this.net.points[v]!).filter((p) => this.isGully(p));
   }
 
   private pits(): Point[] {

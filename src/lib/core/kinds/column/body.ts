@@ -8,13 +8,14 @@ import { datumUnder, topOf } from './cuts';
 import { own, stage } from '../../document/stage';
 import { heightWithoutRoof } from '../storey/record';
 import { indexedRoofsFrom, planesOver } from '../roof/stages';
+import { undersideOver } from '../slab/under';
 import { boxOf } from '../../geometry/ring';
 import type { Column } from './record';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { Mesh } from '../../geometry/mesh';
 import type { ElementBody } from '../../document/kind';
 
-/** A column between its base and its top, or the underside of the roofs over it; `height`: where there is none. */
+/** A column between its base and its top, or the undersides of roofs or a slab over it; `height`: where there is none. */
 export function columnMesh(
   column: Column,
   top: number,
@@ -24,7 +25,7 @@ export function columnMesh(
 ): Mesh {
   const ring = columnRing(column);
   const cells =
-    top === Infinity
+    top === Infinity || planes.length > 0
       ? cellsUnder(ring, [], { base: column.base, z0: column.base, z1: top }, planes, height)
       : [flatCell(ring, [], column.base, top)];
   const side = (p: Point, q: Point) =>
@@ -40,9 +41,10 @@ export const columnBodies = stage(
     datum: datumUnder,
     planes: (query, id) => {
       const column = query.project.tables.column.get(id);
-      return column && topOf(query, id) === Infinity
+      if (!column) return [];
+      return topOf(query, id) === Infinity
         ? planesOver(indexedRoofsFrom(query, column.storey), boxOf(columnRing(column)))
-        : [];
+        : undersideOver(query, column.top, column.storey);
     },
     height: ({ project }, id) => heightWithoutRoof(project, project.tables.column.get(id)?.storey ?? '')
   },

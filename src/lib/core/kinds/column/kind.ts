@@ -1,21 +1,15 @@
 /** Columns and piers. */
-import type { Declaration, Loss, Project } from '../../document/kind';
+import type { Declaration, Project } from '../../document/kind';
 import { schema, type Column } from './record';
 import { columnRing, topOfColumn } from './shape';
-import { toStored } from '../../geometry/tolerances';
 import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
 import { reachesInto } from './reach';
 
 import { columnCuts } from './cuts';
 import { planOfColumns } from './plan';
+import { standsAsBefore } from '../wall/standing';
 import type { Ring } from '../../geometry/ring';
-
-/** A column bound to a storey that goes keeps its height. */
-function withHeight(record: Column, { before }: Loss): Column {
-  const height = topOfColumn(before.project, record) - record.base;
-  return { ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } };
-}
 
 const movedColumn = (column: Column, motion: Motion): Column => ({
   ...column,
@@ -39,7 +33,8 @@ export const column: Declaration<Column> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'material', to: 'material', gone: 'refuses' },
-    { path: 'top.storey', to: 'storey', gone: withHeight }
+    { path: 'top.storey', to: 'storey', gone: standsAsBefore },
+    { path: 'top.slab', to: 'slab', gone: standsAsBefore }
   ],
   moved: movedColumn,
   copying: 'stands',

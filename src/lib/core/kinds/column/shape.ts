@@ -3,6 +3,7 @@ import { cornersOf, turned } from '../../kernels/solids/rect';
 import { along, fromAngle, type Point } from '../../geometry/point';
 import type { Column } from './record';
 import type { Project } from '../../document/kind';
+import { heightsOf } from '../wall/standing';
 
 /** How far the sides of a round column's prism may lie inside the circle, mm. */
 const roundness = 0.25;
@@ -20,9 +21,6 @@ export function columnRing({ at, angle, profile }: Pick<Column, 'at' | 'angle' |
 }
 
 /** Above the datum of the column's storey; Infinity for one that is carried up to the roof. */
-export function topOfColumn(project: Project, { top, base, storey }: Column): number {
-  if (top.kind === 'height') return base + top.height;
-  if (top.kind === 'roof') return Infinity;
-  const { tables } = project;
-  return (tables.storey.get(top.storey)?.datum ?? 0) - (tables.storey.get(storey)?.datum ?? 0) + top.offset;
+export function topOfColumn(project: Project, column: Column): number {
+  return heightsOf(project, { ...column, on: null })?.top ?? 0;
 }

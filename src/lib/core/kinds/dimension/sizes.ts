@@ -11,7 +11,7 @@ import type { Tables } from '../../document/record';
 
 /** All that sizes are read from. */
 export interface Readable {
-  readonly tables: Pick<Tables, 'wall' | 'opening' | 'buildUp' | 'storey'>;
+  readonly tables: Pick<Tables, 'wall' | 'opening' | 'buildUp' | 'storey' | 'slab' | 'footing'>;
 }
 
 /** The line that a size is measured to, square. */

@@ -1,5 +1,15 @@
 /** Laying footings under walls and columns, and changing them. */
-import { command, done, freshOrGiven, lengthOr, need, needPositive, refuse } from '../../document/command';
+import { checkBound, measuredFromTop, standsOrEndsAt } from '../wall/bound';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  lengthOr,
+  need,
+  needPositive,
+  refuse
+} from '../../document/command';
 import type { Project, Query } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { settingsOf } from '../../document/project';
@@ -9,7 +19,6 @@ import { highestBottom, lapOf } from '../../kernels/footings/steps';
 import { armsOf, crossingsOf } from '../../kernels/footings/strips';
 import { usualSizes } from '../../units/usual';
 import { usualMaterial } from '../material/usual';
-import { slabsOn } from '../slab/level';
 import { datumOf } from '../storey/record';
 import { footingBreadths, mostOver, type Footing, type OverFooting } from './record';
 import { groundOverFootings, standingOn, stripsUnder } from './shape';
@@ -154,12 +163,13 @@ export const setFooting = command({
     const old = need(project, 'footing', id);
     const footing = changed(project, old, given);
     checkFooting(project, footing);
-    const held = slabsOn(project, id)[0];
+    const held = measuredFromTop(project, id)[0];
     if (!footing.wall && held)
       refuse(project, 'footing.held', {
         subjects: [held.id],
         texts: { thing: nameOf(project, old), other: nameOf(project, held) }
       });
+    checkBound(after(project, [footing]), standsOrEndsAt(id));
     return done(project, 'Change a footing', [footing]);
   }
 });

@@ -5,7 +5,7 @@ import { command, done, needPositive, refuse } from '../../document/command';
 import { settingsOf } from '../../document/project';
 import { toStored } from '../../geometry/tolerances';
 import { merge } from '../../document/merge';
-import type { OpeningLimits, StairLimitSets, StairRules } from './record';
+import type { GuardLimits, OpeningLimits, StairLimitSets, StairRules } from './record';
 import type { Project } from '../../document/kind';
 import type { LengthUnits } from '../../units/length';
 
@@ -43,7 +43,7 @@ function checkRules(project: Project, rules: StairRules) {
 export const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold), what steps of stairs may be (of stairs, spirals, ship ladders: highest riser, least going, two risers and a going from and to, headroom, width, narrow end of winders).',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold), what steps of stairs may be (of stairs, spirals, ship ladders: highest riser, least going, two risers and a going from and to, headroom, width, narrow end of winders), how much floors are to fall away from the house (`leastFall`, 0.02 is 2 in 100), from what drop on guards are wanted and how high.',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
@@ -52,6 +52,8 @@ export const setProject = command({
     heightLimit: s.mm().nullable(),
     areaLimit: s.number().max(1e12).nullable(),
     nudge: s.mm(),
+    leastFall: s.number().min(0).max(1),
+    guardLimits: s.object({ drop: s.mm(), height: s.mm() }).noUnknown(true).default(undefined),
     drawnAs: s.oneOf(['existing', 'new'] as const),
     fallsAs: s.oneOf(fallForms),
     openingLimits: s
@@ -77,6 +79,15 @@ export const setProject = command({
     for (const [name, value] of Object.entries(args.openingLimits ?? {}))
       if (typeof value === 'number')
         needPositive(project, limitWords[name as keyof typeof limitWords], 'the project', value);
+    for (const [name, value] of Object.entries(args.guardLimits ?? {}))
+      if (value !== undefined)
+        needPositive(
+          project,
+          name === 'drop' ? 'drop without a guard' : 'height of guards',
+          'the project',
+          value
+        );
+    const guardLimits = merge(old.guardLimits, args.guardLimits ?? {}) as GuardLimits;
     const stairLimits = merge(old.stairLimits, args.stairLimits ?? {}) as StairLimitSets;
     for (const rules of Object.values(stairLimits) as StairRules[]) checkRules(project, rules);
     return done(project, 'Change the project', [
@@ -92,6 +103,8 @@ export const setProject = command({
         openingLimits: merge(old.openingLimits, args.openingLimits ?? {}) as OpeningLimits,
         stairLimits,
         nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge),
+        leastFall: args.leastFall ?? old.leastFall,
+        guardLimits,
         drawnAs: args.drawnAs ?? old.drawnAs,
         fallsAs: args.fallsAs ?? old.fallsAs
       }

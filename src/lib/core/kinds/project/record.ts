@@ -64,6 +64,16 @@ export const usualStairs: StairLimitSets = {
   ladder: { riser: 241, going: 127, strideLeast: 0, strideMost: 0, headroom: 2032, width: 508, narrow: 0 }
 };
 
+/** A guard is wanted where one could fall by more than `drop`, as high as `height` above the floor. */
+export interface GuardLimits {
+  readonly drop: number;
+  readonly height: number;
+}
+
+export const usualGuards: GuardLimits = { drop: 762, height: 914 };
+
+export const usualFall = 0.02;
+
 /**
  * The one record of kind `project`, id `project`. `guid`: names this project among all, from its making on. `ground`: outside level against project zero. `secondUnits`: shown
  * beside the first. `heightLimit`: above the ground, mm; `areaLimit`: all storeys' outlines together, mm2. `nudge`: step
@@ -83,6 +93,9 @@ export interface Settings {
   readonly grid: PlanningGrid | null;
   readonly openingLimits: OpeningLimits;
   readonly stairLimits: StairLimitSets;
+  /** How much floors beside the house are to fall away from it, for each mm of plan. */
+  readonly leastFall: number;
+  readonly guardLimits: GuardLimits;
   /** How slopes of floors are told. */
   readonly fallsAs: FallForm;
   /** The stage of work of what is drawn. */
@@ -119,6 +132,8 @@ export const schema = object({
     inwards: boolean().required()
   }).required(),
   stairLimits: object({ stair: rules(), spiral: rules(), ladder: rules() }).required(),
+  leastFall: number().min(0).max(1).required(),
+  guardLimits: object({ drop: f.size(), height: f.size() }).required(),
   fallsAs: f.choice(fallForms),
   drawnAs: f.choice(['existing', 'new']),
   grid: object({

@@ -1,4 +1,5 @@
 /** What becomes of roofs when walls under them are parted, joined or deleted, and what of walls when their roof is. */
+import { baseOf } from '../wall/standing';
 import { storedPoint } from '../../document/command';
 import type { Loss, Project } from '../../document/kind';
 import { wallsOf, type Wall } from '../wall/record';
@@ -65,7 +66,12 @@ export function lowersWalls(roof: Roof, { before, after }: Loss): Wall[] {
   return wallsOf(after.project, roof.storey).flatMap((wall): Wall[] => {
     const isOwn = others.length === 0 || (carried.has(wall.id) && !kept.has(wall.id));
     return wall.top.kind === 'roof' && isOwn
-      ? [{ ...wall, top: { kind: 'height', height: Math.max(100, roof.plateLevel - wall.base) } }]
+      ? [
+          {
+            ...wall,
+            top: { kind: 'height', height: Math.max(100, roof.plateLevel - baseOf(after.project, wall)) }
+          }
+        ]
       : [];
   });
 }

@@ -3,6 +3,10 @@ import { buildColumns, type Cell } from '../../geometry/columns';
 import type { Mesh } from '../../geometry/mesh';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import { boxOf, edgesOf, ringHolds, type Ring } from '../../geometry/ring';
+import { settingsOf } from '../../document/project';
+import { guardCells } from '../../kernels/solids/guard';
+import { usualMaterial } from '../material/usual';
+import { openEdges, type OpenEdge } from './guards';
 import type { Facet } from '../../kernels/falls/surface';
 import { flatCell, liftCells, middleOf } from '../../kernels/solids/cells';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
@@ -70,7 +74,7 @@ function facetPieces({ outline, holes, facets }: Solid['part'], voids: readonly 
 export const slabMesh = (ring: Ring, top: number, thickness: number): Mesh =>
   layerMeshes(
     {
-      part: { outline: ring, holes: [], facets: [{ ring, plane: flat(0) }] },
+      part: { outline: ring, holes: [], facets: [{ ring, plane: flat(0), atHouse: [] }] },
       layers: () => [{ top: flat(0), bottom: flat(-thickness) }],
       level: top
     },
@@ -138,6 +142,8 @@ export const slabEdges = stage(
   sameValue
 );
 
+const noEdges: readonly OpenEdge[] = [];
+
 export const slabBodies = stageWithMemory(
   'bodies of slabs',
   {
@@ -146,6 +152,9 @@ export const slabBodies = stageWithMemory(
     top: topOf,
     edge: result(slabEdges),
     plies: ({ project }, id) => pliesOf(project, project.tables.slab.get(id)),
+    guards: (query, id) => (query.project.tables.slab.get(id)?.guard ? query.get(openEdges, id) : noEdges),
+    guardHeight: ({ project }) => settingsOf(project).guardLimits.height,
+    guardMaterial: ({ project }) => usualMaterial(project, 'stair'),
     cuts: (query, id) => {
       const all = query.get(allCuts, '');
       const [slab, top] = [query.project.tables.slab.get(id), topOf(query, id)];
@@ -157,7 +166,11 @@ export const slabBodies = stageWithMemory(
     }
   },
   () => new SlabMemory(),
-  ({ slab, parts, top, edge, plies, cuts }, id, memory): ElementBody | undefined => {
+  (
+    { slab, parts, top, edge, plies, cuts, guards, guardHeight, guardMaterial },
+    id,
+    memory
+  ): ElementBody | undefined => {
     if (!slab || top === undefined) return undefined;
     const layers = layersUnder(slab, plies, flat(0));
     const under = liftCells(edge, top + layers.at(-1)!.bottom.c);
@@ -176,6 +189,22 @@ export const slabBodies = stageWithMemory(
           }))
         )
         .concat(thick)
+        .concat(
+          guardCells(guards, guardHeight).flatMap(({ rail, posts }) =>
+            [[rail], posts].flatMap((cells): Part[] =>
+              cells.length > 0
+                ? [
+                    {
+                      role: 'guard',
+                      ply: null,
+                      material: guardMaterial,
+                      mesh: buildColumns(cells, () => 'side')
+                    }
+                  ]
+                : []
+            )
+          )
+        )
     };
   }
 );

@@ -1,7 +1,17 @@
 /** Slabs by the walls' outline or by drawn points, of one material or of plies, with holes. */
+import { checkBound, standsOrEndsAt } from '../wall/bound';
 import * as slabArgs from './args';
 import * as s from '../../document/schemas';
-import { command, done, freshOrGiven, need, needPositive, refuse, storedPoint } from '../../document/command';
+import {
+  after,
+  command,
+  done,
+  freshOrGiven,
+  need,
+  needPositive,
+  refuse,
+  storedPoint
+} from '../../document/command';
 import {
   add,
   distance,
@@ -83,6 +93,7 @@ export function checkedSlab(query: Query, given: Slab): Slab {
   const slab = plied(query.project, given);
   checkThin(query, slab, outlineOfSlab(query, slab));
   checkEdge(query.project, slab);
+  checkBound(after(query.project, [slab]), standsOrEndsAt(slab.id));
   return slab;
 }
 
@@ -102,7 +113,8 @@ export const addSlab = command({
     from: s.id(),
     material: s.id(),
     buildUp: s.id(),
-    holes: holeArgs()
+    holes: holeArgs(),
+    guard: s.flag()
   }),
   example: { storey: 'storey-1', face: 'outer', thickness: 150, offset: 0 },
   run: (project, args, query) => {
@@ -121,6 +133,7 @@ export const addSlab = command({
       material: need(project, 'material', args.material ?? usualMaterial(project, 'slab')).id,
       offset: toStored(args.offset ?? 0),
       ...plainSlab,
+      guard: args.guard ?? false,
       from: foundationOf(project, args.from ?? null),
       buildUp: args.buildUp === undefined ? null : need(project, 'buildUp', args.buildUp).id
     };
@@ -151,7 +164,7 @@ function padOf(
 export const setSlab = command({
   name: 'setSlab',
   about:
-    'Change a slab: outline, holes (none: []), thickness or build-up, level (`from` a footing: above the top of its wall, from null: above the datum; without `offset` it stays as high), material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`; `edge`: how much deeper its border is, over what width (none: null); `pad`: whether the ground is brought to it, how far under its top, with banks that run out by so much for their height (none: null).',
+    'Change a slab: outline, holes (none: []), thickness or build-up, level (`from` a footing: above the top of its wall, from null: above the datum; without `offset` it stays as high), material; with falls whether its underside tilts with its top or stays flat, which ply then `varies` (the first is 0), and how thin it may become at `least`; `edge`: how much deeper its border is, over what width (none: null); `guard`: whether guards stand along it where one could fall; `pad`: whether the ground is brought to it, how far under its top, with banks that run out by so much for their height (none: null).',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -167,6 +180,7 @@ export const setSlab = command({
     underside: s.oneOf(undersides),
     varies: s.number().integer().min(0).max(100),
     least: s.mm().min(0),
+    guard: s.flag(),
     edge: s
       .object({ width: s.mm().required(), depth: s.mm().required() })
       .noUnknown(true)
@@ -197,6 +211,7 @@ export const setSlab = command({
       underside: args.underside ?? old.underside,
       varies: args.varies ?? old.varies,
       least: args.least === undefined ? old.least : toStored(args.least),
+      guard: args.guard ?? old.guard,
       pad: padOf(old, args.pad),
       edge: edgeOf(old, args.edge),
       from: args.from === undefined ? old.from : foundationOf(project, args.from)

@@ -5,7 +5,9 @@ import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
 import { along, angleOf, leftOf, unit, type Point } from '../../geometry/point';
-import { fallOf, steepness } from '../../kernels/falls/surface';
+import { ringsHold } from '../../geometry/ring';
+import { fallOf, steepness, type Surface } from '../../kernels/falls/surface';
+import { waterFrom } from '../../kernels/falls/water';
 import { formatFall, type FallForm } from '../../units/fall';
 import { facetsSeen, type SeenFacet } from './markers';
 import { slabParts } from './shape';
@@ -37,6 +39,12 @@ const slabPlans = stage(
   }
 );
 
+/** The way of water from the middle of a facet, where it goes on beyond it: what lies in it the arrow tells. */
+function waterBeyond(surface: Surface, { at, rings }: SeenFacet): (readonly Point[])[] {
+  const path = waterFrom(surface, at)?.points ?? [];
+  return path.length > 2 && !path.slice(0, -1).every((p) => ringsHold(rings, p)) ? [path] : [];
+}
+
 /** The falls of a storey's slabs at a scale: `pairKey(paper, storey)`. */
 const fallsInPlan = stage(
   'falls in the plan',
@@ -46,13 +54,21 @@ const fallsInPlan = stage(
         falls && storey === partsOfKey(key)[1]
           ? query
               .get(slabParts, id)
-              .flatMap(({ surface }) => facetsSeen(surface).map((facet) => ({ id, facet })))
+              .flatMap(({ surface }) =>
+                facetsSeen(surface).map((facet) => ({ id, facet, water: waterBeyond(surface, facet) }))
+              )
           : []
       ),
     form: ({ project }) => settingsOf(project).fallsAs
   },
   ({ facets, form }, key): readonly Mark[] =>
-    facets.flatMap(({ id, facet }) => marker(id, facet, form, Number(partsOfKey(key)[0])))
+    facets.flatMap(({ id, facet, water }) => [
+      ...water.map((points): Mark => ({
+        ...{ subject: id, group: 'slab', ink: 'tide', kind: 'stroke' },
+        ...{ points, closed: false, pen: 'fine', line: 'dashes' }
+      })),
+      ...marker(id, facet, form, Number(partsOfKey(key)[0]))
+    ])
 );
 
 export const fallMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>

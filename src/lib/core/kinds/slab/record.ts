@@ -1,6 +1,6 @@
 /** The record of a slab: what is stored of it, and what the reader lets in. */
 import { workField, type Worked } from '../../document/work';
-import { array, mixed, number, object } from 'yup';
+import { array, boolean, mixed, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
 import type { ThickEdge } from '../../kernels/solids/thick-edge';
@@ -37,7 +37,8 @@ export const plainSlab = {
   least: 0,
   pad: null,
   from: null,
-  edge: null
+  edge: null,
+  guard: false
 } as const;
 
 export const undersides = ['tilted', 'flat'] as const;
@@ -69,6 +70,8 @@ export interface Slab extends Worked {
   readonly from: string | null;
   /** Deeper along its border, with a side of 45 degrees within; null where it is as thick as elsewhere. */
   readonly edge: ThickEdge | null;
+  /** Guards along it and its holes where one could fall from it. */
+  readonly guard: boolean;
 }
 
 export const outline = () =>
@@ -130,7 +133,8 @@ export const schema = object({
     .defined()
     .default(undefined),
   from: f.id().nullable().defined(),
-  edge: object({ width: f.size(), depth: f.size() }).nullable().defined().default(undefined)
+  edge: object({ width: f.size(), depth: f.size() }).nullable().defined().default(undefined),
+  guard: boolean().required()
 });
 
 declare module '../../document/record' {

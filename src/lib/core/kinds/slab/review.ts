@@ -3,7 +3,12 @@ import { storeyModelIn } from '../storey/model';
 
 import { isHoleOf, slabOutlines } from './rings';
 import { slabParts } from './shape';
+import { distance, lerp } from '../../geometry/point';
+import { openEdges } from './guards';
 import type { Scope } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { slightFalls } from '../../kernels/falls/water';
+import { formatFall } from '../../units/fall';
 
 export function findSlabs({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
@@ -29,10 +34,33 @@ export function findSlabs({ project, say, named, query, storey }: Scope) {
           call: { name: 'setSlab', args: { id, holes: kept } }
         }
       );
+    const open = slab.guard ? [] : query.get(openEdges, id);
+    if (open.length > 0) {
+      const deepest = open.reduce((most, one) => (one.drop > most.drop ? one : most));
+      const { x, y } = lerp(deepest.a, deepest.b, 0.5);
+      const length = open.reduce((sum, { a, b }) => sum + distance(a, b), 0);
+      const numbers = { drop: deepest.drop, x, y, length };
+      const call = { name: 'setSlab', args: { id, guard: true } };
+      say('floors', 'slab.no-guard', [id], numbers, { thing }, { label: 'Put guards along it', call });
+    }
     if (!falls) continue;
     const surfaces = query.get(slabParts, id).map(({ surface }) => surface);
     for (const { x, y } of surfaces.flatMap(({ toHouse }) => toHouse).slice(0, 1))
       say('floors', 'slab.to-house', [id], { x, y }, { thing });
+    const { leastFall, fallsAs } = settingsOf(project);
+    const slight = surfaces.flatMap((surface) => slightFalls(surface, leastFall));
+    for (const { at, fall } of slight.slice(0, 1))
+      say(
+        'floors',
+        'slab.slight-fall',
+        [id],
+        { x: at.x, y: at.y },
+        {
+          thing,
+          fall: fall < 1e-6 ? '0 %' : formatFall(fall, fallsAs),
+          least: formatFall(leastFall, fallsAs)
+        }
+      );
     for (const { x, y } of surfaces.flatMap(({ pits }) => pits).slice(0, 1))
       say('floors', 'slab.pit', [id], { x, y }, { thing });
     const levels = falls.kind === 'levels' ? falls.levels : [];

@@ -50,7 +50,9 @@ describe('a patio that falls', () => {
     expect(volume(flat)).toBeCloseTo(1.64835, 6);
     for (const one of [level, tilted, flat]) {
       expect(meshes(one).map(openEdges)).toEqual([0]);
-      expect(codes(one)).toEqual([]);
+      // Paving beside a house is to fall away by 2 in 100, unless the project says otherwise.
+      expect(codes(one)).toEqual(one === level ? [] : ['slab.slight-fall']);
+      expect(codes(act(one, 'setProject', { leastFall: 1 / 60 }))).toEqual([]);
     }
     expect(row(flat).falls).toEqual([
       { gradient: expect.closeTo(0.016667, 5), direction: expect.closeTo(270, 3) }
@@ -86,7 +88,8 @@ describe('a patio that falls', () => {
       'slab.to-house'
     ]);
     const line = { from: { at: { x: 1000, y: -1650 }, z: -30 }, to: { at: { x: 4400, y: -1650 }, z: -60 } };
-    const pit = act(laid(), 'setFalls', { id: 'slab-1', ...heights([0, 0, 0, 0]), lines: [line] });
+    const eased = act(laid(), 'setProject', { leastFall: 0.01 });
+    const pit = act(eased, 'setFalls', { id: 'slab-1', ...heights([0, 0, 0, 0]), lines: [line] });
     expect(codes(pit)).toEqual(['slab.pit']);
     const gully = act(pit, 'setFalls', { id: 'slab-1', level: { at: { x: 4400, y: -1650 }, z: -60 } });
     expect(codes(gully)).toEqual([]);

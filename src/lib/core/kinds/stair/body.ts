@@ -5,7 +5,6 @@ import { simpleFaces } from '../../geometry/arrangement';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import {
-  add,
   along,
   distance,
   dot,
@@ -23,6 +22,8 @@ import { withoutRings } from '../../geometry/union';
 import { middleOf } from '../../kernels/solids/cells';
 import type { Part, PartRole } from '../../kernels/solids/part';
 import type { Nosing, SideStretch, StairLayout } from '../../kernels/stairs/layout';
+import { guardCells, postsIn } from '../../kernels/solids/guard';
+import { settingsOf } from '../../document/project';
 import { footprints } from '../wall/stages';
 import type { Stair } from './record';
 import { arrivesOn, climbs, holesOfStairs, stairLayouts } from './shape';
@@ -31,8 +32,8 @@ import { arrivesOn, climbs, holesOfStairs, stairLayouts } from './shape';
 const sizes = {
   string: { thickness: 40, over: 40, under: 220 },
   riser: 18,
-  rail: { width: 45, depth: 50, height: 900, guard: 914 },
-  baluster: { size: 32, gap: { stair: 111, floor: 102 } },
+  rail: { width: 45, depth: 50, height: 900 },
+  balusterGap: 111,
   newel: 900
 } as const;
 
@@ -200,7 +201,7 @@ class StairBuilder {
       this.put(
         'baluster',
         side.flatMap((strip) =>
-          posts(strip.ring, sizes.baluster.gap.stair).map((ring) => {
+          postsIn(strip.ring, sizes.balusterGap).map((ring) => {
             const onto =
               body === 'strings' ? raise(strip.plane, sizes.string.over) : flat(this.levelUnder(ring));
             return cellOf(ring, onto, raise(strip.plane, rail.height - rail.depth));
@@ -232,19 +233,11 @@ class StairBuilder {
   }
 
   /** Round an opening, on the floor beside it. */
-  guards(stretches: readonly (readonly [Point, Point])[], floor: number) {
-    const { rail, baluster } = sizes;
-    for (const [a, b] of stretches) {
-      const out = leftOf(unit(subtract(b, a)));
-      const ring = [b, a, add(a, scale(out, rail.width)), add(b, scale(out, rail.width))];
-      const wide = ringArea(ring) > 0 ? ring : [...ring].reverse();
-      this.put('guard', [cellOf(wide, flat(floor + rail.guard - rail.depth), flat(floor + rail.guard))]);
-      this.put(
-        'guard',
-        posts([a, b, add(b, scale(out, rail.width)), add(a, scale(out, rail.width))], baluster.gap.floor).map(
-          (post) => cellOf(post, flat(floor), flat(floor + rail.guard - rail.depth))
-        )
-      );
+  guards(stretches: readonly (readonly [Point, Point])[], floor: number, height: number) {
+    const runs = stretches.map(([a, b]) => ({ a, b, floor: flat(floor) }));
+    for (const { rail, posts } of guardCells(runs, height)) {
+      this.put('guard', [rail]);
+      this.put('guard', posts);
     }
   }
 }
@@ -259,22 +252,6 @@ function riserRing([l, r]: Nosing, step: Ring): Ring {
       : scale(leftOf(way), -1);
   const ring = [r, l, along(l, in_, sizes.riser), along(r, in_, sizes.riser)];
   return ringArea(ring) > 0 ? ring : ring.reverse();
-}
-
-/** Square posts evenly along the middle of a band, no gap between them wider than is let. */
-function posts([a, b, c, d]: Ring, gap: number): Ring[] {
-  const [from, to] = [lerp(a!, d!, 0.5), lerp(b!, c!, 0.5)];
-  const far = distance(from, to);
-  const { size } = sizes.baluster;
-  const count = Math.max(1, Math.ceil((far - gap) / (gap + size)));
-  if (far < 2 * size) return [];
-  const way = unit(subtract(to, from));
-  return Array.from({ length: count }, (_, i): Ring => {
-    const at = lerp(from, to, (i + 0.5) / count);
-    const corner = (s: number, t: number) =>
-      along(along(at, way, (s * size) / 2), leftOf(way), (t * size) / 2);
-    return [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
-  });
 }
 
 /** Edges of the hole where one could fall in: not where the stair comes up, nor along walls of the storey. */
@@ -307,9 +284,10 @@ export const stairBodies = stage(
     stair: own('stair'),
     layout: result(stairLayouts),
     climb: result(climbs),
-    edges: (query, id) => openEdges(query, id).flat()
+    edges: (query, id) => openEdges(query, id).flat(),
+    guard: ({ project }) => settingsOf(project).guardLimits.height
   },
-  ({ stair, layout, climb: [foot, head, riser], edges }, id): ElementBody | undefined => {
+  ({ stair, layout, climb: [foot, head, riser], edges, guard }, id): ElementBody | undefined => {
     if (!stair || !layout || foot === undefined || head === undefined || riser === undefined || riser <= 0)
       return undefined;
     const builder = new StairBuilder(stair, layout, [foot, riser]);
@@ -319,7 +297,8 @@ export const stairBodies = stage(
     if (stair.form === 'spiral') builder.post(centreOf(layout, stair), head);
     builder.guards(
       edges.flatMap((p, i) => (i % 2 === 0 ? [[p, edges[i + 1]!] as const] : [])),
-      head
+      head,
+      guard
     );
     return { id, kind: 'stair', storey: stair.storey, parts: builder.parts };
   }

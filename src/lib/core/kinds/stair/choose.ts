@@ -57,8 +57,7 @@ export function turnOf(
 export function checkStair(project: Project, stair: Stair) {
   const { height, foot, head } = climbOf(project, stair);
   const texts = { thing: 'the stair' };
-  if (stair.storey === stair.to || height <= 0)
-    refuse(project, 'stair.no-height', { numbers: { foot, head }, texts });
+  if (height <= 0) refuse(project, 'stair.no-height', { numbers: { foot, head }, texts });
   const { form, risers, first, winders, going, width } = stair;
   if ((form === 'quarter' || form === 'half') && (first < 1 || first > risers - 1))
     refuse(project, 'stair.turn', {

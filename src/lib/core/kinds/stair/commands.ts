@@ -108,10 +108,13 @@ function needStoreyAbove(project: Project, id: string): string {
   );
 }
 
+/** mm. */
+const fewSteps = 540;
+
 export const addStair = command({
   name: 'addStair',
   about:
-    'Build a stair from a storey to a higher one: from its foot (the middle of the first nosing) or to its head (of the last one), up by an angle. Risers and going are solved from the height by the limits of the project, where they are not given; `within`: room for the run.',
+    'Build a stair from a storey to a higher one, or from a level of it (`base`, above the datum) to another (`to` the same storey, `top`): from its foot (the middle of the first nosing) or to its head (of the last one), up by an angle. Risers and going are solved from the height by the limits of the project, where they are not given; `within`: room for the run.',
   args: s.object({ id: s.id(), storey: s.id().required(), to: s.id(), ...stairArgs() }),
   example: { storey: 'storey-1', foot: { x: 2000, y: 1000 }, angle: 0, width: 900 },
   run: (project, args) => {
@@ -148,6 +151,9 @@ export const setStair = command({
     const { id, ...given } = args as Given & { id: string };
     const old = need(project, 'stair', id);
     for (const one of [given.storey, given.to]) if (one) need(project, 'storey', one);
+    // Led to a level of its own storey it climbs as high as a few steps, until more is said.
+    if (given.to === (given.storey ?? old.storey) && given.top === undefined && old.top <= old.base)
+      given.top = toStored((given.base ?? old.base) + fewSteps);
     return done(project, 'Change a stair', [stairWith(project, old, given, false)]);
   }
 });

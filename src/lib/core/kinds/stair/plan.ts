@@ -190,7 +190,8 @@ const stairTexts = stage(
       const way = isRound ? { x: 1, y: 0 } : readable(first);
       const { minX, maxX, minY } = boxOf((layout as StairLayout).outline);
       const half = (told.length * letters * characterWidth * paper) / 2;
-      const room = stair.width > 3 * letters * paper;
+      // Of two steps the numbers say all.
+      const room = stair.risers > 2 && stair.width > 3 * letters * paper;
       return [
         head,
         ...numbers,

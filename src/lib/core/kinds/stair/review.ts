@@ -7,7 +7,6 @@ import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
 import { brokenLimits } from '../../kernels/stairs/solve';
 import { formatLengthWithUnit } from '../../units/length';
 import { storeyModelIn } from '../storey/model';
-import { heightsOf } from '../wall/frame';
 import { waysUp } from './choose';
 import { headroomOver } from './headroom';
 import type { Stair } from './record';
@@ -90,7 +89,7 @@ function findHeadroom({ project, query, say, named }: Scope, stair: Stair) {
 }
 
 /** Walls of the storey that stand in a stair over its steps. */
-function findInWalls({ project, query, storey, say, named }: Scope, stair: Stair) {
+function findInWalls({ query, storey, say, named }: Scope, stair: Stair) {
   const layout = query.get(stairLayouts, stair.id);
   const [foot, , riser] = query.get(climbs, stair.id);
   if (!layout || foot === undefined || riser === undefined || riser <= 0) return;
@@ -98,9 +97,8 @@ function findInWalls({ project, query, storey, say, named }: Scope, stair: Stair
   const box = boxOf(layout.outline);
   for (const { frame, bands } of model.walls) {
     const { wall } = frame;
-    const heights = heightsOf(project, wall);
-    const base = model.storey.datum + wall.base;
-    const top = model.storey.datum + (heights?.top ?? Infinity);
+    const base = model.storey.datum + frame.base;
+    const top = model.storey.datum + frame.top;
     const rings = bands.flatMap(({ outline }) => outline).filter((ring) => boxesMeet(boxOf(ring), box));
     const met = layout.steps.filter(({ up, ring }) => {
       const z = foot + up * riser;

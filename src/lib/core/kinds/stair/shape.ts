@@ -181,7 +181,11 @@ function undersideAbove({ project }: Query, id: string): number {
 export const holesOfStairs = stage(
   'holes for stairs',
   {
-    hole: ({ project }, id) => project.tables.stair.get(id)?.hole ?? 'none',
+    // Within a storey no floor is in its way.
+    hole: ({ project }, id) => {
+      const stair = project.tables.stair.get(id);
+      return stair && stair.to !== stair.storey ? stair.hole : 'none';
+    },
     layout: result(stairLayouts),
     pitch: result(stairPitch),
     under: undersideAbove,

@@ -2,6 +2,7 @@
  * Storeys. A storey's height runs from its datum to the next one, so datums and heights are kept in step: a storey
  * that grows lifts all above it, a datum that moves takes those above along and the storey below takes up the change.
  */
+import { checkBound } from '../wall/bound';
 import * as s from '../../document/schemas';
 import {
   after,
@@ -16,8 +17,6 @@ import {
 import { nameOf } from '../../document/names';
 import { storeysInOrder, type Storey } from './record';
 import { toStored, tolerances } from '../../geometry/tolerances';
-import { checkWall } from '../wall/checks';
-import { checkOpenings } from '../opening/checks';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
 import { usualSizes } from '../../units/usual';
@@ -60,15 +59,13 @@ function grownDown(project: Project, changed: Storey): Storey[] {
   }));
 }
 
-/** Walls that reach to another storey's datum, and their openings, must still stand. */
-function checkBound(project: Project, puts: readonly Rec[]) {
-  const grown = after(project, puts);
+/** Walls that reach to another storey's datum, or are measured from what lies on it, and their openings, must still stand. */
+function checkReaching(project: Project, puts: readonly Rec[]) {
   const moved = new Set(puts.map(({ id }) => id));
-  const bound = [...grown.tables.wall.values()].filter(
-    ({ top }) => top.kind === 'datum' && moved.has(top.storey)
+  checkBound(
+    after(project, puts),
+    ({ top, on }) => (top.kind === 'datum' && moved.has(top.storey)) || top.kind === 'slab' || on !== null
   );
-  for (const wall of bound) checkWall(grown, wall);
-  checkOpenings(grown, new Set(bound.map(({ id }) => id)), new Set());
 }
 
 const storeyShape = { name: s.name().min(1), datum: s.mm(), height: s.mm(), floorDepth: s.mm() };
@@ -127,7 +124,7 @@ export const setStorey = command({
     checkStorey(project, storey);
     const isCellar = args.datum === undefined && old.datum + old.height <= tolerances.coincident;
     const puts = isCellar ? grownDown(project, storey) : inStep(project, storey);
-    checkBound(project, puts);
+    checkReaching(project, puts);
     return done(project, `Change the storey ${storey.name}`, puts);
   }
 });
@@ -151,7 +148,7 @@ export const moveStorey = command({
       { ...upper, datum: lower.datum },
       { ...lower, datum: toStored(lower.datum + upper.height) }
     ];
-    checkBound(project, puts);
+    checkReaching(project, puts);
     return done(project, `Move ${nameOf(project, storey)} ${to}`, puts);
   }
 });

@@ -40,7 +40,8 @@ export function heightWithoutRoof(project: Project, id: string): number {
   return storeysInOrder(project).at(-1) === storey ? storey.height : clearHeightOf(project, storey);
 }
 
-export const datumOf = (project: Project, storey: string) => project.tables.storey.get(storey)?.datum ?? 0;
+export const datumOf = (project: { readonly tables: Pick<Project['tables'], 'storey'> }, storey: string) =>
+  project.tables.storey.get(storey)?.datum ?? 0;
 
 /** What a storey may be in a file, besides its id and kind. */
 export const schema = object({

@@ -32,6 +32,7 @@ import { datumOf, heightWithoutRoof } from '../storey/record';
 import { type Cut } from '../../kernels/solids/cut';
 import { holesIn } from '../opening/stages';
 import { indexedRoofsFrom, planesOver } from '../roof/stages';
+import { undersideOver } from '../slab/under';
 import type { Mesh } from '../../geometry/mesh';
 import type { RoofPlane } from '../../kernels/roof/planes';
 import type { WallFootprint } from '../../kernels/joints/footprints';
@@ -265,6 +266,8 @@ function sideName(frame: Frame, holes: readonly Stretch[], p: Point, q: Point): 
   return t < frame.length / 2 ? 'end a' : 'end b';
 }
 
+const noPlanes: readonly RoofPlane[] = [];
+
 const noRoofs: ReturnType<typeof indexedRoofsFrom> = [];
 
 /** Planes of roofs over a wall, none over one that stands up through them: the same list as long as neither its box nor the planes changed. */
@@ -275,9 +278,13 @@ const planesOverWalls = stage(
     roofs: (query, id) => {
       const wall = query.project.tables.wall.get(id);
       return wall && !wall.throughRoofs ? indexedRoofsFrom(query, wall.storey) : noRoofs;
+    },
+    slab: (query, id) => {
+      const wall = query.project.tables.wall.get(id);
+      return wall ? undersideOver(query, wall.top, wall.storey) : noPlanes;
     }
   },
-  ({ box, roofs }): readonly RoofPlane[] => (box ? planesOver(roofs, box) : [])
+  ({ box, roofs, slab }): readonly RoofPlane[] => (box ? [...planesOver(roofs, box), ...slab] : [])
 );
 
 export const wallBodies = stage(

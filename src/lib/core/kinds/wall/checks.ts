@@ -1,11 +1,12 @@
 /** Laws that every command keeps: walls long enough and apart, openings inside their walls and clear of each other. */
-import { frameOf, heightsOf, type Standing } from './frame';
+import { frameOf } from './frame';
+import { heightsOf, type Standing } from './standing';
 import { needHouseSize, refuse } from '../../document/command';
 import { cross, distance, dot, locate, subtract, unit, type Point } from '../../geometry/point';
 import { nameOf } from '../../document/names';
 import { tolerances } from '../../geometry/tolerances';
 import type { Project } from '../../document/kind';
-import { standsAlone, type Wall } from './record';
+import { joinsNone, type Wall } from './record';
 import { clearInHeight, type Frame } from '../../kernels/joints/frame';
 
 export function needFrame(project: Project, wall: Wall): Frame {
@@ -73,8 +74,7 @@ const areApart = (a: number, b: number, c: number, d: number) =>
 export function checkAgainst(project: Project, wall: Wall, others: Iterable<Wall>) {
   const direction = unit(subtract(wall.b, wall.a));
   for (const other of others) {
-    if (other.id === wall.id || other.storey !== wall.storey || standsAlone(other) || standsAlone(wall))
-      continue;
+    if (other.id === wall.id || other.storey !== wall.storey || joinsNone(other) || joinsNone(wall)) continue;
     if (
       areApart(wall.a.x, wall.b.x, other.a.x, other.b.x) ||
       areApart(wall.a.y, wall.b.y, other.a.y, other.b.y) ||
@@ -120,7 +120,7 @@ export function settleEnd(project: Project, one: Wall, part: 'a' | 'b', except: 
   const direction = unit(subtract(end, from));
   let best: { point: Point; gap: number } | undefined;
   for (const wall of project.tables.wall.values()) {
-    if (wall.storey !== one.storey || except.has(wall.id) || standsAlone(wall)) continue;
+    if (wall.storey !== one.storey || except.has(wall.id) || joinsNone(wall)) continue;
     const frame = frameOf(project, wall);
     if (!frame || !standBeside(project, one, wall)) continue;
     const { t, y } = locate(end, frame.origin, frame.direction);

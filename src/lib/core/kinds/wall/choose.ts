@@ -6,8 +6,9 @@ import { thicknessOf } from '../../kernels/joints/frame';
 import { plainBuildUp, type BuildUp } from '../build-up/record';
 import { formatLength } from '../../units/length';
 import { storeyBelow, type Storey } from '../storey/record';
-import { heightsOf } from './frame';
-import { wallsOf, type Wall, type WallTop } from './record';
+import { heightsOf } from './standing';
+import { wallsOf, type StandsOn, type Wall, type WallTop } from './record';
+import { nameOf } from '../../document/names';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
 import { usualMaterial } from '../material/usual';
@@ -34,9 +35,11 @@ export interface Style {
         kind: WallTop['kind'];
         height?: number | undefined;
         storey?: string | undefined;
+        slab?: string | undefined;
         offset?: number | undefined;
       }
     | undefined;
+  on?: OnGiven | null | undefined;
 }
 
 /** The build-up named, or the plain one of the thickness given, made if there is none yet. */
@@ -69,8 +72,27 @@ export function chooseBuildUp(
   return { buildUp: made, made: [made] };
 }
 
+interface OnGiven {
+  readonly kind: 'foundation' | 'slab';
+  readonly footing?: string | undefined;
+  readonly slab?: string | undefined;
+}
+
+export function onOf(project: Project, given: OnGiven | null): StandsOn {
+  if (!given) return null;
+  if (given.kind === 'slab') return { kind: 'slab', slab: need(project, 'slab', given.slab ?? '').id };
+  const footing = need(project, 'footing', given.footing ?? '');
+  if (!footing.wall)
+    refuse(project, 'footing.no-wall', {
+      subjects: [footing.id],
+      texts: { thing: nameOf(project, footing) }
+    });
+  return { kind: 'foundation', footing: footing.id };
+}
+
 export function topOf(project: Project, given: NonNullable<Style['top']>, thing = 'the wall'): WallTop {
   if (given.kind === 'roof') return { kind: 'roof' };
+  if (given.kind === 'slab') return { kind: 'slab', slab: need(project, 'slab', given.slab ?? '').id };
   if (given.kind === 'datum')
     return {
       kind: 'datum',

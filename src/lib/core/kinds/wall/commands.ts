@@ -12,15 +12,16 @@ import {
   refuse,
   storedPoint
 } from '../../document/command';
-import { chooseBuildUp, coversByNature, topOf, type Style } from './choose';
+import { chooseBuildUp, coversByNature, onOf, topOf, type Style } from './choose';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { checkAgainst, checkWall, settleEnd, standBeside } from './checks';
 import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
 import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
-import { standsAlone, steepestCut, wallsOf, type Wall, type WallTop } from './record';
-import { frameOf, type Standing } from './frame';
+import { joinsNone, steepestCut, wallsOf, type Wall, type WallTop } from './record';
+import { frameOf } from './frame';
+import { baseOf, originOf, type Standing } from './standing';
 import type { Side } from '../../kernels/joints/frame';
 import { ringArea } from '../../geometry/ring';
 import { composePatches, patchOf } from '../../document/patch';
@@ -36,6 +37,7 @@ const style = {
   buildUp: s.id(),
   thickness: s.mm(),
   height: s.mm(),
+  on: wallArgs.on(),
   base: s.mm(),
   role: wallArgs.role(),
   coversFloor: s.flag(),
@@ -80,6 +82,7 @@ function makeWalls(
       throughRoofs: false,
       outside: given.outside ?? 'right',
       buildUp: buildUp.id,
+      on: onOf(project, given.on ?? null),
       base: toStored(given.base ?? 0),
       top,
       role: given.role ?? 'exterior',
@@ -237,7 +240,11 @@ const drawRectangle = command({
     const sides = corners.map((p, i): [Point, Point] => [p, corners[(i + 1) % 4]!]);
     for (const id of args.ids ?? []) needFreeId(project, id);
     const storey = need(project, 'storey', args.storey);
-    const standing = { storey: storey.id, base: args.base ?? 0, top: topGiven(project, storey, args) };
+    const standing = {
+      storey: storey.id,
+      on: onOf(project, args.on ?? null),
+      ...{ base: args.base ?? 0, top: topGiven(project, storey, args) }
+    };
     const given = sides.map((side, i) => ({
       pieces: missingOf(project, standing, side),
       id: args.ids?.[i]
@@ -266,7 +273,7 @@ function coversOf(project: Project, standing: Standing, [a, b]: [Point, Point]) 
   const direction = unit(subtract(b, a));
   return wallsOf(project, standing.storey).flatMap((wall) => {
     const frame = frameOf(project, wall);
-    if (!frame || standsAlone(wall) || !standBeside(project, standing, wall)) return [];
+    if (!frame || joinsNone(wall) || !standBeside(project, standing, wall)) return [];
     if (Math.abs(cross(direction, frame.direction)) > tolerances.sameDirection) return [];
     const { y } = locate(a, frame.origin, frame.direction);
     if (y < frame.y0 - tolerances.joint || y > frame.y1 + tolerances.joint) return [];
@@ -289,10 +296,22 @@ function missingOf(project: Project, standing: Standing, [a, b]: [Point, Point])
     .map(([s0, s1]) => [along(a, direction, s0), along(a, direction, s1)]);
 }
 
+/** Measured from something else it stays as high as it was, unless its base is said too. */
+function baseGiven(
+  project: Project,
+  wall: Wall,
+  { on, base }: Pick<Style, 'on' | 'base'>
+): Pick<Wall, 'on' | 'base'> {
+  if (on === undefined) return { on: wall.on, base: base === undefined ? wall.base : toStored(base) };
+  const now = onOf(project, on);
+  const origin = originOf(project, { storey: wall.storey, on: now });
+  return { on: now, base: toStored(base ?? baseOf(project, wall) - origin) };
+}
+
 export const setWalls = command({
   name: 'setWalls',
   about:
-    'Change what walls are: build-up or thickness, setting-out line, outside, base, height or top, role, name, how sure its sizes are.',
+    'Change what walls are: build-up or thickness, setting-out line, outside, base (above the datum, or what it stands `on`: a foundation, a slab; said without it, the wall stays as high), height or top, role, name, how sure its sizes are.',
   args: s.object({
     ids: s.ids().required(),
     name: s.name(),
@@ -307,6 +326,7 @@ export const setWalls = command({
     outside: s.side(),
     buildUp: s.id(),
     thickness: s.mm(),
+    on: wallArgs.on(),
     base: s.mm(),
     height: s.mm(),
     top: wallArgs.top().default(undefined),
@@ -344,7 +364,7 @@ export const setWalls = command({
         throughRoofs: args.throughRoofs ?? (wall.throughRoofs && (top ?? wall.top).kind !== 'roof'),
         outside: args.outside ?? wall.outside,
         buildUp: chosen?.buildUp.id ?? wall.buildUp,
-        base: args.base === undefined ? wall.base : toStored(args.base),
+        ...baseGiven(project, wall, args),
         top: top ?? wall.top,
         role: args.role ?? wall.role,
         certainty: args.certainty ?? wall.certainty
@@ -356,7 +376,8 @@ export const setWalls = command({
       checkWall(grown, wall);
       if (wall.throughRoofs && wall.top.kind === 'roof')
         refuse(project, 'wall.through-top', { subjects: [wall.id], texts: { thing: nameOf(project, wall) } });
-      if (args.base !== undefined || top) checkAgainst(grown, wall, grown.tables.wall.values());
+      if (args.base !== undefined || args.on !== undefined || top)
+        checkAgainst(grown, wall, grown.tables.wall.values());
     }
     checkOpenings(grown, new Set(args.ids), new Set(args.ids));
     return done(project, walls.length === 1 ? 'Change a wall' : `Change ${walls.length} walls`, puts);

@@ -4,7 +4,8 @@ import type { BandFootprint } from '../../kernels/joints/assemble';
 import type { Ring } from '../../geometry/ring';
 import { leftOf, length, subtract, unit } from '../../geometry/point';
 import type { BuildUp } from '../build-up/record';
-import { standsAlone, type Wall } from './record';
+import { joinsNone, type Wall } from './record';
+import { heightsOf } from './standing';
 import type { Tables } from '../../document/record';
 
 /** Distance from the outer face inwards to the setting-out line. */
@@ -33,7 +34,7 @@ export function settingOutDepth(
 
 /** What a frame is read from besides its wall. */
 interface Readable {
-  readonly tables: Pick<Tables, 'buildUp' | 'storey'>;
+  readonly tables: Pick<Tables, 'buildUp' | 'storey' | 'slab' | 'footing'>;
 }
 
 /** A frame with the records that it was made from. `foot`: where what lies outside the structure begins; at most `base`. */
@@ -53,34 +54,17 @@ export const outsideStrips = ({ strips, core, wall }: Frame): number[] =>
  */
 export function frameOf(project: Readable, wall: Wall): WallFrame | undefined {
   const buildUp = project.tables.buildUp.get(wall.buildUp);
-  const topDatum = topDatumOf(project, wall);
+  const heights = heightsOf(project, wall);
   const floorDepth = project.tables.storey.get(wall.storey)?.floorDepth ?? 0;
-  return buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum, floorDepth) : undefined;
+  return buildUp && heights && makeFrame(wall, buildUp, heights, floorDepth);
 }
 
-/** The datum that a wall's top is measured from, above its own storey's; undefined without that storey. */
-export function topDatumOf(
-  { tables }: Readable,
-  { storey, top }: Pick<Wall, 'storey' | 'top'>
-): number | undefined {
-  const own = tables.storey.get(storey);
-  const named = top.kind === 'datum' ? tables.storey.get(top.storey) : undefined;
-  return own && (named?.datum ?? own.datum) - own.datum;
-}
-
-/** What says from where to where a wall stands. */
-export type Standing = Pick<Wall, 'storey' | 'base' | 'top'>;
-
-/** From where to where a wall stands above its storey's datum; undefined without that storey. */
-export function heightsOf(project: Readable, wall: Standing): Heights | undefined {
-  const topDatum = topDatumOf(project, wall);
-  return topDatum === undefined ? undefined : { base: wall.base, top: topAbove(wall, topDatum) };
-}
-
-const topAbove = ({ base, top }: Pick<Wall, 'base' | 'top'>, topDatum: number): number =>
-  top.kind === 'height' ? base + top.height : top.kind === 'roof' ? Infinity : topDatum + top.offset;
-
-export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorDepth: number): WallFrame {
+export function makeFrame(
+  wall: Wall,
+  buildUp: BuildUp,
+  { base, top }: Heights,
+  floorDepth: number
+): WallFrame {
   const direction = unit(subtract(wall.b, wall.a));
   const depth = settingOutDepth(buildUp, wall);
   const sign = wall.outside === 'left' ? -1 : 1;
@@ -95,7 +79,7 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorD
   const core = strips.filter((strip) => strip.ply >= first && strip.ply <= last);
   return {
     // What is to be removed joins nothing of what will stand.
-    wall: standsAlone(wall) ? { ...wall, standsApart: true } : wall,
+    wall: joinsNone(wall) ? { ...wall, standsApart: true } : wall,
     buildUp,
     origin: wall.a,
     direction,
@@ -105,9 +89,9 @@ export function makeFrame(wall: Wall, buildUp: BuildUp, topDatum: number, floorD
     y0: strips[0]!.y0,
     y1: strips[strips.length - 1]!.y1,
     core: [core[0]!.y0, core[core.length - 1]!.y1],
-    base: wall.base,
-    foot: wall.coversFloor ? Math.min(wall.base, -floorDepth) : wall.base,
-    top: topAbove(wall, topDatum)
+    base,
+    foot: wall.coversFloor ? Math.min(base, -floorDepth) : base,
+    top
   };
 }
 

@@ -1,14 +1,13 @@
 /** Walls: stretches of a build-up that join by themselves. */
-import type { Declaration, Loss } from '../../document/kind';
+import type { Declaration } from '../../document/kind';
 import { outwardsOf, schema, type Wall, type WallRole } from './record';
-import { needFrame } from './checks';
-import { toStored } from '../../geometry/tolerances';
 import { storedPoint } from '../../document/command';
 import { moved, type Motion } from '../../geometry/motion';
 import { compassOf } from '../../geometry/compass';
 import { withName } from '../../document/names';
 import { otherSide } from '../../kernels/joints/frame';
 import { planOfWalls } from './plan';
+import { standsAsBefore } from './standing';
 
 const wordOfRole: Record<WallRole, string> = {
   exterior: 'wall',
@@ -25,12 +24,6 @@ function calledWall(wall: Wall): string {
   if (wall.name || !/\d$/.test(wall.id)) return withName('wall', wall);
   const faces = compassOf(outwardsOf(wall));
   return withName(`${wall.role === 'exterior' ? `${faces} ` : ''}${wordOfRole[wall.role]}`, wall);
-}
-
-/** A wall bound to a storey that goes keeps its height. */
-function withHeight(record: Wall, { before }: Loss): Wall {
-  const height = needFrame(before.project, record).top - record.base;
-  return { ...record, top: { kind: 'height', height: toStored(Math.max(1, height)) } };
 }
 
 const movedWall = (wall: Wall, motion: Motion): Wall => ({
@@ -60,7 +53,10 @@ export const wall: Declaration<Wall> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'buildUp', to: 'buildUp', gone: 'refuses' },
-    { path: 'top.storey', to: 'storey', gone: withHeight }
+    { path: 'top.storey', to: 'storey', gone: standsAsBefore },
+    { path: 'top.slab', to: 'slab', gone: standsAsBefore },
+    { path: 'on.slab', to: 'slab', gone: standsAsBefore },
+    { path: 'on.footing', to: 'footing', gone: standsAsBefore }
   ],
   moved: movedWall,
   copying: 'stands',

@@ -24,14 +24,21 @@ export const steepestCut = Math.PI / 3 + 1e-9;
 
 export type WallRole = (typeof wallRoles)[number];
 
-/** `height` is above the wall's base; `datum` above another storey's datum; `roof`: carried up to the roof above. */
+/** What a base is measured from: the top of a foundation, or of a slab where it does not fall; null: the storey's datum. */
+export type StandsOn =
+  | { readonly kind: 'foundation'; readonly footing: string }
+  | { readonly kind: 'slab'; readonly slab: string }
+  | null;
+
+/** `height` is above the wall's base; `datum` above another storey's datum; `slab`: to its underside; `roof`: carried up to the roof above. */
 export type WallTop =
   | { readonly kind: 'height'; readonly height: number }
   | { readonly kind: 'datum'; readonly storey: string; readonly offset: number }
+  | { readonly kind: 'slab'; readonly slab: string }
   | { readonly kind: 'roof' };
 
 /**
- * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above the datum.
+ * A straight stretch from a to b on its setting-out line. `outside`: seen along a to b. `base`: above what it stands `on`.
  * `settingOutOffset`: inwards from the outer face, read where `settingOut` is `offset`. `returnEnds`, `returnJambs`: the
  * outer ply turns round free ends, and into the jambs of openings. `coversFloor`: what lies outside the structure runs down
  * over the edge of the floor that the wall stands on. `endCut`: how much free ends are out of square, radians; above 0 the
@@ -54,6 +61,7 @@ export interface Wall extends Worked {
   readonly throughRoofs: boolean;
   readonly outside: Side;
   readonly buildUp: string;
+  readonly on: StandsOn;
   readonly base: number;
   readonly top: WallTop;
   readonly role: WallRole;
@@ -62,7 +70,7 @@ export interface Wall extends Worked {
 }
 
 /** It joins no others: because that is said of it, or because it is to be removed. */
-export const standsAlone = ({ standsApart, work }: Pick<Wall, 'standsApart' | 'work'>): boolean =>
+export const joinsNone = ({ standsApart, work }: Pick<Wall, 'standsApart' | 'work'>): boolean =>
   standsApart || work === 'removed';
 
 /** Square to it, towards its outside, as long as it is. */
@@ -75,15 +83,35 @@ export function wallsOf(project: Project, storey: string): Wall[] {
   return [...project.tables.wall.values()].filter((wall) => wall.storey === storey);
 }
 
+export const standsOn = () =>
+  f
+    .formed({
+      foundation: object({ kind: f.kind(), footing: f.id() }),
+      slab: object({ kind: f.kind(), slab: f.id() })
+    })
+    .nullable()
+    .defined();
+
 export const top = () =>
   mixed()
     .required()
-    .test('top', '${path} must be a height, a datum with an offset, or the roof', (value) => {
-      const given = value as { kind?: unknown; height?: unknown; storey?: unknown; offset?: unknown };
-      if (given.kind === 'roof') return true;
-      if (given.kind === 'height') return Number.isFinite(given.height);
-      return given.kind === 'datum' && typeof given.storey === 'string' && Number.isFinite(given.offset);
-    });
+    .test(
+      'top',
+      '${path} must be a height, a datum with an offset, the underside of a slab, or the roof',
+      (value) => {
+        const given = value as {
+          kind?: unknown;
+          height?: unknown;
+          storey?: unknown;
+          offset?: unknown;
+          slab?: unknown;
+        };
+        if (given.kind === 'roof') return true;
+        if (given.kind === 'slab') return typeof given.slab === 'string';
+        if (given.kind === 'height') return Number.isFinite(given.height);
+        return given.kind === 'datum' && typeof given.storey === 'string' && Number.isFinite(given.offset);
+      }
+    );
 
 /** What a wall may be in a file, besides its id and kind. */
 export const schema = object({
@@ -101,6 +129,7 @@ export const schema = object({
   throughRoofs: boolean().required(),
   outside: f.side(),
   buildUp: f.id(),
+  on: standsOn(),
   base: f.mm(),
   top: top(),
   role: f.choice(wallRoles),

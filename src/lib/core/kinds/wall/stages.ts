@@ -1,5 +1,5 @@
 /** What is derived from walls: frames, the joints of a storey with the plies' footprints, outlines. */
-import type { Query } from '../../document/kind';
+import type { Project, Query } from '../../document/kind';
 import {
   own,
   pairKey,
@@ -22,7 +22,8 @@ import { IslandMemory, islandsOf, type Island } from '../../kernels/joints/islan
 import { ringsArea } from '../../geometry/ring';
 import type { SlabFace } from '../slab/record';
 import { storeysInOrder } from '../storey/record';
-import { makeFrame, topDatumOf, type WallFrame } from './frame';
+import { makeFrame, type WallFrame } from './frame';
+import { heightsOf } from './standing';
 import {
   OutlineMemory,
   buildingsOfPart,
@@ -48,20 +49,25 @@ export const wallsOn = stage(
 );
 
 /** The frame of a wall, by its id; undefined without its build-up or storey. */
+const heightsIn = (project: Project, id: string) => {
+  const wall = project.tables.wall.get(id);
+  return wall && heightsOf(project, wall);
+};
+
 export const frames = stage(
   'frames',
   {
     wall: own('wall'),
     buildUp: ({ project: { tables } }, id) => tables.buildUp.get(tables.wall.get(id)?.buildUp ?? ''),
-    topDatum: ({ project }, id) => {
-      const wall = project.tables.wall.get(id);
-      return wall && topDatumOf(project, wall);
-    },
+    base: ({ project }, id) => heightsIn(project, id)?.base,
+    top: ({ project }, id) => heightsIn(project, id)?.top,
     floorDepth: ({ project: { tables } }, id) =>
       tables.storey.get(tables.wall.get(id)?.storey ?? '')?.floorDepth ?? 0
   },
-  ({ wall, buildUp, topDatum, floorDepth }): WallFrame | undefined =>
-    wall && buildUp && topDatum !== undefined ? makeFrame(wall, buildUp, topDatum, floorDepth) : undefined
+  ({ wall, buildUp, base, top, floorDepth }): WallFrame | undefined =>
+    wall && buildUp && base !== undefined && top !== undefined
+      ? makeFrame(wall, buildUp, { base, top }, floorDepth)
+      : undefined
 );
 
 /** The frames of a storey's walls, in the order of the walls; by the storey's id. */

@@ -3,7 +3,7 @@ import { nameElement } from '../../../core/document/names';
 import { footingBreadths, type Footing } from '../../../core/kinds/footing/record';
 import { footingRow } from '../../../core/kinds/footing/schedule';
 import { footingLevels, undersidesOf } from '../../../core/kinds/footing/shape';
-import { slabsOn } from '../../../core/kinds/slab/level';
+import { measuredFromTop } from '../../../core/kinds/wall/bound';
 import { datumOf } from '../../../core/kinds/storey/record';
 import { formatHeight } from '../../../core/units/height';
 import { formatLengthWithUnit } from '../../../core/units/length';
@@ -115,7 +115,7 @@ function wallFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
       })
   );
   if (!wall) return [choice];
-  const held = slabsOn(editor.project, footing.id).map(({ id }) => nameElement(editor.project, id));
+  const held = measuredFromTop(editor.project, footing.id).map(({ id }) => nameElement(editor.project, id));
   return [
     choice,
     make.height('wallTop', 'Top of the foundation', 'the datum', [wall.top], (wallTop) => set({ wallTop })),

@@ -1,5 +1,6 @@
 /** The card of the project itself: name, units, ground and limits. */
-import type { FallForm } from '../../../core/units/fall';
+import { parsePitch } from '../../../core/units/angle';
+import { formatFall, type FallForm } from '../../../core/units/fall';
 import {
   defaultUnits,
   explainFault,
@@ -136,6 +137,32 @@ function unitFields(make: CardMaker, { units, secondUnits }: Settings): Field[] 
   ];
 }
 
+function floorFields(make: CardMaker, settings: Settings): Field[] {
+  const set = (changes: object) => ({ name: 'setProject', args: changes });
+  const act = (args: object) => make.run('setProject', args);
+  return [
+    make.choice('drawnAs', 'What is drawn is', [settings.drawnAs], drawnChoices, (drawnAs) =>
+      set({ drawnAs })
+    ),
+    {
+      ...{ name: 'leastFall', label: 'Fall away from the house, least', kind: 'pitch' },
+      value: settings.leastFall === 0 ? 'none' : formatFall(settings.leastFall, settings.fallsAs),
+      set: (text: string) => {
+        if (/^\s*(none|0)\s*$/.test(text)) return act({ leastFall: 0 });
+        const read = parsePitch(text);
+        return read.ok ? act({ leastFall: Math.tan(read.value) }) : `Type ${read.expected}.`;
+      }
+    },
+    make.length('guardDrop', 'Guards from a drop of', [settings.guardLimits.drop], (drop) =>
+      set({ guardLimits: { drop } })
+    ),
+    make.length('guardHeight', 'Guards, height', [settings.guardLimits.height], (height) =>
+      set({ guardLimits: { height } })
+    ),
+    make.choice('fallsAs', 'Falls told as', [settings.fallsAs], fallWords, (fallsAs) => set({ fallsAs }))
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
   const { units } = settings;
@@ -167,14 +194,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
       },
       {
         title: 'Floors',
-        fields: [
-          make.choice('drawnAs', 'What is drawn is', [settings.drawnAs], drawnChoices, (drawnAs) =>
-            set({ drawnAs })
-          ),
-          make.choice('fallsAs', 'Falls told as', [settings.fallsAs], fallWords, (fallsAs) =>
-            set({ fallsAs })
-          )
-        ]
+        fields: floorFields(make, settings)
       },
       { title: 'What are openings measured by?', fields: openingFields(make, settings) },
       { title: 'Planning grid', fields: gridFields(make, settings) },

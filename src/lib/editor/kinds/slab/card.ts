@@ -6,13 +6,16 @@ import { materialField } from '../../details/shared-fields';
 import { nameElement } from '../../../core/document/names';
 import { gapToBorder, ringHolds, ringsArea } from '../../../core/geometry/ring';
 import { pliesOf } from '../../../core/kinds/build-up/plied';
+import { openEdges } from '../../../core/kinds/slab/guards';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabRings } from '../../../core/kinds/slab/rings';
 import { slabParts } from '../../../core/kinds/slab/shape';
-import { steepness } from '../../../core/kernels/falls/surface';
+import { distance } from '../../../core/geometry/point';
+import { steepness, type FallLine, type Surface } from '../../../core/kernels/falls/surface';
+import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
 import { parsePitch } from '../../../core/units/angle';
-import { formatLengthWithUnit } from '../../../core/units/length';
+import { formatLengthWithUnit, type LengthUnits } from '../../../core/units/length';
 import { formatFall } from '../../../core/units/fall';
 
 type Set = (changes: object) => { name: string; args: unknown };
@@ -49,6 +52,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
           ...face,
           ...levelFields(make, slab, set),
           fact('Area', `${(area / 1e6).toFixed(2)} m²`),
+          ...guardFields(make, slab, set),
           ...holeFields(make, slab, set)
         ]
       },
@@ -200,47 +204,61 @@ function padFields(make: CardMaker, { pad }: Slab, set: Set): Field[] {
   ];
 }
 
-function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
+/** Whether guards stand along it, and how much of it is open to fall from. */
+function guardFields(make: CardMaker, { id, guard }: Slab, set: Set): Field[] {
   const { editor } = make;
-  const { falls, id } = slab;
-  if (!falls) return [fact('Top', 'level; the tool Falls lets it fall')];
-  const fall = (changes: object) => ({ name: 'setFalls', args: { id, ...changes } });
-  const form = editor.settings.fallsAs;
-  const facets = editor.model
-    .at(editor.project)
-    .get(slabParts, id)
-    .flatMap(({ surface }) => facetsSeen(surface));
-  const own: Field[] =
-    falls.kind === 'plane'
-      ? [
-          {
-            ...{ name: 'slope', label: 'Fall', kind: 'pitch', value: formatFall(falls.slope, form) },
-            set: (text) => {
-              const read = parsePitch(text);
-              if (!read.ok) return `Type ${read.expected}.`;
-              return read.value > 0
-                ? make.run('setFalls', { id, slope: Math.tan(read.value) })
-                : 'A fall must be more than nothing.';
-            }
-          },
-          make.angle('direction', 'Down towards', [falls.direction], (direction) => fall({ direction }))
-        ]
-      : [
-          ...falls.levels.map(({ at, z }, i) =>
-            make.height(`level ${i}`, `Height ${i + 1}`, 'its level', [z], (to) =>
-              fall({ level: { at, z: to } })
-            )
-          ),
-          fact(
-            'Planes',
-            facets.length === 1 ? 'one' : `${facets.length}: no one plane goes through these heights`
-          ),
-          fact('Falls', facets.map(({ plane }) => formatFall(steepness(plane), form)).join(', '))
-        ];
-  const plies = pliesOf(editor.project, slab);
-  const { material } = editor.project.tables;
+  const open = editor.model.at(editor.project).get(openEdges, id);
+  if (open.length === 0 && !guard) return [];
+  const { units } = editor.settings;
+  const size = open.reduce((sum, { a, b }) => sum + distance(a, b), 0);
+  const deepest = Math.max(0, ...open.map(({ drop }) => drop));
   return [
-    ...own,
+    fact(
+      'Open edges',
+      open.length === 0
+        ? 'none'
+        : `${formatLengthWithUnit(size, units)}, ${formatLengthWithUnit(deepest, units)} down`
+    ),
+    make.flag('guard', 'Guards along them', guard, (on) => set({ guard: on }))
+  ];
+}
+
+/** Ridges and valleys: their heights, and whether they are kept. */
+function lineFields(make: CardMaker, lines: readonly FallLine[], fall: Set): Field[] {
+  const put = (i: number, end: 'from' | 'to', z: number) =>
+    fall({ lines: lines.map((line, k) => (k === i ? { ...line, [end]: { ...line[end], z } } : line)) });
+  return lines.flatMap((line, i) => [
+    make.height(`line ${i}`, `Line ${i + 1}, from`, 'its level', [line.from.z], (z) => put(i, 'from', z)),
+    make.height(`line ${i} to`, `Line ${i + 1}, to`, 'its level', [line.to.z], (z) => put(i, 'to', z)),
+    make.choice(
+      `line ${i} kept`,
+      `Line ${i + 1}`,
+      ['kept'],
+      [
+        { value: 'kept', label: 'ridge or valley' },
+        { value: 'out', label: 'left out' }
+      ],
+      (value) => fall({ lines: value === 'out' ? lines.filter((_, k) => k !== i) : lines })
+    )
+  ]);
+}
+
+/** Where water goes from the middle of each plane. */
+function waterFact(surfaces: readonly Surface[], units: LengthUnits): Field {
+  const ends = surfaces.flatMap((surface) =>
+    facetsSeen(surface).flatMap(({ at }) => {
+      const path = waterFrom(surface, at);
+      return path ? [`${waterWords[path.end]}, ${formatLengthWithUnit(path.drop, units)} lower`] : [];
+    })
+  );
+  return fact('Water runs', [...new Set(ends)].join('; '));
+}
+
+/** Whether its underside falls with it, else which ply takes the fall up, and how thin it may be. */
+function undersideFields(make: CardMaker, slab: Slab, set: Set): Field[] {
+  const plies = pliesOf(make.editor.project, slab);
+  const { material } = make.editor.project.tables;
+  return [
     make.choice(
       'underside',
       'Underside',
@@ -267,7 +285,53 @@ function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
       : []),
     ...(slab.underside === 'flat'
       ? [make.length('least', 'Nowhere under', [slab.least], (least) => set({ least }))]
-      : []),
+      : [])
+  ];
+}
+
+function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
+  const { editor } = make;
+  const { falls, id } = slab;
+  if (!falls) return [fact('Top', 'level; the tool Falls lets it fall')];
+  const fall = (changes: object) => ({ name: 'setFalls', args: { id, ...changes } });
+  const form = editor.settings.fallsAs;
+  const surfaces = editor.model
+    .at(editor.project)
+    .get(slabParts, id)
+    .map(({ surface }) => surface);
+  const facets = surfaces.flatMap(facetsSeen);
+  const own: Field[] =
+    falls.kind === 'plane'
+      ? [
+          {
+            ...{ name: 'slope', label: 'Fall', kind: 'pitch', value: formatFall(falls.slope, form) },
+            set: (text) => {
+              const read = parsePitch(text);
+              if (!read.ok) return `Type ${read.expected}.`;
+              return read.value > 0
+                ? make.run('setFalls', { id, slope: Math.tan(read.value) })
+                : 'A fall must be more than nothing.';
+            }
+          },
+          make.angle('direction', 'Down towards', [falls.direction], (direction) => fall({ direction }))
+        ]
+      : [
+          ...falls.levels.map(({ at, z }, i) =>
+            make.height(`level ${i}`, `Height ${i + 1}`, 'its level', [z], (to) =>
+              fall({ level: { at, z: to } })
+            )
+          ),
+          fact(
+            'Planes',
+            facets.length === 1 ? 'one' : `${facets.length}: no one plane goes through these heights`
+          ),
+          fact('Falls', facets.map(({ plane }) => formatFall(steepness(plane), form)).join(', ')),
+          ...lineFields(make, falls.lines, fall)
+        ];
+  return [
+    ...own,
+    waterFact(surfaces, editor.settings.units),
+    ...undersideFields(make, slab, set),
     make.choice(
       'falls',
       'Its top',

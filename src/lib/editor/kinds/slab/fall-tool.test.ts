@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { choose, readSentence, rectangle, startSession } from '../../testing/session';
+import { describeSelection } from '../../details/describe';
 import { Drag, hitAt } from '../../pointing';
 
 const px = 10;
@@ -99,5 +100,32 @@ describe('falls by pointing', () => {
     ] as const)
       tool.click!({ x, y }, px);
     expect(slabOf(session).holes).toHaveLength(1);
+  });
+  it('a valley from place to place; where water runs is told where it is pointed at; Esc lets its beginning go', () => {
+    const session = begun();
+    const tool = session.take('fall');
+    choose(tool, 'way', 'have a ridge or valley');
+    tool.fill('z', '-30');
+    tool.click!({ x: 0, y: -1500 }, px);
+    expect(readSentence(tool.sentence())).toContain('from where it was begun, 30 below its level, to');
+    expect(tool.back()).toBe(true);
+    tool.click!({ x: 0, y: -1500 }, px);
+    tool.fill('z', '-60');
+    tool.move!({ x: 4990, y: -1500 }, px);
+    expect(session.editor.isTrial).toBe(true);
+    tool.click!({ x: 5000, y: -1500 }, px);
+    const { falls } = slabOf(session);
+    expect(falls?.kind === 'levels' && falls.lines).toEqual([
+      { from: { at: { x: 0, y: -1500 }, z: -30 }, to: { at: { x: 5000, y: -1500 }, z: -60 } }
+    ]);
+    tool.move!({ x: 2500, y: -500 }, px);
+    expect(tool.overlay!().label!.text).toMatch(/^water over an edge, \d+ lower$/);
+    session.editor.select(['patio']);
+    const fields = () => describeSelection(session.editor)!.groups.flatMap((group) => group.fields);
+    expect(fields().find(({ label }) => label === 'Water runs')!.value).toContain('over an edge');
+    expect(fields().find(({ name }) => name === 'line 0 to')!.set!('-80')).toBeUndefined();
+    expect(slabOf(session).falls).toMatchObject({ lines: [{ from: { z: -30 }, to: { z: -80 } }] });
+    expect(fields().find(({ name }) => name === 'line 0 kept')!.set!('out')).toBeUndefined();
+    expect(slabOf(session).falls).toMatchObject({ lines: [] });
   });
 });

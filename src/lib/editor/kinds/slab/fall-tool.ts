@@ -1,23 +1,28 @@
 /**
- * Falls of slabs: away from an edge that is pointed at, or by a height at a corner, along an edge, or within, where it is a
- * gully; the heights of all else stay as they are.
+ * Falls of slabs: away from an edge that is pointed at; by a height at a corner, along an edge, or within, where it is a
+ * gully; by a ridge or a valley from place to place. The heights of all else stay as they are. Where water runs from what is
+ * pointed at is drawn.
  */
 import { nameOf } from '../../../core/document/names';
-import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
+import { distance, lerp, nearestOnSegment, subtract, unit, type Point } from '../../../core/geometry/point';
 import { edgesOf, ringsHold, type Ring } from '../../../core/geometry/ring';
 import { slabOutlines } from '../../../core/kinds/slab/rings';
 import type { Slab } from '../../../core/kinds/slab/record';
+import { slabParts } from '../../../core/kinds/slab/shape';
+import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
+import { formatHeight } from '../../../core/units/height';
 import { formatFall } from '../../../core/units/fall';
-import { formatLengthWithUnit } from '../../../core/units/length';
+import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
 import { choiceBlank, heightBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
 
-type Way = 'edge' | 'height' | 'none';
+type Way = 'edge' | 'height' | 'line' | 'none';
 
 const ways: readonly { value: Way; label: string }[] = [
   { value: 'edge', label: 'fall away from an edge' },
   { value: 'height', label: 'have a height at a place' },
+  { value: 'line', label: 'have a ridge or valley' },
   { value: 'none', label: 'be level again' }
 ];
 
@@ -44,6 +49,9 @@ export class FallTool extends BaseTool implements Tool {
   private free: Target | undefined;
   private slope = 1 / 60;
   private z = -20;
+  /** Where a ridge or valley begins, once that is said. */
+  private start: { readonly at: Point; readonly z: number; readonly slab: Slab } | undefined;
+  private pointed: Point | undefined;
   private readonly typed = new Set<string>();
 
   private get slabs(): { slab: Slab; rings: readonly Ring[] }[] {
@@ -63,7 +71,7 @@ export class FallTool extends BaseTool implements Tool {
       const name = nameOf(project, slab);
       if (way === 'none') return slab.falls ? [{ key: slab.id, slab, label: name }] : [];
       return edgesOf(ring ?? []).map(([a, b], i): Target => {
-        if (way === 'height')
+        if (way === 'height' || way === 'line')
           return { key: `${i} ${slab.id}`, slab, label: `corner ${i + 1} of ${name}`, at: a };
         const size = formatLengthWithUnit(distance(a, b), this.units);
         return {
@@ -91,14 +99,22 @@ export class FallTool extends BaseTool implements Tool {
     const pointed = {
       edge: 'the edge you point at',
       height: 'the place you point at',
+      line: 'the place you point at',
       none: 'the slab you point at'
     };
     const where = choiceBlank('at', 'Where', this.held, [
-      { value: '', label: free && way === 'height' ? free.label : pointed[way] },
+      { value: '', label: free && this.isByPlace ? free.label : pointed[way] },
       ...targets.map(({ key, label }) => ({ value: key, label }))
     ]);
     const what = choiceBlank('way', 'What', way, ways);
     if (way === 'none') return ['Let a slab', what, ':', where, '.'];
+    if (way === 'line') {
+      const height = heightBlank('z', 'Height', this.z, this.units, typed.has('z'), 'its level');
+      const begun = this.start && formatHeight(this.start.z, this.units, 'its level');
+      return begun
+        ? ['Let a slab', what, ', from', `where it was begun, ${begun}, to`, where, ',', height, '.']
+        : ['Let a slab', what, ', from', where, ',', height, '.'];
+    }
     if (way === 'height')
       return [
         'Let a slab',
@@ -124,7 +140,7 @@ export class FallTool extends BaseTool implements Tool {
   fill(blank: string, text: string): string | undefined {
     if (blank === 'way') {
       this.way = text as Way;
-      [this.held, this.free] = ['', undefined];
+      [this.held, this.free, this.start] = ['', undefined, undefined];
     } else if (blank === 'at') this.held = text;
     else {
       const read = readBlank(blank === 'slope' ? 'pitch' : 'height', text, this.units);
@@ -145,6 +161,14 @@ export class FallTool extends BaseTool implements Tool {
     const { id } = target.slab;
     if (way === 'none') return { name: 'setFalls', args: { id, none: true } };
     if (way === 'edge') return { name: 'setFalls', args: { id, edge: target.edge, slope: this.slope } };
+    if (way === 'line') {
+      const { start } = this;
+      if (!start || !target.at || start.slab.id !== id || distance(start.at, target.at) < 1) return undefined;
+      const { falls } = target.slab;
+      const kept = falls?.kind === 'levels' ? falls.lines : [];
+      const from = { at: start.at, z: start.z };
+      return { name: 'setFalls', args: { id, lines: [...kept, { from, to: { at: target.at, z: this.z } }] } };
+    }
     return { name: 'setFalls', args: { id, level: { at: target.at, z: this.z } } };
   }
 
@@ -152,8 +176,14 @@ export class FallTool extends BaseTool implements Tool {
     this.attempt(this.call());
   }
 
+  /** Whether places are pointed at, and not edges or slabs. */
+  private get isByPlace(): boolean {
+    return this.way === 'height' || this.way === 'line';
+  }
+
   move(point: Point, mmPerPixel: number) {
     const { way } = this;
+    this.pointed = point;
     const near = (target: Target) =>
       target.line
         ? distance(point, nearestOnSegment(point, ...target.line))
@@ -172,7 +202,7 @@ export class FallTool extends BaseTool implements Tool {
       )[0]?.target;
     const inside = best ? undefined : this.within(point, mmPerPixel);
     const key = best?.key ?? (way === 'none' ? (inside?.slab.id ?? '') : '');
-    const free = way === 'height' ? inside : undefined;
+    const free = this.isByPlace ? inside : undefined;
     if (key === this.held && free?.key === this.free?.key) return;
     [this.held, this.free] = [key, free];
     this.preview();
@@ -189,7 +219,8 @@ export class FallTool extends BaseTool implements Tool {
       }
       if (!ringsHold(rings, point)) continue;
       const at = { x: Math.round(point.x / 10) * 10, y: Math.round(point.y / 10) * 10 };
-      return { key: `${at.x} ${at.y}`, slab, at, label: `a gully in ${name}` };
+      const label = this.way === 'line' ? `a place in ${name}` : `a gully in ${name}`;
+      return { key: `${at.x} ${at.y}`, slab, at, label };
     }
     return undefined;
   }
@@ -200,6 +231,12 @@ export class FallTool extends BaseTool implements Tool {
   }
 
   accept() {
+    const { target } = this;
+    if (this.way === 'line' && !this.start && target?.at) {
+      this.start = { at: target.at, z: this.z, slab: target.slab };
+      [this.held, this.free] = ['', undefined];
+      return this.editor.toolChanged();
+    }
     const call = this.call();
     if (!call) {
       this.editor.say({
@@ -210,11 +247,16 @@ export class FallTool extends BaseTool implements Tool {
       return;
     }
     if (!this.perform(call)) return;
-    [this.held, this.free] = ['', undefined];
+    [this.held, this.free, this.start] = ['', undefined, undefined];
     this.editor.toolChanged();
   }
 
   back(): boolean {
+    if (this.start) {
+      this.start = undefined;
+      this.preview();
+      return true;
+    }
     if (this.typed.size === 0 && this.way === 'edge') return false;
     this.typed.clear();
     [this.way, this.slope, this.z] = ['edge', 1 / 60, -20];
@@ -223,9 +265,37 @@ export class FallTool extends BaseTool implements Tool {
   }
 
   overlay(): Overlay {
-    const { target } = this;
-    if (!target) return {};
-    if (target.line) return { lines: [target.line], points: [lerp(...target.line, 0.5)] };
-    return target.at ? { points: [target.at] } : {};
+    const { target, start } = this;
+    const water = this.water();
+    if (!target) return { ...water, ...(start && { points: [start.at] }) };
+    if (target.line)
+      return { ...water, lines: [target.line, ...water.lines], points: [lerp(...target.line, 0.5)] };
+    if (!target.at) return water;
+    if (!start) return { ...water, points: [target.at] };
+    return { ...water, lines: [[start.at, target.at], ...water.lines], points: [start.at, target.at] };
+  }
+
+  /** From the place that is pointed at, on the slab as it would be. */
+  private water(): { lines: (readonly [Point, Point])[] } & Pick<Overlay, 'label'> {
+    const { pointed, editor } = this;
+    const query = editor.model.at(editor.project);
+    for (const { slab, rings } of pointed ? this.slabs : []) {
+      if (!slab.falls || !ringsHold(rings, pointed!)) continue;
+      for (const { surface } of query.get(slabParts, slab.id)) {
+        const path = waterFrom(surface, pointed!);
+        if (!path || path.points.length < 2) continue;
+        const { points, end, drop } = path;
+        const [last, before] = [points.at(-1)!, points.at(-2)!];
+        return {
+          lines: points.slice(1).map((p, i) => [points[i]!, p] as const),
+          label: {
+            at: last,
+            text: `water ${waterWords[end]}, ${formatLength(drop, this.units)} lower`,
+            beside: unit(subtract(last, before))
+          }
+        };
+      }
+    }
+    return { lines: [] };
   }
 }

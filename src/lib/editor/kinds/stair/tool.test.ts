@@ -68,7 +68,7 @@ describe('the stair tool', () => {
     expect(again.back()).toBe(false);
   });
 
-  it('a key turns it the other way; in feet its steps are in eighths; without a storey above it says so', () => {
+  it('a key turns it the other way; in feet its steps are in eighths; from level to level of a storey', () => {
     const session = storeys('ft');
     const tool = session.take('stair');
     choose(tool, 'form', 'half turn with a landing');
@@ -79,9 +79,29 @@ describe('the stair tool', () => {
     const { turn, going } = stairOf(session);
     expect(turn).toBe('right');
     expect((going * 8) / 25.4).toBeCloseTo(Math.round((going * 8) / 25.4), 6);
-    const top = startSession([rectangle()]);
-    top.take('stair').accept();
-    expect(top.editor.message!.text).toBe('No storey lies above this one.');
+    const top = startSession([
+      rectangle(),
+      {
+        name: 'addSlab',
+        args: {
+          storey: 'storey-1',
+          offset: 240,
+          points: [
+            { x: 4000, y: 500 },
+            { x: 8000, y: 500 },
+            { x: 8000, y: 5000 }
+          ]
+        }
+      }
+    ]);
+    const within = top.take('stair');
+    // The slab that lies over its foot is where it leads to, unless another level is typed.
+    expect(readSentence(within.sentence())).toContain('[a level of this storey] at [240 above the datum]');
+    expect(within.fill('top', '540')).toBeUndefined();
+    within.click!({ x: 2000, y: 2000 }, px);
+    within.click!({ x: 2500, y: 2000 }, px);
+    expect(stairOf(top)).toMatchObject({ to: 'storey-1', base: 0, top: 540, risers: 3 });
+    expect(field(top, 'top').set!('0')).toContain('climb nothing');
   });
 });
 

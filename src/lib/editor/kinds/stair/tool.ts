@@ -20,6 +20,7 @@ import { formWords, waysUp } from '../../../core/kinds/stair/choose';
 import { plainStair } from '../../../core/kinds/stair/commands';
 import { isTurning } from '../../../core/kinds/stair/record';
 import { climbOf, limitsOf } from '../../../core/kinds/stair/shape';
+import { slabHeight } from '../../../core/kinds/slab/level';
 import { storeyAbove, storeysInOrder } from '../../../core/kinds/storey/record';
 import { stairForms, type StairForm } from '../../../core/kernels/stairs/layout';
 import type { StairWay } from '../../../core/kernels/stairs/solve';
@@ -29,6 +30,7 @@ import type { Editor } from '../../editor';
 import {
   angleBlank,
   choiceBlank,
+  heightBlank,
   lengthBlank,
   readBlank,
   type Choice,
@@ -41,6 +43,8 @@ import { Placing } from '../../tools/placing';
 
 type Line = 'left' | 'middle' | 'right';
 
+/** mm. */
+const usualRiser = 180;
 /** So many ways are offered. */
 const most = 6;
 /** Ways up are told in these steps, unless an angle is typed. */
@@ -54,13 +58,13 @@ export class StairTool extends BaseTool implements Tool {
   private line: Line = 'left';
   private to = '';
   private chosen = '';
-  private typed: { width?: number; angle?: number } = {};
+  private typed: { width?: number; angle?: number; base?: number; top?: number } = {};
   private readonly placing = new Placing(this.editor);
   private at: Point | undefined;
 
   constructor(editor: Editor) {
     super(editor);
-    this.to = storeyAbove(editor.project, editor.storey)?.id ?? '';
+    this.to = storeyAbove(editor.project, editor.storey)?.id ?? editor.storey;
   }
 
   private get width(): number {
@@ -70,17 +74,41 @@ export class StairTool extends BaseTool implements Tool {
     );
   }
 
-  private get above() {
+  /** Higher storeys, and the own one: a stair may lead from level to level of that. */
+  private get ends(): Choice[] {
     const { project, storey } = this.editor;
     const { datum } = need(project, 'storey', storey);
-    return storeysInOrder(project).filter((one) => one.datum > datum);
+    return [
+      ...storeysInOrder(project)
+        .filter((one) => one.datum > datum)
+        .map(({ id, name }) => ({ value: id, label: name })),
+      { value: storey, label: 'a level of this storey' }
+    ];
+  }
+
+  private get isWithin(): boolean {
+    return this.to === this.editor.storey;
+  }
+
+  private get base(): number {
+    return this.typed.base ?? 0;
+  }
+
+  /** Floor finish at its head: within a storey the lowest slab over its foot, where nothing is typed. */
+  private get top(): number {
+    const { project, storey } = this.editor;
+    if (this.typed.top !== undefined || !this.isWithin) return this.typed.top ?? 0;
+    const levels = [...project.tables.slab.values()]
+      .filter((slab) => slab.storey === storey)
+      .map((slab) => slabHeight(project, slab))
+      .filter((level) => level > this.base + 1);
+    return levels.length > 0 ? Math.min(...levels) : this.base + 3 * usualRiser;
   }
 
   /** All that the limits let be, the best first. */
   private get climbs(): readonly StairWay[] {
     const { project, storey } = this.editor;
-    if (!this.to) return [];
-    const { height } = climbOf(project, { storey, to: this.to, base: 0, top: 0 });
+    const { height } = climbOf(project, { storey, to: this.to, base: this.base, top: this.top });
     if (height <= 0) return [];
     return waysUp(project, height, { form: this.form, width: this.width, post: plainStair.post }, {}).slice(
       0,
@@ -115,13 +143,12 @@ export class StairTool extends BaseTool implements Tool {
             ])
           ]
         : []),
+      'from',
+      heightBlank('base', 'Floor at its foot', this.base, units, typed.base !== undefined),
       'up to',
-      choiceBlank(
-        'to',
-        'Up to',
-        this.to,
-        this.above.map(({ id, name }) => ({ value: id, label: name }))
-      ),
+      choiceBlank('to', 'Up to', this.to, this.ends),
+      'at',
+      heightBlank('top', 'Floor at its head', this.top, units, typed.top !== undefined),
       ',',
       lengthBlank('width', 'Width', this.width, units, typed.width !== undefined),
       'wide, with',
@@ -149,7 +176,6 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   get note() {
-    if (!this.to) return 'no storey lies above this one yet';
     return this.begin ? 'point where it leads' : 'point where it begins';
   }
 
@@ -165,7 +191,8 @@ export class StairTool extends BaseTool implements Tool {
       const fault = this.placing.fill(blank, text);
       if (fault) return fault;
     } else {
-      const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
+      const isLevel = blank === 'base' || blank === 'top';
+      const read = readBlank(isLevel ? 'height' : blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
       if (blank === 'width' && read.value <= 0) return 'A width must be more than zero.';
       this.typed = { ...this.typed, [blank]: read.value };
@@ -207,7 +234,7 @@ export class StairTool extends BaseTool implements Tool {
       name: 'addStair',
       args: {
         ...{ storey: editor.storey, to: this.to, form, width: this.width, foot, angle: this.angle / degree },
-        ...{ risers: way.risers, going: way.going },
+        ...{ base: this.base, top: this.top, risers: way.risers, going: way.going },
         ...(isTurning(form) && { turn: this.side }),
         ...(isLed && { first: Math.min(way.risers - 1, first) })
       }
@@ -241,12 +268,6 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   accept() {
-    if (!this.to)
-      return this.editor.say({
-        kind: 'problem',
-        text: 'No storey lies above this one.',
-        hint: 'Add one first: Storey, in the stack or on the rail.'
-      });
     if (!this.begin) {
       this.placing.at = this.at;
       if (!this.at)
@@ -261,8 +282,8 @@ export class StairTool extends BaseTool implements Tool {
     if (!call)
       return this.editor.say({
         kind: 'problem',
-        text: 'Within the limits no steps climb to that storey.',
-        hint: 'Change the limits of stairs in the details of the project, or the height of the storey.'
+        text: 'Within the limits no steps climb from there to there.',
+        hint: 'Let it end higher than it begins, or change the limits of stairs in the details of the project.'
       });
     const made = this.perform(call);
     if (!made) return;
@@ -276,7 +297,7 @@ export class StairTool extends BaseTool implements Tool {
     if (this.begin) {
       this.placing.at = undefined;
       this.placing.clear();
-      this.typed = this.typed.width === undefined ? {} : { width: this.typed.width };
+      delete this.typed.angle;
       this.preview();
       return true;
     }

@@ -2,7 +2,9 @@
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { distance } from '../../../core/geometry/point';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
-import { nameElement } from '../../../core/document/names';
+import { nameElement, nameOf } from '../../../core/document/names';
+import type { Footing } from '../../../core/kinds/footing/record';
+import type { Slab } from '../../../core/kinds/slab/record';
 import { settingOuts, wallRoles, type Wall } from '../../../core/kinds/wall/record';
 import type { BuildUp } from '../../../core/kinds/build-up/record';
 import { buildUpChoices, roleWords, settingOutWords } from '../../style';
@@ -174,6 +176,39 @@ function wallPlace(make: CardMaker, walls: readonly Wall[], set: WallSetter): Fi
   ];
 }
 
+/** Its base, and what that is measured from: the datum, the top of a foundation or of a slab. */
+function baseFields(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
+  const { project } = make.editor;
+  const origins = walls.map(({ on }) =>
+    on ? `${on.kind} ${on.kind === 'slab' ? on.slab : on.footing}` : ''
+  );
+  const foundations = [...project.tables.footing.values()].filter(({ wall }) => wall !== null);
+  const named = (kind: string, one: Footing | Slab) => ({
+    value: `${kind} ${one.id}`,
+    label: `the top of ${nameOf(project, one)}`
+  });
+  const choices = [
+    ...foundations.map((one) => named('foundation', one)),
+    ...[...project.tables.slab.values()].map((one) => named('slab', one))
+  ];
+  const from = choices.find(({ value }) => value === origins[0])?.label ?? 'the datum';
+  const base = make.height(
+    'base',
+    'Base',
+    origins.every((one) => one === origins[0]) ? from : 'what it stands on',
+    walls.map((wall) => wall.base),
+    (value) => set({ base: value })
+  );
+  if (choices.length === 0) return [base];
+  return [
+    base,
+    make.choice('on', 'Measured from', origins, [{ value: '', label: 'the datum' }, ...choices], (value) => {
+      const [kind, id] = value.split(' ');
+      return set({ on: kind ? { kind, [kind === 'slab' ? 'slab' : 'footing']: id } : null });
+    })
+  ];
+}
+
 function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Field[] {
   const { project } = make.editor;
   return [
@@ -183,13 +218,7 @@ function wallSize(make: CardMaker, walls: readonly Wall[], set: WallSetter): Fie
       walls.map((wall) => thicknessOf(project.tables.buildUp.get(wall.buildUp)!)),
       (thickness) => set({ thickness })
     ),
-    make.height(
-      'base',
-      'Base',
-      'the datum',
-      walls.map((wall) => wall.base),
-      (base) => set({ base })
-    ),
+    ...baseFields(make, walls, set),
     ...topChoiceFields(
       make,
       walls.map(({ top }) => top),
