@@ -35,6 +35,7 @@ import { roofModels } from '../src/lib/core/kinds/roof/stages';
 import { solidVolume } from '../src/lib/core/testing/oracle';
 import { repeatHouse } from '../src/lib/core/testing/rows';
 import { LocalModelService } from '../src/lib/worker/service';
+import { measureStoreys } from './bench-storeys';
 import { reviewProject } from '../src/lib/core/review/review';
 import { planDrawing } from '../src/lib/core/drawing/plan-drawing';
 import { plainMarks } from '../src/lib/core/display/dimension';
@@ -544,6 +545,7 @@ if (only > 0) {
   if (size === 'lattice') console.log(JSON.stringify(await measureLattice()));
   else if (size === 'wall') console.log(JSON.stringify(await measureOneWall()));
   else if (size === 'roofs') console.log(JSON.stringify(measureRoofs(built.project)));
+  else if (size === 'storeys') console.log(JSON.stringify(await measureStoreys(built.project, ms)));
   else if (size === 'openings') console.log(JSON.stringify(await measureOpenings(built.project)));
   else if (size === 'pointing') console.log(JSON.stringify(await measurePointing()));
   else {
@@ -581,7 +583,9 @@ const lines = [
   })
 ];
 const walls = sizes.map((size) => `${size}x: ${built.project.tables.wall.size * size} walls`).join(', ');
-const others = ['lattice', 'pointing', 'openings', 'wall', 'roofs'].map((one) => inOwnProcess<string>(one));
+const others = ['lattice', 'pointing', 'openings', 'wall', 'roofs', 'storeys'].map((one) =>
+  inOwnProcess<string>(one)
+);
 /** What only a browser can say, of the application as it was built last. */
 const inPage = spawnSync('npx', ['tsx', 'scripts/bench-page.ts'], { encoding: 'utf8' });
 if (inPage.status !== 0) throw new Error(`Build the application first: npm run build.\n${inPage.stderr}`);

@@ -5,6 +5,7 @@ import { basename, dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
 import { runScript, type Script } from '../lib/core/commands/script';
+import { works } from '../lib/core/document/work';
 import { elementsOf } from '../lib/core/model/bodies';
 import { Model } from '../lib/core/model/graph';
 import { readProject, writeProject, type Blobs } from '../lib/core/exchange/archive';
@@ -17,7 +18,7 @@ import { inspectProject, type Inspection } from '../lib/core/takeoff/inspect';
 const usage = `Use:
   cliffstead run SCRIPT.json --out HOUSE.cliffstead [--from OTHER.cliffstead]
   cliffstead export HOUSE.cliffstead --to FILE.glb | FILE.svg [--storey ID] [--scale 75]
-  cliffstead inspect HOUSE.cliffstead [--json]
+  cliffstead inspect HOUSE.cliffstead [--json] [--work existing | new | removed]
   cliffstead commands [--json]`;
 
 class BadInput extends Error {}
@@ -90,6 +91,7 @@ type Options = {
   json?: boolean | undefined;
   storey?: string | undefined;
   scale?: string | undefined;
+  work?: string | undefined;
 };
 
 function run(path: string | undefined, { out, from }: Options) {
@@ -126,9 +128,25 @@ const counts = (report: Inspection) =>
     .flatMap(([name, rows]) => (Array.isArray(rows) && name !== 'findings' ? [`${rows.length} ${name}`] : []))
     .join(', ');
 
-function inspect(path: string | undefined, { json }: Options) {
+/** Of all that has a stage of work only what is at one. */
+function atWork(report: Inspection, work: string | undefined): Inspection {
+  if (work === undefined) return report;
+  if (!(works as readonly string[]).includes(work))
+    throw new BadInput(`There is no stage of work "${work}". Use --work ${works.join(' | ')}.`);
+  const isOther = (row: unknown) => {
+    const own = (row as { work?: unknown }).work;
+    return typeof own === 'string' && own !== work;
+  };
+  const entries = Object.entries(report).map(([name, rows]: [string, unknown]) => [
+    name,
+    Array.isArray(rows) ? rows.filter((row) => !isOther(row)) : rows
+  ]);
+  return Object.fromEntries(entries) as Inspection;
+}
+
+function inspect(path: string | undefined, { json, work }: Options) {
   const { project } = open(path);
-  const report = inspectProject(new Model().at(project));
+  const report = atWork(inspectProject(new Model().at(project)), work);
   if (json) console.log(JSON.stringify(report, null, 2));
   else
     console.log(
@@ -153,7 +171,8 @@ async function answer(args: readonly string[]) {
       from: { type: 'string' },
       json: { type: 'boolean' },
       storey: { type: 'string' },
-      scale: { type: 'string' }
+      scale: { type: 'string' },
+      work: { type: 'string' }
     }
   });
   const [verb, path] = positionals;

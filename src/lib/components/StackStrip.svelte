@@ -18,6 +18,8 @@
     const { editor } = house;
     return stackOf(shown, editor.model, editor.settings, height, current);
   });
+  /** The ground falls across the strip from where it is highest to where it is lowest. */
+  const earth = $derived(picture.ground.map(picture.y));
   /** Labels of heights at the right, and the names of storeys, are kept clear of each other. */
   const labels = $derived.by(() => {
     const { storeys, roofs, limit, y } = picture;
@@ -104,12 +106,12 @@
 >
   <h2 class="absolute left-3 top-2 text-xs font-semibold text-shale">The stack</h2>
   <svg class="absolute inset-0 h-full w-full" aria-hidden="true">
-    <rect x="0" y={picture.y(picture.ground)} width="108" {height} fill="var(--color-earth)" />
+    <polygon points={`0,${earth[1]} 108,${earth[0]} 108,${height} 0,${height}`} fill="var(--color-earth)" />
     <line
       x1="0"
       x2="108"
-      y1={picture.y(picture.ground)}
-      y2={picture.y(picture.ground)}
+      y1={earth[1]}
+      y2={earth[0]}
       stroke="var(--color-lichen)"
       stroke-width="1.5"
     />

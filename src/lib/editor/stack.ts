@@ -13,10 +13,13 @@
  */
 import { roofSection, type RoofSectionPoint } from '../core/kinds/roof/section';
 import { storeysInOrder } from '../core/kinds/storey/record';
-import { framesOn } from '../core/kinds/wall/stages';
+import { groundAsItIs } from '../core/kinds/ground/stages';
+import { framesOn, outlineOn } from '../core/kinds/wall/stages';
+import { heightAt } from '../core/geometry/plane';
+import { ringHolds } from '../core/geometry/ring';
 import type { Model } from '../core/model/graph';
 import { groupedBy } from '../core/document/grouped';
-import type { Project } from '../core/document/kind';
+import type { Project, Query } from '../core/document/kind';
 import type { Settings } from '../core/kinds/project/record';
 
 /** The strip in pixels: where the storeys stand, and how far to either side a roof may reach. */
@@ -53,7 +56,8 @@ export interface StackStorey {
 export interface Stack {
   readonly storeys: readonly StackStorey[];
   readonly roofs: readonly StackRoof[];
-  readonly ground: number;
+  /** Along the outer walls of the lowest storey as it is: where it is lowest, and highest. */
+  readonly ground: readonly [low: number, high: number];
   readonly limit: number | undefined;
   /** Pixels to the millimetre. */
   readonly scale: number;
@@ -93,7 +97,8 @@ export function stackOf(
     ...all.map(({ datum, solved }) => datum + solved.ridge),
     limit ?? ground
   ];
-  const lowest = [ground, ...storeys.map(({ storey }) => storey.datum - storey.floorDepth)];
+  const [low, high] = groundBeside(query, storeys[0]?.storey.id ?? '', ground);
+  const lowest = [low, ...storeys.map(({ storey }) => storey.datum - storey.floorDepth)];
   const [top, bottom] = [Math.max(...highest), Math.min(...lowest)];
   const scale = Math.max(height - strip.top - strip.below - 40, 50) / Math.max(top - bottom, 1);
   const y = (z: number) => strip.top + (top - z) * scale;
@@ -107,8 +112,18 @@ export function stackOf(
       ...{ id: roof.id, ridge: datum + solved.ridge },
       ...brokenSection(section, roof.plateLevel, scale, (z) => y(datum + z))
     })),
-    ...{ ground, limit, scale, y }
+    ...{ ground: [low, high], limit, scale, y }
   };
+}
+
+function groundBeside(query: Query, storey: string, usual: number): readonly [number, number] {
+  const surface = query.get(groundAsItIs, '');
+  const corners = outlineOn(query, storey, 'outer')?.rings.flat() ?? [];
+  const heights = corners.flatMap((p) => {
+    const facet = surface?.facets.find(({ ring }) => ringHolds(ring, p));
+    return facet ? [heightAt(facet.plane, p)] : [];
+  });
+  return heights.length > 0 ? [Math.min(...heights), Math.max(...heights)] : [usual, usual];
 }
 
 /** A roof's section with its slopes cut short, so that it stands on the storeys of the strip. */

@@ -54,9 +54,16 @@ export function buildColumns(
 /** Of two vertices, whichever comes first. */
 const pairKey = (a: number, b: number) => (a < b ? vertexPair(a, b) : vertexPair(b, a));
 
+/** Fewer points than this are looked through one by one. */
+const fewPoints = 64;
+/** Sides of the squares that more are found by, mm, and more than there can be in a row. */
+const [square, manySquares] = [32, 2 ** 22];
+
 class Columns {
   private readonly points: Point[] = [];
   private readonly heights: number[][] = [];
+  /** Vertices by the square of the plan that they lie in; empty while there are few. */
+  private readonly squares = new Map<number, number[]>();
   /** Mesh vertex of each height, once made. */
   private readonly made: number[][];
   private readonly rings: number[][];
@@ -85,13 +92,32 @@ class Columns {
 
   private planVertex({ x, y }: Point): number {
     const gap = tolerances.nodeGrid / 10;
-    for (let v = 0; v < this.points.length; v++) {
+    const isAt = (v: number) => {
       const p = this.points[v]!;
-      if (Math.abs(p.x - x) < gap && Math.abs(p.y - y) < gap) return v;
+      return Math.abs(p.x - x) < gap && Math.abs(p.y - y) < gap;
+    };
+    if (this.points.length < fewPoints) {
+      for (let v = 0; v < this.points.length; v++) if (isAt(v)) return v;
+    } else {
+      if (this.squares.size === 0) this.points.forEach((_, v) => this.putInSquare(v));
+      let first = Infinity;
+      for (let i = Math.floor((x - gap) / square); i <= Math.floor((x + gap) / square); i++)
+        for (let k = Math.floor((y - gap) / square); k <= Math.floor((y + gap) / square); k++)
+          for (const v of this.squares.get(i * manySquares + k) ?? []) if (v < first && isAt(v)) first = v;
+      if (first < Infinity) return first;
     }
     this.points.push({ x, y });
     this.heights.push([]);
+    if (this.squares.size > 0) this.putInSquare(this.points.length - 1);
     return this.points.length - 1;
+  }
+
+  private putInSquare(v: number) {
+    const { x, y } = this.points[v]!;
+    const key = Math.floor(x / square) * manySquares + Math.floor(y / square);
+    const list = this.squares.get(key);
+    if (list) list.push(v);
+    else this.squares.set(key, [v]);
   }
 
   /** The vertex's own height within the tolerance of z, made if there is none. */

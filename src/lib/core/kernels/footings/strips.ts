@@ -25,6 +25,7 @@ import {
   type Box,
   type Ring
 } from '../../geometry/ring';
+import { RingIndex } from '../../geometry/ring-index';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { frameRectangle, fromFrame, type Lying } from '../joints/frame';
@@ -51,12 +52,13 @@ const placeOn =
 /** Where strips lie over each other, and each pad by itself. */
 export function crossingsOf(strips: readonly Strip[]): Crossing[] {
   const rings = strips.map(stripRing);
+  const index = new RingIndex(rings);
   const found: Crossing[] = strips.flatMap((one, arm) =>
     one.isPad ? [[{ arm, from: 0, to: one.t1 - one.t0 }]] : []
   );
   rings.forEach((ring, i) => {
-    for (let k = i + 1; k < rings.length; k++) {
-      if (!boxesMeet(boxOf(ring), boxOf(rings[k]!))) continue;
+    for (const k of index.near(boxOf(ring))) {
+      if (k <= i) continue;
       const shared = clipTo(ring, rings[k]!);
       if (shared.length < 3 || ringArea(shared) <= tolerances.scrap) continue;
       found.push(
@@ -78,12 +80,11 @@ export interface Bearing {
 
 /** How low the underside of each strip has to be, from the ground over all its width. */
 export const armsOf = (strips: readonly Strip[], ground: readonly Bearing[], depth: number): Arm[] => {
-  const boxed = ground.map((one) => ({ ...one, box: boxOf(one.ring) }));
+  const index = new RingIndex(ground.map(({ ring }) => ring));
   return strips.map((strip) => {
     const ring = stripRing(strip);
-    const box = boxOf(ring);
-    const needs = boxed.flatMap((piece): Along[][] => {
-      if (!boxesMeet(piece.box, box)) return [];
+    const needs = index.near(boxOf(ring)).flatMap((i): Along[][] => {
+      const piece = ground[i]!;
       const part = clipTo(piece.ring, ring);
       if (part.length < 3) return [];
       return piece.planes.map((plane) => lowestAlong(part, raise(plane, -depth), placeOn(strip)));

@@ -17,6 +17,7 @@ import { whereAbove } from '../../geometry/clip';
 import { combine, flat, heightAt, type Plane } from '../../geometry/plane';
 import { along, angleOf, cross, fromAngle, subtract, unit, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, edgesOf, ringArea, ringHolds, type Ring } from '../../geometry/ring';
+import { RingIndex } from '../../geometry/ring-index';
 import { tolerances } from '../../geometry/tolerances';
 import { innerPoint, trianglesOf } from '../../geometry/triangulate';
 import type { GroundFacet } from './surface';
@@ -139,19 +140,21 @@ export function shapedGround(facets: readonly GroundFacet[], pads: readonly Pad[
   });
   if (pads.length === 0 || facets.length === 0) return facets.map(asItWas);
   const banks = pads.flatMap((pad) => banksOf(pad, reachOf(pad, facets)));
-  const areas = [...pads, ...banks].map(({ ring }) => boxOf(ring));
+  const areas = [...pads, ...banks].map(({ ring }) => ring);
+  const index = new RingIndex(areas);
   return facets.flatMap((facet) => {
     const box = boxOf(facet.ring);
-    if (!areas.some((one) => boxesMeet(one, box))) return [asItWas(facet)];
-    const lines: Segment[] = [facet, ...pads, ...banks]
-      .filter(({ ring }) => boxesMeet(boxOf(ring), box))
-      .flatMap(({ ring }) => edgesOf(ring))
+    const near = index.near(box);
+    if (near.length === 0) return [asItWas(facet)];
+    const lines: Segment[] = [facet.ring, ...near.map((i) => areas[i]!)]
+      .flatMap(edgesOf)
       .filter((line) => boxesMeet(boxOf(line), box));
     return (simpleFaces(lines) ?? []).flatMap((face) => {
       const inside = ringArea(face) > tolerances.scrap ? innerPoint(face) : undefined;
       if (!inside || !ringHolds(facet.ring, inside)) return [];
-      const pad = pads.find(({ ring }) => ringHolds(ring, inside));
-      const over = banks.filter(({ ring }) => ringHolds(ring, inside));
+      const held = index.holding(inside);
+      const pad = pads[held[0] ?? -1];
+      const over = held.filter((i) => i >= pads.length).map((i) => banks[i - pads.length]!);
       return trianglesOf(face).flatMap((triangle): GroundPiece[] => {
         if (ringArea(triangle) < least) return [];
         if (pad) return [{ ring: triangle, plane: pad.plane, old: facet.plane, pad: pad.id, kind: 'pad' }];

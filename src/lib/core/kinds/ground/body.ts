@@ -4,7 +4,8 @@ import { result, stage } from '../../document/stage';
 import { simpleFaces } from '../../geometry/arrangement';
 import { buildColumns, type Cell } from '../../geometry/columns';
 import { flat, heightAt } from '../../geometry/plane';
-import { boxHolds, boxOf, edgesOf, ringArea, ringHolds } from '../../geometry/ring';
+import { edgesOf, ringArea } from '../../geometry/ring';
+import { RingIndex } from '../../geometry/ring-index';
 import { tolerances } from '../../geometry/tolerances';
 import { middleOf } from '../../kernels/solids/cells';
 import { storeysInOrder } from '../storey/record';
@@ -21,14 +22,17 @@ export const groundBody = stage(
   },
   ({ pieces, storey }, id): ElementBody | undefined => {
     if (pieces.length === 0) return undefined;
-    const boxed = pieces.map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
-    const lowest = Math.min(...pieces.flatMap(({ ring, plane }) => ring.map((p) => heightAt(plane, p))));
+    const index = new RingIndex(pieces.map(({ ring }) => ring));
+    let lowest = Infinity;
+    for (const { ring, plane } of pieces)
+      for (const p of ring) lowest = Math.min(lowest, heightAt(plane, p));
     // One arrangement of all, so that neighbours share their corners.
     const faces = simpleFaces(pieces.flatMap(({ ring }) => edgesOf(ring))) ?? [];
     const cells = faces.flatMap((ring): Cell[] => {
       if (ringArea(ring) <= tolerances.scrap) return [];
       const middle = middleOf(ring);
-      const piece = boxed.find((one) => boxHolds(one.box, middle) && ringHolds(one.ring, middle));
+      // Of pieces that lie over each other the first.
+      const piece = pieces[index.holding(middle)[0] ?? -1];
       if (!piece) return [];
       const interval = { bottom: flat(lowest - deep), top: piece.plane, bottomName: 'base', topName: 'top' };
       return [{ ring, intervals: [interval] }];
