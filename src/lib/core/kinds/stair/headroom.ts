@@ -1,14 +1,17 @@
 /** The least height over the steps of a stair, under all that lies over them. */
 import type { Query } from '../../document/kind';
-import { raise } from '../../geometry/plane';
-import { boxOf } from '../../geometry/ring';
+import { flat, raise } from '../../geometry/plane';
+import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
 import { withoutRings } from '../../geometry/union';
+import { frameRectangle } from '../../kernels/joints/frame';
 import { leastClearance, type Clearance, type Cover } from '../../kernels/stairs/clearance';
 import { pliesOf } from '../build-up/plied';
+import { holesIn } from '../opening/stages';
 import { planesOver, roofSeenFrom } from '../roof/stages';
 import { slabLevel } from '../slab/level';
 import { layersUnder, slabParts } from '../slab/shape';
 import { datumOf } from '../storey/record';
+import { footprints } from '../wall/stages';
 import type { Stair } from './record';
 import { stairLayouts, stairPitch } from './shape';
 
@@ -41,6 +44,31 @@ function roofs(query: Query, stair: Stair): Cover[] {
   );
 }
 
+/** Walls that stand over it: those of other storeys, and of its own what is over openings. What it stands in is told otherwise. */
+function walls(query: Query, stair: Stair): Cover[] {
+  const layout = query.get(stairLayouts, stair.id);
+  if (!layout) return [];
+  const box = boxOf(layout.outline);
+  const cover = (of: string, rings: readonly Ring[], z0: number, z1: number): Cover[] => {
+    const near = rings.filter((ring) => boxesMeet(boxOf(ring), box));
+    return near.length === 0 ? [] : [{ of, rings: near, under: flat(z0), top: flat(z1) }];
+  };
+  return [...query.project.tables.storey.values()].flatMap(({ id, datum }) =>
+    [...query.get(footprints, id).walls.values()].flatMap(({ frame, bands }) => {
+      if (id !== stair.storey)
+        return bands.flatMap(({ z0, z1, outline }) =>
+          cover(frame.wall.id, outline, datum + z0, Number.isFinite(z1) ? datum + z1 : 1e6)
+        );
+      const high = Number.isFinite(frame.top) ? datum + frame.top : 1e6;
+      return query
+        .get(holesIn, frame.wall.id)
+        .flatMap(({ t0, t1, z1 }) =>
+          cover(frame.wall.id, [frameRectangle(frame, t0, t1, frame.y0, frame.y1)], datum + z1, high)
+        );
+    })
+  );
+}
+
 /** Other flights: a riser and their waist under their nosings. */
 const flights = (query: Query, stair: Stair): Cover[] =>
   [...query.project.tables.stair.values()].flatMap((other) =>
@@ -54,6 +82,6 @@ const flights = (query: Query, stair: Stair): Cover[] =>
 
 /** Undefined where nothing is over it. */
 export function headroomOver(query: Query, stair: Stair): Clearance | undefined {
-  const covers = [...floors(query), ...roofs(query, stair), ...flights(query, stair)];
+  const covers = [...floors(query), ...walls(query, stair), ...roofs(query, stair), ...flights(query, stair)];
   return leastClearance(query.get(stairPitch, stair.id), covers);
 }

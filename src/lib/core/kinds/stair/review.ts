@@ -4,8 +4,11 @@ import { settingsOf } from '../../document/project';
 import { commonPieces, leastShared, sharedArea } from '../../geometry/common-area';
 import { dot, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
+import { withoutRings } from '../../geometry/union';
+import { frameRectangle } from '../../kernels/joints/frame';
 import { brokenLimits } from '../../kernels/stairs/solve';
 import { formatLengthWithUnit } from '../../units/length';
+import { holesIn } from '../opening/stages';
 import { storeyModelIn } from '../storey/model';
 import { waysUp } from './choose';
 import { headroomOver } from './headroom';
@@ -100,12 +103,21 @@ function findInWalls({ query, storey, say, named }: Scope, stair: Stair) {
     const base = model.storey.datum + frame.base;
     const top = model.storey.datum + frame.top;
     const rings = bands.flatMap(({ outline }) => outline).filter((ring) => boxesMeet(boxOf(ring), box));
-    const met = layout.steps.filter(({ up, ring }) => {
+    if (rings.length === 0) continue;
+    const holes = query.get(holesIn, wall.id).map(({ t0, t1, z0, z1 }) => ({
+      ...{ z0: model.storey.datum + z0, z1: model.storey.datum + z1 },
+      ring: frameRectangle(frame, t0, t1, frame.y0, frame.y1)
+    }));
+    const into = layout.steps.reduce((most, { up, ring }) => {
       const z = foot + up * riser;
-      return z > base + 1 && top > z - riser + 1 && rings.some((one) => sharedArea(one, ring) > leastShared);
-    });
-    if (met.length === 0) continue;
-    const into = Math.max(...met.flatMap(({ ring }) => rings.map((one) => depthInto(one, ring, frame.left))));
+      if (z <= base + 1 || top <= z - riser + 1) return most;
+      // A step that goes through an opening stands in no wall there.
+      const through = holes.filter(({ z0, z1 }) => z0 <= z - riser + 1 && z1 >= z).map((hole) => hole.ring);
+      const solid = through.length > 0 ? withoutRings(rings, through) : rings;
+      return solid.some((one) => sharedArea(one, ring) > leastShared)
+        ? Math.max(most, ...solid.map((one) => depthInto(one, ring, frame.left)))
+        : most;
+    }, 0);
     if (into < 1) continue;
     say(
       'floors',

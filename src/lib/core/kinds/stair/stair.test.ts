@@ -60,6 +60,44 @@ describe('a stair between two storeys', () => {
     expect(row(whole).hole).toBeCloseTo(3900 * 900, -1);
   });
 
+  it('an upper wall that stands over its hole takes its headroom, and so does a low head over its steps', () => {
+    const wall = (storey: string, x: number, more: object = {}) =>
+      call('drawWall', { id: 'over', storey, a: { x, y: 1000 }, b: { x, y: 5000 }, thickness: 100, ...more });
+    const over = house(2880, stair(), wall('storey-2', 4000, { settingOut: 'centre' }));
+    const told = (project: Project) =>
+      reviewProject(query(project)).find(({ code }) => code === 'stair.headroom')!.numbers;
+    // The twelfth nosing is under its far face: 2 880 less the pitch at x 4 050.
+    expect(told(over).clear).toBeCloseTo(2880 - (180 + (2050 * 180) / 260), 0);
+    const under = act(
+      house(2880, stair()),
+      'drawWall',
+      wall('storey-1', 3000, { height: 2600 }).args as object
+    );
+    const pierced = act(under, 'addOpening', {
+      ...{ wall: 'over', filling: 'none', distance: 1200, width: 2000, height: 2100, sill: 0 }
+    });
+    expect(found(pierced)).toEqual(['stair.headroom']);
+    expect(told(pierced).clear).toBeLessThan(2100 - 180 - (900 * 180) / 260);
+  });
+
+  it('leads from level to level of one storey, opens nothing there, and is drawn once', () => {
+    const within = built(
+      call('addStair', { storey: 'storey-1', to: 'storey-1', foot: { x: 0, y: 0 }, base: 150, top: 690 })
+    );
+    expect(row(within)).toMatchObject({
+      risers: 3,
+      riser: 180,
+      to: 'storey-1',
+      from: 150,
+      head: 690,
+      hole: 0
+    });
+    expect(found(within)).toEqual([]);
+    expect(refusal(within, 'setStair', { id: 'stair-1', top: 100 })).toContain('stair.no-height');
+    const marks = planDrawing(query(within), 'storey-1', { paper: 50 }).things.flat();
+    expect(marks.filter(({ subject }) => subject === 'stair-1').length).toBeGreaterThan(0);
+  });
+
   it('in a corner of the house its hole runs into the edge of the floor', () => {
     const corner = house(
       2880,
