@@ -22,12 +22,13 @@ const columnsOf = (project: Project, storey: string): Column[] =>
 export const copyStorey = command({
   name: 'copyStorey',
   about:
-    'Add a storey above or below by copying the walls: the outer ones, or all with the columns; with their openings when asked. Joints are cut as below. A thinner build-up keeps its outer face. Copied up, outer walls are kept flush over those below (see alignWalls), unless `aligned` is false.',
+    'Add a storey above or below by copying the walls: the outer ones, chosen `partitions` with them, or all with the columns; with their openings when asked. Joints are cut as below. A thinner build-up keeps its outer face. Copied up, outer walls are kept flush over those below (see alignWalls), unless `aligned` is false.',
   args: s.object({
     storey: s.id().required(),
     id: s.id(),
     to: s.oneOf(['above', 'below'] as const),
     which: s.oneOf(['outer', 'all'] as const),
+    partitions: s.ids(),
     name: s.name().min(1),
     height: s.mm(),
     floorDepth: s.mm(),
@@ -39,8 +40,10 @@ export const copyStorey = command({
   example: { storey: 'storey-1', which: 'outer', name: 'Upper', height: 2460, floorDepth: 330 },
   run: (project, args, query) => {
     const from = need(project, 'storey', args.storey);
+    for (const id of args.partitions ?? []) need(project, 'wall', id);
+    const chosen = new Set(args.partitions);
     const walls = wallsOf(project, from.id).filter(
-      (wall) => args.which === 'all' || wall.role === 'exterior'
+      (wall) => args.which === 'all' || wall.role === 'exterior' || chosen.has(wall.id)
     );
     if (walls.length === 0)
       refuse(project, 'storey.no-walls', {

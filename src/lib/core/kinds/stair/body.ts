@@ -256,16 +256,22 @@ function riserRing([l, r]: Nosing, step: Ring): Ring {
 
 /** Edges of the hole where one could fall in: not where the stair comes up, nor along walls of the storey. */
 function openEdges(query: Query, id: string): readonly (readonly [Point, Point])[] {
+  const last = query.get(stairLayouts, id)?.nosings.at(-1);
+  if (!last || !query.project.tables.stair.get(id)?.guard) return [];
+  return trimmedEdges(query, id).filter(
+    ([p, q]) => ![0.1, 0.5, 0.9].every((k) => gapToBorder([...last], lerp(p, q, k)) < 1)
+  );
+}
+
+/** Edges of the hole along which the floor is trimmed: those that no wall of the storey runs along. */
+export function trimmedEdges(query: Query, id: string): readonly (readonly [Point, Point])[] {
   const stair = query.project.tables.stair.get(id);
-  const layout = query.get(stairLayouts, id);
   const storey = stair && arrivesOn(query.project, stair)?.id;
-  if (!stair?.guard || !layout || storey === undefined) return [];
-  const [l, r] = layout.nosings.at(-1)!;
+  if (storey === undefined) return [];
   const walls = [...query.get(footprints, storey).walls.values()].flatMap(({ bands }) =>
     bands.flatMap(({ outline }) => outline)
   );
   const beside = 60;
-  const isArrival = (p: Point) => gapToBorder([l, r], p) < 1;
   return query.get(holesOfStairs, id).flatMap((ring) =>
     edgesOf(ring).flatMap(([p, q]) => {
       const open = [0.1, 0.5, 0.9].map((k) => lerp(p, q, k));
@@ -273,7 +279,7 @@ function openEdges(query: Query, id: string): readonly (readonly [Point, Point])
         walls.some((wall) => ringHolds(wall, at) || gapToBorder(wall, at) < beside)
       );
       // The floor lies on the right of a hole that runs counter-clockwise.
-      return isWalled || open.every(isArrival) ? [] : [[q, p] as const];
+      return isWalled ? [] : [[q, p] as const];
     })
   );
 }

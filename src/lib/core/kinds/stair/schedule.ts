@@ -3,10 +3,11 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { volumeOf } from '../../document/volumes';
 import { meshVolume } from '../../geometry/mesh';
+import { distance } from '../../geometry/point';
 import { ringsArea } from '../../geometry/ring';
 import { brokenLimits } from '../../kernels/stairs/solve';
 import { round } from '../../units/round';
-import { stairBodies } from './body';
+import { stairBodies, trimmedEdges } from './body';
 import { headroomOver } from './headroom';
 import { arrivesOn, climbOf, holesOfStairs, limitsOf, stairLayouts } from './shape';
 
@@ -33,6 +34,7 @@ export const stairRows = (query: Query) =>
       narrowest: layout?.narrowest === undefined ? null : round(layout.narrowest),
       area: round(ringsArea(layout ? layout.steps.map(({ ring }) => ring) : [])),
       hole: round(ringsArea(query.get(holesOfStairs, stair.id))),
+      trimming: round(trimmedEdges(query, stair.id).reduce((sum, [a, b]) => sum + distance(a, b), 0)),
       headroom: headroom ? round(headroom.clear) : null,
       limits: [
         ...broken,

@@ -112,6 +112,13 @@ describe('copying walls to another storey', () => {
     expect(above!.through).toBe(outer('up')[3]!.id);
     expect(outer('up')[3]!.a).toEqual(copied.tables.wall.get('west')!.a);
   });
+  it('outer walls and chosen partitions; one that is not there is refused', () => {
+    const copied = act(twoRooms(), 'copyStorey', { storey: 'storey-1', id: 'up', partitions: ['q'] });
+    const up = [...copied.tables.wall.values()].filter(({ storey }) => storey === 'up');
+    expect(up.map(({ role }) => role).sort()).toEqual([...Array<string>(4).fill('exterior'), 'partition']);
+    expect(up.find(({ role }) => role === 'partition')!.a).toEqual(copied.tables.wall.get('q')!.a);
+    expect(refusal(twoRooms(), 'copyStorey', { storey: 'storey-1', partitions: ['z'] })).toContain('z');
+  });
   it('an opening set out from a partition that is not copied keeps its place', () => {
     const project = act(twoRooms(), 'addOpening', {
       ...{ id: 'hatch', wall: 'south', filling: 'none', distance: 300, width: 800 },

@@ -1,6 +1,8 @@
 /** The card of a stair. */
 import { nameElement } from '../../../core/document/names';
 import { waysUp, formWords } from '../../../core/kinds/stair/choose';
+import { distance } from '../../../core/geometry/point';
+import { trimmedEdges } from '../../../core/kinds/stair/body';
 import { headroomOver } from '../../../core/kinds/stair/headroom';
 import { isTurning, type Stair } from '../../../core/kinds/stair/record';
 import { arrivesOn, climbOf, footOf, limitsOf, stairLayouts } from '../../../core/kinds/stair/shape';
@@ -179,6 +181,7 @@ function roomFields(make: CardMaker, stair: Stair): Field[] {
       `${{ riser: 'riser', going: 'going', stride: 'stride' }[limit]} ${words(value)}, ${words(bound)} is the limit`
   );
   const narrowest = query.get(stairLayouts, stair.id)?.narrowest;
+  const trimmed = trimmedEdges(query, stair.id).map(([a, b]) => words(distance(a, b)));
   const from = fitsBeneath(limits.headroom, { riser, going: stair.going }, stair.waist);
   return [
     fact('Two risers and a going', words(2 * riser + stair.going)),
@@ -189,6 +192,7 @@ function roomFields(make: CardMaker, stair: Stair): Field[] {
         ? `${words(Math.max(0, least.clear))} at ${Math.round(least.at.x)}, ${Math.round(least.at.y)}`
         : 'nothing over it'
     ),
+    ...(trimmed.length === 0 ? [] : [fact('Floor trimmed along', trimmed.join(', '))]),
     ...(narrowest === undefined ? [] : [fact('Narrowest winder', words(narrowest))]),
     ...(stair.form === 'spiral'
       ? []

@@ -6,7 +6,9 @@ import type { Editor } from '../../editor';
 
 export class CopyUpTool extends FormTool implements Tool {
   readonly name = 'copyUp';
-  private which: 'outer' | 'all' = 'outer';
+  private which: 'outer' | 'chosen' | 'all' = 'outer';
+  /** Partitions that were selected when the tool was taken. */
+  private readonly partitions: readonly string[];
   private openings: 'with' | 'without' = 'without';
   private to: 'above' | 'below' = 'above';
   private storeyName: string | undefined;
@@ -15,6 +17,11 @@ export class CopyUpTool extends FormTool implements Tool {
     super(editor);
     const storey = editor.project.tables.storey.get(editor.storey);
     const { usual } = editor;
+    this.partitions = [...editor.selection].filter((id) => {
+      const wall = editor.project.tables.wall.get(id);
+      return wall?.storey === editor.storey && wall.role !== 'exterior';
+    });
+    if (this.partitions.length > 0) this.which = 'chosen';
     this.proposed = { height: storey?.height ?? usual.storey, floorDepth: usual.floorDepth };
     this.preview();
   }
@@ -24,6 +31,9 @@ export class CopyUpTool extends FormTool implements Tool {
       'Copy',
       choiceBlank('which', 'Which walls', this.which, [
         { value: 'outer', label: 'the outer walls' },
+        ...(this.partitions.length > 0
+          ? [{ value: 'chosen', label: `the outer walls and ${this.partitions.length} selected ones` }]
+          : []),
         { value: 'all', label: 'all walls, partitions and columns' }
       ]),
       choiceBlank('openings', 'Openings', this.openings, [
@@ -45,7 +55,7 @@ export class CopyUpTool extends FormTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'which') this.which = text as 'outer' | 'all';
+    if (blank === 'which') this.which = text as 'outer' | 'chosen' | 'all';
     else if (blank === 'openings') this.openings = text as 'with' | 'without';
     else if (blank === 'to') this.to = text as 'above' | 'below';
     else if (blank === 'name') {
@@ -62,7 +72,8 @@ export class CopyUpTool extends FormTool implements Tool {
       name: 'copyStorey',
       args: {
         storey: this.editor.storey,
-        which: this.which,
+        which: this.which === 'all' ? 'all' : 'outer',
+        ...(this.which === 'chosen' && { partitions: this.partitions }),
         openings: this.openings === 'with',
         to: this.to,
         name: this.nameShown,
