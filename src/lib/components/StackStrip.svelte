@@ -107,14 +107,7 @@
   <h2 class="absolute left-3 top-2 text-xs font-semibold text-shale">The stack</h2>
   <svg class="absolute inset-0 h-full w-full" aria-hidden="true">
     <polygon points={`0,${earth[1]} 108,${earth[0]} 108,${height} 0,${height}`} fill="var(--color-earth)" />
-    <line
-      x1="0"
-      x2="108"
-      y1={earth[1]}
-      y2={earth[0]}
-      stroke="var(--color-lichen)"
-      stroke-width="1.5"
-    />
+    <line x1="0" x2="108" y1={earth[1]} y2={earth[0]} stroke="var(--color-lichen)" stroke-width="1.5" />
     {#each picture.storeys as storey, i (storey.id)}
       {#if storey.floor > 0}<rect
           x="14"

@@ -24,8 +24,7 @@ export const groundBody = stage(
     if (pieces.length === 0) return undefined;
     const index = new RingIndex(pieces.map(({ ring }) => ring));
     let lowest = Infinity;
-    for (const { ring, plane } of pieces)
-      for (const p of ring) lowest = Math.min(lowest, heightAt(plane, p));
+    for (const { ring, plane } of pieces) for (const p of ring) lowest = Math.min(lowest, heightAt(plane, p));
     // One arrangement of all, so that neighbours share their corners.
     const faces = simpleFaces(pieces.flatMap(({ ring }) => edgesOf(ring))) ?? [];
     const cells = faces.flatMap((ring): Cell[] => {
