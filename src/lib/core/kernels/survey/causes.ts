@@ -180,6 +180,8 @@ export interface Causes {
   readonly isUnclear: boolean;
 }
 
+/** Changes this near each other are one, mm. */
+const sameChange = 0.01;
 /** Lines of less are none. */
 const leastShare = 0.005;
 
@@ -200,15 +202,15 @@ export function causesOf(run: RunMeasured): Causes {
   const leftOut = leftOutScore(run, error, scatter);
   const unknown = weights.unknown / (2 * unknownWithin(run.inches));
   const sum = scored.reduce((all, { score }) => all + score, leftOut + unknown);
-  const lines = new Map<string, { cause: SlipCause; change: number; pieces: number[]; share: number }>();
+  const lines: { cause: SlipCause; change: number; pieces: number[]; share: number }[] = [];
   for (const { cause, change, piece, score } of scored) {
-    const key = `${cause} ${Math.round(change * 20)}`;
-    const line = lines.get(key) ?? { cause, change, pieces: [], share: 0 };
+    const known = lines.find((one) => one.cause === cause && Math.abs(one.change - change) < sameChange);
+    const line = known ?? { cause, change, pieces: [], share: 0 };
     line.share += score / sum;
     if (piece !== undefined) line.pieces.push(piece);
-    lines.set(key, line);
+    if (!known) lines.push(line);
   }
-  const likely = [...lines.values()].filter(({ share }) => share >= leastShare);
+  const likely = lines.filter(({ share }) => share >= leastShare);
   const left = { cause: 'leftOut' as const, change: error, pieces: [], share: leftOut / sum };
   const ranked = [...likely, ...(left.share >= leastShare ? [left] : [])].sort((p, q) => q.share - p.share);
   return {
