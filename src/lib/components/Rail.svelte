@@ -33,6 +33,7 @@
   import TrendingDown from '@lucide/svelte/icons/trending-down';
   import Shovel from '@lucide/svelte/icons/shovel';
   import Mountain from '@lucide/svelte/icons/mountain';
+  import RulerDimensionLine from '@lucide/svelte/icons/ruler-dimension-line';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
@@ -79,6 +80,7 @@
     fall: TrendingDown,
     stair: DoorStairwell,
     clearSpace: SquareDashed,
+    surveyRun: RulerDimensionLine,
     ground: Mountain,
     footing: Shovel,
     storey: Building,

@@ -27,6 +27,7 @@ const lateNames = [
     'fall',
     'stair',
     'clearSpace',
+    'surveyRun',
     'ground',
     'footing',
     'roof',

@@ -19,6 +19,7 @@ export type ToolName =
   | 'fall'
   | 'stair'
   | 'clearSpace'
+  | 'surveyRun'
   | 'ground'
   | 'footing'
   | 'copyUp'

@@ -14,7 +14,9 @@ import { setFalls } from '../kinds/slab/falls-commands';
 import { addFooting, setFooting } from '../kinds/footing/commands';
 import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
+import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
+import { buildSurveyRun } from './build-survey';
 import { copyStorey } from './copy-storey';
 import { addDormer } from './dormer';
 import { setWork } from './work';
@@ -36,6 +38,11 @@ export const lateCommands: readonly Command[] = [
     setStair,
     addClearSpace,
     setClearSpace,
+    addSurveyRun,
+    setSurveyRun,
+    mendSurveyRun,
+    spreadSurveyRun,
+    buildSurveyRun,
     addGround,
     setGround,
     addFooting,

@@ -40,7 +40,16 @@ const patio = {
     ]
   }
 };
+/** South of the house. */
+const measured = {
+  name: 'addSurveyRun',
+  args: { ...(exampleOf('addSurveyRun').args as object), at: { x: 0, y: -12_000 } }
+};
 const also: Record<string, Script['commands']> = {
+  setSurveyRun: [measured],
+  mendSurveyRun: [measured],
+  spreadSurveyRun: [{ ...measured, args: { ...measured.args, overall: 4812 } }],
+  buildSurveyRun: [measured],
   closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
   splitSlab: [patio],

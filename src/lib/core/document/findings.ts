@@ -175,6 +175,11 @@ const findings = {
     message: (w) => `${w.t('thing')} ends at the underside of ${w.t('other')}, which is not over it.`,
     hint: 'Give it a height, or lay the slab over it.'
   },
+  'survey.off': {
+    message: (w) =>
+      `${w.t('thing')} is ${w.l('error')} ${w.t('way')} its overall length, which is more than the tape allows. ${w.t('cause')}`,
+    hint: 'Put a cause right in Details, spread the error, or measure again.'
+  },
   'slab.hole-off': {
     message: (w) =>
       `${w.t('count')} hole of ${w.t('thing')} does not lie within it any more, and is not cut.`,

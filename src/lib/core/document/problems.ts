@@ -4,6 +4,7 @@
  */
 import type { LengthUnits } from '../units/length';
 import { floorProblems } from './floor-problems';
+import { surveyProblems } from './survey-problems';
 import { told, type Entry, type Given, type Told } from './problem-entry';
 
 export interface Problem extends Told {
@@ -12,6 +13,7 @@ export interface Problem extends Told {
 
 const catalogue = {
   ...floorProblems,
+  ...surveyProblems,
   'args.invalid': {
     message: (w) => `${w.t('command')}: ${w.t('fault')}.`,
     hint: 'See docs/commands.md for what it takes.'

@@ -14,6 +14,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
 import { roof } from './roof/kind';
 import { rooflight } from './rooflight/kind';
@@ -40,6 +41,7 @@ export const kinds: Declarations = {
   slab,
   stair,
   clearSpace,
+  surveyRun,
   ground,
   footing,
   roof,

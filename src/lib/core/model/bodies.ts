@@ -30,6 +30,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   slab: slabBodies,
   stair: stairBodies,
   clearSpace: null,
+  surveyRun: null,
   ground: null,
   alignment: null,
   footing: footingBodies,

@@ -27,6 +27,7 @@ import { findSlabs } from '../kinds/slab/review';
 import { findFootings } from '../kinds/footing/review';
 import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
+import { findSurveys } from '../kinds/survey-run/review';
 import { findStairs } from '../kinds/stair/review';
 import { findBound } from '../kinds/wall/review-bound';
 import { findOpenRuns, findOverlaps, findUnsolved } from '../kinds/wall/review';
@@ -60,6 +61,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   slab: [findSlabs],
   stair: [findStairs],
   clearSpace: [findSpaces],
+  surveyRun: [findSurveys],
   ground: [findGround],
   alignment: [],
   footing: [findFootings],

@@ -18,6 +18,7 @@ import { slabRows } from '../kinds/slab/schedule';
 import { stairRows } from '../kinds/stair/schedule';
 import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
+import { surveyRows } from '../kinds/survey-run/schedule';
 import { wallRows } from '../kinds/wall/schedule';
 
 interface Schedule {
@@ -39,6 +40,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   slab: { as: 'slabs', rows: slabRows },
   stair: { as: 'stairs', rows: stairRows },
   clearSpace: null,
+  surveyRun: { as: 'surveyRuns', rows: surveyRows },
   alignment: { as: 'alignments', rows: alignmentRows },
   ground: { as: 'ground', rows: (query) => ({ ...diggingOf(query), ...groundSummary(query) }) },
   footing: { as: 'footings', rows: footingRows },

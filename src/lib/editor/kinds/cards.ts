@@ -19,6 +19,7 @@ import { slabCard } from './slab/card';
 import { footingCard } from './footing/card';
 import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
+import { surveyCard } from './survey-run/card';
 import { stairCard } from './stair/card';
 import { storeyCard } from './storey/card';
 import { sheetCard } from './tracing-sheet/card';
@@ -45,6 +46,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   slab: ofOne(slabCard),
   stair: ofOne(stairCard),
   clearSpace: ofOne(spaceCard),
+  surveyRun: ofOne(surveyCard),
   ground: ofOne(groundCard),
   alignment: ofOne(alignmentCard),
   footing: ofOne(footingCard),

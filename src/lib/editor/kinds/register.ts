@@ -16,6 +16,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
 import { storey } from './storey/kind';
 import { tracingSheet } from './tracing-sheet/kind';
@@ -33,6 +34,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   slab,
   stair,
   clearSpace,
+  surveyRun,
   ground,
   footing,
   roof,

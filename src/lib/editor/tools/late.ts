@@ -13,6 +13,7 @@ import { FallTool } from '../kinds/slab/fall-tool';
 import { SlabTool } from '../kinds/slab/tool';
 import { FootingTool } from '../kinds/footing/tool';
 import { GroundTool } from '../kinds/ground/tool';
+import { SurveyTool } from '../kinds/survey-run/tool';
 import { SpaceTool } from '../kinds/clear-space/tool';
 import { StairTool } from '../kinds/stair/tool';
 import { GuideTool } from '../kinds/guide/tool';
@@ -32,6 +33,7 @@ export const lateTools = {
   footing: (editor: Editor) => new FootingTool(editor),
   ground: (editor: Editor) => new GroundTool(editor),
   clearSpace: (editor: Editor) => new SpaceTool(editor),
+  surveyRun: (editor: Editor) => new SurveyTool(editor),
   stair: (editor: Editor) => new StairTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),

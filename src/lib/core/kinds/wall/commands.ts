@@ -105,7 +105,7 @@ function makeWalls(
   );
 }
 
-const drawWall = command({
+export const drawWall = command({
   name: 'drawWall',
   about: 'Draw one wall on its setting-out line, to a point or by length and angle.',
   args: s.object({

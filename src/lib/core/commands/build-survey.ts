@@ -1,0 +1,114 @@
+/** The walls of a survey run, with its openings and piers. */
+import { ask, command, need, refuse, Refusal } from '../document/command';
+import type { Command, Query, Result } from '../document/kind';
+import { nameOf } from '../document/names';
+import { applyPatch, composePatches, patchOf, type Patch } from '../document/patch';
+import * as s from '../document/schemas';
+import { addColumn } from '../kinds/column/commands';
+import { addOpening } from '../kinds/opening/commands';
+import { placeOn, stopsOf, type SurveyRun } from '../kinds/survey-run/record';
+import * as wallArgs from '../kinds/wall/args';
+import { drawWall } from '../kinds/wall/commands';
+import { along, fromAngle, leftOf, lerp } from '../geometry/point';
+import { thicknessOf } from '../kernels/joints/frame';
+import { degree } from '../units/angle';
+
+/** An opening that begins this high is a window, mm. */
+const windowSill = 50;
+
+/** Commands one after another, as one change. */
+class Steps {
+  patch: Patch = new Map();
+  private now: Query;
+
+  constructor(private readonly query: Query) {
+    this.now = query;
+  }
+
+  get project() {
+    return this.now.project;
+  }
+
+  run(asked: Command, args: object): readonly string[] {
+    const result = ask(this.now, asked, args);
+    if (!result.ok) throw new Refusal(result.problem);
+    this.patch = composePatches(this.patch, result.patch);
+    this.now = this.query.at(applyPatch(this.project, result.patch));
+    return result.made;
+  }
+}
+
+/** Pieces from gap to gap: numbers of the first and of the one after the last. */
+function stretchesOf({ pieces }: SurveyRun): [number, number][] {
+  const found: [number, number][] = [];
+  let from = 0;
+  pieces.forEach(({ kind }, i) => {
+    if (kind !== 'gap') return;
+    if (i > from) found.push([from, i]);
+    from = i + 1;
+  });
+  return from < pieces.length ? [...found, [from, pieces.length]] : found;
+}
+
+export const buildSurveyRun = command({
+  name: 'buildSurveyRun',
+  about:
+    'Build the walls of a survey run, from gap to gap, with its openings (windows where they have a sill, else doors) and piers. Its line is the face that was measured along: the outer one, or with `face` the inner one.',
+  args: s.object({
+    id: s.id().required(),
+    face: s.oneOf(['outer', 'inner'] as const),
+    outside: s.side(),
+    buildUp: s.id(),
+    thickness: s.mm(),
+    height: s.mm(),
+    role: wallArgs.role()
+  }),
+  example: { id: 'survey-1', thickness: 300 },
+  run: (project, { id, face, ...style }, query): Result => {
+    const run = need(project, 'surveyRun', id);
+    const subjects = [id];
+    const texts = { thing: nameOf(project, run) };
+    const standing = run.walls.filter((wall) => project.tables.wall.has(wall));
+    if (standing.length > 0) refuse(project, 'survey.built', { subjects: [id, ...standing], texts });
+    const stretches = stretchesOf(run);
+    if (stretches.length === 0) refuse(project, 'survey.empty', { subjects, texts });
+    const stops = stopsOf(run);
+    const steps = new Steps(query);
+    const walls = stretches.flatMap(([from, to]) => {
+      const [made] = steps.run(drawWall, {
+        ...{ storey: run.storey, a: placeOn(run, stops[from]!), length: stops[to]! - stops[from]! },
+        ...{ angle: run.angle / degree, settingOut: face ?? 'outer', ...style },
+        ...(run.name && { name: run.name })
+      });
+      const wall = steps.project.tables.wall.get(made!)!;
+      const thickness = thicknessOf(steps.project.tables.buildUp.get(wall.buildUp)!);
+      // From the line that was measured along to the middle of the wall.
+      const inwards = wall.outside === 'left' ? -1 : 1;
+      const across = inwards * (face === 'inner' ? -1 : 1) * (thickness / 2);
+      for (let i = from; i < to; i++) {
+        const { kind, length, sill, head, depth } = run.pieces[i]!;
+        const distance = stops[i]! - stops[from]!;
+        if (kind === 'opening')
+          steps.run(addOpening, {
+            ...{ wall: made, distance, width: length, sill, height: head - sill },
+            filling: sill > windowSill ? 'window' : 'door'
+          });
+        if (kind === 'pier') {
+          const middle = lerp(placeOn(run, stops[i]!), placeOn(run, stops[i + 1]!), 0.5);
+          steps.run(addColumn, {
+            ...{ storey: run.storey, angle: run.angle / degree },
+            at: along(middle, leftOf(fromAngle(run.angle)), across),
+            profile: { kind: 'rectangle', width: length, depth: Math.max(depth, thickness) }
+          });
+        }
+      }
+      return [made!];
+    });
+    const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...run, walls }]));
+    const isFlat = run.pieces.some(({ kind }) => kind === 'recess');
+    return {
+      ...{ ok: true, patch, label: 'Build a survey run', made: walls },
+      ...(isFlat && { also: 'Recesses are built as wall: they are kept in the run.' })
+    };
+  }
+});

@@ -1,0 +1,24 @@
+/** What tables say of survey runs; mm. */
+import type { Query } from '../../document/kind';
+import { nameElement } from '../../document/names';
+import { round } from '../../units/round';
+import { closingOfRun } from './closing';
+import { stopsOf } from './record';
+
+export const surveyRows = ({ project }: Query) =>
+  [...project.tables.surveyRun.values()].map((run) => {
+    const closing = closingOfRun(project, run);
+    return {
+      id: run.id,
+      name: nameElement(project, run.id),
+      storey: run.storey,
+      pieces: run.pieces.map(({ kind, length, certainty }) => ({ kind, length, certainty })),
+      sum: round(stopsOf(run).at(-1)!),
+      overall: run.overall,
+      closingError: closing ? round(closing.error) : null,
+      causes: (closing?.lines ?? []).map(({ cause, change, pieces, share }) => ({
+        ...{ cause, change: round(change), pieces: pieces.map((i) => i + 1), share: round(share) }
+      })),
+      walls: run.walls
+    };
+  });

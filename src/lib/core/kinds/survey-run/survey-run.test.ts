@@ -1,0 +1,140 @@
+/** Survey runs: entered, held against their overall length, put right, and built. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Project } from '../../document/kind';
+import { Model } from '../../model/graph';
+import { reviewProject } from '../../review/review';
+import { act, built, call, refusal } from '../../testing/house';
+import { inch } from '../../units/length';
+import { surveyRows } from './schedule';
+
+const at = { x: 1000, y: 2000 };
+const entered = (lengths: readonly number[], more: object = {}): Project =>
+  built(
+    call('addSurveyRun', {
+      ...{ storey: 'storey-1', at, angle: 0, overall: 7200, tape: 0, ...more },
+      pieces: lengths.map((length, i) => ({
+        ...{ kind: i % 2 ? 'opening' : 'wall', length },
+        ...(i % 2 && { sill: i === 1 ? 0 : 900, head: 2100 })
+      }))
+    })
+  );
+const run = (project: Project) => project.tables.surveyRun.get('survey-1')!;
+const row = (project: Project) => surveyRows(new Model().at(project))[0]!;
+const lengths = (project: Project) => run(project).pieces.map(({ length }) => length);
+const codes = (project: Project) =>
+  reviewProject(new Model().at(project))
+    .map(({ code }) => code)
+    .filter((code) => code.startsWith('survey'));
+
+describe('a survey run', () => {
+  const short = entered([1300, 1790, 1610, 1200, 1200]);
+
+  it('tells its sum, its closing error and what may have caused it; nothing is changed unasked', () => {
+    expect(row(short)).toMatchObject({ sum: 7100, overall: 7200, closingError: 100 });
+    expect(row(short).causes[0]).toMatchObject({ cause: 'off', change: 100, pieces: [] });
+    expect(codes(short)).toEqual(['survey.off']);
+    expect(codes(act(short, 'setSurveyRun', { id: 'survey-1', tape: 40 }))).toEqual([]);
+    expect(row(act(short, 'setSurveyRun', { id: 'survey-1', overall: null }))).toMatchObject({
+      ...{ closingError: null, causes: [] }
+    });
+  });
+  it('is put right by a cause in a piece, by a piece left out or written twice, or by spreading', () => {
+    const mend = (args: object, project = short) =>
+      act(project, 'mendSurveyRun', { id: 'survey-1', ...args });
+    expect(lengths(mend({ cause: 'off', change: 100, piece: 3 }))).toEqual([1300, 1790, 1710, 1200, 1200]);
+    expect(codes(mend({ cause: 'off', change: 100, piece: 3 }))).toEqual([]);
+    const left = mend({ cause: 'leftOut', change: 100, piece: 3 });
+    expect(run(left).pieces[3]).toMatchObject({ kind: 'opening', length: 100, certainty: 'assumed' });
+    const twice = entered([1300, 1300, 1710]);
+    expect(lengths(mend({ cause: 'twice', change: -1300, piece: 2 }, twice))).toEqual([1300, 1710]);
+    const spread = act(short, 'spreadSurveyRun', { id: 'survey-1' });
+    expect(lengths(spread).reduce((sum, one) => sum + one, 0)).toBeCloseTo(7200, 6);
+    expect(lengths(spread)[1]! / 1790).toBeCloseTo(7200 / 7100, 4);
+    expect(lengths(act(short, 'spreadSurveyRun', { id: 'survey-1', piece: 5 }))).toEqual([
+      ...[1300, 1790, 1610, 1200, 1300]
+    ]);
+  });
+  it('read from one end: each length from the one before; a reading that goes back is refused', () => {
+    const running = entered([1300, 3090, 4800], { running: true });
+    expect([lengths(running), run(running).running]).toEqual([[1300, 1790, 1710], true]);
+    const back = refusal(built(), 'addSurveyRun', {
+      ...{ storey: 'storey-1', at, running: true },
+      pieces: [{ length: 1300 }, { length: 1200 }]
+    });
+    expect(back).toContain('Piece 2 is read at 1\u00a0200');
+  });
+  it('becomes walls from gap to gap, with its doors, windows and piers where they were measured', () => {
+    const project = act(short, 'setSurveyRun', {
+      id: 'survey-1',
+      name: 'street front',
+      angle: 90,
+      pieces: [
+        { length: 1300 },
+        { kind: 'opening', length: 900, sill: 0, head: 2100 },
+        { length: 1500 },
+        { kind: 'gap', length: 800 },
+        { length: 600 },
+        { kind: 'pier', length: 330, depth: 440 },
+        { kind: 'opening', length: 1200, sill: 900, head: 2100 },
+        { length: 700 }
+      ]
+    });
+    const house = act(project, 'buildSurveyRun', { id: 'survey-1', thickness: 300, outside: 'right' });
+    const walls = run(house).walls.map((id) => house.tables.wall.get(id)!);
+    expect(walls.map(({ a, b, name }) => [a.y, b.y, name])).toEqual([
+      [2000, 5700, 'street front'],
+      [6500, 9330, 'street front']
+    ]);
+    const model = new Model();
+    const places = [...model.storey(house, 'storey-1')!.places.values()].flat();
+    expect(places.map(({ t0, t1, z0, z1, opening }) => [t0, t1, z0, z1, opening.filling])).toEqual([
+      [1300, 2200, 0, 2100, 'door'],
+      [930, 2130, 900, 2100, 'window']
+    ]);
+    const [pier] = [...house.tables.column.values()];
+    expect(pier!.at).toEqual({ x: 1000 - 150, y: 6500 + 600 + 165 });
+    expect(refusal(house, 'buildSurveyRun', { id: 'survey-1' })).toContain('built already');
+    const without = act(house, 'deleteItems', { ids: run(house).walls });
+    expect(run(without).walls).toEqual([]);
+    expect(refusal(without, 'buildSurveyRun', { id: 'survey-1', thickness: 300 })).toBe('');
+  });
+  it('refuses a run of no length, a head under its sill, a piece that is not there, and leaves all as it was', () => {
+    const says = (name: string, args: object) => refusal(short, name, { id: 'survey-1', ...args });
+    expect(says('setSurveyRun', { pieces: [{ length: 0 }] })).toContain('length of piece 1');
+    expect(
+      says('setSurveyRun', { pieces: [{ kind: 'opening', length: 900, sill: 900, head: 800 }] })
+    ).toContain('head');
+    expect(says('setSurveyRun', { overall: -4 })).toContain('overall length');
+    expect(says('mendSurveyRun', { cause: 'off', change: 10, piece: 9 })).toContain('has 5 pieces');
+    expect(says('mendSurveyRun', { cause: 'off', change: 10 })).toContain('none');
+    expect(says('mendSurveyRun', { cause: 'off', change: -1300, piece: 1 })).toContain('piece 1');
+    const bare = act(short, 'setSurveyRun', { id: 'survey-1', pieces: [], overall: null });
+    expect(refusal(bare, 'buildSurveyRun', { id: 'survey-1' })).toContain('no piece');
+    expect(refusal(bare, 'spreadSurveyRun', { id: 'survey-1' })).toContain('no overall length');
+  });
+  it('in inches: the fraction that was dropped is the cause', () => {
+    const feet = act(built(), 'setProject', { units: { system: 'ft', fineness: 8 } });
+    const cabin = act(feet, 'addSurveyRun', {
+      ...{ id: 'old', storey: 'storey-1', at, overall: 288 * inch, tape: 0 },
+      pieces: [96, 36, 60.625, 48, 47].map((one) => ({ length: one * inch }))
+    });
+    expect(row(cabin).causes[0]).toMatchObject({ cause: 'fraction', change: 9.525, pieces: [1, 2, 4, 5] });
+  });
+  it('law: spread it closes, whatever was measured, and no piece changes more than its part', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 100, max: 5000 }), { minLength: 1, maxLength: 12 }),
+        fc.integer({ min: -60, max: 60 }),
+        (list, off) => {
+          const sum = list.reduce((all, one) => all + one, 0);
+          const project = entered(list, { overall: sum + off });
+          const now = lengths(act(project, 'spreadSurveyRun', { id: 'survey-1' }));
+          expect(now.reduce((all, one) => all + one, 0)).toBeCloseTo(sum + off, 4);
+          now.forEach((one, i) => expect(Math.abs(one - list[i]! * (1 + off / sum))).toBeLessThan(0.02));
+        }
+      ),
+      { numRuns: 50 }
+    );
+  });
+});

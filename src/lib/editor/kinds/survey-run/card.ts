@@ -1,0 +1,212 @@
+/** The card of a survey run: its pieces, whether they add up, what may have gone wrong, and its walls. */
+import { nameElement } from '../../../core/document/names';
+import { closingOf, closingScatter } from '../../../core/kernels/survey/causes';
+import { closingOfRun, slipWords } from '../../../core/kinds/survey-run/closing';
+import {
+  pieceKinds,
+  stopsOf,
+  type PieceKind,
+  type SurveyPiece,
+  type SurveyRun
+} from '../../../core/kinds/survey-run/record';
+import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import { certainties } from '../../../core/units/certainty';
+import { placeFields, type Setter } from '../../details/shared-fields';
+import type { Choice } from '../../sentence';
+
+export const pieceWords: Readonly<Record<PieceKind, string>> = {
+  wall: 'wall',
+  opening: 'opening',
+  pier: 'pier or column',
+  recess: 'recess',
+  gap: 'gap'
+};
+
+export const pieceChoices: readonly Choice[] = pieceKinds.map((value) => ({
+  value,
+  label: pieceWords[value]
+}));
+
+/** Lines of causes that are offered. */
+const mostLines = 5;
+
+export function surveyCard(make: CardMaker, run: SurveyRun): DetailsCard {
+  const { editor } = make;
+  const set: Setter = (changes) => ({ name: 'setSurveyRun', args: { id: run.id, ...changes } });
+  const isBuilt = run.walls.some((id) => editor.project.tables.wall.has(id));
+  const build = {
+    label: 'Build its walls',
+    run: () => {
+      const made = editor.perform({ name: 'buildSurveyRun', args: { id: run.id } });
+      if (made?.[0]) editor.select(made);
+    }
+  };
+  return {
+    title: nameElement(editor.project, run.id),
+    subtitle: '',
+    actions: isBuilt || run.pieces.length === 0 ? [] : [build],
+    groups: [
+      { title: 'Does it add up?', fields: closingFields(make, run, set) },
+      { title: 'What was measured?', fields: pieceFields(make, run, set) },
+      {
+        title: 'Where does it run?',
+        fields: [make.text('name', 'Name', run.name, (name) => set({ name })), ...placeFields(make, run, set)]
+      }
+    ]
+  };
+}
+
+function closingFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
+  const { units } = make.editor.settings;
+  const words = (value: number) => formatLengthWithUnit(value, units);
+  const closing = closingOfRun(make.editor.project, run);
+  return [
+    {
+      ...{ name: 'overall', label: 'Overall, measured', kind: 'text' },
+      value: run.overall === null ? 'not measured' : words(run.overall),
+      set: (text) => {
+        if (/^\s*(not measured|none)?\s*$/.test(text))
+          return make.run('setSurveyRun', { id: run.id, overall: null });
+        const read = parseLength(text, units);
+        if (!read.ok) return `${explainFault(text, read)}.`;
+        return make.run('setSurveyRun', { id: run.id, overall: read.value });
+      }
+    },
+    fact('Sum of its pieces', words(stopsOf(run).at(-1)!)),
+    make.length('tape', 'A tape length is good to', [run.tape], (tape) => set({ tape })),
+    ...(closing ? errorFields(make, run, closing, words) : [])
+  ];
+}
+
+type Closing = NonNullable<ReturnType<typeof closingOfRun>>;
+
+function errorFields(
+  make: CardMaker,
+  run: SurveyRun,
+  closing: Closing,
+  words: (value: number) => string
+): Field[] {
+  const { error, measured, lines, isUnclear } = closing;
+  const state = closingOf(measured);
+  if (state === 'closes') return [fact('Closing error', 'none')];
+  const tells =
+    state === 'within'
+      ? 'within what the tape allows'
+      : `the tape allows ${words(2.5 * closingScatter(measured))}`;
+  const told = `${words(Math.abs(error))} ${error > 0 ? 'too little' : 'too much'}; ${tells}`;
+  const shown = lines.slice(0, mostLines);
+  const mends = shown.flatMap(({ cause, change, pieces, share }, k) => {
+    const size = `${words(Math.abs(change))} ${change > 0 ? 'more' : 'less'}`;
+    return (pieces.length > 0 ? pieces : run.pieces.map((_, i) => i)).map((piece) => ({
+      value: `${k} ${piece}`,
+      label:
+        cause === 'leftOut'
+          ? `a piece of ${words(change)} after piece ${piece + 1}`
+          : cause === 'twice'
+            ? `without piece ${piece + 1}`
+            : `piece ${piece + 1}, ${size}: ${slipWords[cause]}, ${Math.round(100 * share)} %`
+    }));
+  });
+  return [
+    fact('Closing error', told),
+    ...shown.map(({ cause, change, pieces, share }) =>
+      fact(
+        `${Math.round(100 * share)} %`,
+        `${slipWords[cause]}${pieces.length > 0 ? `, in piece ${pieces.map((i) => i + 1).join(' or ')}` : ''}: ${words(Math.abs(change))} ${change > 0 ? 'too little' : 'too much'}`
+      )
+    ),
+    ...(isUnclear ? [fact('Causes', 'none is likely')] : []),
+    make.choice(
+      'mend',
+      'Put it right',
+      ['keep'],
+      [{ value: 'keep', label: 'leave it as it was measured' }, ...mends],
+      (value) => {
+        const [k, piece] = value.split(' ').map(Number);
+        const line = shown[k!];
+        return line
+          ? {
+              name: 'mendSurveyRun',
+              args: { id: run.id, cause: line.cause, change: line.change, piece: piece! + 1 }
+            }
+          : { name: 'setSurveyRun', args: { id: run.id } };
+      }
+    ),
+    make.choice(
+      'spread',
+      'Spread it',
+      ['keep'],
+      [
+        { value: 'keep', label: 'not at all' },
+        { value: 'all', label: 'over all pieces in proportion' },
+        ...run.pieces.map((_, i) => ({ value: String(i + 1), label: `into piece ${i + 1}` }))
+      ],
+      (value) =>
+        value === 'keep'
+          ? { name: 'setSurveyRun', args: { id: run.id } }
+          : {
+              name: 'spreadSurveyRun',
+              args: { id: run.id, ...(value !== 'all' && { piece: Number(value) }) }
+            }
+    )
+  ];
+}
+
+/** Each piece with its sizes; where the tape ran on, lengths are read from the beginning. */
+function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
+  const stops = stopsOf(run);
+  const { running } = run;
+  const readings = (pieces: readonly SurveyPiece[]) =>
+    pieces.map((piece, i) => ({ ...piece, length: running ? stops[i + 1]! : piece.length }));
+  const put = (i: number, changes: Partial<SurveyPiece>) =>
+    set({ pieces: readings(run.pieces).map((one, k) => (k === i ? { ...one, ...changes } : one)) });
+  return [
+    make.flag('running', 'Read from one end', running, (on) =>
+      set({
+        running: on,
+        pieces: run.pieces.map((piece, i) => ({ ...piece, length: on ? stops[i + 1]! : piece.length }))
+      })
+    ),
+    ...run.pieces.flatMap((piece, i): Field[] => {
+      const name = `Piece ${i + 1}`;
+      return [
+        make.choice(
+          `kind ${i + 1}`,
+          name,
+          [piece.kind],
+          [...pieceChoices, { value: 'out', label: 'left out' }],
+          (kind) =>
+            kind === 'out'
+              ? set({ pieces: readings(run.pieces).filter((_, k) => k !== i) })
+              : put(i, {
+                  kind: kind as PieceKind,
+                  ...(kind === 'opening' && piece.head <= piece.sill && { head: piece.sill + 2100 })
+                })
+        ),
+        make.length(
+          `length ${i + 1}`,
+          `${name}, ${running ? 'to' : 'length'}`,
+          [running ? stops[i + 1]! : piece.length],
+          (length) => put(i, { length })
+        ),
+        ...(piece.kind === 'opening'
+          ? [
+              make.length(`sill ${i + 1}`, `${name}, sill`, [piece.sill], (sill) => put(i, { sill })),
+              make.length(`head ${i + 1}`, `${name}, head`, [piece.head], (head) => put(i, { head }))
+            ]
+          : []),
+        ...(piece.kind === 'pier' || piece.kind === 'recess'
+          ? [make.length(`depth ${i + 1}`, `${name}, depth`, [piece.depth], (depth) => put(i, { depth }))]
+          : []),
+        make.choice(
+          `certainty ${i + 1}`,
+          `${name}, how sure`,
+          [piece.certainty],
+          certainties.map((value) => ({ value, label: value })),
+          (certainty) => put(i, { certainty: certainty as SurveyPiece['certainty'] })
+        )
+      ];
+    })
+  ];
+}
