@@ -33,7 +33,7 @@
   import TrendingDown from '@lucide/svelte/icons/trending-down';
   import Shovel from '@lucide/svelte/icons/shovel';
   import Mountain from '@lucide/svelte/icons/mountain';
-  import RulerDimensionLine from '@lucide/svelte/icons/ruler-dimension-line';
+  import ListOrdered from '@lucide/svelte/icons/list-ordered';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
@@ -80,7 +80,7 @@
     fall: TrendingDown,
     stair: DoorStairwell,
     clearSpace: SquareDashed,
-    surveyRun: RulerDimensionLine,
+    surveyRun: ListOrdered,
     ground: Mountain,
     footing: Shovel,
     storey: Building,

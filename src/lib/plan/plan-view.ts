@@ -128,9 +128,11 @@ export class PlanView {
     const sheet = [...this.editor.shown.tables.tracingSheet.values()].find(
       (one) => one.storey === this.editor.storey
     );
+    const drawing = planDrawing(model.at(shown), storey, { paper: 75, at: this.editor.stage });
     const around =
       only ??
-      marksBox(planDrawing(model.at(shown), storey, { paper: 75 }).things.flat()) ??
+      marksBox(drawing.things.flat()) ??
+      marksBox(drawing.over.flat()) ??
       (sheet
         ? {
             minX: sheet.origin.x,
@@ -281,8 +283,10 @@ export class PlanView {
       this.strokeBatches(this.batches.of(shown));
     }
     context.globalAlpha = veiled ? veilShare : 1;
-    for (const marks of drawing.over)
-      this.strokeBatches(this.batches.of(this.visible(marks as readonly PlainMark[])));
+    const over = drawing.over.map((marks) => this.visible(marks as readonly PlainMark[]));
+    for (const marks of over) this.strokeBatches(this.batches.of(marks));
+    this.drawTexts(over.flat(), ratio);
+    this.inModel(ratio);
     const tags = this.clearOf(setOut, this.visible(drawing.tags as readonly PlainMark[]));
     this.strokeBatches(this.batches.of(tags));
     this.drawTexts(tags, ratio);

@@ -8,8 +8,8 @@ import { along, angleOf, fromAngle, leftOf, type Point } from '../../geometry/po
 import { formatLength } from '../../units/length';
 import { placeOn, stopsOf } from './record';
 
-/** mm: a tick, and how far lengths stand off; letters in mm of paper at 1 : 50. */
-const [tick, off, letters, usualScale] = [120, 170, 2.2, 50];
+/** mm: a tick, and how far lengths stand off; letters in mm of paper at 1 : 100. */
+const [tick, off, letters, usualScale] = [120, 170, 2.2, 100];
 
 const surveyPlans = stage(
   'plans of survey runs',
@@ -33,7 +33,7 @@ const surveyPlans = stage(
           // What is assumed is dotted, as everywhere.
           {
             ...{ ...mark, kind: 'stroke', points: [a, b], closed: false },
-            pen: isOpen || certainty === 'assumed' ? 'overhead' : 'face'
+            pen: isOpen ? 'overhead' : certainty === 'assumed' ? 'dotted' : 'cut'
           },
           ...(fits
             ? [

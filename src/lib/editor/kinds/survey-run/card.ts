@@ -110,9 +110,9 @@ function errorFields(
   });
   return [
     fact('Closing error', told),
-    ...shown.map(({ cause, change, pieces, share }) =>
+    ...shown.map(({ cause, change, pieces, share }, k) =>
       fact(
-        `${Math.round(100 * share)} %`,
+        `Cause ${k + 1}, ${Math.round(100 * share)} %`,
         `${slipWords[cause]}${pieces.length > 0 ? `, in piece ${pieces.map((i) => i + 1).join(' or ')}` : ''}: ${words(Math.abs(change))} ${change > 0 ? 'too little' : 'too much'}`
       )
     ),

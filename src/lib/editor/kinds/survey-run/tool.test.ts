@@ -39,7 +39,8 @@ describe('the survey tool', () => {
     tool.fill('overall', '16\'-2"');
     expect(tool.note).toContain('too little');
     expect(runOf(session).pieces.map(({ kind }) => kind)).toEqual(['wall', 'opening', 'pier', 'wall']);
-    expect(tool.back()).toBe(false);
+    expect(tool.back()).toBe(true);
+    expect([...editor.selection]).toEqual(['survey-1']);
     editor.undo();
     editor.undo();
     editor.undo();
@@ -60,7 +61,7 @@ describe('the survey tool', () => {
     expect(hitAt(editor, { x: 3000, y: 0 }, 10)).toBe('survey-1');
     editor.select(['survey-1']);
     expect(field(session, 'Closing error').value).toContain('100\u00a0mm too little');
-    expect(field(session, '100 %').value).toContain('a round figure off');
+    expect(field(session, 'Cause 1, 100 %').value).toContain('a round figure off');
     const mend = field(session, 'mend');
     const third = mend.choices!.find(({ label }) => label.startsWith('piece 3'))!;
     expect(mend.set!(third.value)).toBeUndefined();

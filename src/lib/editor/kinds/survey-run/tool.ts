@@ -196,7 +196,14 @@ export class SurveyTool extends BaseTool implements Tool {
       this.typed = {};
       return true;
     }
-    if (this.run || !(this.placing.at || this.placing.isTyped)) return false;
+    const { run } = this;
+    if (run) {
+      // All entered: the run is in hand, with what may have gone wrong.
+      this.editor.take(undefined);
+      this.editor.select([run.id]);
+      return true;
+    }
+    if (!(this.placing.at || this.placing.isTyped)) return false;
     this.placing.at = undefined;
     this.placing.clear();
     this.typedAngle = undefined;
