@@ -5,6 +5,7 @@ import {
   add,
   along,
   distance,
+  dot,
   leftOf,
   lerp,
   meetLines,
@@ -47,7 +48,10 @@ export function guardCells(
     };
     const before = runs.find((one) => one !== run && distance(one.b, a) < meet);
     const after = runs.find((one) => one !== run && distance(one.a, b) < meet);
-    const strip: Ring = [a, b, inner(b, after), inner(a, before)];
+    const mitred: Ring = [a, b, inner(b, after), inner(a, before)];
+    // Of an edge that is shorter than its mitres the rail ends square.
+    const isMitred = dot(subtract(mitred[2]!, mitred[3]!), way) > meet;
+    const strip: Ring = isMitred ? mitred : [a, b, inner(b, undefined), inner(a, undefined)];
     const ring = ringArea(strip) > 0 ? strip : [...strip].reverse();
     return {
       rail: cellOf(ring, raise(floor, height - depth), raise(floor, height)),

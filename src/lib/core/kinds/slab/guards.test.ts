@@ -3,7 +3,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
 import { openEdges as openEdgesOfMesh } from '../../geometry/mesh';
-import { distance, type Point } from '../../geometry/point';
+import { buildColumns } from '../../geometry/columns';
+import { flat } from '../../geometry/plane';
+import { distance, fromAngle, scale, type Point } from '../../geometry/point';
+import { guardCells } from '../../kernels/solids/guard';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { act, built, call } from '../../testing/house';
@@ -73,6 +76,17 @@ describe('open edges of a deck', () => {
     // 762 down at x 4 620: two edges 380 long; the east one looks 914 farther down.
     expect(open(sloping)).toBeCloseTo(2 * 380 + 3000, 0);
     expect(Math.max(...edges(sloping).map(({ drop }) => drop))).toBeCloseTo(891.4, 1);
+  });
+  it('of edges shorter than their mitres rails end square, and are closed', () => {
+    for (const way of [1, -1]) {
+      const corners = Array.from({ length: 24 }, (_, i) => fromAngle((way * i * Math.PI) / 12)).map((p) =>
+        scale(p, 120)
+      );
+      const runs = corners.map((a, i) => ({ a, b: corners[(i + 1) % 24]!, floor: flat(0) }));
+      for (const { rail, posts } of guardCells(runs, 900))
+        for (const cell of [rail, ...posts])
+          expect(openEdgesOfMesh(buildColumns([cell], () => 'side'))).toBe(0);
+    }
   });
   it('law: guards are closed, apart from each other and from the floor, round any outline', () => {
     fc.assert(

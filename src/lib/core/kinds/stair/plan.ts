@@ -153,6 +153,8 @@ const stairTexts = stage(
       if (i % 3 !== 0 || !('form' in stair)) return [];
       const { walk, steps } = layout as StairLayout;
       const riser = (climb as readonly number[])[2];
+      // A single step has no way to walk.
+      if (walk.length < 2) return [];
       const [from, to] = [walk.at(-2)!, walk.at(-1)!];
       const mark = marked(stair.id);
       const size = Math.min(distance(from, to), 3 * paper);

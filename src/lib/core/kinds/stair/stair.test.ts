@@ -96,6 +96,13 @@ describe('a stair between two storeys', () => {
     expect(refusal(within, 'setStair', { id: 'stair-1', top: 100 })).toContain('stair.no-height');
     const marks = planDrawing(query(within), 'storey-1', { paper: 50 }).things.flat();
     expect(marks.filter(({ subject }) => subject === 'stair-1').length).toBeGreaterThan(0);
+    // A single step has no way to walk, and is drawn without.
+    for (const form of stairForms.filter((one) => one === 'straight' || one === 'spiral')) {
+      const step = built(
+        call('addStair', { storey: 'storey-1', to: 'storey-1', form, foot: { x: 0, y: 0 }, top: 90 })
+      );
+      expect(planDrawing(query(step), 'storey-1', { paper: 50 }).tags).toEqual([]);
+    }
   });
 
   it('in a corner of the house its hole runs into the edge of the floor', () => {
