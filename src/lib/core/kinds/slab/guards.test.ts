@@ -80,7 +80,7 @@ describe('open edges of a deck', () => {
   it('of edges shorter than their mitres rails end square, and are closed', () => {
     for (const way of [1, -1]) {
       const corners = Array.from({ length: 24 }, (_, i) => fromAngle((way * i * Math.PI) / 12)).map((p) =>
-        scale(p, 120)
+        scale(p, 40)
       );
       const runs = corners.map((a, i) => ({ a, b: corners[(i + 1) % 24]!, floor: flat(0) }));
       for (const { rail, posts } of guardCells(runs, 900))
