@@ -39,7 +39,8 @@ const surveyPlans = stage(
             ? [
                 {
                   ...{ ...mark, kind: 'text' as const, height: letters, text, angle: angleOf(way) },
-                  at: along(placeOn(run, (stops[i]! + stops[i + 1]!) / 2), leftOf(way), off)
+                  // On the side of who measured it, from the left to the right.
+                  at: along(placeOn(run, (stops[i]! + stops[i + 1]!) / 2), left, -off)
                 }
               ]
             : [])
