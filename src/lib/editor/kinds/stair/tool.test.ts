@@ -94,6 +94,10 @@ describe('the stair tool', () => {
         }
       }
     ]);
+    // It begins on the finish of the slab that it stands on.
+    const onSlab = top.take('stair');
+    onSlab.click!({ x: 7000, y: 1500 }, px);
+    expect(readSentence(onSlab.sentence())).toContain('from [240 above the datum] up to');
     const within = top.take('stair');
     // The slab that lies over its foot is where it leads to, unless another level is typed.
     expect(readSentence(within.sentence())).toContain('[a level of this storey] at [240 above the datum]');

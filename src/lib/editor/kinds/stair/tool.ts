@@ -21,6 +21,9 @@ import { plainStair } from '../../../core/kinds/stair/commands';
 import { isTurning } from '../../../core/kinds/stair/record';
 import { climbOf, limitsOf } from '../../../core/kinds/stair/shape';
 import { slabHeight } from '../../../core/kinds/slab/level';
+import type { Slab } from '../../../core/kinds/slab/record';
+import { slabOutlines } from '../../../core/kinds/slab/rings';
+import { ringsHold } from '../../../core/geometry/ring';
 import { storeyAbove, storeysInOrder } from '../../../core/kinds/storey/record';
 import { stairForms, type StairForm } from '../../../core/kernels/stairs/layout';
 import type { StairWay } from '../../../core/kernels/stairs/solve';
@@ -90,19 +93,34 @@ export class StairTool extends BaseTool implements Tool {
     return this.to === this.editor.storey;
   }
 
-  private get base(): number {
-    return this.typed.base ?? 0;
+  /** Slabs of a storey, by how high their finish lies over its datum. */
+  private finishes(storey: string): { slab: Slab; level: number }[] {
+    const { project } = this.editor;
+    return [...project.tables.slab.values()].flatMap((slab) =>
+      slab.storey === storey ? [{ slab, level: slabHeight(project, slab) }] : []
+    );
   }
 
-  /** Floor finish at its head: within a storey the lowest slab over its foot, where nothing is typed. */
+  /** Floor finish at its foot: of the slab that it begins on, where nothing is typed. */
+  private get base(): number {
+    const { begin, editor, typed } = this;
+    if (typed.base !== undefined || !begin) return typed.base ?? 0;
+    const query = editor.model.at(editor.project);
+    const under = this.finishes(editor.storey).filter(({ slab }) =>
+      ringsHold(query.get(slabOutlines, slab.id), begin)
+    );
+    return under.length > 0 ? Math.max(...under.map(({ level }) => level)) : 0;
+  }
+
+  /** Floor finish at its head, where nothing is typed: of the floor of that storey; within a storey the lowest slab over its foot. */
   private get top(): number {
-    const { project, storey } = this.editor;
-    if (this.typed.top !== undefined || !this.isWithin) return this.typed.top ?? 0;
-    const levels = [...project.tables.slab.values()]
-      .filter((slab) => slab.storey === storey)
-      .map((slab) => slabHeight(project, slab))
-      .filter((level) => level > this.base + 1);
-    return levels.length > 0 ? Math.min(...levels) : this.base + 3 * usualRiser;
+    if (this.typed.top !== undefined) return this.typed.top;
+    const levels = this.finishes(this.to).map(({ level }) => level);
+    if (this.isWithin) {
+      const over = levels.filter((level) => level > this.base + 1);
+      return over.length > 0 ? Math.min(...over) : this.base + 3 * usualRiser;
+    }
+    return levels.reduce((best, one) => (Math.abs(one) < Math.abs(best) ? one : best), levels[0] ?? 0);
   }
 
   /** All that the limits let be, the best first. */
