@@ -218,6 +218,11 @@ const findings = {
       `The ground stands ${w.l('most')} over ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}, and over ${w.t('area')} of it.`,
     hint: 'Bring the ground to the slab, or lay it higher.'
   },
+  'ground.over-plot': {
+    message: (w) =>
+      `The bank of ${w.t('thing')} has ${w.l('size')} to go at the border of the plot, at ${w.l('x')}, ${w.l('y')}.`,
+    hint: 'Let its banks be steeper, bring the ground less far, or hold it by a wall there.'
+  },
   'ground.over-sill': {
     message: (w) =>
       `The ground stands ${w.l('most')} over the foot of ${w.t('thing')} at ${w.l('x')}, ${w.l('y')}.`,

@@ -52,6 +52,20 @@ describe('the ground of a project', () => {
     expect(found(house)).toEqual([]);
   });
 
+  it('a bank that does not meet the ground before the plot ends is told, with what it has to go', () => {
+    const padded = act(falling, 'setSlab', { id: 'slab-1', pad: { drop: 0, run: 2 } });
+    expect(found(padded).map(({ code }) => code)).not.toContain('ground.over-plot');
+    const plot = { x: -400, y: -20_000 };
+    const narrow = act(padded, 'addGround', {
+      points: [plot, { x: 30_000, y: -20_000 }, { x: 30_000, y: 20_000 }, { x: -400, y: 20_000 }]
+    });
+    const told = found(narrow).find(({ code }) => code === 'ground.over-plot')!;
+    expect(told.subjects).toEqual(['slab-1']);
+    // 400 out from the slab a bank of 1 in 2 has fallen or risen by 200.
+    expect(told.numbers.x).toBeCloseTo(-400, 3);
+    expect(told.numbers.size).toBeGreaterThan(100);
+  });
+
   it('pokes through a patio by 20 mm over 9.26 m2, and is put right by bringing it there', () => {
     const patio = act(falling, 'setFalls', { id: 'slab-2', edge: 2, slope: 1 / 120 });
     const [one, ...more] = found(patio);

@@ -3,8 +3,8 @@ import { need } from '../../document/command';
 import type { Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { commonPieces } from '../../geometry/common-area';
-import { combine, raise } from '../../geometry/plane';
-import { boxesMeet, boxOf } from '../../geometry/ring';
+import { combine, heightAt, raise } from '../../geometry/plane';
+import { boxesMeet, boxOf, gapToBorder } from '../../geometry/ring';
 import { fromFrame } from '../../kernels/joints/frame';
 import { excessAlong, excessOver } from '../../kernels/ground/earthwork';
 import type { GroundPiece } from '../../kernels/ground/shaped';
@@ -25,6 +25,7 @@ export function findGround({ project, query, storey, say, named }: Scope) {
   for (const [one, other] of surface.unlike.slice(0, 1))
     say('floors', 'ground.unlike', [], { x: other.at.x, y: other.at.y, z: one.z, other: other.z });
   const pieces = query.get(groundPieces, '').map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
+  findOverPlot({ project, say, named }, pieces);
   const { units } = settingsOf(project);
   for (const slab of project.tables.slab.values()) {
     const level = slabLevel(project, slab);
@@ -57,6 +58,27 @@ export function findGround({ project, query, storey, say, named }: Scope) {
   }
   for (const { id } of storeysInOrder(project))
     findOverSills({ project, query, storey: id, say, named }, pieces);
+}
+
+/** Banks that come to the plot's border before they meet the ground there: the neighbour's would have to be brought too. */
+function findOverPlot(
+  { project, say, named }: Pick<Scope, 'project' | 'say' | 'named'>,
+  pieces: readonly GroundPiece[]
+) {
+  const plots = [...project.tables.ground.values()].flatMap(({ shape }) =>
+    shape.kind === 'plot' ? [shape.points] : []
+  );
+  const worst = new Map<string, { size: number; x: number; y: number }>();
+  for (const { kind, ring, plane, old, pad } of plots.length > 0 ? pieces : []) {
+    if (pad === null || (kind !== 'cut' && kind !== 'fill')) continue;
+    for (const p of ring) {
+      const size = Math.abs(heightAt(plane, p) - heightAt(old, p));
+      const isWorse = size > Math.max(slack, worst.get(pad)?.size ?? 0);
+      if (isWorse && plots.some((plot) => gapToBorder(plot, p) < slack)) worst.set(pad, { size, ...p });
+    }
+  }
+  for (const [pad, { size, x, y }] of worst)
+    say('floors', 'ground.over-plot', [pad], { size, x, y }, { thing: named(pad) });
 }
 
 /** Along the outer face under each opening of an outer wall. */
