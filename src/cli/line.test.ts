@@ -49,6 +49,18 @@ describe('the command line', () => {
     expect((await cli('run', more, '--from', house, '--out', file('less.cliffstead'))).status).toBe(0);
     expect((await cli('inspect', file('less.cliffstead'))).out).toContain('0 roofs');
   });
+  it('tells what is at one stage of work, and refuses a stage that there is none of', async () => {
+    const stores = file('stores.cliffstead');
+    expect((await cli('run', 'examples/dunlin-net-stores.json', '--out', stores)).status).toBe(0);
+    const walls = async (work: string) => {
+      const { out } = await cli('inspect', stores, '--json', '--work', work);
+      return (JSON.parse(out) as { walls: { work: string }[] }).walls;
+    };
+    for (const work of ['existing', 'new', 'removed'])
+      expect(new Set((await walls(work)).map((one) => one.work))).toEqual(new Set([work]));
+    const { status, error } = await cli('inspect', stores, '--work', 'old');
+    expect([status, error]).toEqual([2, expect.stringContaining('no stage of work "old"')]);
+  });
   it('is a program that ends with its exit code', () => {
     const program = (...args: string[]) =>
       spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], { encoding: 'utf8' });
