@@ -17,8 +17,22 @@ interface Report {
   }[];
   roofs: { planes: { pitchDeg: number; area: number }[] }[];
   chimneys: { base: number; top: number; flues: number; volume: number }[];
+  slabs: { area: number }[];
+  footings: { length: number }[];
+  stairs: { risers: number; riser: number; run: number; hole: number; headroom: number; limits: string[] }[];
   findings: { code: string }[];
 }
+
+/** How a stair climbs, and what it takes of the floor. */
+const climbOf = ({ stairs }: Report) =>
+  stairs.map(({ risers, riser, run, hole, headroom, limits }) => [
+    risers,
+    riser,
+    run,
+    hole,
+    headroom,
+    limits
+  ]);
 
 /** What a wall is in plan and height, whatever its id and name. */
 const wallsOf = ({ walls }: Report) =>
@@ -183,6 +197,42 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
   await bench.blank('Kind of edge').selectOption({ label: 'an abutment' });
   await bench.points([6500, 7800]);
 
+  // What it stands on: the floor, the patio that falls away from it, strips under the outer walls; the stair as it is in the hall.
+  await bench.key('Escape', 'Escape', 's');
+  await bench.say({ By: 'the walls’ outer face', Thickness: '150', Top: '0' });
+  await bench.key('Escape', 'Escape', 's');
+  await bench.say({
+    ...{ By: 'corners you point at', Thickness: '120', Top: '-140' },
+    ...{ 'Across from project zero': '500', 'Up from project zero': '-3300' }
+  });
+  for (const [way, Angle] of [
+    ['5400', '0'],
+    ['3300', '90'],
+    ['5400', '180'],
+    ['3300', '270']
+  ] as const)
+    await bench.say({ 'To the next corner': way, Angle });
+  await bench.key('Escape', 'Escape', 'Shift+F');
+  await bench.blank('Fall').fill('1 : 48');
+  await bench.blank('Fall').press('Tab');
+  await bench.points([3200, -60]);
+  await bench.key('Escape', 'Escape', 'Shift+U');
+  await bench.say({ 'Wider on each side': '162.5', Thickness: '300', 'Under the ground': '1050' });
+  await bench.key('Escape', 'Escape', 'Shift+S');
+  await bench.blank('Form').selectOption({ label: 'quarter turn with a landing' });
+  await bench.blank('Side').selectOption({ label: 'middle' });
+  await bench.blank('Corner').selectOption({ label: 'project zero' });
+  for (const [label, text] of [
+    ['Width', '900'],
+    ['Offset across', '6820'],
+    ['Offset up', '2552'],
+    ['Way up', '180']
+  ] as const) {
+    await bench.blank(label).fill(text);
+    await bench.blank(label).press('Tab');
+  }
+  await bench.points([6300, 2900]);
+
   await bench.settled();
   const drawn = inspect<Report>(await bench.handOver(/Save the project/));
   const file = join(folder, 'scripted.cliffstead');
@@ -195,5 +245,8 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
   expect(drawn.findings).toEqual([]);
   expect(wallsOf(drawn)).toEqual(wallsOf(scripted));
   expect(planesOf(drawn)).toEqual(planesOf(scripted));
+  expect(climbOf(drawn)).toEqual(climbOf(scripted));
+  expect(drawn.slabs.map(({ area }) => area).sort()).toEqual(scripted.slabs.map(({ area }) => area).sort());
+  expect(drawn.footings[0]!.length).toBeGreaterThan(60_000);
   expect(drawn.chimneys[0]).toMatchObject({ base: -1410, flues: 2, top: scripted.chimneys[0]!.top });
 });

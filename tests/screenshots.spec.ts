@@ -127,14 +127,16 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.drawn();
   await page.screenshot({ path: `${folder}/storeys.png` });
 
-  // Among the floors the stair is in hand, the storeys pulled apart over the ground that falls.
+  // Among the floors another stair is begun: each way with its length, the storeys pulled apart over the ground that falls.
   await bench.key('Escape');
   await page.getByRole('button', { name: 'Ground', exact: true }).click();
+  await page.getByRole('button', { name: 'Pull apart' }).click();
   await bench.key('Escape', 'Shift+S');
   await bench.blank('Width').waitFor();
-  await bench.key('Escape');
-  await bench.point(6110, 5000);
-  await page.getByRole('button', { name: 'Pull apart' }).click();
+  await bench.drawn();
+  await bench.point(1200, 1600);
+  const led = await bench.at(1200, 5600);
+  await page.mouse.move(led.x, led.y);
   await bench.drawn();
   await page.screenshot({ path: `${folder}/stair.png` });
   await page.getByRole('button', { name: 'Pull apart' }).click();
