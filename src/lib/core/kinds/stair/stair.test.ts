@@ -2,8 +2,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
-import { meshVolume, openEdges } from '../../geometry/mesh';
-import { ringsArea } from '../../geometry/ring';
+import { meshVolume, openEdges, type Mesh } from '../../geometry/mesh';
+import { heightAt } from '../../geometry/plane';
+import { along, fromAngle, lerp, type Point } from '../../geometry/point';
+import { gapToBorder, ringsArea } from '../../geometry/ring';
+import { middleOf } from '../../kernels/solids/cells';
+import { elementsOf } from '../../model/bodies';
 import { Model } from '../../model/graph';
 import { perform } from '../../commands/register';
 import { reviewProject } from '../../review/review';
@@ -13,7 +17,8 @@ import { planDrawing } from '../../drawing/plan-drawing';
 import { stairForms } from '../../kernels/stairs/layout';
 import { slabRings } from '../slab/rings';
 import { stairBodies } from './body';
-import { footOf } from './shape';
+import { headroomOver } from './headroom';
+import { footOf, stairPitch } from './shape';
 import { stairRows } from './schedule';
 
 const house = (height: number, ...more: ReturnType<typeof call>[]): Project =>
@@ -200,6 +205,87 @@ describe('a stair between two storeys', () => {
     expect(texts).toContain('16 × 180 / 260');
     expect(texts).toContain('15');
   });
+});
+
+/** The least height straight up from a place to any of some meshes. */
+function rayUp(meshes: readonly Mesh[], { x, y }: Point, from: number): number {
+  let least = Infinity;
+  for (const { positions: at, indices } of meshes)
+    for (let i = 0; i < indices.length; i += 3) {
+      const [a, b, c] = [0, 1, 2].map((k) => 3 * indices[i + k]!) as [number, number, number];
+      const side = (p: number, q: number) =>
+        (at[q]! - at[p]!) * (y - at[p + 1]!) - (at[q + 1]! - at[p + 1]!) * (x - at[p]!);
+      const [u, v, w] = [side(b, c), side(c, a), side(a, b)];
+      if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0)) continue;
+      const sum = u + v + w;
+      if (Math.abs(sum) < 1e-9) continue;
+      const z = (u * at[a + 2]! + v * at[b + 2]! + w * at[c + 2]!) / sum;
+      if (z > from + 0.01) least = Math.min(least, z - from);
+    }
+  return least;
+}
+
+it('no ray up from any stair meets a floor, a wall or a roof sooner than its headroom tells, and one meets it then', () => {
+  const shapes = fc.record({
+    form: fc.constantFrom('straight', 'quarter', 'half', 'winding'),
+    turn: fc.constantFrom('left', 'right'),
+    hole: fc.constantFrom('headroom', 'whole'),
+    angle: fc.constantFrom(0, 30, 90),
+    x: fc.integer({ min: 25, max: 40 }),
+    wall: fc.integer({ min: 20, max: 70 }),
+    pitch: fc.integer({ min: 12, max: 40 })
+  });
+  fc.assert(
+    fc.property(shapes, ({ x, wall, pitch, ...given }) => {
+      const project = house(
+        2880,
+        call('drawWall', {
+          ...{ id: 'over', storey: 'storey-2', a: { x: 100 * wall, y: 1000 }, b: { x: 100 * wall, y: 6000 } },
+          ...{ thickness: 100, settingOut: 'centre', height: 2000 }
+        }),
+        call('addRoof', {
+          storey: 'storey-2',
+          form: 'hip',
+          pitch,
+          overhang: 300,
+          thickness: 200,
+          plateLevel: 400
+        }),
+        stair({ ...given, foot: { x: 100 * x, y: 2600 } })
+      );
+      const model = new Model();
+      const meshes = elementsOf(model, project).flatMap(({ kind, storey, parts }) =>
+        kind === 'slab' || kind === 'roof' || (kind === 'wall' && storey === 'storey-2')
+          ? parts.map(({ mesh }) => mesh)
+          : []
+      );
+      const at = model.at(project);
+      const told = headroomOver(at, project.tables.stair.get('stair-1')!);
+      let least = Infinity;
+      for (const { ring, plane } of at.get(stairPitch, 'stair-1')) {
+        const middle = middleOf(ring);
+        const corners = ring.flatMap((p, i) => [p, lerp(p, ring[(i + 1) % ring.length]!, 0.5)]);
+        for (const p of corners)
+          for (const k of [0.02, 0.35, 0.7]) {
+            const place = lerp(p, middle, k);
+            least = Math.min(least, rayUp(meshes, place, heightAt(plane, place)));
+          }
+      }
+      if (told) {
+        expect(least).toBeGreaterThan(told.clear - 1);
+        // Where flights lie beside each other the place is on both.
+        const beside = at.get(stairPitch, 'stair-1').filter(({ ring }) => gapToBorder(ring, told.at) < 2);
+        const near = beside.flatMap(({ plane }) =>
+          [0, 1, 2, 3, 4, 5, 6, 7].map((k) => {
+            const place = along(told.at, fromAngle((k * Math.PI) / 4), 3);
+            return rayUp(meshes, place, heightAt(plane, told.at));
+          })
+        );
+        expect(Math.min(...near)).toBeLessThan(told.clear + 20);
+      } else expect(least).toBe(Infinity);
+    }),
+    { numRuns: 40, seed: 3 }
+  );
 });
 
 it('bodies of any stair are closed, lie between foot and rail, and no two of its parts share room', () => {
