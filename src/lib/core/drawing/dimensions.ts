@@ -2,6 +2,7 @@
  * Automatic dimension strings outside the buildings of a storey, on four sides of each: openings, wall faces, overall; from
  * the coarse to the fine as far as a scale and the room on a side let them be read.
  */
+import { RingIndex } from '../geometry/ring-index';
 import { formatLength, formatLengthWithUnit } from '../units/length';
 import { cross, dot, type Point } from '../geometry/point';
 import { boxOf, type Ring } from '../geometry/ring';
@@ -14,7 +15,6 @@ import {
   roomOf,
   sideBeyond,
   sidesOf,
-  Stray,
   strayWalls,
   whats,
   type Building,
@@ -102,7 +102,7 @@ function inputsOf(
 
 /** What the strings of all buildings keep clear of. */
 interface Beyond {
-  readonly stray: Stray;
+  readonly stray: RingIndex;
   readonly placed: readonly DimensionString[];
 }
 
@@ -120,11 +120,11 @@ interface KeptStrings {
 /** The strings of the last time, building by building: a change of one leaves the others. For one scale. */
 export class StringMemory {
   private readonly kept = new Map<Ring, KeptStrings>();
-  private last: Beyond = { stray: new Stray([]), placed: [] };
+  private last: Beyond = { stray: new RingIndex([]), placed: [] };
 
   /** The same object while all that is beyond the buildings is. */
   beyond(rings: readonly Ring[], placed: readonly DimensionString[]): Beyond {
-    const stray = sameInput(this.last.stray.rings, rings) ? this.last.stray : new Stray(rings);
+    const stray = sameInput(this.last.stray.rings, rings) ? this.last.stray : new RingIndex(rings);
     if (stray !== this.last.stray || !sameInput(this.last.placed, placed)) this.last = { stray, placed };
     return this.last;
   }

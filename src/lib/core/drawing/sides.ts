@@ -2,7 +2,7 @@
  * What there is to tell on the sides of a building, and the room there is for it. Directions follow the longest face, so
  * that a turned house is dimensioned square to itself.
  */
-import Flatbush from 'flatbush';
+import { RingIndex } from '../geometry/ring-index';
 import {
   add,
   along,
@@ -135,7 +135,7 @@ export function sidesOf(model: StoreyModel, building: Building): Side[] {
 /** A side with what strings must keep clear of: it reaches as far out as that, and has strings by hand beside it. */
 export function sideBeyond(
   side: Side,
-  stray: Stray,
+  stray: RingIndex,
   placed: readonly DimensionString[],
   paper: number
 ): Side {
@@ -180,34 +180,16 @@ export function strayWalls(model: StoreyModel, buildings: readonly Building[]): 
   return stray;
 }
 
-/** Rings that lie outside buildings, found by their boxes. */
-export class Stray {
-  private readonly index: Flatbush | undefined;
-
-  constructor(readonly rings: readonly Ring[]) {
-    if (rings.length === 0) return;
-    this.index = new Flatbush(rings.length);
-    for (const ring of rings) {
-      const { minX, minY, maxX, maxY } = boxOf(ring);
-      this.index.add(minX, minY, maxX, maxY);
-    }
-    this.index.finish();
-  }
-
-  near({ minX, minY, maxX, maxY }: Box): Ring[] {
-    return this.index?.search(minX, minY, maxX, maxY).map((i) => this.rings[i]!) ?? [];
-  }
-}
-
 const farthest = (ring: Ring, out: Point) => Math.max(...ring.map((p) => dot(p, out)));
 
 /** How far out a building reaches on a side, with what lies outside it that its strings would run over. */
-function reachOf(side: Side, stray: Stray, paper: number): number {
+function reachOf(side: Side, stray: RingIndex, paper: number): number {
   let { from } = side;
   for (;;) {
     const band = bandOf({ ...side, from }, deepest, paper);
     const met = stray
       .near(boxOf(band))
+      .map((i) => stray.rings[i]!)
       .filter((ring) => farthest(ring, side.out) > from && ringsMeet(ring, band));
     if (met.length === 0) return from;
     from = Math.max(...met.map((ring) => farthest(ring, side.out)));

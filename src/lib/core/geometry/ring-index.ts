@@ -6,7 +6,7 @@ import { boxOf, ringHolds, type Box, type Ring } from './ring';
 export class RingIndex {
   private readonly index: Flatbush | undefined;
 
-  constructor(private readonly rings: readonly Ring[]) {
+  constructor(readonly rings: readonly Ring[]) {
     if (rings.length === 0) return;
     this.index = new Flatbush(rings.length);
     for (const ring of rings) {

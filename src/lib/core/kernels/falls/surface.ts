@@ -135,10 +135,12 @@ function whole(
   isHouse: (from: Point, to: Point) => boolean,
   off: readonly Level[] = []
 ): Surface {
-  const toHouse = edgesOf(outline).flatMap(([a, b]) =>
-    isHouse(a, b) && fallsOver(plane, a, b) ? [lerp(a, b, 0.5)] : []
-  );
-  const atHouse = edgesOf(outline).flatMap(([a, b], i) => (isHouse(a, b) ? [i] : []));
+  const sides = edgesOf(outline);
+  const atHouse = sides.flatMap(([a, b], i) => (isHouse(a, b) ? [i] : []));
+  const toHouse = atHouse.flatMap((i) => {
+    const [a, b] = sides[i]!;
+    return fallsOver(plane, a, b) ? [lerp(a, b, 0.5)] : [];
+  });
   return { facets: [{ ring: outline, plane, atHouse }], folds: [], toHouse, pits: [], gullies: [], off };
 }
 

@@ -3,14 +3,23 @@
  * along the border to its lower end; from a corner the steepest way on. Rules: docs/architecture.md.
  */
 import { heightAt } from '../../geometry/plane';
-import { cross, distance, dot, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
+import {
+  along,
+  cross,
+  distance,
+  dot,
+  leftOf,
+  lerp,
+  nearestOnSegment,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { edgesOf, ringHolds } from '../../geometry/ring';
 import { fallOf, steepness, type Facet, type Surface } from './surface';
 
-export const waterEnds = ['edge', 'house', 'gully', 'level', 'pit'] as const;
-
 /** `level`: it stands, since nothing round it falls. */
-export type WaterEnd = (typeof waterEnds)[number];
+export type WaterEnd = 'edge' | 'house' | 'gully' | 'level' | 'pit';
 
 /** What is said of where water comes to. */
 export const waterWords: Readonly<Record<WaterEnd, string>> = {
@@ -30,6 +39,8 @@ export interface WaterPath {
 
 /** Places this near each other are one, mm. */
 const gap = 0.05;
+/** So far on from a corner, so that it is not met again. */
+const hair = 2 * gap;
 /** What falls less stands. */
 const still = 1e-7;
 /** Each step goes down; rounding might still go round. */
@@ -86,7 +97,7 @@ class Waters {
   facetAt = (p: Point): Facet | undefined =>
     this.edges.find(({ from }) => distance(from, p) <= gap)?.facet ??
     this.surface.facets.find(({ ring }) => ringHolds(ring, p)) ??
-    this.edges.find((edge) => offEdge(edge, p) <= gap)?.facet;
+    this.edges.find(({ from, to }) => distance(p, nearestOnSegment(p, from, to)) <= gap)?.facet;
 
   /** Down a facet from a place in it or on its border, to the edge or corner that is met first. */
   through(facet: Facet, at: Point): Step {
@@ -95,19 +106,18 @@ class Waters {
     let best: { t: number; edge: Edge } | undefined;
     for (const edge of this.edges) {
       if (edge.facet !== facet) continue;
-      const along = subtract(edge.to, edge.from);
-      const across = cross(down, along);
+      const way = subtract(edge.to, edge.from);
+      const across = cross(down, way);
       // Only where it leaves: rings run counter-clockwise.
       if (across <= 0) continue;
       const off = subtract(edge.from, at);
-      const [t, u] = [cross(off, along) / across, cross(off, down) / across];
+      const [t, u] = [cross(off, way) / across, cross(off, down) / across];
       const slack = gap / distance(edge.from, edge.to);
       if (t < -gap || u < -slack || u > 1 + slack) continue;
       if (!best || t < best.t) best = { t, edge };
     }
     if (!best) return { at, end: 'level' };
-    const on = { x: at.x + down.x * best.t, y: at.y + down.y * best.t };
-    return { at: on, over: best.edge };
+    return { at: along(at, down, best.t), over: best.edge };
   }
 
   /** What comes after an edge or a corner is met. */
@@ -115,9 +125,7 @@ class Waters {
     const corner = this.edges.find(({ from }) => distance(from, at) <= gap)?.from;
     if (corner) return this.fromCorner(corner);
     if (!over) return { at, end: 'level' };
-    const next = this.edges.find(
-      ({ from, to }) => distance(from, over.to) <= gap && distance(to, over.from) <= gap
-    );
+    const next = this.edges.find((edge) => areOne(edge, over));
     if (!next) return { at, end: over.isHouse ? 'house' : 'edge' };
     if (fallsIn(next)) return this.through(next.facet, at);
     const [z, w] = [over.from, over.to].map((p) => heightAt(over.facet.plane, p)) as [number, number];
@@ -147,7 +155,12 @@ class Waters {
       return [
         { fall, step: () => ({ at: far }) },
         ...(isInto
-          ? [{ fall: steepness(plane), step: () => this.through(edge.facet, along(corner, down)) }]
+          ? [
+              {
+                fall: steepness(plane),
+                step: () => this.through(edge.facet, along(corner, unit(down), hair))
+              }
+            ]
           : [])
       ];
     });
@@ -157,23 +170,11 @@ class Waters {
   }
 }
 
-/** A hair on, so that the corner itself is not met again. */
-const along = (p: Point, down: Point): Point => {
-  const way = unit(down);
-  return { x: p.x + way.x * 2 * gap, y: p.y + way.y * 2 * gap };
-};
-
 /** Whether the facet of an edge falls away from it, into itself. */
 const fallsIn = ({ facet, from, to }: Edge): boolean =>
   dot(fallOf(facet.plane), leftOf(unit(subtract(to, from)))) > still;
 
 const areOne = (p: Edge, q: Edge): boolean => distance(p.from, q.to) <= gap && distance(p.to, q.from) <= gap;
-
-function offEdge({ from, to }: Edge, p: Point): number {
-  const way = subtract(to, from);
-  const t = Math.min(1, Math.max(0, dot(subtract(p, from), way) / dot(way, way)));
-  return distance(p, lerp(from, to, t));
-}
 
 /** Edges of a surface at the house over which it falls away by less than `least`: the middle of each, and its fall. */
 export function slightFalls(

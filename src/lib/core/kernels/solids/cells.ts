@@ -71,6 +71,12 @@ export function flatCell(piece: Ring, voids: readonly Void[], z0: number, z1: nu
   return { ring: piece, intervals: intervalsBetween(z0, flat(z1), 'top', within, middle, z1) };
 }
 
+/** All between two planes. */
+export const prism = (ring: Ring, bottom: Plane, top: Plane): Cell => ({
+  ring,
+  intervals: [{ bottom, top, bottomName: 'base', topName: 'top' }]
+});
+
 export const middleOf = (ring: Ring): Point => innerPoint(ring) ?? ring[0]!;
 
 /** From where to where a piece reaches; `base`: the foot of what it is of, under which no roof covers it. */

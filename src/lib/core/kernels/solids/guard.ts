@@ -1,6 +1,6 @@
 /** Guards along edges of floors: a rail with posts under it. Of a height above a floor that may fall. */
 import { raise, type Plane } from '../../geometry/plane';
-import type { Cell } from '../../geometry/columns';
+import { buildColumns, type Cell } from '../../geometry/columns';
 import {
   add,
   along,
@@ -15,6 +15,8 @@ import {
   type Point
 } from '../../geometry/point';
 import { ringArea, type Ring } from '../../geometry/ring';
+import { prism } from './cells';
+import type { Part } from './part';
 
 /** An edge whose floor lies on its left. */
 export interface GuardRun {
@@ -54,16 +56,18 @@ export function guardCells(
     const strip: Ring = isMitred ? mitred : [a, b, inner(b, undefined), inner(a, undefined)];
     const ring = ringArea(strip) > 0 ? strip : [...strip].reverse();
     return {
-      rail: cellOf(ring, raise(floor, height - depth), raise(floor, height)),
-      posts: postsIn(strip, gap).map((post) => cellOf(post, floor, raise(floor, height - depth)))
+      rail: prism(ring, raise(floor, height - depth), raise(floor, height)),
+      posts: postsIn(strip, gap).map((post) => prism(post, floor, raise(floor, height - depth)))
     };
   });
 }
 
-const cellOf = (ring: Ring, bottom: Plane, top: Plane): Cell => ({
-  ring,
-  intervals: [{ bottom, top, bottomName: 'base', topName: 'top' }]
-});
+/** Their bodies, the rail and the posts of each run by itself. */
+export const guardParts = (runs: readonly GuardRun[], height: number, material: string): Part[] =>
+  guardCells(runs, height)
+    .flatMap(({ rail, posts }) => [[rail], posts])
+    .filter((cells) => cells.length > 0)
+    .map((cells) => ({ role: 'guard', ply: null, material, mesh: buildColumns(cells, () => 'side') }));
 
 /** Square posts evenly along the middle of a band, no gap between them wider than is let. */
 export function postsIn([a, b, c, d]: Ring, gap: number): Ring[] {

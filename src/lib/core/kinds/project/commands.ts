@@ -9,7 +9,9 @@ import type { GuardLimits, OpeningLimits, StairLimitSets, StairRules } from './r
 import type { Project } from '../../document/kind';
 import type { LengthUnits } from '../../units/length';
 
-const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'>, string> = {
+const limitWords: Record<Exclude<keyof OpeningLimits, 'inwards'> | keyof GuardLimits, string> = {
+  drop: 'drop without a guard',
+  height: 'height of guards',
   escapeArea: 'least clear area of a way out',
   escapeWidth: 'least clear width of a way out',
   escapeHeight: 'least clear height of a way out',
@@ -76,18 +78,9 @@ export const setProject = command({
     if (args.nudge !== undefined) needPositive(project, 'nudge step', 'the project', args.nudge);
     if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
       refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
-    for (const [name, value] of Object.entries(args.openingLimits ?? {}))
+    for (const [name, value] of Object.entries({ ...args.openingLimits, ...args.guardLimits }))
       if (typeof value === 'number')
         needPositive(project, limitWords[name as keyof typeof limitWords], 'the project', value);
-    for (const [name, value] of Object.entries(args.guardLimits ?? {}))
-      if (value !== undefined)
-        needPositive(
-          project,
-          name === 'drop' ? 'drop without a guard' : 'height of guards',
-          'the project',
-          value
-        );
-    const guardLimits = merge(old.guardLimits, args.guardLimits ?? {}) as GuardLimits;
     const stairLimits = merge(old.stairLimits, args.stairLimits ?? {}) as StairLimitSets;
     for (const rules of Object.values(stairLimits) as StairRules[]) checkRules(project, rules);
     return done(project, 'Change the project', [
@@ -104,7 +97,7 @@ export const setProject = command({
         stairLimits,
         nudge: args.nudge === undefined ? old.nudge : toStored(args.nudge),
         leastFall: args.leastFall ?? old.leastFall,
-        guardLimits,
+        guardLimits: merge(old.guardLimits, args.guardLimits ?? {}) as GuardLimits,
         drawnAs: args.drawnAs ?? old.drawnAs,
         fallsAs: args.fallsAs ?? old.fallsAs
       }

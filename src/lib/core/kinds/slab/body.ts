@@ -4,7 +4,7 @@ import type { Mesh } from '../../geometry/mesh';
 import { flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import { boxOf, edgesOf, ringHolds, type Ring } from '../../geometry/ring';
 import { settingsOf } from '../../document/project';
-import { guardCells } from '../../kernels/solids/guard';
+import { guardParts } from '../../kernels/solids/guard';
 import { usualMaterial } from '../material/usual';
 import { openEdges, type OpenEdge } from './guards';
 import type { Facet } from '../../kernels/falls/surface';
@@ -189,22 +189,7 @@ export const slabBodies = stageWithMemory(
           }))
         )
         .concat(thick)
-        .concat(
-          guardCells(guards, guardHeight).flatMap(({ rail, posts }) =>
-            [[rail], posts].flatMap((cells): Part[] =>
-              cells.length > 0
-                ? [
-                    {
-                      role: 'guard',
-                      ply: null,
-                      material: guardMaterial,
-                      mesh: buildColumns(cells, () => 'side')
-                    }
-                  ]
-                : []
-            )
-          )
-        )
+        .concat(guardParts(guards, guardHeight, guardMaterial))
     };
   }
 );

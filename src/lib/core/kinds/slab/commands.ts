@@ -1,5 +1,6 @@
 /** Slabs by the walls' outline or by drawn points, of one material or of plies, with holes. */
 import { checkBound, standsOrEndsAt } from '../wall/bound';
+import { needFoundation } from '../footing/need';
 import * as slabArgs from './args';
 import * as s from '../../document/schemas';
 import {
@@ -142,14 +143,8 @@ export const addSlab = command({
   }
 });
 
-/** A footing with a wall on it, from whose top slabs can be measured. */
-function foundationOf(project: Project, id: string | null): string | null {
-  if (id === null) return null;
-  const footing = need(project, 'footing', id);
-  if (!footing.wall)
-    refuse(project, 'footing.no-wall', { subjects: [id], texts: { thing: nameOf(project, footing) } });
-  return id;
-}
+const foundationOf = (project: Project, id: string | null): string | null =>
+  id === null ? null : needFoundation(project, id).id;
 
 /** The ground under its thickness, with banks of 1 in 2, where nothing else is said. */
 function padOf(

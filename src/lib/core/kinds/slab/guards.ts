@@ -11,8 +11,10 @@ import { commonPieces } from '../../geometry/common-area';
 import { combine, flat, heightAt, raise, type Plane } from '../../geometry/plane';
 import { along, distance, leftOf, lerp, locate, subtract, unit, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, edgesOf, ringHolds, type Ring } from '../../geometry/ring';
+import { withoutSpan, type Span } from '../../geometry/spans';
 import { middleOf } from '../../kernels/solids/cells';
 import type { GuardRun } from '../../kernels/solids/guard';
+import type { RoofPlane } from '../../kernels/roof/planes';
 import { levelLines } from '../../kernels/roof/overlay';
 import { arrangeCells } from '../../kernels/solids/pieces';
 import { groundOverFootings } from '../footing/shape';
@@ -49,14 +51,6 @@ function besideIt(a: Point, b: Point, wide: number, inside = 0): Ring {
   return [p!, q!, r!, s!];
 }
 
-type Span = readonly [number, number];
-
-const without = (spans: readonly Span[], [from, to]: Span): Span[] =>
-  spans.flatMap(([s0, s1]): Span[] => [
-    ...(from > s0 ? [[s0, Math.min(s1, from)] as const] : []),
-    ...(to < s1 ? [[Math.max(s0, to), s1] as const] : [])
-  ]);
-
 /** Which part of an edge lies beside a ring. */
 const spanOf = (a: Point, way: Point, ring: Ring): Span => {
   const ts = ring.map((p) => locate(p, a, way).t);
@@ -75,7 +69,7 @@ function joined(spans: readonly Span[]): Span[] {
 }
 
 /** The borders of a slab with the planes of their floors; holes that stairs make have guards of the stair. */
-function bordersOf(query: Query, id: string): { a: Point; b: Point; floor: Plane }[] {
+function bordersOf(query: Query, id: string): GuardRun[] {
   const made = [...query.project.tables.stair.keys()].flatMap((stair) =>
     query.get(holesOfStairs, stair).flatMap(edgesOf)
   );
@@ -101,6 +95,13 @@ function bordersOf(query: Query, id: string): { a: Point; b: Point; floor: Plane
       }));
   });
 }
+
+const borders = stage(
+  'borders of slabs',
+  { found: bordersOf },
+  ({ found }): readonly GuardRun[] => found,
+  sameValue
+);
 
 /** Edges of facets that no other facet has, in the order of the outline. */
 function edgesAlong(outline: Ring, rings: readonly Ring[]): (readonly [Point, Point])[] {
@@ -165,13 +166,13 @@ function dropsAlong(
   const [grounds, near] = [ground.filter(isNear), floors.filter(isNear)];
   const lines = [...grounds, ...near].flatMap(({ ring }) => edgesOf(ring));
   const holes = near.flatMap((one) => one.holes.flatMap(edgesOf));
-  const least = flat(Math.max(heightAt(floor, a), heightAt(floor, b)) - most - slack);
+  const at = Math.max(heightAt(floor, a), heightAt(floor, b));
+  const least = flat(at - most - slack);
   const levels = [...grounds, ...near].flatMap(({ ring, planes }) =>
     planes.flatMap((plane) => levelLines(plane, least, [ring, strip]))
   );
   return arrangeCells(strip, [...lines, ...holes, ...levels]).flatMap((cell) => {
     const middle = middleOf(cell);
-    const at = Math.max(heightAt(floor, a), heightAt(floor, b));
     const stood = near
       .filter(
         ({ ring, holes: open }) => ringHolds(ring, middle) && !open.some((one) => ringHolds(one, middle))
@@ -180,22 +181,22 @@ function dropsAlong(
       .filter((plane) => heightAt(plane, middle) <= at + 1)
       .sort((p, q) => heightAt(q, middle) - heightAt(p, middle))[0];
     const earth = grounds.filter(({ ring }) => ringHolds(ring, middle)).flatMap(({ planes }) => planes);
-    const lowest = (p: Point) => Math.min(...earth.map((plane) => heightAt(plane, p)));
-    const heights = cell.map((p) =>
-      stood ? Math.max(heightAt(stood, p), earth.length > 0 ? lowest(p) : -Infinity) : lowest(p)
-    );
-    const drop = at - Math.min(...heights);
-    const under = stood ? heightAt(stood, middle) : lowest(middle);
-    const isDeep =
-      Number.isFinite(drop) && Math.max(under, earth.length > 0 ? lowest(middle) : -Infinity) < least.c;
+    // What one lands on there, the higher of a floor and the ground.
+    const landing = (p: Point) =>
+      Math.max(
+        stood ? heightAt(stood, p) : -Infinity,
+        earth.length > 0 ? Math.min(...earth.map((plane) => heightAt(plane, p))) : -Infinity
+      );
+    const drop = at - Math.min(...cell.map(landing));
+    const isDeep = Number.isFinite(drop) && landing(middle) < least.c;
     return isDeep ? [{ span: spanOf(a, way, cell), drop }] : [];
   });
 }
 
-/** Where a roof comes down to less than a guard's height over a floor. */
-const roofPieces = ({ ring, planes }: Below, strip: Ring, over: Plane): Ring[] =>
+/** Where a roof comes down to less than a guard's height over a floor; both over one datum. */
+const roofPieces = ({ ring, underside }: RoofPlane, strip: Ring, over: Plane): Ring[] =>
   commonPieces(ring, strip)
-    .map((piece) => whereAbove(piece, combine(over, -1, planes[0]!)))
+    .map((piece) => whereAbove(piece, combine(over, -1, underside)))
     .filter((piece) => piece.length > 2);
 
 /** By its id. */
@@ -207,7 +208,7 @@ export const openEdges = stage(
       const slab = project.tables.slab.get(id);
       return slab ? slabLevel(project, slab) : 0;
     },
-    borders: bordersOf,
+    borders: result(borders),
     limits: ({ project }) => settingsOf(project).guardLimits,
     below: result(allBelow, () => ''),
     walls: (query, id) => {
@@ -215,13 +216,8 @@ export const openEdges = stage(
       const { height } = settingsOf(query.project).guardLimits;
       return slab ? wallsBeside(query, slab.storey, slabLevel(query.project, slab), height) : [];
     },
-    roofs: (query, id) => {
-      const storey = query.project.tables.slab.get(id)?.storey ?? '';
-      const datum = datumOf(query.project, storey);
-      return indexedRoofsFrom(query, storey).flatMap(({ planes }) =>
-        planes.map(({ ring, underside }): Below => ({ ring, planes: [raise(underside, datum)] }))
-      );
-    },
+    datum: ({ project }, id) => datumOf(project, project.tables.slab.get(id)?.storey ?? ''),
+    roofs: (query, id) => indexedRoofsFrom(query, query.project.tables.slab.get(id)?.storey ?? ''),
     arrivals: (query, id) =>
       [...query.project.tables.stair.values()].flatMap((stair) => {
         const isHere = arrivesOn(query.project, stair)?.id === query.project.tables.slab.get(id)?.storey;
@@ -229,9 +225,10 @@ export const openEdges = stage(
         return isHere && last ? [last] : [];
       })
   },
-  ({ slab, level, borders, limits, below, walls, roofs, arrivals }): readonly OpenEdge[] => {
+  ({ slab, level, borders: edges, limits, below, walls, datum, roofs, arrivals }): readonly OpenEdge[] => {
     if (!slab) return [];
-    return borders.flatMap(({ a, b, floor: plane }): OpenEdge[] => {
+    const planes = roofs.flatMap((roof) => roof.planes);
+    return edges.flatMap(({ a, b, floor: plane }): OpenEdge[] => {
       const floor = raise(plane, level);
       const way = unit(subtract(b, a));
       const deep = dropsAlong({ a, b, floor }, below, limits.drop);
@@ -239,13 +236,13 @@ export const openEdges = stage(
       const strip = besideIt(a, b, reach.wall, reach.wall);
       const kept = [
         ...walls.flatMap((ring) => commonPieces(ring, strip)),
-        ...roofs.flatMap((roof) => roofPieces(roof, strip, raise(floor, limits.height))),
+        ...planes.flatMap((roof) => roofPieces(roof, strip, raise(floor, limits.height - datum))),
         ...arrivals.filter((ends) => ends.every((p) => Math.abs(locate(p, a, way).y) < 100))
       ].map((ring) => spanOf(a, way, ring));
       const size = distance(a, b);
       const spans = joined(deep.map(({ span }) => [Math.max(0, span[0]), Math.min(size, span[1])] as const));
       return kept
-        .reduce<readonly Span[]>(without, spans)
+        .reduce<readonly Span[]>(withoutSpan, spans)
         .filter(([from, to]) => to - from > reach.gap)
         .map(([from, to]) => ({
           ...{ a: along(a, way, from), b: along(a, way, to), floor },

@@ -45,19 +45,23 @@ function waterBeyond(surface: Surface, { at, rings }: SeenFacet): (readonly Poin
   return path.length > 2 && !path.slice(0, -1).every((p) => ringsHold(rings, p)) ? [path] : [];
 }
 
+/** What a slab falls by, by its id: kept apart from the scale, since finding the middles takes longest. */
+const seenFalls = stage(
+  'falls as they are seen',
+  { parts: result(slabParts) },
+  ({ parts }, id): readonly { id: string; facet: SeenFacet; water: (readonly Point[])[] }[] =>
+    parts.flatMap(({ surface }) =>
+      facetsSeen(surface).map((facet) => ({ id, facet, water: waterBeyond(surface, facet) }))
+    )
+);
+
 /** The falls of a storey's slabs at a scale: `pairKey(paper, storey)`. */
 const fallsInPlan = stage(
   'falls in the plan',
   {
     facets: (query: Query, key) =>
       [...query.project.tables.slab.values()].flatMap(({ id, falls, storey }) =>
-        falls && storey === partsOfKey(key)[1]
-          ? query
-              .get(slabParts, id)
-              .flatMap(({ surface }) =>
-                facetsSeen(surface).map((facet) => ({ id, facet, water: waterBeyond(surface, facet) }))
-              )
-          : []
+        falls && storey === partsOfKey(key)[1] ? query.get(seenFalls, id) : []
       ),
     form: ({ project }) => settingsOf(project).fallsAs
   },
@@ -65,7 +69,7 @@ const fallsInPlan = stage(
     facets.flatMap(({ id, facet, water }) => [
       ...water.map((points): Mark => ({
         ...{ subject: id, group: 'slab', ink: 'tide', kind: 'stroke' },
-        ...{ points, closed: false, pen: 'fine', line: 'dashes' }
+        ...{ points, closed: false, pen: 'fine' }
       })),
       ...marker(id, facet, form, Number(partsOfKey(key)[0]))
     ])

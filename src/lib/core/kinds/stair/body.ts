@@ -19,10 +19,10 @@ import {
 import { edgesOf, gapToBorder, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { withoutRings } from '../../geometry/union';
-import { middleOf } from '../../kernels/solids/cells';
+import { middleOf, prism } from '../../kernels/solids/cells';
 import type { Part, PartRole } from '../../kernels/solids/part';
 import type { Nosing, SideStretch, StairLayout } from '../../kernels/stairs/layout';
-import { guardCells, postsIn } from '../../kernels/solids/guard';
+import { guardParts, postsIn } from '../../kernels/solids/guard';
 import { settingsOf } from '../../document/project';
 import { footprints } from '../wall/stages';
 import type { Stair } from './record';
@@ -82,11 +82,6 @@ function stripsAlong(
   });
 }
 
-const cellOf = (ring: Ring, bottom: Plane, top: Plane): Cell => ({
-  ring,
-  intervals: [{ bottom, top, bottomName: 'base', topName: 'top' }]
-});
-
 /** Prisms between planes cut off where they would go under a level. */
 function cellsOver(pieces: readonly { ring: Ring; bottom: Plane; top: Plane }[], level: number): Cell[] {
   const lines = pieces.flatMap(({ ring, bottom }) => {
@@ -103,7 +98,7 @@ function cellsOver(pieces: readonly { ring: Ring; bottom: Plane; top: Plane }[],
     const middle = middleOf(face);
     const piece = pieces.find(({ ring }) => ringHolds(ring, middle));
     if (!piece || heightAt(piece.top, middle) <= level) return [];
-    return [cellOf(face, heightAt(piece.bottom, middle) > level ? piece.bottom : flat(level), piece.top)];
+    return [prism(face, heightAt(piece.bottom, middle) > level ? piece.bottom : flat(level), piece.top)];
   });
 }
 
@@ -167,10 +162,10 @@ class StairBuilder {
       const z = this.level(up);
       const thickness = kind === 'landing' ? waist : tread;
       for (const piece of withoutRings([ring], bands))
-        this.put('tread', [cellOf(piece, flat(z - thickness), flat(z))]);
+        this.put('tread', [prism(piece, flat(z - thickness), flat(z))]);
       if (!open && this.climb[1] > thickness + 1)
         for (const piece of withoutRings([riserRing(nosings[up - 1]!, ring)], bands))
-          this.put('riserBoard', [cellOf(piece, flat(this.level(up - 1)), flat(z - thickness))]);
+          this.put('riserBoard', [prism(piece, flat(this.level(up - 1)), flat(z - thickness))]);
     }
   }
 
@@ -195,7 +190,7 @@ class StairBuilder {
       this.put(
         'handrail',
         side.map(({ ring, plane }) =>
-          cellOf(ring, raise(plane, rail.height - rail.depth), raise(plane, rail.height))
+          prism(ring, raise(plane, rail.height - rail.depth), raise(plane, rail.height))
         )
       );
       this.put(
@@ -204,7 +199,7 @@ class StairBuilder {
           postsIn(strip.ring, sizes.balusterGap).map((ring) => {
             const onto =
               body === 'strings' ? raise(strip.plane, sizes.string.over) : flat(this.levelUnder(ring));
-            return cellOf(ring, onto, raise(strip.plane, rail.height - rail.depth));
+            return prism(ring, onto, raise(strip.plane, rail.height - rail.depth));
           })
         )
       );
@@ -224,7 +219,7 @@ class StairBuilder {
     }));
     // Within the treads' inner ends, which are arcs in more corners.
     this.put('newel', [
-      cellOf(
+      prism(
         ring.map((p) => lerp(centre, p, 0.99)),
         flat(this.climb[0]),
         flat(head + sizes.newel)
@@ -235,10 +230,7 @@ class StairBuilder {
   /** Round an opening, on the floor beside it. */
   guards(stretches: readonly (readonly [Point, Point])[], floor: number, height: number) {
     const runs = stretches.map(([a, b]) => ({ a, b, floor: flat(floor) }));
-    for (const { rail, posts } of guardCells(runs, height)) {
-      this.put('guard', [rail]);
-      this.put('guard', posts);
-    }
+    this.parts.push(...guardParts(runs, height, this.stair.material));
   }
 }
 

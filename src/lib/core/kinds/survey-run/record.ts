@@ -55,6 +55,15 @@ export function stopsOf({ pieces }: Pick<SurveyRun, 'pieces'>): number[] {
   return stops;
 }
 
+/** The lengths of its pieces as they are read: each by itself, or from its beginning. */
+export const readingsOf = (
+  { pieces }: Pick<SurveyRun, 'pieces'>,
+  isRunning: boolean
+): readonly SurveyPiece[] => {
+  const stops = stopsOf({ pieces });
+  return isRunning ? pieces.map((piece, i) => ({ ...piece, length: stops[i + 1]! })) : pieces;
+};
+
 /** A place along it. */
 export const placeOn = ({ at, angle }: Pick<SurveyRun, 'at' | 'angle'>, t: number): Point =>
   along(at, fromAngle(angle), t);

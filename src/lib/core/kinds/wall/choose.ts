@@ -5,10 +5,10 @@ import { toStored, tolerances } from '../../geometry/tolerances';
 import { thicknessOf } from '../../kernels/joints/frame';
 import { plainBuildUp, type BuildUp } from '../build-up/record';
 import { formatLength } from '../../units/length';
+import { needFoundation } from '../footing/need';
 import { storeyBelow, type Storey } from '../storey/record';
 import { heightsOf } from './standing';
 import { wallsOf, type StandsOn, type Wall, type WallTop } from './record';
-import { nameOf } from '../../document/names';
 import type { Project } from '../../document/kind';
 import type { Rec } from '../../document/record';
 import { usualMaterial } from '../material/usual';
@@ -81,13 +81,7 @@ interface OnGiven {
 export function onOf(project: Project, given: OnGiven | null): StandsOn {
   if (!given) return null;
   if (given.kind === 'slab') return { kind: 'slab', slab: need(project, 'slab', given.slab ?? '').id };
-  const footing = need(project, 'footing', given.footing ?? '');
-  if (!footing.wall)
-    refuse(project, 'footing.no-wall', {
-      subjects: [footing.id],
-      texts: { thing: nameOf(project, footing) }
-    });
-  return { kind: 'foundation', footing: footing.id };
+  return { kind: 'foundation', footing: needFoundation(project, given.footing ?? '').id };
 }
 
 export function topOf(project: Project, given: NonNullable<Style['top']>, thing = 'the wall'): WallTop {

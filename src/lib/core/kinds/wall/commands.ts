@@ -16,6 +16,7 @@ import { chooseBuildUp, coversByNature, onOf, topOf, type Style } from './choose
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { checkAgainst, checkWall, settleEnd, standBeside } from './checks';
 import { along, cross, distance, fromAngle, locate, subtract, unit, type Point } from '../../geometry/point';
+import { withoutSpan, type Span } from '../../geometry/spans';
 import { degree } from '../../units/angle';
 import { freshIds } from '../../document/project';
 import { nameOf } from '../../document/names';
@@ -285,13 +286,8 @@ function coversOf(project: Project, standing: Standing, [a, b]: [Point, Point]) 
 /** The parts of a stretch that no wall covers. */
 function missingOf(project: Project, standing: Standing, [a, b]: [Point, Point]): [Point, Point][] {
   const direction = unit(subtract(b, a));
-  let rest: [number, number][] = [[0, distance(a, b)]];
-  for (const { from, to } of coversOf(project, standing, [a, b]))
-    rest = rest.flatMap(([s0, s1]): [number, number][] => [
-      [s0, Math.min(s1, from)],
-      [Math.max(s0, to), s1]
-    ]);
-  return rest
+  return coversOf(project, standing, [a, b])
+    .reduce<readonly Span[]>((rest, { from, to }) => withoutSpan(rest, [from, to]), [[0, distance(a, b)]])
     .filter(([s0, s1]) => s1 - s0 > tolerances.leastLength)
     .map(([s0, s1]) => [along(a, direction, s0), along(a, direction, s1)]);
 }

@@ -48,12 +48,12 @@ export const wallsOn = stage(
   ({ sorted }, storey): readonly Wall[] => sorted.get(storey) ?? []
 );
 
-/** The frame of a wall, by its id; undefined without its build-up or storey. */
 const heightsIn = (project: Project, id: string) => {
   const wall = project.tables.wall.get(id);
   return wall && heightsOf(project, wall);
 };
 
+/** The frame of a wall, by its id; undefined without its build-up or storey. */
 export const frames = stage(
   'frames',
   {

@@ -3,7 +3,8 @@ import type { Loss } from '../../document/kind';
 import type { Rec, Tables } from '../../document/record';
 import { toStored } from '../../geometry/tolerances';
 import type { Heights } from '../../kernels/joints/frame';
-import { slabHeight, slabUnderside } from '../slab/level';
+import { slabLevel, slabOrigin, slabUnderside } from '../slab/level';
+import { datumOf } from '../storey/record';
 import type { StandsOn, WallTop } from './record';
 
 /** What says from where to where something stands. */
@@ -21,13 +22,11 @@ export interface Levels {
 
 /** What a base is measured from, above the datum of its storey. */
 export function originOf({ tables }: Levels, { storey, on }: Pick<Standing, 'storey' | 'on'>): number {
-  const own = tables.storey.get(storey)?.datum ?? 0;
-  if (on?.kind === 'slab') {
-    const slab = tables.slab.get(on.slab);
-    return slab ? slabHeight({ tables }, slab) + (tables.storey.get(slab.storey)?.datum ?? 0) - own : 0;
-  }
-  const footing = on && tables.footing.get(on.footing);
-  return footing?.wall ? (tables.storey.get(footing.storey)?.datum ?? 0) + footing.wall.top - own : 0;
+  if (on === null) return 0;
+  const own = datumOf({ tables }, storey);
+  if (on.kind === 'foundation') return slabOrigin({ tables }, { storey, from: on.footing }) - own;
+  const slab = tables.slab.get(on.slab);
+  return slab ? slabLevel({ tables }, slab) - own : 0;
 }
 
 /** The base above the datum of the storey. */
@@ -71,17 +70,5 @@ export function standsAsBefore<R extends Bound>(record: R, { before, gone }: Los
     ...record,
     ...(isOff && { on: null, base: toStored(heights.base) }),
     ...(named !== undefined && gone.has(named) && { top: { kind: 'height', height } })
-  };
-}
-
-/** By itself: its base above the datum, its top above its base where a slab gave it. */
-export function unbound(project: Levels, standing: Standing): Pick<Standing, 'on' | 'base' | 'top'> {
-  const { on, base, top } = standing;
-  const heights = heightsOf(project, standing);
-  if (!heights) return { on, base, top };
-  const height = toStored(Math.max(1, heights.top - heights.base));
-  return {
-    ...(on === null ? { on, base } : { on: null, base: toStored(heights.base) }),
-    top: top.kind === 'slab' ? { kind: 'height', height } : top
   };
 }

@@ -4,6 +4,7 @@ import { closingOf, closingScatter } from '../../../core/kernels/survey/causes';
 import { closingOfRun, slipWords } from '../../../core/kinds/survey-run/closing';
 import {
   pieceKinds,
+  readingsOf,
   stopsOf,
   type PieceKind,
   type SurveyPiece,
@@ -155,20 +156,15 @@ function errorFields(
 
 /** Each piece with its sizes; where the tape ran on, lengths are read from the beginning. */
 function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
-  const stops = stopsOf(run);
   const { running } = run;
-  const readings = (pieces: readonly SurveyPiece[]) =>
-    pieces.map((piece, i) => ({ ...piece, length: running ? stops[i + 1]! : piece.length }));
+  const read = readingsOf(run, running);
   const put = (i: number, changes: Partial<SurveyPiece>) =>
-    set({ pieces: readings(run.pieces).map((one, k) => (k === i ? { ...one, ...changes } : one)) });
+    set({ pieces: read.map((one, k) => (k === i ? { ...one, ...changes } : one)) });
   return [
     make.flag('running', 'Read from one end', running, (on) =>
-      set({
-        running: on,
-        pieces: run.pieces.map((piece, i) => ({ ...piece, length: on ? stops[i + 1]! : piece.length }))
-      })
+      set({ running: on, pieces: readingsOf(run, on) })
     ),
-    ...run.pieces.flatMap((piece, i): Field[] => {
+    ...read.flatMap((piece, i): Field[] => {
       const name = `Piece ${i + 1}`;
       return [
         make.choice(
@@ -178,17 +174,14 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
           [...pieceChoices, { value: 'out', label: 'left out' }],
           (kind) =>
             kind === 'out'
-              ? set({ pieces: readings(run.pieces).filter((_, k) => k !== i) })
+              ? set({ pieces: read.filter((_, k) => k !== i) })
               : put(i, {
                   kind: kind as PieceKind,
                   ...(kind === 'opening' && piece.head <= piece.sill && { head: piece.sill + 2100 })
                 })
         ),
-        make.length(
-          `length ${i + 1}`,
-          `${name}, ${running ? 'to' : 'length'}`,
-          [running ? stops[i + 1]! : piece.length],
-          (length) => put(i, { length })
+        make.length(`length ${i + 1}`, `${name}, ${running ? 'to' : 'length'}`, [piece.length], (length) =>
+          put(i, { length })
         ),
         ...(piece.kind === 'opening'
           ? [

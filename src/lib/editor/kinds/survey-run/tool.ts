@@ -7,6 +7,7 @@ import { closingOfRun } from '../../../core/kinds/survey-run/closing';
 import {
   placeOn,
   plainPiece,
+  readingsOf,
   stopsOf,
   type PieceKind,
   type SurveyRun
@@ -166,12 +167,8 @@ export class SurveyTool extends BaseTool implements Tool {
     const sizes = kind === 'opening' ? { sill: this.size('sill'), head: this.size('head') } : {};
     const deep = kind === 'pier' || kind === 'recess' ? { depth: this.size('depth') } : {};
     const piece = { kind, length: typed.length, ...sizes, ...deep };
-    const stops = run ? stopsOf(run) : [];
     const isRunning = run?.running ?? this.reads === 'running';
-    const before = (run?.pieces ?? []).map((one, i) => ({
-      ...one,
-      length: isRunning ? stops[i + 1]! : one.length
-    }));
+    const before = run ? readingsOf(run, isRunning) : [];
     const made = this.perform(
       run
         ? { name: 'setSurveyRun', args: { id: run.id, pieces: [...before, piece] } }
