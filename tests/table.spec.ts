@@ -1,4 +1,5 @@
 /** The drawing table: details as drawings, keys, refusals at their blank, single partitions, the sheet that is printed. */
+import { readFileSync } from 'node:fs';
 import { Bench, expect, test } from './bench';
 
 test('a wall and a door are changed in their drawings; a refusal stands at its blank', async ({ page }) => {
@@ -132,4 +133,29 @@ test('the keys are listed; the browser prints the sheet of the plan on one page'
   expect([Math.round(Number(width)), Math.round(Number(height))]).toEqual([842, 595]);
   await expect(page.locator('.print-sheet')).toHaveCount(0);
   await expect(bench.plan).toBeVisible();
+});
+
+test('quantities are told by stage of work, and are saved as a table of what is shown', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Dunlin Net Stores/ }).click();
+  const bench = new Bench(page);
+  await bench.plan.waitFor();
+  await bench.settled();
+  await bench.key('Q');
+  const panel = page.getByRole('region', { name: 'Quantities' });
+  await panel.getByLabel('Stage of work').selectOption({ label: 'to be removed' });
+  const rows = panel.locator('tbody tr');
+  await expect(rows.filter({ hasText: 'Plaster' })).toContainText(['to be removed']);
+  await expect(rows.filter({ hasNotText: 'to be removed' })).toHaveCount(0);
+  const wait = page.waitForEvent('download');
+  await panel.getByRole('button', { name: /Save as a table/ }).click();
+  const [head, ...lines] = readFileSync(await (await wait).path(), 'utf8').split('\r\n');
+  expect(head).toContain('Volume m3');
+  expect(lines).toHaveLength(await rows.count());
+  // Counted anew while it is open.
+  await panel.getByLabel('Stage of work').selectOption({ label: 'all' });
+  const before = await panel.locator('tfoot').innerText();
+  await bench.plan.focus();
+  await bench.key(']', 'Delete');
+  await expect(panel.locator('tfoot')).not.toHaveText(before);
 });

@@ -27,9 +27,14 @@
   const pens = { cut: 1.8, face: 1.1, fine: 0.6 } as const;
   const lines = { dashes: '6 4', 'dash-dot': '9 3 1.5 3' } as const;
 
-  /** Heights are read from where they stand: above the datum unless said. */
+  /** Heights are read from where they stand, above it unless said: what that is, the list beside tells. */
   const shownOf = ({ value, kind }: Field) =>
-    kind === 'height' ? value.replace(/ above .*$/, '').replace(/^at the .*$/, '0') : value;
+    kind === 'height'
+      ? value
+          .replace(/ above .*$/, '')
+          .replace(/ below .*$/, ' below')
+          .replace(/^at the .*$/, '0')
+      : value;
   const isUpright = ({ from, to }: PictureSize) => from.x === to.x;
   const box = $derived(
     boxOf([

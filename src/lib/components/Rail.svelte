@@ -19,6 +19,7 @@
   import Equal from '@lucide/svelte/icons/equal';
   import Cylinder from '@lucide/svelte/icons/cylinder';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
+  import Sigma from '@lucide/svelte/icons/sigma';
   import FileOutput from '@lucide/svelte/icons/file-output';
   import Image from '@lucide/svelte/icons/image';
   import LayersTwo from '@lucide/svelte/icons/layers-2';
@@ -90,6 +91,7 @@
     dormer: HousePlus,
     rooflight: Frame,
     review: ListChecks,
+    quantities: Sigma,
     handOver: FileOutput
   };
   const inHand = $derived(house.hand.tool?.name);

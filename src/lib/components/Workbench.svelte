@@ -27,7 +27,7 @@
   let tray = $state(false);
   let handing = $state(false);
   /** The panel that is open over the drawing. */
-  let panel = $state<'buildUps' | 'catalogue' | ''>('');
+  let panel = $state<'buildUps' | 'catalogue' | 'quantities' | ''>('');
   let listing = $state(false);
   /** Where what can be done to the selection is listed. */
   let menu = $state<{ x: number; y: number } | undefined>();
@@ -51,7 +51,7 @@
     if (name === 'layTracingSheet') void pickTracingSheet(house);
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
-    else if (name === 'buildUps' || name === 'catalogue') {
+    else if (name === 'buildUps' || name === 'catalogue' || name === 'quantities') {
       editor.take(undefined);
       panel = panel === name ? '' : name;
       listing = false;
@@ -282,6 +282,8 @@
           <BuildUps {house} onclose={() => (panel = '')} />
         {/await}{:else if panel === 'catalogue'}{#await import('./Catalogue.svelte') then { default: Catalogue }}
           <Catalogue {house} onclose={() => (panel = '')} />
+        {/await}{:else if panel === 'quantities'}{#await import('./Quantities.svelte') then { default: Quantities }}
+          <Quantities {house} onclose={() => (panel = '')} />
         {/await}{/if}
     </div>
     {#if tray}{#await import('./ReviewTray.svelte') then { default: ReviewTray }}

@@ -20,6 +20,7 @@ import { addVersion, getBlob, headOf, putBlob, readSteps, type VersionRow } from
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
+import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
 
 export class House {
@@ -272,12 +273,17 @@ export class House {
   }
 
   /** Undefined when it was cancelled. */
-  async exportGlb(): Promise<Uint8Array | undefined> {
-    try {
-      return await this.client!.exportGlb();
-    } finally {
-      this.progress = undefined;
-    }
+  exportGlb(): Promise<Uint8Array | undefined> {
+    return this.whileShown(this.client!.exportGlb());
+  }
+
+  /** How much is built of what is committed; undefined when it was cancelled. */
+  quantities(): Promise<Quantity[] | undefined> {
+    return this.whileShown(this.client!.quantities());
+  }
+
+  private whileShown<T>(answer: Promise<T>): Promise<T> {
+    return answer.finally(() => (this.progress = undefined));
   }
 
   /** Answers why not, when it could not be kept. */

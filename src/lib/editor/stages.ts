@@ -4,7 +4,7 @@ import type { KeyHint, ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
 export type ActionName =
-  'project' | 'layTracingSheet' | 'buildUps' | 'catalogue' | 'storey' | 'review' | 'handOver';
+  'project' | 'layTracingSheet' | 'buildUps' | 'catalogue' | 'storey' | 'review' | 'quantities' | 'handOver';
 
 export interface Shelf {
   readonly tool: ToolName | ActionName;
@@ -92,6 +92,7 @@ export const stages: readonly StageInfo[] = [
     label: 'Drawings',
     tools: [
       { tool: 'dimension', label: 'Dimension', key: 'D' },
+      { tool: 'quantities', label: 'Quantities', key: 'Q' },
       { tool: 'handOver', label: 'Hand over', key: 'o' }
     ],
     later: 'Sections, elevations and sheets will be here; the plan and the model can be handed over now.'

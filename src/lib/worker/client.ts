@@ -7,6 +7,7 @@ import * as Comlink from 'comlink';
 import type { Project } from '../core/document/kind';
 import { composePatches, invertPatch, type Patch } from '../core/document/patch';
 import { allRecords } from '../core/document/project';
+import type { Quantity } from '../core/takeoff/quantities';
 import type { AsyncModelService, ModelUpdate, Progress } from './protocol';
 
 /** A service that is running somewhere. */
@@ -222,7 +223,17 @@ export class ModelClient {
   }
 
   /** The whole model as GLB; undefined when it was cancelled. Rejects when the service is lost. */
-  async exportGlb(): Promise<Uint8Array | undefined> {
+  exportGlb(): Promise<Uint8Array | undefined> {
+    return this.ask((service, progress) => service.exportGlb(progress));
+  }
+
+  /** How much is built of what; undefined when it was cancelled. Rejects when the service is lost. */
+  quantities(): Promise<Quantity[] | undefined> {
+    return this.ask((service, progress) => service.quantities(progress));
+  }
+
+  /** Of the project as it was shown last. */
+  private async ask<T>(call: (service: AsyncModelService, progress: Progress) => Promise<T>): Promise<T> {
     if (this.inWork === 0) this.send();
     const connection = this.connected();
     let isDone = false;
@@ -230,7 +241,7 @@ export class ModelClient {
       if (!isDone) this.events.onProgress(done, of);
     });
     try {
-      return await Promise.race([connection.service.exportGlb(progress), connection.lost]);
+      return await Promise.race([call(connection.service, progress), connection.lost]);
     } finally {
       isDone = true;
     }

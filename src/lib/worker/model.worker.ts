@@ -17,5 +17,6 @@ Comlink.expose({
   async exportGlb(progress?: Progress) {
     const bytes = await service.exportGlb(progress);
     return bytes && Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
-  }
+  },
+  quantities: (progress?: Progress) => service.quantities(progress)
 });

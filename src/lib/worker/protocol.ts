@@ -4,6 +4,7 @@ import type { ElementBody } from '../core/document/kind';
 import type { Patch } from '../core/document/patch';
 import type { Rec } from '../core/document/record';
 import type { Finding } from '../core/review/review';
+import type { Quantity } from '../core/takeoff/quantities';
 
 /** Metres, Y up. `triangles` and `normals`: nine numbers a triangle; `edges`: six a line. */
 export interface ShownPart {
@@ -44,6 +45,8 @@ export interface ModelService {
   cancel(): void;
   /** Undefined when it was cancelled. */
   exportGlb(progress?: Progress): Promise<Uint8Array | undefined>;
+  /** How much is built of what; undefined when it was cancelled. */
+  quantities(progress?: Progress): Promise<Quantity[] | undefined>;
 }
 
 /** The same, from where it is not: every answer has to be waited for. */

@@ -8,6 +8,7 @@ import { applyPatch, type Patch } from '../core/document/patch';
 import { projectOf } from '../core/kinds/project-of';
 import type { Rec } from '../core/document/record';
 import { reviewProject } from '../core/review/review';
+import { quantitiesOf, type Quantity } from '../core/takeoff/quantities';
 import type { ModelService, ModelUpdate, Progress, ShownElement } from './protocol';
 
 /** How long to work before letting newer calls in, ms. */
@@ -82,9 +83,21 @@ export class LocalModelService implements ModelService {
   }
 
   async exportGlb(progress?: Progress): Promise<Uint8Array | undefined> {
-    const { cancels, project } = this;
-    const elements = await this.derive(() => cancels !== this.cancels, progress);
+    const { project } = this;
+    const elements = await this.whole(progress);
     return elements && writeGlb(project, elements);
+  }
+
+  async quantities(progress?: Progress): Promise<Quantity[] | undefined> {
+    const { project } = this;
+    const elements = await this.whole(progress);
+    return elements && quantitiesOf(project, elements);
+  }
+
+  /** Of the project as it is now, whatever comes meanwhile, unless it is cancelled. */
+  private whole(progress?: Progress): Promise<ElementBody[] | undefined> {
+    const { cancels } = this;
+    return this.derive(() => cancels !== this.cancels, progress);
   }
 }
 

@@ -12,6 +12,7 @@ import { slabParts } from '../kinds/slab/shape';
 import { boxesMeet, boxOf, ringArea, ringsHold, type Box, type Ring } from '../geometry/ring';
 import { toStored, tolerances } from '../geometry/tolerances';
 import { settingsOf } from '../document/project';
+import { formatArea, formatVolume } from '../units/area';
 import { formatLengthWithUnit } from '../units/length';
 import type { Query, Repair, Scope } from '../document/kind';
 import { fromFrame } from '../kernels/joints/frame';
@@ -47,9 +48,6 @@ interface Standing {
   readonly z1: number;
   readonly blocks: () => readonly Block[];
 }
-
-const square = (area: number) => `${(area / 1e6).toFixed(2)} m²`;
-const cubic = (volume: number) => `${(volume / 1e9).toFixed(volume < 1e8 ? 3 : 2)} m³`;
 
 /** Walls of a storey. Their blocks are made for those only that something else comes near in height. */
 function wallsOn(query: Query, { id, datum }: Storey): Standing[] {
@@ -182,6 +180,7 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
     });
     if (hit.length === 0) continue;
     const ids = hit.map(({ frame }) => frame.wall.id);
+    const sum = hit.reduce((all, { volume }) => all + volume, 0);
     say(
       'floors',
       'slab.in-walls',
@@ -190,7 +189,7 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
       {
         thing: named(slab.id),
         other: ids.length === 1 ? named(ids[0]!) : `${ids.length} walls`,
-        volume: cubic(hit.reduce((sum, { volume }) => sum + volume, 0))
+        volume: formatVolume(sum, settingsOf(project).units, sum < 1e8 ? 3 : 2)
       },
       apart(
         slab,
@@ -252,7 +251,11 @@ export function findRoofsInWay({ project, query, storey, say, named }: Scope) {
             'roof.near',
             [roof.id, other.id],
             { gap: near.gap },
-            { thing: named(roof.id), other: named(other.id), area: square(near.area) }
+            {
+              thing: named(roof.id),
+              other: named(other.id),
+              area: formatArea(near.area, settingsOf(project).units)
+            }
           );
       }
   }

@@ -6,6 +6,8 @@ import type { Query } from '../document/kind';
 import { findRecord, settingsOf } from '../document/project';
 import { hasWork, workOf } from '../document/work';
 import { reviewProject } from '../review/review';
+import { bodyJobs } from '../model/bodies';
+import { quantitiesOf } from './quantities';
 import { scheduleOf } from './schedules';
 
 /** Rows of each kind that has a schedule stand under its name beside these. */
@@ -31,6 +33,10 @@ export function inspectProject(query: Query): Inspection {
   return {
     project: { name, guid, units },
     ...Object.fromEntries(schedules),
+    quantities: quantitiesOf(
+      query.project,
+      bodyJobs(query).flatMap((job) => job() ?? [])
+    ),
     findings: reviewProject(query).map(({ code, message, hint, subjects, numbers }) => ({
       ...{ code, message, hint },
       ...{ subjects, numbers }

@@ -1,5 +1,5 @@
 /** Areas and volumes in the words of a project's units: square and cubic metres, or feet. */
-import { inch, type LengthUnits } from './length';
+import { formatDecimal, inch, type LengthUnits } from './length';
 
 const foot = 12 * inch;
 
@@ -11,5 +11,14 @@ export function formatArea(area: number, { system }: Pick<LengthUnits, 'system'>
 }
 
 /** `volume`: mm3. */
-export const formatVolume = (volume: number, { system }: Pick<LengthUnits, 'system'>): string =>
-  system === 'ft' ? `${(volume / foot ** 3).toFixed(0)} cu ft` : `${(volume / 1e9).toFixed(1)} m³`;
+export const formatVolume = (volume: number, { system }: Pick<LengthUnits, 'system'>, digits = 1): string =>
+  system === 'ft'
+    ? `${(volume / foot ** 3).toFixed(Math.max(0, digits - 1))} cu ft`
+    : `${(volume / 1e9).toFixed(digits)} m³`;
+
+/** By definition (international avoirdupois pound, 1959). */
+const pound = 0.45359237;
+
+/** `weight`: kg. */
+export const formatWeight = (weight: number, { system }: Pick<LengthUnits, 'system'>): string =>
+  system === 'ft' ? `${formatDecimal(weight / pound, 0)} lb` : `${formatDecimal(weight, 0)} kg`;

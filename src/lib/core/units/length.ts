@@ -241,7 +241,8 @@ function group(digits: string): string {
   return digits.replace(/\B(?=(\d{3})+(?!\d))/g, space);
 }
 
-function formatDecimal(value: number, places: number): string {
+/** `places` after the point, the thousands apart. */
+export function formatDecimal(value: number, places: number): string {
   const [whole, part] = Math.abs(value).toFixed(places).split('.');
   const text = group(whole!) + (part ? `.${part}` : '');
   return value < 0 && /[1-9]/.test(text) ? `-${text}` : text;

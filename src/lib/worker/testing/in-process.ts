@@ -12,6 +12,7 @@ export function serviceInProcess(sent: Patch[]): AsyncModelService {
       return local.update(revision, patch, review, progress);
     },
     cancel: async () => local.cancel(),
-    exportGlb: (progress) => local.exportGlb(progress)
+    exportGlb: (progress) => local.exportGlb(progress),
+    quantities: (progress) => local.quantities(progress)
   };
 }

@@ -5,6 +5,7 @@ import { footingRow } from '../../../core/kinds/footing/schedule';
 import { footingLevels, undersidesOf } from '../../../core/kinds/footing/shape';
 import { measuredFromTop } from '../../../core/kinds/wall/bound';
 import { datumOf } from '../../../core/kinds/storey/record';
+import { formatVolume } from '../../../core/units/area';
 import { formatHeight } from '../../../core/units/height';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
@@ -67,7 +68,7 @@ const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => 
     materialField(make, footing, set, ['material', 'Material']),
     make.length('working', 'Room to work when dug', [footing.working], (working) => set({ working })),
     fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units)),
-    fact('Concrete', `${(row.volume / 1e9).toFixed(3)} m³`)
+    fact('Concrete', formatVolume(row.volume, make.editor.settings.units, 3))
   ];
 };
 

@@ -1,5 +1,6 @@
 /** The card of a piece of ground. */
 import { nameElement } from '../../../core/document/names';
+import { formatArea, formatVolume } from '../../../core/units/area';
 import { ringArea } from '../../../core/geometry/ring';
 import type { Ground } from '../../../core/kinds/ground/record';
 import { groundSummary } from '../../../core/kinds/ground/schedule';
@@ -10,7 +11,7 @@ export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
   const set: Setter = (changes) => ({ name: 'setGround', args: { id: ground.id, ...changes } });
   const { editor } = make;
   const { cut, fill, banks } = groundSummary(editor.model.at(editor.project));
-  const cubic = (mm3: number) => `${(mm3 / 1e9).toFixed(2)} m³`;
+  const { units } = editor.settings;
   return {
     title: nameElement(editor.project, ground.id),
     subtitle: '',
@@ -25,9 +26,9 @@ export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
       {
         title: 'What is moved of all the ground?',
         fields: [
-          fact('Cut', cubic(cut)),
-          fact('Fill', cubic(fill)),
-          fact('Banks', `${(banks / 1e6).toFixed(1)} m²`)
+          fact('Cut', formatVolume(cut, units, 2)),
+          fact('Fill', formatVolume(fill, units, 2)),
+          fact('Banks', formatArea(banks, units, 1))
         ]
       }
     ]
@@ -48,7 +49,7 @@ function shapeFields(make: CardMaker, { shape }: Ground, set: Setter): Field[] {
       ...[level('zb', 'Level at its end', shape.zb), ...place('b', 'End', shape.b)]
     ];
   return [
-    fact('Area', `${(ringArea(shape.points) / 1e6).toFixed(1)} m²`),
+    fact('Area', formatArea(ringArea(shape.points), make.editor.settings.units, 1)),
     fact('Corners', String(shape.points.length))
   ];
 }

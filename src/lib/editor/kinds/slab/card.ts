@@ -15,6 +15,7 @@ import { distance } from '../../../core/geometry/point';
 import { steepness, type FallLine, type Surface } from '../../../core/kernels/falls/surface';
 import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
 import { parsePitch } from '../../../core/units/angle';
+import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit, type LengthUnits } from '../../../core/units/length';
 import { formatFall } from '../../../core/units/fall';
 
@@ -51,7 +52,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
           make.text('name', 'Name', slab.name, (name) => set({ name })),
           ...face,
           ...levelFields(make, slab, set),
-          fact('Area', `${(area / 1e6).toFixed(2)} m²`),
+          fact('Area', formatArea(area, make.editor.settings.units)),
           ...guardFields(make, slab, set),
           ...holeFields(make, slab, set)
         ]

@@ -7,6 +7,7 @@ import { gainOn } from '../../../core/kinds/storey/compare';
 import { supportOn } from '../../../core/kinds/storey/support';
 import { wallsOf } from '../../../core/kinds/wall/record';
 import { lengthOf } from '../../../core/kernels/support/support';
+import { formatArea } from '../../../core/units/area';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardAction, type CardMaker, type DetailsCard, type FieldGroup } from '../../details/card';
 
@@ -40,7 +41,7 @@ function standingGroups({ editor }: CardMaker, { id }: Storey): FieldGroup[] {
     return fact(nameElement(project, frame.wall.id), parts.join('; '));
   });
   const gain = gainOn(query, id);
-  const square = (mm2: number) => `${(mm2 / 1e6).toFixed(2)} m²`;
+  const square = (mm2: number) => formatArea(mm2, settings.units);
   const gained = gain
     ? [
         fact('Within its outer walls', `${square(gain.area)}, ${square(gain.gain)} more`),

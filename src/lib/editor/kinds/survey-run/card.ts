@@ -1,7 +1,7 @@
 /** The card of a survey run: its pieces, whether they add up, what may have gone wrong, and its walls. */
 import { nameElement } from '../../../core/document/names';
-import { closingOf, closingScatter } from '../../../core/kernels/survey/causes';
-import { closingOfRun, slipWords } from '../../../core/kinds/survey-run/closing';
+import { closingOf, closingScatter, isSure } from '../../../core/kernels/survey/causes';
+import { closingOfRun, lineWords, slipWords } from '../../../core/kinds/survey-run/closing';
 import {
   pieceKinds,
   readingsOf,
@@ -111,10 +111,10 @@ function errorFields(
   });
   return [
     fact('Closing error', told),
-    ...shown.map(({ cause, change, pieces, share }, k) =>
+    ...shown.map((line, k) =>
       fact(
-        `Cause ${k + 1}, ${Math.round(100 * share)} %`,
-        `${slipWords[cause]}${pieces.length > 0 ? `, in piece ${pieces.map((i) => i + 1).join(' or ')}` : ''}: ${words(Math.abs(change))} ${change > 0 ? 'too little' : 'too much'}`
+        `Cause ${k + 1}${isSure(measured, line) ? ', as good as certain' : ''}`,
+        lineWords(line, make.editor.settings.units)
       )
     ),
     ...(isUnclear ? [fact('Causes', 'none is likely')] : []),

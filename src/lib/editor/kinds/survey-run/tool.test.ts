@@ -61,7 +61,7 @@ describe('the survey tool', () => {
     expect(hitAt(editor, { x: 3000, y: 0 }, 10)).toBe('survey-1');
     editor.select(['survey-1']);
     expect(field(session, 'Closing error').value).toContain('100\u00a0mm too little');
-    expect(field(session, 'Cause 1, 100 %').value).toContain('a round figure off');
+    expect(field(session, 'Cause 1, as good as certain').value).toContain('a round figure off');
     const mend = field(session, 'mend');
     const third = mend.choices!.find(({ label }) => label.startsWith('piece 3'))!;
     expect(mend.set!(third.value)).toBeUndefined();
