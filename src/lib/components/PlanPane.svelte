@@ -13,8 +13,12 @@
   import type { ToolName } from '../editor/tool';
   import { Fingers } from '../plan/fingers';
   import { PlanView } from '../plan/plan-view';
+  import { DrawnLines } from '../core/kernels/survey/line-drawing';
+  import { lookOf } from '../core/kinds/tracing-sheet/place';
+  import { isLines, type TracingSheet } from '../core/kinds/tracing-sheet/record';
+  import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
+  import { ReadingLeft } from '../worker/sheets';
   import { getBlob } from '../storage/store';
-  import { layTracingSheetFile, pickTracingSheet } from './tracing-sheets';
 
   /** `onmenu`: what can be done to the selection is asked for, at a place of the page. */
   let {
@@ -106,8 +110,9 @@
       view.fit();
     }
     view.redraw();
-    for (const sheet of editor.shown.tables.tracingSheet.values())
-      if (!view.hasPicture(sheet.blob)) void loadPicture(sheet.blob);
+    for (const sheet of sheetsShown(editor))
+      if (isLines(sheet) ? !editor.drawings.has(sheet.blob) : !view.hasPicture(lookOf(sheet)))
+        void loadSheet(sheet);
   });
 
   $effect(() => {
@@ -115,16 +120,39 @@
     view?.setTokens(tokens);
   });
 
+  /** Reading files is read itself when the first one comes. */
+  const laying = () => import('./tracing-sheets');
+
   const loading = new Set<string>();
-  async function loadPicture(name: string) {
-    if (loading.has(name)) return;
-    loading.add(name);
-    const row = await getBlob(name);
-    if (row)
-      view?.setPicture(
-        name,
-        await createImageBitmap(new Blob([row.bytes as Uint8Array<ArrayBuffer>], { type: row.mime }))
-      );
+  /** Each look of a sheet is read once; what cannot be read is told, and the sheet stays. */
+  async function loadSheet(sheet: TracingSheet) {
+    const look = lookOf(sheet);
+    if (loading.has(look)) return;
+    loading.add(look);
+    const { blob, mime, greys, clearPaper, rectangle } = sheet;
+    try {
+      const row = await getBlob(blob);
+      if (!row) return;
+      if (isLines(sheet)) {
+        const read = await house.sheets.ask((service) => service.drawing(row.bytes, mime));
+        if (read.ok) editor.drawings.set(blob, new DrawnLines(read.drawing));
+        view?.drawAnew();
+      } else
+        view?.setPicture(
+          look,
+          await house.sheets.ask((service) =>
+            service.picture(row.bytes, mime, { greys, clearPaper, rectangle })
+          )
+        );
+    } catch (fault) {
+      if (!(fault instanceof ReadingLeft))
+        editor.say({
+          kind: 'problem',
+          text: `The tracing sheet “${sheet.name}” cannot be shown: ${(fault as Error).message}.`,
+          hint: 'It stays in the project. Lay its file again if this lasts.'
+        });
+      loading.delete(look);
+    }
   }
 
   function at(event: PointerEvent | WheelEvent): { x: number; y: number; point: Point } {
@@ -295,10 +323,9 @@
 
   function ondrop(event: DragEvent) {
     event.preventDefault();
-    const file =
-      [...(event.dataTransfer?.files ?? [])].find((one) => /^image\/(png|jpeg)$/.test(one.type)) ??
-      event.dataTransfer?.files[0];
-    if (file) void layTracingSheetFile(house, file);
+    const files = [...(event.dataTransfer?.files ?? [])];
+    if (files.length > 0)
+      void laying().then(({ layTracingSheetFiles }) => layTracingSheetFiles(house, files));
   }
 </script>
 
@@ -331,13 +358,15 @@
     <div class="pointer-events-none absolute inset-0 grid place-items-center">
       <div class="pointer-events-auto max-w-sm border border-fog bg-white px-6 py-5 text-center">
         <p class="font-semibold">Nothing is drawn on this storey yet</p>
-        <p class="mt-1 text-shale">Drop a picture of a plan here to trace it, or draw straight away.</p>
+        <p class="mt-1 text-shale">
+          Drop a picture or a drawing of a plan here to trace it, or draw straight away.
+        </p>
         <div class="mt-4 flex justify-center gap-2">
           <Button size="sm" onclick={() => take('wallRun')}>Draw a wall run</Button>
           <Button size="sm" color="light" onclick={() => take('rectangle')}>Type a rectangle</Button>
         </div>
-        <Press class="mt-3 text-kelp underline" onclick={() => pickTracingSheet(house)}
-          >Choose a picture of a plan</Press
+        <Press class="mt-3 text-kelp underline" onclick={() => take('layTracingSheet')}
+          >Choose a picture or drawing of a plan</Press
         >
       </div>
     </div>
@@ -346,6 +375,15 @@
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
     onclick={onfit}>Fit</Press
   >
+  {#if house.reading}
+    <p
+      class="absolute left-1/2 top-3 flex -translate-x-1/2 items-center gap-3 border border-fog bg-white px-3 py-1.5 text-[13px] shadow-md"
+      role="status"
+    >
+      Reading “{house.reading}”…
+      <Press class="text-kelp underline" onclick={() => house.sheets.stop()}>Leave it</Press>
+    </p>
+  {/if}
   {#if complete}{#await import('./PlanCorner.svelte') then { default: PlanCorner }}<PlanCorner
         {house}
         mmPerPixel={perPixel()}

@@ -19,7 +19,6 @@
   import { readLateTools, takeLike, takePaste } from '../editor/take-tool';
   import type { ActionName } from '../editor/stages';
   import type { ToolName } from '../editor/tool';
-  import { pickTracingSheet } from './tracing-sheets';
   import { toolKeys } from './keys.svelte';
   import { whenIdle } from '../frame-loop';
 
@@ -48,7 +47,8 @@
   });
 
   function take(name: ToolName | ActionName) {
-    if (name === 'layTracingSheet') void pickTracingSheet(house);
+    if (name === 'layTracingSheet')
+      void import('./tracing-sheets').then(({ pickTracingSheet }) => pickTracingSheet(house));
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
     else if (name === 'buildUps' || name === 'catalogue' || name === 'quantities') {
@@ -141,6 +141,12 @@
 
   function onpaste(event: ClipboardEvent) {
     if (inField(event.target)) return;
+    const files = [...(event.clipboardData?.files ?? [])];
+    if (files.length > 0) {
+      event.preventDefault();
+      void import('./tracing-sheets').then(({ layTracingSheetFiles }) => layTracingSheetFiles(house, files));
+      return;
+    }
     const text = event.clipboardData?.getData('text/plain') ?? '';
     const records = readClip(text);
     if (records) takePaste(editor, records);

@@ -20,6 +20,9 @@ import { addVersion, getBlob, headOf, putBlob, readSteps, type VersionRow } from
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
+import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
+import type { SheetMime } from '../core/kinds/tracing-sheet/record';
+import { SheetReader } from '../worker/sheets';
 import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
 
@@ -49,6 +52,9 @@ export class House {
     const held = this.found.filter(({ subjects }) => subjects.some((id) => unfinished.has(id)));
     return held.length === 0 ? this.found : this.found.filter((one) => !held.includes(one));
   });
+  /** The file that is being read for a tracing sheet; empty: none. */
+  reading = $state('');
+  readonly sheets = new SheetReader();
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
   readonly style: WallStyle;
@@ -308,20 +314,34 @@ export class House {
     this.editor.restore(patchOf(project, records, removes), `Go back to “${version.name}”`);
   }
 
+  /** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
   async layTracingSheet(
     name: string,
-    mime: 'image/png' | 'image/jpeg',
+    mime: SheetMime,
     bytes: Uint8Array,
-    widthPx: number,
-    heightPx: number
+    of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing
   ): Promise<void> {
     const blob = nanoid();
     await putBlob(blob, mime, bytes);
-    const ids = this.editor.perform({
+    const drawing = 'lines' in of ? of : undefined;
+    if (drawing) this.editor.drawings.set(blob, new DrawnLines(drawing));
+    const hidden = drawing?.layers.flatMap((one) => (one.isOff ? [one.name] : [])) ?? [];
+    const { editor } = this;
+    const ids = editor.perform({
       name: 'addTracingSheet',
-      args: { storey: this.editor.storey, name, blob, mime, widthPx, heightPx }
+      args: {
+        ...{
+          storey: editor.storey,
+          name: name.slice(0, 120),
+          blob,
+          mime,
+          widthPx: of.width,
+          heightPx: of.height
+        },
+        ...(drawing && { mmPerPixel: drawing.unit.mm, hidden })
+      }
     });
-    if (ids) this.editor.select(ids);
+    if (ids) editor.select(ids);
   }
 
   async blobs(): Promise<Map<string, Uint8Array>> {
@@ -335,6 +355,7 @@ export class House {
 
   close() {
     this.client?.close();
+    this.sheets.stop();
     this.tabs?.close();
     this.keeper.close();
   }

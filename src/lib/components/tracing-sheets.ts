@@ -1,40 +1,96 @@
 /** Tracing sheets from the person's files. */
 import type { House } from './house.svelte';
-import { problem } from '../core/document/problems';
+import { problem, type ProblemCode } from '../core/document/problems';
+import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
+import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
+import { readLateTools } from '../editor/take-tool';
+import { ReadingLeft } from '../worker/sheets';
+
+/** What is read here, for the dialog that asks for a file. */
+const endings = ['.png', '.jpg', '.jpeg', '.webp', '.svg', '.dxf'];
+/** As much as a project file takes, bytes. */
+const largest = 60 * 2 ** 20;
 
 export async function pickTracingSheet(house: House): Promise<void> {
   let file: File;
   try {
     const { fileOpen } = await import('browser-fs-access');
-    file = await fileOpen({
-      mimeTypes: ['image/png', 'image/jpeg'],
-      extensions: ['.png', '.jpg', '.jpeg'],
-      description: 'Pictures of plans'
-    });
+    file = await fileOpen({ extensions: endings, description: 'Pictures and drawings of plans' });
   } catch {
     return;
   }
   await layTracingSheetFile(house, file);
 }
 
-/** Measures the picture by decoding it; what cannot be decoded is refused with its name. */
-export async function layTracingSheetFile(house: House, file: File): Promise<void> {
-  const mime = file.type === 'image/jpeg' ? 'image/jpeg' : 'image/png';
-  try {
-    const picture = await createImageBitmap(file);
-    const { width, height } = picture;
-    picture.close();
-    await house.layTracingSheet(
-      file.name.replace(/\.[^.]+$/, ''),
-      mime,
-      new Uint8Array(await file.arrayBuffer()),
-      width,
-      height
-    );
-  } catch {
-    const { message, hint } = problem('picture.unreadable', house.editor.settings.units, {
-      texts: { name: file.name }
+class Refused extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    readonly texts: Record<string, string>
+  ) {
+    super(code);
+  }
+}
+
+const isSheet = (content: string): content is SheetMime =>
+  (sheetMimes as readonly string[]).includes(content);
+
+/** What the file holds, if that is what it is called and can be laid. */
+function mimeOf(name: string, bytes: Uint8Array): SheetMime {
+  const [holds, called] = [contentOf(bytes), contentNamed(name)];
+  if (bytes.length > largest)
+    throw new Refused('sheet.large', {
+      name,
+      size: `${Math.round(bytes.length / 2 ** 20)} MB`,
+      most: `${largest / 2 ** 20} MB`
     });
+  if (!holds) throw new Refused('picture.unreadable', { name });
+  if (holds === 'binary DXF') throw new Refused('dxf.binary', { name });
+  if (called !== undefined && called !== holds)
+    throw new Refused('sheet.other', { name, holds: contentWords[holds], called: contentWords[called] });
+  if (!isSheet(holds)) throw new Refused('sheet.form', { name, holds: contentWords[holds] });
+  return holds;
+}
+
+/** One after another, as they were dropped or pasted. */
+export async function layTracingSheetFiles(house: House, files: readonly File[]): Promise<void> {
+  for (const file of files) await layTracingSheetFile(house, file);
+}
+
+/** Reads the file as far as its size and lines ask; what cannot be read is refused with its name, and nothing is changed. */
+async function layTracingSheetFile(house: House, file: File): Promise<void> {
+  const name = file.name;
+  house.reading = name;
+  try {
+    // The commands for sheets are among what is read late.
+    await readLateTools();
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const mime = mimeOf(name, bytes);
+    const called = name.replace(/\.[^.]+$/, '');
+    if (isLines({ mime })) {
+      const read = await house.sheets.ask((service) => service.drawing(bytes, mime));
+      if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
+      await house.layTracingSheet(called, mime, bytes, read.drawing);
+    } else {
+      const { picture } = await house.sheets
+        .ask((service) => service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null }))
+        .catch((fault: Error) => {
+          throw fault instanceof ReadingLeft ? fault : new Refused('picture.unreadable', { name });
+        });
+      const { width, height } = picture;
+      picture.close();
+      await house.layTracingSheet(called, mime, bytes, { width, height });
+    }
+  } catch (fault) {
+    if (fault instanceof ReadingLeft) return;
+    const { message, hint } =
+      fault instanceof Refused
+        ? problem(fault.code, house.editor.settings.units, { texts: fault.texts })
+        : {
+            message: `"${name}" could not be read: ${(fault as Error).message}.`,
+            hint: 'Try again, or save it anew from where it was made.'
+          };
     house.editor.say({ kind: 'problem', text: message, hint });
+  } finally {
+    house.reading = '';
   }
 }

@@ -8,6 +8,7 @@ import type { Project, Result, WorkStage } from '../core/document/kind';
 import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
+import type { DrawnLines } from '../core/kernels/survey/line-drawing';
 import { layerThat } from '../core/kinds/layer/layers';
 import { workOf, type Work } from '../core/document/work';
 import type { Problem } from '../core/document/problems';
@@ -87,6 +88,8 @@ const isOut = (shown: WorksShown, work: Work): boolean =>
 
 export class Editor {
   readonly model = new Model();
+  /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
+  readonly drawings = new Map<string, DrawnLines>();
   private history: HistoryState;
   private inHand: Hand;
   private isFree = false;

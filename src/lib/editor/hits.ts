@@ -1,6 +1,9 @@
 /** What of the plan lies under a point. */
 import { distance, locate, nearestOnSegment, type Point } from '../core/geometry/point';
 import { guideLines } from '../core/kinds/guide/lines';
+import { ringHolds } from '../core/geometry/ring';
+import { outlineOf } from '../core/kinds/tracing-sheet/place';
+import { sheetsShown } from './kinds/tracing-sheet/snaps';
 import { textEnds } from '../core/display/marks';
 import type { Editor } from './editor';
 import { paperPixels, placedMarks } from './sizes';
@@ -70,19 +73,9 @@ export function guideAt(editor: Editor, p: Point, slack: number): string | undef
   )?.id;
 }
 
-/** The unlocked tracing sheet under a point; of several the one laid last. */
+/** The unlocked tracing sheet under a point; of several the uppermost. */
 export function tracingSheetAt(editor: Editor, p: Point): string | undefined {
-  for (const tracing of [...editor.shown.tables.tracingSheet.values()].reverse()) {
-    if (tracing.storey !== editor.storey || tracing.locked || editor.isHidden(tracing.id)) continue;
-    const direction = { x: Math.cos(tracing.angle), y: Math.sin(tracing.angle) };
-    const { t, y } = locate(p, tracing.origin, direction);
-    if (
-      t >= 0 &&
-      y >= 0 &&
-      t <= tracing.widthPx * tracing.mmPerPixel &&
-      y <= tracing.heightPx * tracing.mmPerPixel
-    )
-      return tracing.id;
-  }
-  return undefined;
+  return sheetsShown(editor)
+    .reverse()
+    .find((sheet) => !sheet.locked && ringHolds(outlineOf(sheet), p))?.id;
 }

@@ -26,7 +26,9 @@ import { fromFrame, type Frame } from '../core/kernels/joints/frame';
 import { nameElement } from '../core/document/names';
 import type { PlanningGrid } from '../core/kinds/project/record';
 import type { Query } from '../core/document/kind';
+import type { DrawnSnap } from '../core/kernels/survey/line-drawing';
 import type { Editor } from './editor';
+import { drawnPlaces, drawnWords } from './kinds/tracing-sheet/snaps';
 import { stretches } from '../core/kinds/wall/stretches';
 
 export interface Snap {
@@ -66,10 +68,13 @@ export interface SnapInput {
   /** Lengths in a direction are whole numbers of it, mm. */
   readonly step?: number;
   readonly hidden?: ((id: string) => boolean) | undefined;
+  /** Places of what tracing sheets show. */
+  readonly drawn?: readonly DrawnSnap[];
 }
 
-type LineWord = 'a face' | 'a wall line' | 'a guide' | 'an extension';
+type LineWord = 'a drawn line' | 'a face' | 'a wall line' | 'a guide' | 'an extension';
 const several: Record<LineWord, string> = {
+  'a drawn line': 'two drawn lines',
   'a face': 'two faces',
   'a wall line': 'two wall lines',
   'a guide': 'two guides',
@@ -103,6 +108,7 @@ export function snapsAt(
     guides: guides.flatMap((guide) => guideLines(project, guide)),
     grid: editor.settings.grid,
     step: editor.settings.nudge,
+    drawn: drawnPlaces(editor, pointer, mmPerPixel),
     hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
     ...more
   });
@@ -122,6 +128,7 @@ export function findSnaps(input: SnapInput): Snap[] {
   if (first && start && distance(first, start) > 1) offer(first, 'start of the run', 0);
   if (model) offerWalls(model, input, radius, offer, lines);
   offerGuides(input, radius, offer, lines);
+  offerDrawn(input, offer, lines);
   if (grid?.shown) offerGrid(grid, pointer, radius, offer);
   offerCrossings(lines, offer);
   if (start) {
@@ -257,6 +264,20 @@ function offerStretches(query: Query, frame: Frame, offer: Offer) {
         rank + (whole ? 0.3 : 0),
         { wall: frame.wall.id, slight: true }
       );
+}
+
+const drawnRanks: Readonly<Record<DrawnSnap['what'], number>> = {
+  end: 0.6,
+  crossing: 0.9,
+  middle: 1.25,
+  along: 2.1
+};
+
+function offerDrawn({ drawn = [] }: SnapInput, offer: Offer, lines: NearLine[]) {
+  for (const { point, what, direction } of drawn) {
+    offer(point, drawnWords[what], drawnRanks[what], { slight: what === 'middle' });
+    if (what === 'along') lines.push({ point, direction, what: 'a drawn line' });
+  }
 }
 
 function offerGuides({ pointer, guides = [] }: SnapInput, radius: number, offer: Offer, lines: NearLine[]) {

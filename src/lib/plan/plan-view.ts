@@ -3,7 +3,9 @@ import { twinsOf } from '../core/kinds/twins/commands';
 import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import type { Point } from '../core/geometry/point';
-import { ringHolds } from '../core/geometry/ring';
+import { boxOf, ringHolds } from '../core/geometry/ring';
+import { outlineOf } from '../core/kinds/tracing-sheet/place';
+import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
 import type { WallFootprint } from '../core/kernels/joints/footprints';
 import { frameRectangle, fromFrame, type Frame } from '../core/kernels/joints/frame';
 import { ringsOn } from '../core/document/cuts';
@@ -18,7 +20,7 @@ import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
 import { drawOverlay } from './overlay';
-import { strokeLine, strokeRing, strokeSlabs, Underlay } from './underlay';
+import { strokeLine, strokeRing, strokeSlabs, Underlay, type SheetPicture } from './underlay';
 import { overPlan, planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
 
@@ -38,7 +40,7 @@ export class PlanView {
   private sized = false;
   /** The whole is shown, and still is when the pane changes; until it is looked at otherwise. */
   private isFitted = true;
-  private readonly pictures = new Map<string, ImageBitmap>();
+  private readonly pictures = new Map<string, SheetPicture>();
   /** What a drag without a tool shows. */
   pulled: Overlay | undefined;
   box: { from: Point; to: Point } | undefined;
@@ -125,22 +127,13 @@ export class PlanView {
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
     const { shown, model, storey } = this.editor;
-    const sheet = [...this.editor.shown.tables.tracingSheet.values()].find(
-      (one) => one.storey === this.editor.storey
-    );
+    const [sheet] = sheetsShown(this.editor);
     const drawing = planDrawing(model.at(shown), storey, { paper: 75, at: this.editor.stage });
     const around =
       only ??
       marksBox(drawing.things.flat()) ??
       marksBox(drawing.over.flat()) ??
-      (sheet
-        ? {
-            minX: sheet.origin.x,
-            minY: sheet.origin.y,
-            maxX: sheet.origin.x + sheet.widthPx * sheet.mmPerPixel,
-            maxY: sheet.origin.y + sheet.heightPx * sheet.mmPerPixel
-          }
-        : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
+      (sheet ? boxOf(outlineOf(sheet)) : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
     const [w, h] = [Math.max(500, around.maxX - around.minX), Math.max(500, around.maxY - around.minY)];
     const fits = (pixelsPerMm: number, margins: typeof around) =>
       w * pixelsPerMm + margins.minX + margins.maxX <= width &&
@@ -182,13 +175,13 @@ export class PlanView {
     };
   }
 
-  setPicture(blob: string, picture: ImageBitmap) {
-    this.pictures.set(blob, picture);
+  setPicture(look: string, picture: SheetPicture) {
+    this.pictures.set(look, picture);
     this.drawAnew();
   }
 
-  hasPicture(blob: string): boolean {
-    return this.pictures.has(blob);
+  hasPicture(look: string): boolean {
+    return this.pictures.has(look);
   }
 
   /** In the frame that is being made, if one is; else in the next. */

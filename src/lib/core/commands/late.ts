@@ -17,6 +17,15 @@ import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
 import { buildSurveyRun } from './build-survey';
+import {
+  addTracingSheet,
+  checkTracingSheet,
+  placeTracingSheet,
+  rectifyTracingSheet,
+  setTracingSheet,
+  stretchTracingSheet,
+  trueUpTracingSheet
+} from '../kinds/tracing-sheet/commands';
 import { copyStorey } from './copy-storey';
 import { addDormer } from './dormer';
 import { setWork } from './work';
@@ -53,6 +62,8 @@ export const lateCommands: readonly Command[] = [
     copyStorey,
     ...shapeCommands
   ],
+  ...[addTracingSheet, trueUpTracingSheet, stretchTracingSheet, checkTracingSheet],
+  ...[placeTracingSheet, rectifyTracingSheet, setTracingSheet],
   ...[addGuide, setGuide, addDimension, addAngle, addNote, setDimension]
 ];
 

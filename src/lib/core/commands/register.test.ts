@@ -46,6 +46,13 @@ const measured = {
   args: { ...(exampleOf('addSurveyRun').args as object), at: { x: 0, y: -12_000 } }
 };
 const also: Record<string, Script['commands']> = {
+  // A sheet of the example's paper, so that both lengths are near to what they are there.
+  stretchTracingSheet: [
+    {
+      name: 'trueUpTracingSheet',
+      args: { id: 'tracing-sheet-1', p: { x: 1000, y: 1000 }, q: { x: 9000, y: 1000 }, length: 8000 }
+    }
+  ],
   setSurveyRun: [measured],
   mendSurveyRun: [measured],
   spreadSurveyRun: [{ ...measured, args: { ...measured.args, overall: 4812 } }],

@@ -15,7 +15,6 @@ import { savePreset } from '../kinds/preset/commands';
 import { setProject } from '../kinds/project/commands';
 import { setGrid } from '../kinds/project/grid';
 import { addStorey, moveStorey, setStorey } from '../kinds/storey/commands';
-import { addTracingSheet, setTracingSheet, trueUpTracingSheet } from '../kinds/tracing-sheet/commands';
 import { releaseTwins } from '../kinds/twins/commands';
 import { wallCommands } from '../kinds/wall/commands';
 import { wallMoveCommands } from '../kinds/wall/moves';
@@ -33,7 +32,6 @@ export const firstCommands: readonly Command[] = [
   ...[addMaterial, setMaterial, addBuildUp, copyBuildUp, setBuildUp],
   ...[...wallCommands, ...wallMoveCommands, ...makeTrueCommands, changeStretch, setJoint, resetJoint],
   ...[saveEntry, bringEntries, addOpening, addOpenings, setOpening, setOpenings],
-  ...[addTracingSheet, trueUpTracingSheet, setTracingSheet],
   ...[savePreset, setLayer, releaseTwins],
   ...[...transformCommands, pasteItems, deleteItems, deferFinding, resumeFinding]
 ];

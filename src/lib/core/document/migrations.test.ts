@@ -86,7 +86,18 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
   ];
   const now = migrate(house, 4) as { kind: string; guid?: string }[];
   expect(now.slice(3)).toEqual([
-    { kind: 'tracingSheet', id: 'sheet-1', fade: 0.5 },
+    {
+      ...{
+        kind: 'tracingSheet',
+        id: 'sheet-1',
+        fade: 0.5,
+        stretch: 1,
+        rectangle: null,
+        lengths: [],
+        shown: true
+      },
+      ...{ greys: false, clearPaper: false, order: 0, crop: null, hidden: [] }
+    },
     { kind: 'deferral', id: 'put-1', finding: 'item.overlap column-1 chimney-1', reason: 'agreed' },
     { kind: 'column', id: 'column-1', profile: { kind: 'round', width: 200 } },
     { kind: 'layer', id: 'layer-1', holds: { by: 'kind', what: 'tracingSheet' } },

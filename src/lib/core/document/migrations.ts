@@ -124,6 +124,13 @@ const steps: Readonly<Record<number, Step>> = {
     wall: { on: null },
     slab: { guard: false },
     project: { leastFall: 0.02, guardLimits: { drop: 762, height: 914 } }
+  }),
+  // Tracing sheets that are stretched, put right, held against known lengths, cut down, in an order, of layers.
+  15: gain({
+    tracingSheet: {
+      ...{ stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
+      ...{ order: 0, crop: null, hidden: [] }
+    }
   })
 };
 

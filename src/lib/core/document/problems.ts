@@ -460,14 +460,6 @@ const catalogue = {
     message: () => 'The roof has no such edge.',
     hint: 'Name a wall under it, or the number of a side from 0 up.'
   },
-  'tracing-sheet.points': {
-    message: (w) => `The two points are ${w.l('gap')} apart on the sheet.`,
-    hint: 'Point at two places further apart.'
-  },
-  'tracing-sheet.locked': {
-    message: (w) => `${w.t('thing')} is locked.`,
-    hint: 'Unlock the tracing sheet first.'
-  },
   'material.used': {
     message: (w) => `${w.t('thing')} is used by ${w.t('other')}.`,
     hint: 'Give what uses it another one first.'
@@ -530,10 +522,6 @@ const catalogue = {
   'file.record': {
     message: (w) => `"${w.t('name')}" holds a wrong value: ${w.t('fault')}.`,
     hint: 'It was not opened; the open project is untouched.'
-  },
-  'picture.unreadable': {
-    message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
-    hint: 'Choose a PNG or JPEG.'
   }
 } satisfies Record<string, Entry>;
 

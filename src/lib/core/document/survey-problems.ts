@@ -26,5 +26,88 @@ export const surveyProblems = {
   'survey.built': {
     message: (w) => `The walls of ${w.t('thing')} are built already.`,
     hint: 'Delete them first to build it again.'
+  },
+  'tracing-sheet.points': {
+    message: (w) => `The two points are ${w.l('gap')} apart on the sheet.`,
+    hint: 'Point at two places further apart.'
+  },
+  'tracing-sheet.locked': {
+    message: (w) => `${w.t('thing')} is locked.`,
+    hint: 'Unlock the tracing sheet first.'
+  },
+  'tracing-sheet.unscaled': {
+    message: (w) => `${w.t('thing')} has no known length that a second one could be across.`,
+    hint: 'True it up by one known length first.'
+  },
+  'tracing-sheet.alike': {
+    message: () => `The two known lengths run too much alike on the sheet to tell how it is stretched.`,
+    hint: 'Point at a length across the first one, each along an edge of the sheet; or only check it.'
+  },
+  'tracing-sheet.stretch': {
+    message: (w) =>
+      `Both lengths together would stretch ${w.t('thing')} by ${w.t('share')}: paper is never off by so much.`,
+    hint: 'One of the two lengths, or a point of it, is wrong: look at both again, or only check the second.'
+  },
+  'tracing-sheet.lengths': {
+    message: (w) => `${w.t('thing')} is held against ${w.t('count')} known lengths already.`,
+    hint: 'Leave some of them out in its details first.'
+  },
+  'tracing-sheet.corners': {
+    message: () => `The four places are no corners of a rectangle as a photo shows one.`,
+    hint: 'Point at its corners in order, counter-clockwise from the lower left one, no three of them in a line.'
+  },
+  'tracing-sheet.crop': {
+    message: (w) => `Nothing of ${w.t('thing')} would be left to see.`,
+    hint: 'Crop to a part that lies on the sheet.'
+  },
+  'tracing-sheet.no-photo': {
+    message: (w) => `${w.t('thing')} is a drawing of lines, which no lens has bent.`,
+    hint: 'True it up by a known length; stretch it by a second one across, if it was copied.'
+  },
+  'sheet.other': {
+    message: (w) =>
+      `"${w.t('name')}" is not what its name says: it holds ${w.t('holds')}, not ${w.t('called')}.`,
+    hint: 'Give it the ending of what it holds, if that is what you want, and lay it again.'
+  },
+  'sheet.form': {
+    message: (w) => `"${w.t('name')}" holds ${w.t('holds')}, which cannot be laid under a plan.`,
+    hint: 'Save it as PNG, JPEG, WebP, SVG or DXF first.'
+  },
+  'sheet.large': {
+    message: (w) => `"${w.t('name')}" has ${w.t('size')}; a tracing sheet may have ${w.t('most')}.`,
+    hint: 'Save a part of it, or a smaller picture.'
+  },
+  'dxf.binary': {
+    message: (w) => `"${w.t('name')}" is a binary DXF drawing.`,
+    hint: 'Save it as text (ASCII) DXF.'
+  },
+  'dxf.broken': {
+    message: (w) =>
+      `"${w.t('name')}" is no DXF drawing that can be read: its pairs of codes and values do not begin with a section.`,
+    hint: 'Save it anew as text (ASCII) DXF, of any release from 12 on.'
+  },
+  'dxf.empty': {
+    message: (w) => `"${w.t('name')}" has no lines in its model space.`,
+    hint: 'What is only on its sheets of paper is not read: save what is drawn in the model.'
+  },
+  'dxf.much': {
+    message: (w) => `"${w.t('name')}" draws more than ${w.t('most')} lines.`,
+    hint: 'Leave out layers that show no walls, hatches above all, and save it anew.'
+  },
+  'svg.broken': {
+    message: (w) => `"${w.t('name')}" is no SVG drawing that can be read.`,
+    hint: 'Save it anew as plain SVG.'
+  },
+  'svg.empty': {
+    message: (w) => `"${w.t('name')}" draws no lines: pictures and words alone cannot be traced by lines.`,
+    hint: 'Save it as a PNG picture, or with its words as outlines.'
+  },
+  'svg.much': {
+    message: (w) => `"${w.t('name')}" draws more than a million lines.`,
+    hint: 'Leave out groups that show no walls, hatches above all, and save it anew.'
+  },
+  'picture.unreadable': {
+    message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
+    hint: 'Choose a PNG, JPEG or WebP picture, an SVG or a DXF drawing.'
   }
 } satisfies Record<string, Entry>;

@@ -105,7 +105,9 @@ describe('the project file', () => {
         angle: 0,
         mmPerPixel: 1,
         fade: 0.5,
-        locked: false
+        locked: false,
+        ...{ stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
+        ...{ order: 1, crop: null, hidden: [] }
       }
     ]);
     const blobs = new Map([

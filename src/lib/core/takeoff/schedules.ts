@@ -18,6 +18,7 @@ import { slabRows } from '../kinds/slab/schedule';
 import { stairRows } from '../kinds/stair/schedule';
 import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
+import { sheetRows } from '../kinds/tracing-sheet/schedule';
 import { surveyRows } from '../kinds/survey-run/schedule';
 import { wallRows } from '../kinds/wall/schedule';
 
@@ -46,7 +47,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   footing: { as: 'footings', rows: footingRows },
   roof: { as: 'roofs', rows: roofRows },
   rooflight: { as: 'rooflights', rows: rooflightRows },
-  tracingSheet: null,
+  tracingSheet: { as: 'tracingSheets', rows: sheetRows },
   joint: null,
   deferral: null,
   guide: null,

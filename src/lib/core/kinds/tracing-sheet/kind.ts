@@ -1,4 +1,4 @@
-/** Tracing sheets: pictures under the plan. */
+/** Tracing sheets: pictures and drawings under the plan. */
 import type { Declaration } from '../../document/kind';
 import { schema, type TracingSheet } from './record';
 import { storedPoint } from '../../document/command';

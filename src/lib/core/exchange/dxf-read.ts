@@ -1,0 +1,443 @@
+/**
+ * Drawings in the open DXF form, from release 12 on, as text: group codes and values on lines of their own. Read in one pass,
+ * without a tree of all that stands there, as drawings have millions of lines. Blocks are set in place, nested, arrayed and
+ * mirrored; what of a block lies on layer 0 is on the layer of what brings it. Written after the published reference of the form.
+ */
+import { boxOfLines, type DrawnSize, type DrawnText, type LineDrawing } from '../kernels/survey/line-drawing';
+import { distance, dot, fromAngle, subtract, type Point } from '../geometry/point';
+import { degree } from '../units/angle';
+import { inch } from '../units/length';
+import { arcPoints, bulgePoints, ellipsePoints, splinePoints } from './curves';
+
+/** More pieces than these are not shown. */
+export const mostPieces = 1_000_000;
+/** Blocks within blocks. */
+const deepest = 24;
+
+export type DxfRead =
+  | { readonly ok: true; readonly drawing: LineDrawing }
+  | {
+      readonly ok: false;
+      readonly code: 'dxf.broken' | 'dxf.empty' | 'dxf.much';
+      readonly texts: Record<string, string>;
+    };
+
+/** The name of the code page that a text is written in, for a decoder: by its header, UTF-8 from release 2007 on. */
+export function codePageOf(head: string): string {
+  const at = (name: string) =>
+    new RegExp(`\\$${name}\\s*\\r?\\n\\s*\\d+\\s*\\r?\\n\\s*(\\S+)`).exec(head)?.[1] ?? '';
+  if (at('ACADVER') >= 'AC1021') return 'utf-8';
+  const page = at('DWGCODEPAGE').toLowerCase();
+  const number = /(\d+)$/.exec(page)?.[1] ?? '';
+  const known: Readonly<Record<string, string>> = {
+    '932': 'shift_jis',
+    '936': 'gbk',
+    '949': 'euc-kr',
+    '950': 'big5'
+  };
+  if (known[number]) return known[number];
+  return /^(874|125[0-8])$/.test(number) ? `windows-${number}` : 'windows-1252';
+}
+
+/** Codes of $INSUNITS with the length of the unit. */
+const unitsByCode: Readonly<Record<number, { name: string; mm: number }>> = {
+  1: { name: 'inches', mm: inch },
+  2: { name: 'feet', mm: 12 * inch },
+  4: { name: 'millimetres', mm: 1 },
+  5: { name: 'centimetres', mm: 10 },
+  6: { name: 'metres', mm: 1000 },
+  10: { name: 'yards', mm: 36 * inch },
+  14: { name: 'decimetres', mm: 100 }
+};
+
+/** By how far a drawing reaches: houses are some 5 to 80 m across. Of several that fit the first. */
+function unitBySize(across: number): LineDrawing['unit'] {
+  const fits = [unitsByCode[4]!, unitsByCode[6]!, unitsByCode[1]!, unitsByCode[5]!, unitsByCode[2]!].find(
+    ({ mm }) => across * mm >= 4000 && across * mm <= 90_000
+  );
+  return { ...(fits ?? unitsByCode[4]!), isSaid: false };
+}
+
+type Group = readonly [code: number, value: string];
+
+interface Entity {
+  readonly type: string;
+  readonly groups: readonly Group[];
+}
+
+/** Pairs of lines. Stops where the text ends. */
+function* groupsOf(text: string): Generator<Group> {
+  let at = 0;
+  const line = () => {
+    if (at >= text.length) return undefined;
+    let end = text.indexOf('\n', at);
+    if (end < 0) end = text.length;
+    const found = text.slice(at, text.charCodeAt(end - 1) === 13 ? end - 1 : end);
+    at = end + 1;
+    return found;
+  };
+  for (;;) {
+    const code = line();
+    const value = line();
+    if (code === undefined || value === undefined) return;
+    yield [Number(code), value.trim()];
+  }
+}
+
+interface Parts {
+  /** Names of layers that the file does not show; of those that are frozen neither what blocks on them bring. */
+  readonly off: Set<string>;
+  readonly frozen: Set<string>;
+  readonly header: Map<string, string>;
+  readonly blocks: Map<string, { base: Point; entities: Entity[] }>;
+  readonly entities: Entity[];
+  isWhole: boolean;
+}
+
+/** What stands in the sections that are drawn from. */
+function partsOf(text: string): Parts | undefined {
+  const parts: Parts = {
+    off: new Set(),
+    frozen: new Set(),
+    header: new Map(),
+    blocks: new Map(),
+    entities: [],
+    isWhole: false
+  };
+  let section = '';
+  let variable = '';
+  let block: { name: string; base: { x: number; y: number }; entities: Entity[] } | undefined;
+  let open: { type: string; groups: Group[] } | undefined;
+  const close = () => {
+    if (!open) return;
+    const { type, groups } = open;
+    open = undefined;
+    if (type === 'SECTION') section = groups.find(([code]) => code === 2)?.[1] ?? '';
+    else if (type === 'ENDSEC') section = '';
+    else if (type === 'EOF') parts.isWhole = true;
+    else if (section === 'TABLES') {
+      if (type === 'LAYER') noteLayer(parts, groups);
+    } else if (section === 'BLOCKS' && type === 'BLOCK') {
+      const at = (code: number) => Number(groups.find(([one]) => one === code)?.[1] ?? 0);
+      const name = groups.find(([code]) => code === 2)?.[1] ?? '';
+      block = { name, base: { x: at(10), y: at(20) }, entities: [] };
+      parts.blocks.set(name.toUpperCase(), block);
+    } else if (section === 'BLOCKS' && type === 'ENDBLK') block = undefined;
+    else if (section === 'BLOCKS') block?.entities.push({ type, groups });
+    else if (section === 'ENTITIES') parts.entities.push({ type, groups });
+  };
+  let isFirst = true;
+  for (const group of groupsOf(text)) {
+    const [code, value] = group;
+    if (Number.isNaN(code)) return undefined;
+    // Comments may stand before it all.
+    if (isFirst && code !== 999) {
+      if (code !== 0 || value !== 'SECTION') return undefined;
+      isFirst = false;
+    }
+    if (code === 0) {
+      close();
+      open = { type: value, groups: [] };
+    } else if (section === 'HEADER' || (open?.type === 'SECTION' && code === 9)) {
+      if (open?.type === 'SECTION') close();
+      if (code === 9) variable = value;
+      else if (!parts.header.has(variable)) parts.header.set(variable, value);
+    } else open?.groups.push(group);
+  }
+  close();
+  return isFirst ? undefined : parts;
+}
+
+/** Off where its colour is negative, frozen where its flag says so. */
+function noteLayer({ off, frozen }: Parts, groups: readonly Group[]) {
+  const value = (code: number) => groups.find(([one]) => one === code)?.[1] ?? '';
+  const name = value(2).toUpperCase();
+  const isFrozen = (Number(value(70)) & 1) === 1;
+  if (isFrozen) frozen.add(name);
+  if (isFrozen || Number(value(62)) < 0) off.add(name);
+}
+
+/** x' = a x + c y + e, y' = b x + d y + f. */
+type Affine = readonly [number, number, number, number, number, number];
+
+const same: Affine = [1, 0, 0, 1, 0, 0];
+const apply = ([a, b, c, d, e, f]: Affine, { x, y }: Point): Point => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f
+});
+const after = (p: Affine, q: Affine): Affine => {
+  const [o, i, j] = [
+    apply(p, { x: q[4], y: q[5] }),
+    apply(p, { x: q[4] + q[0], y: q[5] + q[1] }),
+    apply(p, { x: q[4] + q[2], y: q[5] + q[3] })
+  ];
+  return [i.x - o.x, i.y - o.y, j.x - o.x, j.y - o.y, o.x, o.y];
+};
+
+/** What is drawn seen from behind is mirrored: the arbitrary axes of the form for a normal of (0, 0, -1). */
+const mirrored: Affine = [-1, 0, 0, 1, 0, 0];
+
+class TooMuch extends Error {}
+
+class Reader {
+  readonly numbers: number[] = [];
+  readonly layerOf: number[] = [];
+  readonly layers = new Map<string, { at: number; name: string; count: number }>();
+  readonly texts: DrawnText[] = [];
+  readonly sizes: DrawnSize[] = [];
+  readonly leftOut = new Map<string, number>();
+
+  constructor(
+    private readonly parts: Parts,
+    private readonly most: number
+  ) {}
+
+  private layer(name: string) {
+    const key = name.toUpperCase();
+    const known = this.layers.get(key) ?? { at: this.layers.size, name, count: 0 };
+    this.layers.set(key, known);
+    return known;
+  }
+
+  private path(points: readonly Point[], to: Affine, layer: string) {
+    const known = this.layer(layer);
+    for (let k = 0; k + 1 < points.length; k++) {
+      const [p, q] = [apply(to, points[k]!), apply(to, points[k + 1]!)];
+      if (!Number.isFinite(p.x + p.y + q.x + q.y) || (p.x === q.x && p.y === q.y)) continue;
+      this.numbers.push(p.x, p.y, q.x, q.y);
+      this.layerOf.push(known.at);
+      known.count += 1;
+      if (this.layerOf.length > this.most) throw new TooMuch();
+    }
+  }
+
+  draw(entities: readonly Entity[], to: Affine, above: string | undefined, depth: number) {
+    for (let k = 0; k < entities.length; k++) {
+      const { type, groups } = entities[k]!;
+      const text = (code: number) => groups.find(([one]) => one === code)?.[1];
+      const number = (code: number, usual = 0) => Number(text(code) ?? usual);
+      // In paper space is what is printed, not what is built; some is not to be seen at all.
+      if (number(67) === 1 || number(60) === 1) continue;
+      const own = text(8) ?? '0';
+      const isBound = above !== undefined && (own === '0' || this.parts.frozen.has(above.toUpperCase()));
+      const layer = isBound ? above : own;
+      const seen = number(230, 1) < 0 ? after(to, mirrored) : to;
+      const place = (code: number): Point => ({ x: number(code), y: number(code + 10) });
+      const put = (points: readonly Point[], by = seen) => this.path(points, by, layer);
+      if (type === 'LINE') put([place(10), place(11)], to);
+      else if (type === 'CIRCLE') put(arcPoints(place(10), number(40), 0, 2 * Math.PI));
+      else if (type === 'ARC')
+        put(arcPoints(place(10), number(40), number(50) * degree, number(51) * degree));
+      else if (type === 'ELLIPSE')
+        put(
+          ellipsePoints(
+            place(10),
+            place(11),
+            number(40, 1) * (number(230, 1) < 0 ? -1 : 1),
+            number(41),
+            number(42, 2 * Math.PI)
+          ),
+          to
+        );
+      else if (type === 'SPLINE') put(splinePoints(splineOf(groups)), to);
+      else if (type === 'LWPOLYLINE') put(bulgePoints(verticesOf(groups), (number(70) & 1) === 1));
+      else if (type === 'POLYLINE') {
+        const vertices: { x: number; y: number; bulge: number }[] = [];
+        const flags = number(70);
+        while (entities[k + 1]?.type === 'VERTEX') {
+          k += 1;
+          const [vertex] = verticesOf(entities[k]!.groups);
+          const of = Number(entities[k]!.groups.find(([code]) => code === 70)?.[1] ?? 0);
+          // Control points of curves are not on them.
+          if (vertex && (of & 16) === 0) vertices.push(vertex);
+        }
+        if ((flags & 80) === 0) put(bulgePoints(vertices, (flags & 1) === 1));
+        else this.skip('meshes');
+      } else if (type === 'SOLID' || type === 'TRACE' || type === '3DFACE') {
+        const [a, b, c, d] = [
+          place(10),
+          place(11),
+          place(12),
+          text(13) === undefined ? place(12) : place(13)
+        ];
+        // Of a filled four-sided piece the last two corners stand crosswise.
+        put(type === '3DFACE' ? [a, b, c, d, a] : [a, b, d, c, a], type === '3DFACE' ? to : seen);
+      } else if (type === 'INSERT') this.insert(groups, to, layer, depth);
+      else if (type === 'DIMENSION') this.dimension(groups, to, layer, depth);
+      else if (type === 'TEXT' || type === 'MTEXT' || type === 'ATTRIB')
+        this.text(type, groups, type === 'TEXT' ? seen : to, layer);
+      else if (!/^(SEQEND|VERTEX|ATTDEF|VIEWPORT|POINT)$/.test(type)) this.skip(type.toLowerCase());
+    }
+  }
+
+  private skip(name: string) {
+    this.leftOut.set(name, (this.leftOut.get(name) ?? 0) + 1);
+  }
+
+  private insert(groups: readonly Group[], to: Affine, layer: string, depth: number) {
+    const text = (code: number) => groups.find(([one]) => one === code)?.[1];
+    const number = (code: number, usual: number) => Number(text(code) ?? usual);
+    const block = this.parts.blocks.get((text(2) ?? '').toUpperCase());
+    if (!block || depth >= deepest) return this.skip('missing or endless blocks');
+    const turn = number(50, 0) * degree;
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+    const [sx, sy] = [number(41, 1), number(42, 1)];
+    const base = number(230, 1) < 0 ? after(to, mirrored) : to;
+    for (let row = 0; row < Math.max(1, number(71, 1)); row++)
+      for (let column = 0; column < Math.max(1, number(70, 1)); column++) {
+        const [dx, dy] = [column * number(44, 0), row * number(45, 0)];
+        const at: Affine = [
+          ...[cos * sx, sin * sx, -sin * sy, cos * sy],
+          ...[number(10, 0) + cos * dx - sin * dy, number(20, 0) + sin * dx + cos * dy]
+        ] as unknown as Affine;
+        const from: Affine = [1, 0, 0, 1, -block.base.x, -block.base.y];
+        this.draw(block.entities, after(base, after(at, from)), layer, depth + 1);
+      }
+  }
+
+  /** As it is drawn in its block; what it says, against the places that it is of. */
+  private dimension(groups: readonly Group[], to: Affine, layer: string, depth: number) {
+    const text = (code: number) => groups.find(([one]) => one === code)?.[1];
+    const number = (code: number) => Number(text(code) ?? 0);
+    const block = this.parts.blocks.get((text(2) ?? '').toUpperCase());
+    const before = this.texts.length;
+    if (block && depth < deepest) this.draw(block.entities, to, layer, depth + 1);
+    const form = number(70) & 15;
+    if (form > 1 || text(13) === undefined || text(14) === undefined) return;
+    const [p, q] = [apply(to, { x: number(13), y: number(23) }), apply(to, { x: number(14), y: number(24) })];
+    const override = text(1) ?? '';
+    const said = saidIn(override !== '' && override !== '<>' ? override : (this.texts[before]?.text ?? ''));
+    if (said === undefined) return;
+    if (form === 1) this.sizes.push({ p, q, said });
+    else {
+      // Measured along its own direction only: the second place is taken there.
+      const way = fromAngle(number(50) * degree);
+      const far = dot(subtract(q, p), way);
+      this.sizes.push({ p, q: { x: p.x + way.x * far, y: p.y + way.y * far }, said });
+    }
+  }
+
+  private text(type: string, groups: readonly Group[], to: Affine, layer: string) {
+    const value = (code: number) => groups.find(([one]) => one === code)?.[1];
+    const number = (code: number) => Number(value(code) ?? 0);
+    const said = groups
+      .filter(([code]) => code === 3 || code === 1)
+      .map(([, part]) => part)
+      .join('');
+    const words = plainText(said, type === 'MTEXT');
+    if (words === '') return;
+    const at = apply(to, { x: number(10), y: number(20) });
+    const turn =
+      type === 'MTEXT' && value(11) !== undefined ? Math.atan2(number(21), number(11)) : number(50) * degree;
+    const way = subtract(apply(to, { x: number(10) + Math.cos(turn), y: number(20) + Math.sin(turn) }), at);
+    this.texts.push({
+      ...{ at, text: words, angle: Math.atan2(way.y, way.x), layer: this.layer(layer).at },
+      height: number(40) * Math.hypot(way.x, way.y)
+    });
+  }
+}
+
+/** Codes within texts: %%d and the like, \U+00b0, and of several-line texts their forms. */
+export function plainText(said: string, isFormed: boolean): string {
+  const marks: Readonly<Record<string, string>> = { d: '°', p: '±', c: 'Ø', '%': '%' };
+  const formed = isFormed
+    ? said
+        .replace(/\\[Pp]/g, ' ')
+        .replace(/\\S([^;^#/]*)[#^/]([^;]*);/g, '$1/$2')
+        .replace(/\\[ACFHQTWacfhqtw][^;\\{}]*;/g, '')
+        .replace(/\\[LlOoKk~]/g, '')
+        .replace(/[{}]/g, '')
+    : said;
+  return formed
+    .replace(/%%([dpcDPC%])/g, (_, mark: string) => marks[mark.toLowerCase()]!)
+    .replace(/%%[uUoOkK]/g, '')
+    .replace(/\\U\+([0-9a-fA-F]{4})/g, (_, code: string) => String.fromCharCode(parseInt(code, 16)))
+    .trim();
+}
+
+/** The number that a size says, in units of the drawing; undefined where it is none, or in feet and inches. */
+function saidIn(text: string): number | undefined {
+  const clean = plainText(text, true).replace(/[\s\u00a0]/g, '');
+  const found = /^(\d+(?:[.,]\d+)?)$/.exec(clean)?.[1];
+  return found === undefined ? undefined : Number(found.replace(',', '.'));
+}
+
+function verticesOf(groups: readonly Group[]): { x: number; y: number; bulge: number }[] {
+  const found: { x: number; y: number; bulge: number }[] = [];
+  for (const [code, value] of groups) {
+    if (code === 10) found.push({ x: Number(value), y: 0, bulge: 0 });
+    const last = found.at(-1);
+    if (!last) continue;
+    if (code === 20) last.y = Number(value);
+    if (code === 42) last.bulge = Number(value);
+  }
+  return found;
+}
+
+function splineOf(groups: readonly Group[]) {
+  const all = (code: number) => groups.flatMap(([one, value]) => (one === code ? [Number(value)] : []));
+  const points = (code: number) => {
+    const ys = all(code + 10);
+    return all(code).map((x, i) => ({ x, y: ys[i] ?? 0 }));
+  };
+  return {
+    degree: all(71)[0] ?? 3,
+    closed: ((all(70)[0] ?? 0) & 1) === 1,
+    ...{ knots: all(40), weights: all(41), control: points(10), through: points(11) }
+  };
+}
+
+/** Read a whole text. Never throws for bad input. */
+export function readDxf(text: string, most = mostPieces): DxfRead {
+  const parts = partsOf(text);
+  if (!parts) return { ok: false, code: 'dxf.broken', texts: {} };
+  const reader = new Reader(parts, most);
+  try {
+    reader.draw(parts.entities, same, undefined, 0);
+  } catch (fault) {
+    if (!(fault instanceof TooMuch)) throw fault;
+    return { ok: false, code: 'dxf.much', texts: { most: String(most) } };
+  }
+  const { layerOf } = reader;
+  if (layerOf.length === 0) return { ok: false, code: 'dxf.empty', texts: {} };
+  return { ok: true, drawing: drawingOf(reader, parts) };
+}
+
+/** Sizes may be told in other units than is drawn in: most of them agree by what. */
+function inUnits(sizes: readonly DrawnSize[]): DrawnSize[] {
+  const drawn = sizes.filter(({ p, q }) => distance(p, q) > 0);
+  const shares = drawn.map(({ p, q, said }) => said / distance(p, q)).sort((a, b) => a - b);
+  const middle = shares[shares.length >> 1] ?? 1;
+  const factor =
+    [1, 10, 100, 1000, 0.1, 0.01, 0.001, inch, 1 / inch, 1 / 12, 12].find(
+      (one) => Math.abs(middle / one - 1) < 0.02
+    ) ?? 1;
+  return drawn.map((one) => ({ ...one, said: one.said / factor }));
+}
+
+function drawingOf(
+  { numbers, layerOf, layers, texts, sizes, leftOut }: Reader,
+  { header, off }: Parts
+): LineDrawing {
+  const lines = Float64Array.from(numbers);
+  const { minX, minY, maxX, maxY } = boxOfLines(lines);
+  for (let k = 0; k < lines.length; k += 2) {
+    lines[k]! -= minX;
+    lines[k + 1]! -= minY;
+  }
+  const down = ({ x, y }: Point): Point => ({ x: x - minX, y: y - minY });
+  const said = unitsByCode[Number(header.get('$INSUNITS') ?? 0)];
+  const [width, height] = [Math.max(maxX - minX, 1e-6), Math.max(maxY - minY, 1e-6)];
+  return {
+    ...{ width, height, lines, layerOf: Uint16Array.from(layerOf) },
+    unit: said ? { ...said, isSaid: true } : unitBySize(Math.max(width, height)),
+    layers: [...layers.values()].map(({ name, count }) => ({
+      ...{ name, count },
+      isOff: off.has(name.toUpperCase())
+    })),
+    texts: texts.map((one) => ({ ...one, at: down(one.at) })),
+    sizes: inUnits(sizes).map(({ p, q, said }) => ({ p: down(p), q: down(q), said })),
+
+    leftOut: [...leftOut].map(([name, count]) => ({ name, count }))
+  };
+}

@@ -1,0 +1,230 @@
+/**
+ * Drawings in SVG as lines: paths, lines, rings, rectangles, circles and ellipses in their groups, curves as points. A group
+ * with a name is a layer. Units are those of the paper: how much they are in truth the file does not tell.
+ */
+import { XMLParser } from 'fast-xml-parser';
+import svgpath from 'svgpath';
+import { boxOfLines, type DrawnText, type LineDrawing } from '../kernels/survey/line-drawing';
+import { lerp, type Point } from '../geometry/point';
+import { inch } from '../units/length';
+import { ellipsePoints } from './curves';
+import { mostPieces } from './dxf-read';
+
+export type SvgRead =
+  | { readonly ok: true; readonly drawing: LineDrawing }
+  | { readonly ok: false; readonly code: 'svg.broken' | 'svg.empty' | 'svg.much' };
+
+type Attributes = Readonly<Record<string, string>>;
+type Node = Readonly<Record<string, readonly Node[] | string>> & { readonly ':@'?: Attributes };
+
+/** What is not drawn where it stands. */
+const apart =
+  /^(defs|symbol|pattern|clipPath|mask|marker|style|metadata|title|desc|filter|linearGradient|radialGradient|script|\?xml)$/;
+/** mm of the units that lengths of a page may have. */
+const units: Readonly<Record<string, number>> = {
+  mm: 1,
+  cm: 10,
+  in: inch,
+  pt: inch / 72,
+  pc: inch / 6,
+  px: inch / 96,
+  '': inch / 96
+};
+/** Steps of a bent stretch. */
+const steps = 16;
+
+class TooMuch extends Error {}
+
+class Reader {
+  readonly numbers: number[] = [];
+  readonly layerOf: number[] = [];
+  readonly layers = new Map<string, { at: number; name: string; count: number; isOff: boolean }>();
+  readonly texts: DrawnText[] = [];
+  readonly leftOut = new Map<string, number>();
+
+  private layer(name: string) {
+    const known = this.layers.get(name) ?? { at: this.layers.size, name, count: 0, isOff: false };
+    this.layers.set(name, known);
+    return known;
+  }
+
+  read(nodes: readonly Node[], transforms: readonly string[], layer: string) {
+    for (const node of nodes) {
+      const tag = Object.keys(node).find((key) => key !== ':@');
+      if (!tag || tag === '#text' || apart.test(tag)) continue;
+      const own = node[':@'] ?? {};
+      if (own.display === 'none' || /display\s*:\s*none/.test(own.style ?? '')) continue;
+      const within = own.transform ? [...transforms, own.transform] : transforms;
+      const children = node[tag];
+      if (tag === 'g' || tag === 'svg' || tag === 'a') {
+        const name = own['inkscape:label'] ?? own.id ?? layer;
+        if (Array.isArray(children)) this.read(children as readonly Node[], within, name);
+        continue;
+      }
+      if (tag === 'text') {
+        this.text(own, textIn(children!), within, layer);
+        continue;
+      }
+      const d = pathOf(tag, own);
+      if (d === undefined) this.leftOut.set(tag, (this.leftOut.get(tag) ?? 0) + 1);
+      else this.path(d, within, layer);
+    }
+  }
+
+  private text(own: Attributes, text: string, transforms: readonly string[], layer: string) {
+    if (text === '') return;
+    const [x, y] = [parseFloat(own.x ?? '0'), parseFloat(own.y ?? '0')];
+    const ends: Point[] = [];
+    placed(`M${x || 0} ${y || 0}h1`, transforms).iterate((segment) => {
+      ends.push({ x: Number(segment[1]), y: Number(segment[2]) });
+    });
+    const [at, to] = [ends[0]!, ends[1]!];
+    const height = (parseFloat(own['font-size'] ?? '3') || 3) * Math.hypot(to.x - at.x, to.y - at.y);
+    this.texts.push({
+      at,
+      text,
+      height,
+      angle: Math.atan2(at.y - to.y, to.x - at.x),
+      layer: this.layer(layer).at
+    });
+  }
+
+  private path(d: string, transforms: readonly string[], layer: string) {
+    const known = this.layer(layer);
+    const line = (p: Point, q: Point) => {
+      if (!Number.isFinite(p.x + p.y + q.x + q.y) || (p.x === q.x && p.y === q.y)) return;
+      this.numbers.push(p.x, p.y, q.x, q.y);
+      this.layerOf.push(known.at);
+      known.count += 1;
+      if (this.layerOf.length > mostPieces) throw new TooMuch();
+    };
+    let [at, start]: [Point, Point] = [
+      { x: 0, y: 0 },
+      { x: 0, y: 0 }
+    ];
+    placed(d, transforms).iterate((segment) => {
+      const [kind, ...n] = segment as [string, ...number[]];
+      const bend = (...by: Point[]) => {
+        const from = at;
+        for (let k = 1; k <= steps; k++) {
+          const next = bezier([from, ...by], k / steps);
+          line(at, next);
+          at = next;
+        }
+      };
+      const to = (x: number, y: number): Point => ({ x, y });
+      if (kind === 'M') at = start = to(n[0]!, n[1]!);
+      else if (kind === 'C') bend(to(n[0]!, n[1]!), to(n[2]!, n[3]!), to(n[4]!, n[5]!));
+      else if (kind === 'Q') bend(to(n[0]!, n[1]!), to(n[2]!, n[3]!));
+      else {
+        const next =
+          kind === 'H'
+            ? to(n[0]!, at.y)
+            : kind === 'V'
+              ? to(at.x, n[0]!)
+              : kind === 'L'
+                ? to(n[0]!, n[1]!)
+                : start;
+        line(at, next);
+        at = next;
+      }
+    });
+  }
+}
+
+/** Of two and three bends (de Casteljau). */
+const bezier = (points: readonly Point[], t: number): Point =>
+  points.length === 1
+    ? points[0]!
+    : bezier(
+        points.slice(1).map((q, i) => lerp(points[i]!, q, t)),
+        t
+      );
+
+const placed = (d: string, transforms: readonly string[]) =>
+  transforms
+    .reduceRight((path, one) => path.transform(one), svgpath(d).abs())
+    .unarc()
+    .unshort();
+
+/** Shapes as paths; undefined for what is none. */
+function pathOf(tag: string, own: Attributes): string | undefined {
+  const n = (name: string) => parseFloat(own[name] ?? '0') || 0;
+  if (tag === 'path') return own.d ?? '';
+  if (tag === 'line') return `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`;
+  if (tag === 'polyline' || tag === 'polygon')
+    return own.points?.trim() ? `M${own.points.trim()}${tag === 'polygon' ? 'Z' : ''}` : '';
+  if (tag === 'rect') return `M${n('x')} ${n('y')}h${n('width')}v${n('height')}h${-n('width')}Z`;
+  if (tag === 'circle' || tag === 'ellipse') {
+    const [rx, ry] = tag === 'circle' ? [n('r'), n('r')] : [n('rx'), n('ry')];
+    const ring = ellipsePoints(
+      { x: n('cx'), y: n('cy') },
+      { x: rx, y: 0 },
+      rx === 0 ? 0 : ry / rx,
+      0,
+      2 * Math.PI
+    );
+    return `M${ring.map(({ x, y }) => `${x} ${y}`).join('L')}Z`;
+  }
+  return undefined;
+}
+
+/** All words of a node, those of what is in it too. */
+const textIn = (nodes: Node[string]): string =>
+  Array.isArray(nodes)
+    ? (nodes as readonly Node[])
+        .map((node) =>
+          typeof node['#text'] === 'string'
+            ? node['#text']
+            : Object.keys(node)
+                .filter((key) => key !== ':@')
+                .map((key) => textIn(node[key]!))
+                .join('')
+        )
+        .join('')
+        .trim()
+    : '';
+
+/** Read a whole text. Never throws for bad input. */
+export function readSvg(text: string): SvgRead {
+  let nodes: readonly Node[];
+  const reader = new Reader();
+  try {
+    const parser = new XMLParser({
+      ignoreAttributes: false,
+      preserveOrder: true,
+      attributeNamePrefix: '',
+      parseAttributeValue: false,
+      parseTagValue: false,
+      processEntities: true
+    });
+    nodes = parser.parse(text) as readonly Node[];
+    const root = nodes.find((node) => 'svg' in node);
+    if (!root || !Array.isArray(root.svg)) return { ok: false, code: 'svg.broken' };
+    reader.read(root.svg as readonly Node[], [], 'drawing');
+    return reader.layerOf.length === 0
+      ? { ok: false, code: 'svg.empty' }
+      : { ok: true, drawing: drawingOf(reader, root[':@'] ?? {}) };
+  } catch (fault) {
+    return { ok: false, code: fault instanceof TooMuch ? 'svg.much' : 'svg.broken' };
+  }
+}
+
+function drawingOf({ numbers, layerOf, layers, texts, leftOut }: Reader, own: Attributes): LineDrawing {
+  const box = (own.viewBox ?? '').split(/[\s,]+/).map(Number);
+  const page = /^([\d.]+)\s*([a-z]*)$/.exec((own.width ?? '').trim());
+  const wide = page ? Number(page[1]) * (units[page[2]!] ?? units['']!) : NaN;
+  const mm = box[2]! > 0 && wide > 0 ? wide / box[2]! : units['']!;
+  const { minX, minY, maxX, maxY } = boxOfLines(numbers);
+  // Pages run downwards, drawings of ours upwards.
+  const lines = Float64Array.from(numbers, (v, k) => (k % 2 === 0 ? v - minX : maxY - v));
+  return {
+    ...{ width: Math.max(maxX - minX, 1e-6), height: Math.max(maxY - minY, 1e-6), lines },
+    layerOf: Uint16Array.from(layerOf),
+    unit: { mm, name: 'units of the page', isSaid: false },
+    layers: [...layers.values()].map(({ name, count, isOff }) => ({ name, count, isOff })),
+    texts: texts.map((one) => ({ ...one, at: { x: one.at.x - minX, y: maxY - one.at.y } })),
+    sizes: [],
+    leftOut: [...leftOut].map(([name, count]) => ({ name, count }))
+  };
+}

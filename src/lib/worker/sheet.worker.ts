@@ -1,0 +1,58 @@
+/** The worker end of the sheet reader. */
+import * as Comlink from 'comlink';
+import { codePageOf, readDxf } from '../core/exchange/dxf-read';
+import { readSvg } from '../core/exchange/svg-read';
+import { clearPaper, makeGrey, putRight } from '../core/kernels/survey/pixels';
+import { flattening } from '../core/kinds/tracing-sheet/place';
+import type { KnownRectangle, SheetMime } from '../core/kinds/tracing-sheet/record';
+import { distance } from '../core/geometry/point';
+import type { ReadDrawing, ReadPicture, SheetLook } from './sheets';
+
+/** Pixels of a photo put right, one way. */
+const mostPixels = 4000;
+
+function pixelsOf(picture: ImageBitmap): ImageData {
+  const canvas = new OffscreenCanvas(picture.width, picture.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(picture, 0, 0);
+  return context.getImageData(0, 0, picture.width, picture.height);
+}
+
+/** As fine as the photo is along its rectangle, half as much again round it. */
+function rectified(
+  image: ImageData,
+  rectangle: KnownRectangle
+): { image: ImageData; box: ReadPicture['box'] } {
+  const { width: w, height: h, corners } = rectangle;
+  const box = { minX: -w / 2, minY: -h / 2, maxX: 1.5 * w, maxY: 1.5 * h };
+  const along = Math.max(distance(corners[0]!, corners[1]!), distance(corners[3]!, corners[2]!));
+  const scale = Math.min(along / w, mostPixels / (2 * Math.max(w, h)));
+  const [width, height] = [2 * w, 2 * h].map((mm) => Math.max(1, Math.round(mm * scale))) as [number, number];
+  const data = putRight(image, flattening(rectangle), box, width, height);
+  return { image: new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), box };
+}
+
+Comlink.expose({
+  async picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture> {
+    const picture = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
+    let box = { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height };
+    if (!look.greys && !look.clearPaper && !look.rectangle)
+      return Comlink.transfer({ picture, box }, [picture]);
+    let image = pixelsOf(picture);
+    picture.close();
+    if (look.rectangle) ({ image, box } = rectified(image, look.rectangle));
+    if (look.greys) makeGrey(image.data);
+    if (look.clearPaper) clearPaper(image.data);
+    const made = await createImageBitmap(image);
+    return Comlink.transfer({ picture: made, box }, [made]);
+  },
+
+  drawing(bytes: Uint8Array, mime: SheetMime): ReadDrawing {
+    if (mime === 'image/svg+xml') {
+      const read = readSvg(new TextDecoder().decode(bytes));
+      return read.ok ? read : { ...read, texts: {} };
+    }
+    const head = new TextDecoder('latin1').decode(bytes.subarray(0, 40_000));
+    return readDxf(new TextDecoder(codePageOf(head)).decode(bytes));
+  }
+});

@@ -1,0 +1,62 @@
+/**
+ * Reading what lies under plans, in a worker of its own: pictures made grey, clear or right, drawings as lines. A reading
+ * that is left is stopped with its worker; the next one has a new one.
+ */
+import * as Comlink from 'comlink';
+import type { Box } from '../core/geometry/ring';
+import type { LineDrawing } from '../core/kernels/survey/line-drawing';
+import type { SheetMime, TracingSheet } from '../core/kinds/tracing-sheet/record';
+
+export type SheetLook = Pick<TracingSheet, 'greys' | 'clearPaper' | 'rectangle'>;
+
+export interface ReadPicture {
+  readonly picture: ImageBitmap;
+  readonly box: Box;
+}
+
+/** Why a drawing could not be read: a code of the problems, and what it tells. */
+export type ReadDrawing =
+  | { readonly ok: true; readonly drawing: LineDrawing }
+  | { readonly ok: false; readonly code: DrawingFault; readonly texts: Record<string, string> };
+
+export type DrawingFault = 'dxf.broken' | 'dxf.empty' | 'dxf.much' | 'svg.broken' | 'svg.empty' | 'svg.much';
+
+export interface SheetService {
+  /** Throws where it is no picture that can be decoded. */
+  picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture>;
+  drawing(bytes: Uint8Array, mime: SheetMime): Promise<ReadDrawing>;
+}
+
+/** What was asked for was left. */
+export class ReadingLeft extends Error {}
+
+export class SheetReader {
+  private worker: Worker | undefined;
+  /** Kept as long as the worker: let go, it would end the service there. */
+  private service: Comlink.Remote<SheetService> | undefined;
+  private leave: (() => void) | undefined;
+
+  /** Ask the service; rejects with `ReadingLeft` when it is stopped, with an error when its worker dies. */
+  async ask<T>(call: (service: SheetService) => Promise<T>): Promise<T> {
+    this.worker ??= new Worker(new URL('./sheet.worker.ts', import.meta.url), { type: 'module' });
+    const { worker } = this;
+    this.service ??= Comlink.wrap<SheetService>(worker);
+    const lost = new Promise<never>((_, reject) => {
+      worker.onerror = (event) => {
+        this.stop();
+        reject(new Error(event.message || 'reading it failed'));
+      };
+      this.leave = () => reject(new ReadingLeft());
+    });
+    return Promise.race([call(this.service), lost]);
+  }
+
+  /** Leave what is being read. */
+  stop() {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.service = undefined;
+    this.leave?.();
+    this.leave = undefined;
+  }
+}
