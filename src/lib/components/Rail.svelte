@@ -19,6 +19,7 @@
   import Equal from '@lucide/svelte/icons/equal';
   import Cylinder from '@lucide/svelte/icons/cylinder';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
+  import ScanLine from '@lucide/svelte/icons/scan-line';
   import Sigma from '@lucide/svelte/icons/sigma';
   import FileOutput from '@lucide/svelte/icons/file-output';
   import Image from '@lucide/svelte/icons/image';
@@ -63,6 +64,7 @@
     project: SlidersHorizontal,
     layTracingSheet: Image,
     trueUp: RulerDimensionLine,
+    foundWalls: ScanLine,
     wallRun: Spline,
     rectangle: Square,
     joint: CornerDownRight,

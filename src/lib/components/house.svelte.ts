@@ -81,6 +81,7 @@ export class House {
     this.saved = state.saved;
     this.journalGap = state.lost > 0;
     this.style = new WallStyle(editor);
+    editor.seekWalls = (seek) => this.sheets.ask((service) => service.walls(seek));
     this.mirror();
   }
 
@@ -338,7 +339,9 @@ export class House {
           widthPx: of.width,
           heightPx: of.height
         },
-        ...(drawing && { mmPerPixel: drawing.unit.mm, hidden })
+        // Of a page whose scale is not told only the lines are known.
+        ...(drawing && (drawing.unit.isSaid || mime === 'image/vnd.dxf') && { mmPerPixel: drawing.unit.mm }),
+        hidden
       }
     });
     if (ids) editor.select(ids);

@@ -9,6 +9,7 @@ import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
 import type { DrawnLines } from '../core/kernels/survey/line-drawing';
+import type { Seek, Sought } from '../core/kernels/walls-found/find';
 import { layerThat } from '../core/kinds/layer/layers';
 import { workOf, type Work } from '../core/document/work';
 import type { Problem } from '../core/document/problems';
@@ -90,6 +91,8 @@ export class Editor {
   readonly model = new Model();
   /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
   readonly drawings = new Map<string, DrawnLines>();
+  /** How walls are sought in them, where that is not done here. */
+  seekWalls: ((seek: Seek) => Promise<Sought>) | undefined;
   private history: HistoryState;
   private inHand: Hand;
   private isFree = false;

@@ -28,6 +28,7 @@ export const stages: readonly StageInfo[] = [
       { tool: 'project', label: 'Project', key: 'p' },
       { tool: 'layTracingSheet', label: 'Tracing sheet', key: 't' },
       { tool: 'trueUp', label: 'True up', key: 'y' },
+      { tool: 'foundWalls', label: 'Find walls', key: 'T' },
       { tool: 'guide', label: 'Guide', key: 'G' },
       { tool: 'surveyRun', label: 'Survey run', key: 'R' }
     ]

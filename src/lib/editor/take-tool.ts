@@ -35,7 +35,7 @@ const lateNames = [
     'dormer',
     'rooflight'
   ] as const),
-  ...(['guide', 'dimension', 'trueUp'] as const)
+  ...(['guide', 'dimension', 'trueUp', 'foundWalls'] as const)
 ] as const;
 let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;
 
@@ -74,7 +74,7 @@ export function takeTool(
   }
   editor.take(undefined);
   const tool = make(editor, style);
-  editor.hold(tool, name === 'trueUp' || name === 'shape' ? 'kept' : 'dropped');
+  editor.hold(tool, name === 'trueUp' || name === 'foundWalls' || name === 'shape' ? 'kept' : 'dropped');
   then(tool);
 }
 

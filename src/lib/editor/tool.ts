@@ -27,7 +27,8 @@ export type ToolName =
   | 'roofEdge'
   | 'dormer'
   | 'rooflight'
-  | 'trueUp';
+  | 'trueUp'
+  | 'foundWalls';
 
 export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */

@@ -53,6 +53,9 @@ export interface SheetPicture {
 /** Lines in view that are all drawn, and letters in pixels that can be read. */
 const [manyLines, leastLetters] = [60_000, 5];
 
+/** Size in which letters of drawings are set, pixels. */
+const letters = 40;
+
 /** How the plan is looked at. */
 interface Look {
   readonly tokens: Tokens;
@@ -126,14 +129,16 @@ export class Underlay {
       context.lineTo(x1, y1);
     }
     context.stroke();
-    for (const { at, text, height: high, angle, layer } of texts) {
+    for (const { at, text, height: high, angle, layer, share, raised } of texts) {
       if (high < leastLetters * unit || !isSeen(layer)) continue;
       context.save();
       context.translate(at.x, at.y);
       context.rotate(angle);
       context.scale(1, -1);
-      context.font = `${high}px ${drawingFont}`;
-      context.fillText(text, 0, 0);
+      // Letters are made large and drawn small: fonts have a least size.
+      context.scale(high / letters, high / letters);
+      context.font = `${letters}px "${drawingFont}"`;
+      context.fillText(text, -share * context.measureText(text).width, raised * letters);
       context.restore();
     }
   }

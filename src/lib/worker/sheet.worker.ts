@@ -2,6 +2,7 @@
 import * as Comlink from 'comlink';
 import { codePageOf, readDxf } from '../core/exchange/dxf-read';
 import { readSvg } from '../core/exchange/svg-read';
+import { seekWalls, type Seek } from '../core/kernels/walls-found/find';
 import { clearPaper, makeGrey, putRight } from '../core/kernels/survey/pixels';
 import { flattening } from '../core/kinds/tracing-sheet/place';
 import type { KnownRectangle, SheetMime } from '../core/kinds/tracing-sheet/record';
@@ -46,6 +47,8 @@ Comlink.expose({
     const made = await createImageBitmap(image);
     return Comlink.transfer({ picture: made, box }, [made]);
   },
+
+  walls: (seek: Seek) => seekWalls(seek),
 
   drawing(bytes: Uint8Array, mime: SheetMime): ReadDrawing {
     if (mime === 'image/svg+xml') {

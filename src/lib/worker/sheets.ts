@@ -5,6 +5,7 @@
 import * as Comlink from 'comlink';
 import type { Box } from '../core/geometry/ring';
 import type { LineDrawing } from '../core/kernels/survey/line-drawing';
+import type { Seek, Sought } from '../core/kernels/walls-found/find';
 import type { SheetMime, TracingSheet } from '../core/kinds/tracing-sheet/record';
 
 export type SheetLook = Pick<TracingSheet, 'greys' | 'clearPaper' | 'rectangle'>;
@@ -25,6 +26,7 @@ export interface SheetService {
   /** Throws where it is no picture that can be decoded. */
   picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture>;
   drawing(bytes: Uint8Array, mime: SheetMime): Promise<ReadDrawing>;
+  walls(seek: Seek): Promise<Sought>;
 }
 
 /** What was asked for was left. */

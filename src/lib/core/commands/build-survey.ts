@@ -1,8 +1,8 @@
 /** The walls of a survey run, with its openings and piers. */
-import { ask, command, need, refuse, Refusal } from '../document/command';
-import type { Command, Query, Result } from '../document/kind';
+import { command, need, refuse } from '../document/command';
+import type { Result } from '../document/kind';
 import { nameOf } from '../document/names';
-import { applyPatch, composePatches, patchOf, type Patch } from '../document/patch';
+import { composePatches, patchOf } from '../document/patch';
 import * as s from '../document/schemas';
 import { addColumn } from '../kinds/column/commands';
 import { addOpening } from '../kinds/opening/commands';
@@ -12,31 +12,10 @@ import { drawWall } from '../kinds/wall/commands';
 import { along, fromAngle, leftOf, lerp } from '../geometry/point';
 import { thicknessOf } from '../kernels/joints/frame';
 import { degree } from '../units/angle';
+import { Steps } from './steps';
 
 /** An opening that begins this high is a window, mm. */
 const windowSill = 50;
-
-/** Commands one after another, as one change. */
-class Steps {
-  patch: Patch = new Map();
-  private now: Query;
-
-  constructor(private readonly query: Query) {
-    this.now = query;
-  }
-
-  get project() {
-    return this.now.project;
-  }
-
-  run(asked: Command, args: object): readonly string[] {
-    const result = ask(this.now, asked, args);
-    if (!result.ok) throw new Refusal(result.problem);
-    this.patch = composePatches(this.patch, result.patch);
-    this.now = this.query.at(applyPatch(this.project, result.patch));
-    return result.made;
-  }
-}
 
 /** Pieces from gap to gap: numbers of the first and of the one after the last. */
 function stretchesOf({ pieces }: SurveyRun): [number, number][] {

@@ -16,6 +16,7 @@ import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
+import { buildFoundWalls } from './build-found';
 import { buildSurveyRun } from './build-survey';
 import {
   addTracingSheet,
@@ -52,6 +53,7 @@ export const lateCommands: readonly Command[] = [
     mendSurveyRun,
     spreadSurveyRun,
     buildSurveyRun,
+    buildFoundWalls,
     addGround,
     setGround,
     addFooting,

@@ -326,15 +326,26 @@ class Reader {
       .join('');
     const words = plainText(said, type === 'MTEXT');
     if (words === '') return;
-    const at = apply(to, { x: number(10), y: number(20) });
+    const [share, raised] = alignmentOf(type, number);
+    // What is aligned otherwise than left on its line tells its place a second time.
+    const second = type !== 'MTEXT' && (number(72) !== 0 || number(73) !== 0) && value(11) !== undefined;
+    const own = second ? { x: number(11), y: number(21) } : { x: number(10), y: number(20) };
+    const at = apply(to, own);
     const turn =
       type === 'MTEXT' && value(11) !== undefined ? Math.atan2(number(21), number(11)) : number(50) * degree;
-    const way = subtract(apply(to, { x: number(10) + Math.cos(turn), y: number(20) + Math.sin(turn) }), at);
+    const way = subtract(apply(to, { x: own.x + Math.cos(turn), y: own.y + Math.sin(turn) }), at);
     this.texts.push({
-      ...{ at, text: words, angle: Math.atan2(way.y, way.x), layer: this.layer(layer).at },
+      ...{ at, text: words, angle: Math.atan2(way.y, way.x), layer: this.layer(layer).at, share, raised },
       height: number(40) * Math.hypot(way.x, way.y)
     });
   }
+}
+
+/** How far along it the place of a text is, and how far above its line: by codes 72 and 73, of several lines by 71. */
+function alignmentOf(type: string, number: (code: number) => number): [number, number] {
+  if (type !== 'MTEXT') return [[0, 0.5, 1, 0, 0.5, 0][number(72)] ?? 0, [0, 0, 0.35, 0.7][number(73)] ?? 0];
+  const place = Math.max(1, number(71)) - 1;
+  return [(place % 3) / 2, [0.7, 0.35, 0][Math.floor(place / 3)] ?? 0];
 }
 
 /** Codes within texts: %%d and the like, \U+00b0, and of several-line texts their forms. */

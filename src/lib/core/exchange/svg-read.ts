@@ -1,6 +1,6 @@
 /**
  * Drawings in SVG as lines: paths, lines, rings, rectangles, circles and ellipses in their groups, curves as points. A group
- * with a name is a layer. Units are those of the paper: how much they are in truth the file does not tell.
+ * with a name is a layer. Units are those of the paper: how much they are in truth only files of our own tell.
  */
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
@@ -75,7 +75,7 @@ class Reader {
     if (text === '') return;
     const [x, y] = [parseFloat(own.x ?? '0'), parseFloat(own.y ?? '0')];
     const ends: Point[] = [];
-    placed(`M${x || 0} ${y || 0}h1`, transforms).iterate((segment) => {
+    placed(`M${x || 0} ${y || 0}L${(x || 0) + 1} ${y || 0}`, transforms).iterate((segment) => {
       ends.push({ x: Number(segment[1]), y: Number(segment[2]) });
     });
     const [at, to] = [ends[0]!, ends[1]!];
@@ -85,7 +85,9 @@ class Reader {
       text,
       height,
       angle: Math.atan2(at.y - to.y, to.x - at.x),
-      layer: this.layer(layer).at
+      layer: this.layer(layer).at,
+      share: own['text-anchor'] === 'middle' ? 0.5 : own['text-anchor'] === 'end' ? 1 : 0,
+      raised: own['dominant-baseline'] === 'central' ? 0.35 : 0
     });
   }
 
@@ -215,13 +217,18 @@ function drawingOf({ numbers, layerOf, layers, texts, leftOut }: Reader, own: At
   const page = /^([\d.]+)\s*([a-z]*)$/.exec((own.width ?? '').trim());
   const wide = page ? Number(page[1]) * (units[page[2]!] ?? units['']!) : NaN;
   const mm = box[2]! > 0 && wide > 0 ? wide / box[2]! : units['']!;
+  // Drawings of our own tell their scale.
+  const scale = Number(own['data-scale'] ?? 0);
   const { minX, minY, maxX, maxY } = boxOfLines(numbers);
   // Pages run downwards, drawings of ours upwards.
   const lines = Float64Array.from(numbers, (v, k) => (k % 2 === 0 ? v - minX : maxY - v));
   return {
     ...{ width: Math.max(maxX - minX, 1e-6), height: Math.max(maxY - minY, 1e-6), lines },
     layerOf: Uint16Array.from(layerOf),
-    unit: { mm, name: 'units of the page', isSaid: false },
+    unit:
+      scale > 0
+        ? { mm: mm * scale, name: `millimetres of paper at 1 : ${scale}`, isSaid: true }
+        : { mm, name: 'units of the page', isSaid: false },
     layers: [...layers.values()].map(({ name, count, isOff }) => ({ name, count, isOff })),
     texts: texts.map((one) => ({ ...one, at: { x: one.at.x - minX, y: maxY - one.at.y } })),
     sizes: [],

@@ -62,7 +62,7 @@ export function writeSvg(drawn: readonly Mark[], scale: number, title: string, p
   );
   return [
     `<?xml version="1.0" encoding="UTF-8"?>`,
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'${drawingFont}', 'DejaVu Sans', sans-serif">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" data-scale="${scale}" font-family="'${drawingFont}', 'DejaVu Sans', sans-serif">`,
     `<title>${escapeXml(title)}, 1:${scale}</title>`,
     ...(patterns.length > 0 ? [`<defs>${patterns.join('')}</defs>`] : []),
     ...written,

@@ -44,6 +44,7 @@ describe('findings', () => {
       build(wall('w1', 0, 0, 5000, 0), wall('w2', 5000, 0, 5000, 4000), wall('w3', 5000, 4000, 0, 4000))
     );
     expect(list.map(({ code }) => code)).toEqual(['run.open', 'run.open']);
+    expect(new Set(list.map(({ id }) => id)).size).toBe(2);
     expect(list[0]!.numbers.gap).toBeCloseTo(4000, 6);
     expect(list[0]!.stage).toBe('walls');
   });

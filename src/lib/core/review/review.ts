@@ -36,6 +36,7 @@ const rulesAcross: readonly Rule[] = [
 /** Findings of a project, those put off among them with their reason. Values, never throws for what was drawn. */
 export function reviewProject(query: Query): Finding[] {
   const findings: Finding[] = [];
+  const said = new Map<string, number>();
   const { project } = query;
   const { units } = settingsOf(project);
   const works = query.get(worksOf, '');
@@ -47,10 +48,14 @@ export function reviewProject(query: Query): Finding[] {
       say: (stage, code, subjects, numbers, texts, repairs) => {
         // What is to be removed is not at fault any more.
         if (subjects.some((id) => works.get(id) === 'removed')) return;
+        // The same of the same things twice, as of both ends of a wall, are two findings.
+        const name = `${code} ${subjects.join(' ')}`;
+        const before = said.get(`${storey} ${name}`) ?? 0;
+        said.set(`${storey} ${name}`, before + 1);
         const [repair, ...others] = repairs ? [repairs].flat() : [];
         findings.push({
           ...finding(code, units, { subjects, ...(numbers && { numbers }), ...(texts && { texts }) }),
-          id: `${code} ${subjects.join(' ')}`,
+          id: before === 0 ? name : `${name} ${before + 1}`,
           stage,
           storey,
           ...(repair && { repair }),

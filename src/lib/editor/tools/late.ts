@@ -17,6 +17,7 @@ import { SurveyTool } from '../kinds/survey-run/tool';
 import { SpaceTool } from '../kinds/clear-space/tool';
 import { StairTool } from '../kinds/stair/tool';
 import { GuideTool } from '../kinds/guide/tool';
+import { FoundWallsTool } from '../kinds/tracing-sheet/found-tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
 
@@ -38,5 +39,6 @@ export const lateTools = {
   guide: (editor: Editor) => new GuideTool(editor),
   copyUp: (editor: Editor) => new CopyUpTool(editor),
   dimension: (editor: Editor) => new DimensionTool(editor),
-  trueUp: (editor: Editor) => new TrueUpTool(editor)
+  trueUp: (editor: Editor) => new TrueUpTool(editor),
+  foundWalls: (editor: Editor) => new FoundWallsTool(editor)
 };

@@ -10,6 +10,9 @@ export interface DrawnText {
   /** Radians. */
   readonly angle: number;
   readonly layer: number;
+  /** Where along it its place is: 0 its beginning, 1 its end; and above its line, of its height. */
+  readonly share: number;
+  readonly raised: number;
 }
 
 /** A size that the drawing states, between the places that it is of: `said` in its own units. */

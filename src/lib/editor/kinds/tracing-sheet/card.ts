@@ -107,7 +107,9 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
             'Its file',
             drawing.unit.isSaid
               ? `says ${drawing.unit.name}`
-              : `says no unit; taken as ${drawing.unit.name} by its size`
+              : sheet.mime === 'image/svg+xml'
+                ? 'tells no true size: true it up by a known length'
+                : `says no unit; taken as ${drawing.unit.name} by its size`
           )
         ]
       : []),

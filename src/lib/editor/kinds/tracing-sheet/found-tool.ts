@@ -1,0 +1,271 @@
+/** Walls found in a tracing sheet of lines: shown over it with how sure each is, and built all, the sure ones, or those pointed at. */
+import { buildUpFor } from '../../../core/commands/build-found';
+import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
+import { lineAt } from '../../../core/kernels/survey/line-drawing';
+import {
+  seekWalls,
+  thicknessesIn,
+  type Doubt,
+  type Sought,
+  type Piece
+} from '../../../core/kernels/walls-found/find';
+import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
+import { thicknessOf } from '../../../core/kernels/joints/frame';
+import { laid } from '../../../core/kinds/tracing-sheet/place';
+import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
+import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { choiceBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
+import type { Overlay, Tool } from '../../tool';
+import { BaseTool } from '../../tools/base';
+import { layersSeen, sheetsShown } from './snaps';
+
+const doubtWords: Readonly<Record<Doubt, string>> = {
+  ends: 'an end is held by nothing',
+  alone: 'stands alone',
+  leaf: 'a leaf of a thicker wall',
+  back: 'back to back with another',
+  short: 'too short to be sure',
+  crossed: 'many lines cross it',
+  coarse: 'drawn too coarsely'
+};
+
+const takes: readonly Choice[] = [
+  { value: 'sure', label: 'the sure ones' },
+  { value: 'all', label: 'all of them, the doubtful too' },
+  { value: 'picked', label: 'those you point at' }
+];
+const layerChoices: readonly Choice[] = [
+  { value: 'walls', label: 'the layers that build walls' },
+  { value: 'shown', label: 'all layers that are shown' }
+];
+
+/** Widths of walls that a drawing is asked for where none is named. */
+const mostGuessed = 2;
+
+export class FoundWallsTool extends BaseTool implements Tool {
+  readonly name = 'foundWalls';
+  private take: 'sure' | 'all' | 'picked' = 'sure';
+  private from: 'shown' | 'walls' = 'walls';
+  private typed: readonly number[] | undefined;
+  private picked = new Set<number>();
+  private found: readonly ProposedWall[] = [];
+  /** What was found from, so that it is sought again when that changes. */
+  private soughtFrom = '';
+  private isSeeking = false;
+  /** The thicknesses that were guessed, as far as there are such walls. */
+  private told: readonly number[] = [];
+
+  private get sheet(): TracingSheet | undefined {
+    const sheets = sheetsShown(this.editor).filter(
+      (sheet) => isLines(sheet) && this.editor.drawings.has(sheet.blob)
+    );
+    return sheets.find(({ id }) => this.editor.selection.has(id)) ?? sheets.at(-1);
+  }
+
+  /** Its lines on layers that are shown, in the plan, and the layer of each. */
+  private piecesOf(sheet: TracingSheet): { pieces: Piece[]; layers: number[] } {
+    const { drawing } = this.editor.drawings.get(sheet.blob)!;
+    const isSeen = layersSeen(sheet, drawing.layers);
+    const layers: number[] = [];
+    const pieces = Array.from(drawing.layerOf).flatMap((layer, i): Piece[] => {
+      if (!isSeen(layer)) return [];
+      layers.push(layer);
+      const [a, b] = lineAt(drawing, i);
+      return [{ a: laid(sheet, a), b: laid(sheet, b) }];
+    });
+    return { pieces, layers };
+  }
+
+  private guesses: { of: string; list: readonly number[] } | undefined;
+
+  /** Those that are typed; else of the build-ups of walls those that the drawing has, or what it has most. */
+  private thicknesses(key: string, pieces: () => readonly Piece[]): readonly number[] {
+    if (this.typed) return this.typed;
+    if (this.guesses?.of === key) return this.guesses.list;
+    const seen = thicknessesIn(pieces(), 16);
+    const known = [...this.editor.project.tables.buildUp.values()]
+      .map(thicknessOf)
+      .filter((one) => seen.some((gap) => Math.abs(gap - one) <= 1));
+    const list = [...new Set(known.length > 0 ? known : seen.slice(0, mostGuessed))].sort((p, q) => q - p);
+    this.guesses = { of: key, list };
+    return list;
+  }
+
+  /** Seek, where what it is sought from has changed: in the worker where there is one. */
+  private seek() {
+    const { sheet } = this;
+    if (!sheet) return;
+    const { id, hidden, origin, angle, mmPerPixel, stretch, blob } = sheet;
+    const base = JSON.stringify([id, hidden, origin, angle, mmPerPixel, stretch, blob]);
+    const key = JSON.stringify([base, this.typed, this.from]);
+    if (key === this.soughtFrom) return;
+    this.soughtFrom = key;
+    let all: ReturnType<FoundWallsTool['piecesOf']> | undefined;
+    const pieces = () => (all ??= this.piecesOf(sheet));
+    const wanted = { thicknesses: this.thicknesses(base, () => pieces().pieces) };
+    const { editor } = this;
+    const job = { ...pieces(), wanted, isNarrowed: this.from === 'walls', isGuess: !this.typed };
+    const show = ({ walls, thicknesses }: Sought) => {
+      if (this.soughtFrom !== key) return;
+      this.found = proposeWalls(walls);
+      this.told = thicknesses;
+      this.picked = new Set();
+      this.isSeeking = false;
+      editor.toolChanged();
+    };
+    if (!editor.seekWalls) return show(seekWalls(job));
+    this.isSeeking = true;
+    editor.seekWalls(job).then(show, (fault: Error) => {
+      this.isSeeking = false;
+      editor.say({
+        kind: 'problem',
+        text: `The walls could not be sought: ${fault.message}.`,
+        hint: 'Hide layers that show none, hatches above all, and try again.'
+      });
+    });
+  }
+
+  private get chosen(): readonly ProposedWall[] {
+    return this.found.filter((one, i) =>
+      this.take === 'all' ? true : this.take === 'sure' ? one.doubt === undefined : this.picked.has(i)
+    );
+  }
+
+  sentence(): SentencePart[] {
+    if (!this.sheet) return ['This storey shows no tracing sheet of lines: lay a DXF or SVG drawing first.'];
+    this.seek();
+    const list = this.typed ?? this.told;
+    const walls: Choice[] = [
+      { value: '', label: 'the one you point at' },
+      ...this.found.map((one, i) => ({ value: String(i), label: this.words(one, i) }))
+    ];
+    return [
+      `In “${this.sheet.name}”, walls of`,
+      textBlank(
+        'thicknesses',
+        'Thicknesses',
+        list.map((one) => formatLength(one, this.units)).join(', '),
+        this.typed !== undefined
+      ),
+      'thick on',
+      choiceBlank('layers', 'Layers', this.from, layerChoices),
+      ': build',
+      choiceBlank('take', 'Which', this.take, takes),
+      ...(this.take === 'picked' ? [choiceBlank('wall', 'Wall', '', walls)] : []),
+      '.'
+    ];
+  }
+
+  private words(one: ProposedWall, i: number): string {
+    const size = `${formatLength(one.thickness, this.units)} thick, ${formatLengthWithUnit(distance(one.a, one.b), this.units)} long`;
+    const sure = one.doubt === undefined ? 'sure' : `doubtful: ${doubtWords[one.doubt]}`;
+    return `${this.take === 'picked' && this.picked.has(i) ? 'without ' : ''}${i + 1}: ${size}, ${sure}`;
+  }
+
+  get note(): string | undefined {
+    if (!this.sheet) return undefined;
+    if (this.isSeeking) return 'seeking…';
+    const sure = this.found.filter(({ doubt }) => doubt === undefined).length;
+    const openings = this.chosen.reduce((sum, one) => sum + one.openings.length, 0);
+    if (this.found.length === 0) return 'no walls of these thicknesses are found';
+    return `${sure} sure, ${this.found.length - sure} doubtful; ${this.chosen.length} to build with ${openings} openings`;
+  }
+
+  fill(blank: string, text: string): string | undefined {
+    if (blank === 'thicknesses') {
+      const list: number[] = [];
+      for (const part of text.split(/[,;]+/).filter((one) => one.trim() !== '')) {
+        const read = parseLength(part, this.units);
+        if (!read.ok) return `${explainFault(part, read)}.`;
+        if (read.value < 20 || read.value > 2000)
+          return `A wall ${formatLengthWithUnit(read.value, this.units)} thick is not sought: between ${formatLength(20, this.units)} and ${formatLength(2000, this.units)}.`;
+        list.push(read.value);
+      }
+      if (list.length === 0) return 'Type the thicknesses that its walls have, with commas between them.';
+      this.typed = list;
+    } else if (blank === 'layers') this.from = text as typeof this.from;
+    else if (blank === 'take') this.take = text as typeof this.take;
+    else if (blank === 'wall' && text !== '') this.toggle(Number(text));
+    this.editor.toolChanged();
+    return undefined;
+  }
+
+  private toggle(i: number) {
+    this.picked = new Set(
+      this.picked.has(i) ? [...this.picked].filter((one) => one !== i) : [...this.picked, i]
+    );
+  }
+
+  click(point: Point, mmPerPixel: number) {
+    let best: { i: number; gap: number } | undefined;
+    this.found.forEach(({ a, b, thickness }, i) => {
+      const gap = distance(nearestOnSegment(point, a, b), point);
+      if (gap <= thickness / 2 + 8 * mmPerPixel && (!best || gap < best.gap)) best = { i, gap };
+    });
+    if (!best) return;
+    // Those taken so far stay, but for the one that is pointed at.
+    if (this.take !== 'picked') {
+      const chosen = new Set(this.chosen);
+      this.picked = new Set(this.found.flatMap((one, i) => (chosen.has(one) ? [i] : [])));
+      this.take = 'picked';
+    }
+    this.toggle(best.i);
+    this.editor.toolChanged();
+  }
+
+  accept() {
+    const { chosen, editor } = this;
+    if (!this.sheet || chosen.length === 0)
+      return editor.say({
+        kind: 'problem',
+        text: this.sheet ? 'No wall is chosen.' : 'This storey shows no tracing sheet of lines.',
+        hint: this.sheet
+          ? 'Point at those to build, or name other thicknesses.'
+          : 'Lay a DXF or SVG drawing first: Measure, Tracing sheet.'
+      });
+    const made = this.perform({
+      name: 'buildFoundWalls',
+      args: {
+        storey: editor.storey,
+        walls: chosen.map(({ a, b, thickness, role, outside, openings }) => ({
+          ...{ a, b, thickness, role, outside, buildUp: buildUpFor(editor.project, thickness) },
+          openings: openings.map((one) => ({ distance: one.distance, width: one.width, filling: one.fill }))
+        }))
+      }
+    });
+    if (!made) return;
+    editor.take(undefined);
+    editor.select(made);
+  }
+
+  back(): boolean {
+    if (this.take !== 'picked') return false;
+    this.take = 'sure';
+    this.picked = new Set();
+    this.editor.toolChanged();
+    return true;
+  }
+
+  overlay(): Overlay {
+    const chosen = new Set(this.chosen);
+    const lines = this.found.flatMap((one): [Point, Point][] => {
+      const { a, b, thickness } = one;
+      if (!chosen.has(one)) return [[a, b]];
+      const long = distance(a, b);
+      const [x, y] = [((a.y - b.y) / long) * (thickness / 2), ((b.x - a.x) / long) * (thickness / 2)];
+      const beside = (p: Point, k: number): Point => ({ x: p.x + k * x, y: p.y + k * y });
+      return [
+        [beside(a, 1), beside(b, 1)],
+        [beside(a, -1), beside(b, -1)]
+      ];
+    });
+    return {
+      lines,
+      labels: this.found.flatMap((one) =>
+        one.doubt === undefined
+          ? []
+          : [{ at: lerp(one.a, one.b, 0.5), text: doubtWords[one.doubt], isChosen: chosen.has(one) }]
+      )
+    };
+  }
+}
