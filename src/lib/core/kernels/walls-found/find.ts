@@ -563,6 +563,9 @@ export interface Sought {
   readonly thicknesses: readonly number[];
 }
 
+const sureArea = (walls: readonly FoundWall[]) =>
+  walls.reduce((sum, one) => sum + sureLength([one]) * one.thickness, 0);
+
 const sureLength = (walls: readonly FoundWall[]) =>
   walls.reduce((sum, one) => sum + (one.doubt === undefined ? last(one) - first(one) : 0), 0);
 
@@ -573,11 +576,11 @@ export function seekWalls({ pieces, layers, wanted, isNarrowed, isGuess }: Seek)
   let { thicknesses } = wanted;
   let walls = findWalls(own, wanted);
   if (!isGuess) return { walls, thicknesses };
-  // Thin ones first: plies look like walls.
+  // Thin ones first: plies look like walls. What is sure counts by its area, as a ply is as long as its wall.
   for (const one of [...thicknesses].sort((p, q) => p - q)) {
     const fewer = thicknesses.filter((other) => other !== one);
     const without = findWalls(own, { ...wanted, thicknesses: fewer });
-    if (fewer.length === 0 || sureLength(without) < sureLength(walls) - near) continue;
+    if (fewer.length === 0 || sureArea(without) < sureArea(walls) - near) continue;
     [thicknesses, walls] = [fewer, without];
   }
   return { walls, thicknesses };

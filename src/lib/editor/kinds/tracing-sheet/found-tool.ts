@@ -39,8 +39,8 @@ const layerChoices: readonly Choice[] = [
   { value: 'shown', label: 'all layers that are shown' }
 ];
 
-/** Widths of walls that a drawing is asked for where none is named. */
-const mostGuessed = 2;
+/** Distances of lines that are tried as thicknesses, besides those of build-ups. */
+const mostGuessed = 3;
 
 export class FoundWallsTool extends BaseTool implements Tool {
   readonly name = 'foundWalls';
@@ -78,7 +78,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   private guesses: { of: string; list: readonly number[] } | undefined;
 
-  /** Those that are typed; else of the build-ups of walls those that the drawing has, or what it has most. */
+  /** Those that are typed; else of the build-ups of walls those that the drawing has, and what it has most: too many, to be cut. */
   private thicknesses(key: string, pieces: () => readonly Piece[]): readonly number[] {
     if (this.typed) return this.typed;
     if (this.guesses?.of === key) return this.guesses.list;
@@ -86,7 +86,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     const known = [...this.editor.project.tables.buildUp.values()]
       .map(thicknessOf)
       .filter((one) => seen.some((gap) => Math.abs(gap - one) <= 1));
-    const list = [...new Set(known.length > 0 ? known : seen.slice(0, mostGuessed))].sort((p, q) => q - p);
+    const list = [...new Set([...known, ...seen.slice(0, mostGuessed)])].sort((p, q) => q - p);
     this.guesses = { of: key, list };
     return list;
   }
