@@ -1,5 +1,9 @@
 /** What was measured on site: a wall entered piece after piece, its closing error found, its walls built. */
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import type { FileChooser } from '@playwright/test';
 import { Bench, expect, inspect, test } from './bench';
+import { pdfOf } from './pdf';
 
 interface Report {
   surveyRuns: {
@@ -78,4 +82,135 @@ test('a wall of two recessed doors and a pier is entered in feet and inches by t
     [expect.closeTo(191.625, 3), expect.closeTo(227.625, 3)]
   ]);
   expect(report.columns).toHaveLength(1);
+});
+
+interface Sheets {
+  tracingSheets: { scale: number; stretch: number; largest: number | null; state: string }[];
+  walls: { length: number; thickness: number }[];
+  openings: { filling: string; width: number }[];
+}
+
+async function lay(bench: Bench, file: Parameters<FileChooser['setFiles']>[0]) {
+  const choosing = bench.page.waitForEvent('filechooser');
+  await bench.key('t');
+  await (await choosing).setFiles(file);
+  await expect(bench.page.getByText(/^Reading/)).toBeHidden();
+}
+
+const fixture = (name: string) => gunzipSync(readFileSync(`src/lib/core/testing/dxf/${name}.dxf.gz`));
+
+test('a picture of a plan is trued up by two lengths and checked; a wall is traced by typed lengths; it comes back', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Traced');
+  // 1 000 by 700 pixels, a rectangle of 800 by 488 on it: copied 2.5 % too low for 8 000 by 5 000.
+  const picture = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 1000, height: 700 });
+    const context = canvas.getContext('2d')!;
+    context.fillStyle = '#fff';
+    context.fillRect(0, 0, 1000, 700);
+    context.strokeRect(100, 112, 800, 488);
+    return canvas.toDataURL('image/png').split(',')[1]!;
+  });
+  await lay(bench, { name: 'plan.png', mimeType: 'image/png', buffer: Buffer.from(picture, 'base64') });
+  const details = page.getByRole('region', { name: 'Details' });
+  await expect(details).toContainText('One pixel is');
+  await page.getByRole('button', { name: 'Fit' }).click();
+  // 12 mm a pixel as it is laid: its lower left corner is at 1 200, 1 200.
+  const [left, low, right, high] = [1200, 1200, 1200 + 9600, 1200 + 5856];
+  await bench.key('y');
+  await bench.points([left, low], [right, low]);
+  await bench.say({ 'True length': '8 m', 'First point across': '0', 'First point up': '0' });
+  await bench.key('y');
+  await bench.blank('What to do').selectOption({ label: 'stretch it by a second length, across the first' });
+  await bench.points([0, 0], [0, (high - low) / 1.2]);
+  await bench.blank('True length').fill('5 m');
+  await bench.blank('True length').press('Tab');
+  await expect(page.getByText(/more than picking explains/)).toBeVisible();
+  await bench.key('Enter');
+  await bench.key('y');
+  await bench.blank('What to do').selectOption({ label: 'hold a further known length against it' });
+  await bench.points([0, 0], [8000, 5000]);
+  await bench.blank('True length').fill('9 434');
+  await bench.blank('True length').press('Enter');
+  await bench.key('Escape', 'Escape', 'w');
+  await bench.point(0, 0);
+  await bench.say({ Length: '8 m', Angle: '0' });
+  await bench.key('Escape', 'Escape');
+  await bench.settled();
+  const report = inspect<Sheets>(await bench.handOver(/Save the project/));
+  const [sheet] = report.tracingSheets;
+  expect(sheet!.scale).toBeCloseTo(10, 0);
+  expect(sheet!.stretch).toBeCloseTo(1.025, 2);
+  expect(sheet!.state).toBe('good');
+  expect(report.walls.map(({ length }) => length)).toEqual([8000]);
+  await page.reload();
+  await bench.plan.waitFor();
+  await bench.settled();
+  expect(inspect<Sheets>(await bench.handOver(/Save the project/)).tracingSheets).toEqual(
+    report.tracingSheets
+  );
+});
+
+test('a DXF plan is traced by its ends; its walls are found, built, and gone with one undo; what is no drawing is refused', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Traced');
+  await lay(bench, { name: 'plan.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from('%PDF-1.7') });
+  await expect(page.getByText(/“plan.dxf”|"plan.dxf"/)).toContainText('it holds a PDF');
+  await lay(bench, {
+    name: 'plan.dxf',
+    mimeType: 'image/vnd.dxf',
+    buffer: Buffer.from('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n')
+  });
+  await expect(page.getByText(/has no lines/)).toBeVisible();
+  await lay(bench, { name: 'blocks.dxf', mimeType: 'image/vnd.dxf', buffer: fixture('blocks-mm') });
+  const details = page.getByRole('region', { name: 'Details' });
+  await expect(details).toContainText('says millimetres');
+  await expect(details).toContainText('1 of 3 hidden');
+  await page.getByRole('button', { name: 'Fit' }).click();
+  // Near its corners; the ends of its lines are met.
+  await bench.key('Escape', 'w');
+  await bench.points([60, 70], [11_950, 60]);
+  await bench.key('Escape', 'Escape', 'Escape');
+  await bench.settled();
+  let report = inspect<Sheets>(await bench.handOver(/Save the project/));
+  expect(report.walls.map(({ length }) => length)).toEqual([12_000]);
+  await bench.key('Control+z');
+  await bench.key('Shift+T');
+  await expect(page.getByText(/4 sure/)).toBeVisible();
+  await bench.key('Enter');
+  await bench.settled();
+  report = inspect(await bench.handOver(/Save the project/));
+  expect(report.walls.map(({ thickness }) => thickness)).toEqual([300, 300, 300, 300]);
+  expect(report.walls.map(({ length }) => Math.round(length)).sort()).toEqual([11_700, 11_700, 7700, 7700]);
+  await bench.key('Control+z');
+  await bench.settled();
+  expect(inspect<Sheets>(await bench.handOver(/Save the project/)).walls).toEqual([]);
+});
+
+test('a page of a PDF is chosen from small pictures, its lines are met; one that is locked is refused', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Traced');
+  const cover = 'BT /F1 24 Tf 100 500 Td (Cover sheet) Tj ET';
+  const plan = '100 100 600 400 re S 115 115 570 370 re S BT /F1 14 Tf 150 300 Td (Kitchen) Tj ET';
+  const file = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/pdf', buffer });
+  await lay(bench, file('locked.pdf', pdfOf([plan], true)));
+  await expect(page.getByText(/is locked by a password/)).toBeVisible();
+  await lay(bench, file('plan.pdf', pdfOf([cover, plan])));
+  const pages = page.getByRole('dialog', { name: 'Pages of plan.pdf' });
+  await pages.getByRole('button', { name: 'Page 2' }).click();
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('One point is');
+  // 842 points of the page are laid 12 m wide; the outer ring is 600 points long.
+  const point = 12_000 / 842;
+  await bench.key('Escape', 'w');
+  await bench.points([100 * point + 60, 100 * point + 60], [700 * point + 50, 100 * point - 40]);
+  await bench.key('Escape', 'Escape', 'Escape');
+  await bench.settled();
+  const { walls } = inspect<Sheets>(await bench.handOver(/Save the project/));
+  expect(walls.map(({ length }) => length)).toEqual([expect.closeTo(600 * point, 1)]);
 });

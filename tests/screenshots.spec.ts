@@ -1,5 +1,8 @@
 /** Makes docs/screenshots from the demo data: npm run screenshots. */
-import { Bench, expect, test } from './bench';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Bench, cliffstead, expect, test } from './bench';
 
 const folder = 'docs/screenshots';
 
@@ -144,13 +147,33 @@ test('walls close up: joints, build-ups, the stack, materials, by night', async 
   await bench.point(11_563, 5500);
   await bench.drawn();
   await page.screenshot({ path: `${folder}/foundations.png` });
-  await page.getByRole('button', { name: 'Pull apart' }).click();
-  await bench.key('Escape');
-  await page.getByRole('button', { name: 'Pull apart' }).click();
-  await page.getByRole('button', { name: 'Oblique' }).click();
-  await page.getByRole('button', { name: 'Night colours' }).click();
+});
+
+test('a plan of Gannet House laid as lines, held against known lengths, its walls found', async ({
+  page
+}) => {
+  const made = mkdtempSync(join(tmpdir(), 'cliffstead-sheet-'));
+  const [house, plan] = [join(made, 'gannet.cliffstead'), join(made, 'gannet-house-ground.svg')];
+  cliffstead('run', 'examples/gannet-house.json', '--out', house);
+  cliffstead('export', house, '--to', plan, '--scale', '75');
+  const bench = new Bench(page);
+  await bench.newProject('From a drawing');
+  const choosing = page.waitForEvent('filechooser');
+  await bench.key('t');
+  await (await choosing).setFiles(plan);
+  await page.getByRole('region', { name: 'Details' }).getByText('Is it true?').waitFor();
+  await page.getByRole('button', { name: 'Fit' }).click();
   await bench.drawn();
-  await page.screenshot({ path: `${folder}/night.png` });
+  // From the outer corner of the house to the south, as long as its west wall is said to be.
+  await bench.key('y');
+  await bench.blank('What to do').selectOption({ label: 'hold a further known length against it' });
+  await bench.points([10_155, 8311], [10_155, 16_111]);
+  await bench.say({ 'True length': '7 800' });
+  await bench.key('Escape', 'Shift+T');
+  await page.getByText('What the checks say').scrollIntoViewIfNeeded();
+  await page.getByText(/sure, .* doubtful/).waitFor();
+  await bench.drawn();
+  await page.screenshot({ path: `${folder}/sheet.png` });
 });
 
 test('Plover Cabin: dimensions by hand, a guide, presets', async ({ page }) => {

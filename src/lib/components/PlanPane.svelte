@@ -137,7 +137,8 @@
         const read = await house.sheets.ask((service) => service.drawing(row.bytes, mime));
         if (read.ok) editor.drawings.set(blob, new DrawnLines(read.drawing));
         view?.drawAnew();
-      } else
+      } else if (mime === 'application/pdf') await loadPage(sheet, row.bytes);
+      else
         view?.setPicture(
           look,
           await house.sheets.ask((service) =>
@@ -152,6 +153,32 @@
           hint: 'It stays in the project. Lay its file again if this lasts.'
         });
       loading.delete(look);
+    }
+  }
+
+  /** A page as a picture, and its lines to be met. */
+  async function loadPage(sheet: TracingSheet, bytes: Uint8Array) {
+    const { greys, clearPaper, rectangle, widthPx: width, heightPx: height } = sheet;
+    const { PdfPages } = await import('./pdf-pages');
+    const pages = await PdfPages.open(bytes);
+    try {
+      const canvas = await pages.picture(sheet.page);
+      const { drawing } = await pages.lines(sheet.page);
+      if (drawing) editor.drawings.set(sheet.blob, new DrawnLines(drawing));
+      const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done));
+      const scale = canvas.width / width;
+      const scaled = rectangle && {
+        ...rectangle,
+        corners: rectangle.corners.map(({ x, y }) => ({ x: x * scale, y: y * scale }))
+      };
+      const png = new Uint8Array(await blob!.arrayBuffer());
+      const read = await house.sheets.ask((service) =>
+        service.picture(png, 'image/png', { greys, clearPaper, rectangle: scaled })
+      );
+      const box = rectangle ? read.box : { minX: 0, minY: 0, maxX: width, maxY: height };
+      view?.setPicture(lookOf(sheet), { ...read, box });
+    } finally {
+      pages.close();
     }
   }
 
@@ -375,6 +402,12 @@
     class="absolute bottom-2 left-2 border border-fog bg-white px-2 py-1 text-xs text-shale hover:text-slate"
     onclick={onfit}>Fit</Press
   >
+  {#if house.choosing}{@const { name, pages, choose } =
+      house.choosing}{#await import('./PagesPanel.svelte') then { default: PagesPanel }}<PagesPanel
+        {name}
+        {pages}
+        onchoose={choose}
+      />{/await}{/if}
   {#if house.reading}
     <p
       class="absolute left-1/2 top-3 flex -translate-x-1/2 items-center gap-3 border border-fog bg-white px-3 py-1.5 text-[13px] shadow-md"

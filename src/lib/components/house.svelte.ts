@@ -23,6 +23,7 @@ import { ModelClient, type Connection } from '../worker/client';
 import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
 import type { SheetMime } from '../core/kinds/tracing-sheet/record';
 import { SheetReader } from '../worker/sheets';
+import type { PdfPages } from './pdf-pages';
 import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
 
@@ -54,6 +55,10 @@ export class House {
   });
   /** The file that is being read for a tracing sheet; empty: none. */
   reading = $state('');
+  /** The PDF of which a page is being chosen. */
+  choosing = $state.raw<
+    { name: string; pages: PdfPages; choose: (page: number | undefined) => void } | undefined
+  >();
   readonly sheets = new SheetReader();
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
@@ -320,7 +325,8 @@ export class House {
     name: string,
     mime: SheetMime,
     bytes: Uint8Array,
-    of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing
+    of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing,
+    page = 1
   ): Promise<void> {
     const blob = nanoid();
     await putBlob(blob, mime, bytes);
@@ -336,6 +342,7 @@ export class House {
           name: name.slice(0, 120),
           blob,
           mime,
+          page,
           widthPx: of.width,
           heightPx: of.height
         },

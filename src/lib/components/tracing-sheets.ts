@@ -7,7 +7,7 @@ import { readLateTools } from '../editor/take-tool';
 import { ReadingLeft } from '../worker/sheets';
 
 /** What is read here, for the dialog that asks for a file. */
-const endings = ['.png', '.jpg', '.jpeg', '.webp', '.svg', '.dxf'];
+const endings = ['.png', '.jpg', '.jpeg', '.webp', '.svg', '.dxf', '.pdf'];
 /** As much as a project file takes, bytes. */
 const largest = 60 * 2 ** 20;
 
@@ -51,6 +51,34 @@ function mimeOf(name: string, bytes: Uint8Array): SheetMime {
   return holds;
 }
 
+/** Told by its code, as its class is only read with the first PDF. */
+const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken' } =>
+  /^pdf\.(locked|broken)$/.test(String((fault as { code?: unknown }).code));
+
+/** The only page of a PDF, or the one that is chosen; none, where none is. */
+async function layPage(house: House, name: string, bytes: Uint8Array) {
+  const { PdfPages } = await import('./pdf-pages');
+  const pages = await PdfPages.open(bytes);
+  try {
+    const page =
+      pages.count === 1
+        ? 1
+        : await new Promise<number | undefined>((choose) => {
+            house.reading = '';
+            house.choosing = { name, pages, choose };
+          });
+    if (page === undefined) return;
+    house.choosing = undefined;
+    house.reading = name;
+    const { drawing, ...size } = await pages.lines(page);
+    const called = name.replace(/\.[^.]+$/, '') + (pages.count > 1 ? `, page ${page}` : '');
+    await house.layTracingSheet(called, 'application/pdf', bytes, drawing ?? size, page);
+  } finally {
+    house.choosing = undefined;
+    pages.close();
+  }
+}
+
 /** One after another, as they were dropped or pasted. */
 export async function layTracingSheetFiles(house: House, files: readonly File[]): Promise<void> {
   for (const file of files) await layTracingSheetFile(house, file);
@@ -66,7 +94,8 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const mime = mimeOf(name, bytes);
     const called = name.replace(/\.[^.]+$/, '');
-    if (isLines({ mime })) {
+    if (mime === 'application/pdf') await layPage(house, name, bytes);
+    else if (isLines({ mime })) {
       const read = await house.sheets.ask((service) => service.drawing(bytes, mime));
       if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
       await house.layTracingSheet(called, mime, bytes, read.drawing);
@@ -82,9 +111,10 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     }
   } catch (fault) {
     if (fault instanceof ReadingLeft) return;
+    const refused = isPdfFault(fault) ? new Refused(fault.code, { name }) : fault;
     const { message, hint } =
-      fault instanceof Refused
-        ? problem(fault.code, house.editor.settings.units, { texts: fault.texts })
+      refused instanceof Refused
+        ? problem(refused.code, house.editor.settings.units, { texts: refused.texts })
         : {
             message: `"${name}" could not be read: ${(fault as Error).message}.`,
             hint: 'Try again, or save it anew from where it was made.'

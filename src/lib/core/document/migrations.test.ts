@@ -91,6 +91,7 @@ it('version 4: kinds, profiles, layers and findings by their new names; material
         kind: 'tracingSheet',
         id: 'sheet-1',
         fade: 0.5,
+        page: 1,
         stretch: 1,
         rectangle: null,
         lengths: [],

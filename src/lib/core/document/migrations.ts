@@ -128,7 +128,7 @@ const steps: Readonly<Record<number, Step>> = {
   // Tracing sheets that are stretched, put right, held against known lengths, cut down, in an order, of layers.
   15: gain({
     tracingSheet: {
-      ...{ stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
+      ...{ page: 1, stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
       ...{ order: 0, crop: null, hidden: [] }
     }
   })

@@ -71,11 +71,19 @@ export const surveyProblems = {
   },
   'sheet.form': {
     message: (w) => `"${w.t('name')}" holds ${w.t('holds')}, which cannot be laid under a plan.`,
-    hint: 'Save it as PNG, JPEG, WebP, SVG or DXF first.'
+    hint: 'Save it as PNG, JPEG, WebP, SVG, PDF or DXF first.'
   },
   'sheet.large': {
     message: (w) => `"${w.t('name')}" has ${w.t('size')}; a tracing sheet may have ${w.t('most')}.`,
     hint: 'Save a part of it, or a smaller picture.'
+  },
+  'pdf.locked': {
+    message: (w) => `"${w.t('name')}" is locked by a password.`,
+    hint: 'Save it without its password where it can be opened, then lay that.'
+  },
+  'pdf.broken': {
+    message: (w) => `"${w.t('name')}" is no PDF that can be read: it is damaged, or not whole.`,
+    hint: 'Fetch or save it anew.'
   },
   'dxf.binary': {
     message: (w) => `"${w.t('name')}" is a binary DXF drawing.`,
@@ -108,6 +116,6 @@ export const surveyProblems = {
   },
   'picture.unreadable': {
     message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
-    hint: 'Choose a PNG, JPEG or WebP picture, an SVG or a DXF drawing.'
+    hint: 'Choose a PNG, JPEG or WebP picture, a PDF, an SVG or a DXF drawing.'
   }
 } satisfies Record<string, Entry>;

@@ -106,7 +106,15 @@ describe('the project file', () => {
         mmPerPixel: 1,
         fade: 0.5,
         locked: false,
-        ...{ stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
+        ...{
+          page: 1,
+          stretch: 1,
+          rectangle: null,
+          lengths: [],
+          shown: true,
+          greys: false,
+          clearPaper: false
+        },
         ...{ order: 1, crop: null, hidden: [] }
       }
     ]);

@@ -1,7 +1,7 @@
 /** What a file for a tracing sheet holds, by its first bytes, whatever it is called: each form has its own beginning. */
 import type { SheetMime } from '../kinds/tracing-sheet/record';
 
-export type SheetContent = SheetMime | 'binary DXF' | 'application/pdf' | 'IFC';
+export type SheetContent = SheetMime | 'binary DXF' | 'IFC';
 
 const starts = (bytes: Uint8Array, codes: readonly number[], from = 0) =>
   codes.every((code, i) => bytes[from + i] === code);

@@ -204,6 +204,10 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
     ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },
     by: pick % 3 ? 'plate' : 'pitch'
   }),
+  spreadSurveyRun: ({ tables: { surveyRun } }, { pick }) => {
+    const open = [...surveyRun.values()].filter(({ overall }) => overall !== null);
+    return { id: one(open, pick)?.id ?? one(surveyRun.keys(), pick) ?? '-' };
+  },
   setTracingSheet: ({ tables: { tracingSheet } }, { pick }) => ({
     ...{ id: one(tracingSheet.keys(), pick) ?? '-', fade: 0.3, locked: pick % 3 === 0 }
   })

@@ -341,6 +341,7 @@ export function furnished(): Project {
         'addClearSpace',
         'addGround',
         'addFooting',
+        'addSurveyRun',
         'addTracingSheet',
         'deferFinding',
         'setJoint'

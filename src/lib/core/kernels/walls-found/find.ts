@@ -570,9 +570,9 @@ const sureLength = (walls: readonly FoundWall[]) =>
   walls.reduce((sum, one) => sum + (one.doubt === undefined ? last(one) - first(one) : 0), 0);
 
 /** What is sought, here or in a worker. */
-export function seekWalls({ pieces, layers, wanted, isNarrowed, isGuess }: Seek): Sought {
-  const build = isNarrowed ? wallLayers(pieces, layers, wanted) : undefined;
-  const own = build ? pieces.filter((_, i) => build.has(layers[i]!)) : pieces;
+export function seekWalls(seek: Seek): Sought {
+  const { pieces, wanted, isGuess } = seek;
+  const own = narrowed(seek, wanted);
   let { thicknesses } = wanted;
   let walls = findWalls(own, wanted);
   if (!isGuess) return { walls, thicknesses };
@@ -583,7 +583,16 @@ export function seekWalls({ pieces, layers, wanted, isNarrowed, isGuess }: Seek)
     if (fewer.length === 0 || sureArea(without) < sureArea(walls) - near) continue;
     [thicknesses, walls] = [fewer, without];
   }
-  return { walls, thicknesses };
+  // Of the thicknesses that are left other layers may build walls.
+  const now = { ...wanted, thicknesses };
+  const again = own === pieces ? own : narrowed(seek, now);
+  return { walls: again.length === own.length ? walls : findWalls(again, now), thicknesses };
+}
+
+function narrowed({ pieces, layers, isNarrowed }: Seek, wanted: Wanted): readonly Piece[] {
+  if (!isNarrowed) return pieces;
+  const build = wallLayers(pieces, layers, wanted);
+  return pieces.filter((_, i) => build.has(layers[i]!));
 }
 
 export type { Piece };

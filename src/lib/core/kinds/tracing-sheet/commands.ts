@@ -14,13 +14,14 @@ const hiddenLayers = () => s.array(s.string().max(300).defined()).max(mostLayers
 export const addTracingSheet = command({
   name: 'addTracingSheet',
   about:
-    'Lay a tracing sheet (a stored picture, or a drawing of lines) under the plan of a storey, its lower left corner at `origin`. `widthPx` and `heightPx` in its own units: pixels, or units of the drawing, each `mmPerPixel` long; `hidden`: names of its layers that are not shown.',
+    'Lay a tracing sheet (a stored picture, or a drawing of lines) under the plan of a storey, its lower left corner at `origin`. `widthPx` and `heightPx` in its own units: pixels, units of the drawing, or points of the `page` of a PDF, each `mmPerPixel` long; `hidden`: names of its layers that are not shown.',
   args: s.object({
     id: s.id(),
     name: s.name(),
     storey: s.id().required(),
     blob: s.string().min(1).max(200).required(),
     mime: s.oneOf(sheetMimes).required(),
+    page: s.number().integer().min(1).max(100_000),
     widthPx: s.number().positive().max(10_000_000).required(),
     heightPx: s.number().positive().max(10_000_000).required(),
     origin: s.point().default(undefined),
@@ -42,7 +43,13 @@ export const addTracingSheet = command({
       kind: 'tracingSheet',
       name: args.name ?? 'Tracing sheet',
       storey: need(project, 'storey', args.storey).id,
-      ...{ blob: args.blob, mime: args.mime, widthPx: args.widthPx, heightPx: args.heightPx },
+      ...{
+        blob: args.blob,
+        mime: args.mime,
+        page: args.page ?? 1,
+        widthPx: args.widthPx,
+        heightPx: args.heightPx
+      },
       origin: args.origin ? storedPoint(args.origin) : { x: 0, y: 0 },
       angle: 0,
       mmPerPixel: args.mmPerPixel ?? 12_000 / args.widthPx,

@@ -9,7 +9,8 @@ export const sheetMimes = [
   'image/jpeg',
   'image/webp',
   'image/svg+xml',
-  'image/vnd.dxf'
+  'image/vnd.dxf',
+  'application/pdf'
 ] as const;
 
 export type SheetMime = (typeof sheetMimes)[number];
@@ -44,6 +45,8 @@ export interface TracingSheet {
   readonly storey: string;
   readonly blob: string;
   readonly mime: SheetMime;
+  /** Of a PDF; of everything else the first. */
+  readonly page: number;
   readonly widthPx: number;
   readonly heightPx: number;
   readonly origin: Point;
@@ -82,6 +85,7 @@ export const schema = object({
   storey: f.id(),
   blob: f.id(),
   mime: f.choice(sheetMimes),
+  page: number().integer().min(1).max(100_000).required(),
   widthPx: f.size(),
   heightPx: f.size(),
   origin: f.point(),

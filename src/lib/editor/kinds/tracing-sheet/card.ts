@@ -32,6 +32,9 @@ export function sheetCard(make: CardMaker, sheet: TracingSheet): DetailsCard {
   };
 }
 
+const oneOf = ({ mime }: TracingSheet) =>
+  mime === 'application/pdf' ? 'One point is' : isLines({ mime }) ? 'One unit is' : 'One pixel is';
+
 const strengths = [0.15, 0.3, 0.5, 0.75, 1];
 
 function seenFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] {
@@ -100,14 +103,14 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
       ? 'met'
       : `${words(Math.abs(value))} too ${value > 0 ? 'long' : 'short'}, ${(100 * Math.abs(share)).toFixed(2)} %`;
   return [
-    fact(isLines(sheet) ? 'One unit is' : 'One pixel is', `${Number(sheet.mmPerPixel.toFixed(4))}\u00a0mm`),
+    fact(oneOf(sheet), `${Number(sheet.mmPerPixel.toFixed(4))}\u00a0mm`),
     ...(drawing
       ? [
           fact(
             'Its file',
             drawing.unit.isSaid
               ? `says ${drawing.unit.name}`
-              : sheet.mime === 'image/svg+xml'
+              : sheet.mime !== 'image/vnd.dxf'
                 ? 'tells no true size: true it up by a known length'
                 : `says no unit; taken as ${drawing.unit.name} by its size`
           )

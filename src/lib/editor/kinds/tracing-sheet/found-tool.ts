@@ -12,7 +12,7 @@ import {
 import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { laid } from '../../../core/kinds/tracing-sheet/place';
-import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
+import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../../core/units/length';
 import { choiceBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
@@ -57,7 +57,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   private get sheet(): TracingSheet | undefined {
     const sheets = sheetsShown(this.editor).filter(
-      (sheet) => isLines(sheet) && this.editor.drawings.has(sheet.blob)
+      (sheet) => !sheet.rectangle && this.editor.drawings.has(sheet.blob)
     );
     return sheets.find(({ id }) => this.editor.selection.has(id)) ?? sheets.at(-1);
   }
@@ -132,7 +132,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
   }
 
   sentence(): SentencePart[] {
-    if (!this.sheet) return ['This storey shows no tracing sheet of lines: lay a DXF or SVG drawing first.'];
+    if (!this.sheet)
+      return ['This storey shows no tracing sheet of lines: lay a DXF, SVG or PDF drawing first.'];
     this.seek();
     const list = this.typed ?? this.told;
     const walls: Choice[] = [

@@ -2,7 +2,7 @@
 import { distance, subtract, unit, type Point } from '../../../core/geometry/point';
 import type { DrawnSnap } from '../../../core/kernels/survey/line-drawing';
 import { flatAt, inPlan } from '../../../core/kinds/tracing-sheet/place';
-import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
+import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import type { Editor } from '../../editor';
 
 /** How near a place must be, pixels. */
@@ -23,9 +23,9 @@ export function layersSeen(sheet: TracingSheet, layers: readonly { readonly name
 /** In the plan, of the sheets of lines that have been read. */
 export function drawnPlaces(editor: Editor, p: Point, mmPerPixel: number, only?: string): DrawnSnap[] {
   return sheetsShown(editor).flatMap((sheet) => {
-    const drawn =
-      isLines(sheet) && (!only || only === sheet.id) ? editor.drawings.get(sheet.blob) : undefined;
-    if (!drawn) return [];
+    const drawn = !only || only === sheet.id ? editor.drawings.get(sheet.blob) : undefined;
+    // Of a page put right the lines are bent as well.
+    if (!drawn || sheet.rectangle) return [];
     // Where a sheet is stretched it is farther one way than the other.
     const far = (reach * mmPerPixel) / (sheet.mmPerPixel * Math.min(1, sheet.stretch));
     return drawn.snapsNear(flatAt(sheet, p), far, layersSeen(sheet, drawn.drawing.layers)).map((snap) => {
