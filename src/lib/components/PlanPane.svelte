@@ -13,12 +13,9 @@
   import type { ToolName } from '../editor/tool';
   import { Fingers } from '../plan/fingers';
   import { PlanView } from '../plan/plan-view';
-  import { DrawnLines } from '../core/kernels/survey/line-drawing';
   import { lookOf } from '../core/kinds/tracing-sheet/place';
   import { isLines, type TracingSheet } from '../core/kinds/tracing-sheet/record';
   import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
-  import { ReadingLeft } from '../worker/sheets';
-  import { getBlob } from '../storage/store';
 
   /** `onmenu`: what can be done to the selection is asked for, at a place of the page. */
   let {
@@ -124,62 +121,13 @@
   const laying = () => import('./tracing-sheets');
 
   const loading = new Set<string>();
-  /** Each look of a sheet is read once; what cannot be read is told, and the sheet stays. */
+  /** Each look of a sheet is read once. */
   async function loadSheet(sheet: TracingSheet) {
     const look = lookOf(sheet);
     if (loading.has(look)) return;
     loading.add(look);
-    const { blob, mime, greys, clearPaper, rectangle } = sheet;
-    try {
-      const row = await getBlob(blob);
-      if (!row) return;
-      if (isLines(sheet)) {
-        const read = await house.sheets.ask((service) => service.drawing(row.bytes, mime));
-        if (read.ok) editor.drawings.set(blob, new DrawnLines(read.drawing));
-        view?.drawAnew();
-      } else if (mime === 'application/pdf') await loadPage(sheet, row.bytes);
-      else
-        view?.setPicture(
-          look,
-          await house.sheets.ask((service) =>
-            service.picture(row.bytes, mime, { greys, clearPaper, rectangle })
-          )
-        );
-    } catch (fault) {
-      if (!(fault instanceof ReadingLeft))
-        editor.say({
-          kind: 'problem',
-          text: `The tracing sheet “${sheet.name}” cannot be shown: ${(fault as Error).message}.`,
-          hint: 'It stays in the project. Lay its file again if this lasts.'
-        });
-      loading.delete(look);
-    }
-  }
-
-  /** A page as a picture, and its lines to be met. */
-  async function loadPage(sheet: TracingSheet, bytes: Uint8Array) {
-    const { greys, clearPaper, rectangle, widthPx: width, heightPx: height } = sheet;
-    const { PdfPages } = await import('./pdf-pages');
-    const pages = await PdfPages.open(bytes);
-    try {
-      const canvas = await pages.picture(sheet.page);
-      const { drawing } = await pages.lines(sheet.page);
-      if (drawing) editor.drawings.set(sheet.blob, new DrawnLines(drawing));
-      const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done));
-      const scale = canvas.width / width;
-      const scaled = rectangle && {
-        ...rectangle,
-        corners: rectangle.corners.map(({ x, y }) => ({ x: x * scale, y: y * scale }))
-      };
-      const png = new Uint8Array(await blob!.arrayBuffer());
-      const read = await house.sheets.ask((service) =>
-        service.picture(png, 'image/png', { greys, clearPaper, rectangle: scaled })
-      );
-      const box = rectangle ? read.box : { minX: 0, minY: 0, maxX: width, maxY: height };
-      view?.setPicture(lookOf(sheet), { ...read, box });
-    } finally {
-      pages.close();
-    }
+    const { showSheet } = await import('./sheet-looks');
+    if (!(await showSheet(house, view!, sheet))) loading.delete(look);
   }
 
   function at(event: PointerEvent | WheelEvent): { x: number; y: number; point: Point } {
@@ -414,7 +362,7 @@
       role="status"
     >
       Reading “{house.reading}”…
-      <Press class="text-kelp underline" onclick={() => house.sheets.stop()}>Leave it</Press>
+      <Press class="text-kelp underline" onclick={() => house.stopReading()}>Leave it</Press>
     </p>
   {/if}
   {#if complete}{#await import('./PlanCorner.svelte') then { default: PlanCorner }}<PlanCorner

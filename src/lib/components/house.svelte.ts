@@ -1,6 +1,5 @@
 /** One open house: ties the editor to storage, the other tabs and the model service. Views read `tick` to follow it. */
 import { flushSync } from 'svelte';
-import { nanoid } from 'nanoid';
 import { PatchMismatch, patchOf } from '../core/document/patch';
 import { Keeper } from './keeper';
 import { making } from './projects';
@@ -16,13 +15,11 @@ import type { ActionName } from '../editor/stages';
 import type { ToolName } from '../editor/tool';
 import { isInMemory } from '../storage/database';
 import { ProjectGone, isFinal, storageFault, type StorageFault } from '../storage/faults';
-import { addVersion, getBlob, headOf, putBlob, readSteps, type VersionRow } from '../storage/store';
+import { addVersion, getBlob, headOf, readSteps, type VersionRow } from '../storage/store';
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
-import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
-import type { SheetMime } from '../core/kinds/tracing-sheet/record';
-import { SheetReader } from '../worker/sheets';
+import type { SheetReader, SheetService } from '../worker/sheets';
 import type { PdfPages } from './pdf-pages';
 import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
@@ -59,7 +56,7 @@ export class House {
   choosing = $state.raw<
     { name: string; pages: PdfPages; choose: (page: number | undefined) => void } | undefined
   >();
-  readonly sheets = new SheetReader();
+  private reader: SheetReader | undefined;
   progress = $state.raw<{ done: number; of: number } | undefined>();
   update = $state.raw<ModelUpdate | undefined>();
   readonly style: WallStyle;
@@ -86,7 +83,7 @@ export class House {
     this.saved = state.saved;
     this.journalGap = state.lost > 0;
     this.style = new WallStyle(editor);
-    editor.seekWalls = (seek) => this.sheets.ask((service) => service.walls(seek));
+    editor.seekWalls = (seek) => this.askSheets((service) => service.walls(seek));
     this.mirror();
   }
 
@@ -320,38 +317,15 @@ export class House {
     this.editor.restore(patchOf(project, records, removes), `Go back to “${version.name}”`);
   }
 
-  /** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
-  async layTracingSheet(
-    name: string,
-    mime: SheetMime,
-    bytes: Uint8Array,
-    of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing,
-    page = 1
-  ): Promise<void> {
-    const blob = nanoid();
-    await putBlob(blob, mime, bytes);
-    const drawing = 'lines' in of ? of : undefined;
-    if (drawing) this.editor.drawings.set(blob, new DrawnLines(drawing));
-    const hidden = drawing?.layers.flatMap((one) => (one.isOff ? [one.name] : [])) ?? [];
-    const { editor } = this;
-    const ids = editor.perform({
-      name: 'addTracingSheet',
-      args: {
-        ...{
-          storey: editor.storey,
-          name: name.slice(0, 120),
-          blob,
-          mime,
-          page,
-          widthPx: of.width,
-          heightPx: of.height
-        },
-        // Of a page whose scale is not told only the lines are known.
-        ...(drawing && (drawing.unit.isSaid || mime === 'image/vnd.dxf') && { mmPerPixel: drawing.unit.mm }),
-        hidden
-      }
-    });
-    if (ids) editor.select(ids);
+  /** Ask the reader of sheets, which is read itself with the first one. */
+  async askSheets<T>(call: (service: SheetService) => Promise<T>): Promise<T> {
+    this.reader ??= new (await import('../worker/sheets')).SheetReader();
+    return this.reader.ask(call);
+  }
+
+  /** Leave what is being read for a tracing sheet. */
+  stopReading() {
+    this.reader?.stop();
   }
 
   async blobs(): Promise<Map<string, Uint8Array>> {
@@ -365,7 +339,7 @@ export class House {
 
   close() {
     this.client?.close();
-    this.sheets.stop();
+    this.stopReading();
     this.tabs?.close();
     this.keeper.close();
   }

@@ -1,9 +1,12 @@
 /** Tracing sheets from the person's files. */
+import { nanoid } from 'nanoid';
 import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
+import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
 import { readLateTools } from '../editor/take-tool';
+import { putBlob } from '../storage/store';
 import { ReadingLeft } from '../worker/sheets';
 
 /** What is read here, for the dialog that asks for a file. */
@@ -55,6 +58,32 @@ function mimeOf(name: string, bytes: Uint8Array): SheetMime {
 const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken' } =>
   /^pdf\.(locked|broken)$/.test(String((fault as { code?: unknown }).code));
 
+/** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
+async function layTracingSheet(
+  { editor }: House,
+  name: string,
+  mime: SheetMime,
+  bytes: Uint8Array,
+  of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing,
+  page = 1
+): Promise<void> {
+  const blob = nanoid();
+  await putBlob(blob, mime, bytes);
+  const drawing = 'lines' in of ? of : undefined;
+  if (drawing) editor.drawings.set(blob, new DrawnLines(drawing));
+  const hidden = drawing?.layers.flatMap((one) => (one.isOff ? [one.name] : [])) ?? [];
+  const ids = editor.perform({
+    name: 'addTracingSheet',
+    args: {
+      ...{ storey: editor.storey, name: name.slice(0, 120), blob, mime, page },
+      ...{ widthPx: of.width, heightPx: of.height, hidden },
+      // Of a page whose scale is not told only the lines are known.
+      ...(drawing && (drawing.unit.isSaid || mime === 'image/vnd.dxf') && { mmPerPixel: drawing.unit.mm })
+    }
+  });
+  if (ids) editor.select(ids);
+}
+
 /** The only page of a PDF, or the one that is chosen; none, where none is. */
 async function layPage(house: House, name: string, bytes: Uint8Array) {
   const { PdfPages } = await import('./pdf-pages');
@@ -72,7 +101,7 @@ async function layPage(house: House, name: string, bytes: Uint8Array) {
     house.reading = name;
     const { drawing, ...size } = await pages.lines(page);
     const called = name.replace(/\.[^.]+$/, '') + (pages.count > 1 ? `, page ${page}` : '');
-    await house.layTracingSheet(called, 'application/pdf', bytes, drawing ?? size, page);
+    await layTracingSheet(house, called, 'application/pdf', bytes, drawing ?? size, page);
   } finally {
     house.choosing = undefined;
     pages.close();
@@ -96,18 +125,20 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     const called = name.replace(/\.[^.]+$/, '');
     if (mime === 'application/pdf') await layPage(house, name, bytes);
     else if (isLines({ mime })) {
-      const read = await house.sheets.ask((service) => service.drawing(bytes, mime));
+      const read = await house.askSheets((service) => service.drawing(bytes, mime));
       if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
-      await house.layTracingSheet(called, mime, bytes, read.drawing);
+      await layTracingSheet(house, called, mime, bytes, read.drawing);
     } else {
-      const { picture } = await house.sheets
-        .ask((service) => service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null }))
+      const { picture } = await house
+        .askSheets((service) =>
+          service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null })
+        )
         .catch((fault: Error) => {
           throw fault instanceof ReadingLeft ? fault : new Refused('picture.unreadable', { name });
         });
       const { width, height } = picture;
       picture.close();
-      await house.layTracingSheet(called, mime, bytes, { width, height });
+      await layTracingSheet(house, called, mime, bytes, { width, height });
     }
   } catch (fault) {
     if (fault instanceof ReadingLeft) return;
