@@ -65,6 +65,7 @@
     layTracingSheet: Image,
     trueUp: RulerDimensionLine,
     foundWalls: ScanLine,
+    tape: Ruler,
     wallRun: Spline,
     rectangle: Square,
     joint: CornerDownRight,

@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid';
 import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
+import { fitTogether } from '../core/exchange/archive';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
 import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
@@ -57,6 +58,16 @@ function mimeOf(name: string, bytes: Uint8Array): SheetMime {
 /** Told by its code, as its class is only read with the first PDF. */
 const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken' } =>
   /^pdf\.(locked|broken)$/.test(String((fault as { code?: unknown }).code));
+
+/** All sheets of the house and this one are to go into one file. */
+async function needRoom(house: House, name: string, mime: SheetMime, size: number) {
+  const blobs = await house.blobs();
+  const others = [...house.editor.project.tables.tracingSheet.values()].flatMap((sheet) => {
+    const bytes = blobs.get(sheet.blob);
+    return bytes ? [{ mime: sheet.mime, size: bytes.length }] : [];
+  });
+  if (!fitTogether([...others, { mime, size }])) throw new Refused('sheet.together', { name });
+}
 
 /** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
 async function layTracingSheet(
@@ -122,6 +133,7 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     await readLateTools();
     const bytes = new Uint8Array(await file.arrayBuffer());
     const mime = mimeOf(name, bytes);
+    await needRoom(house, name, mime, bytes.length);
     const called = name.replace(/\.[^.]+$/, '');
     if (mime === 'application/pdf') await layPage(house, name, bytes);
     else if (isLines({ mime })) {

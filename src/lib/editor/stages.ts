@@ -29,6 +29,7 @@ export const stages: readonly StageInfo[] = [
       { tool: 'layTracingSheet', label: 'Tracing sheet', key: 't' },
       { tool: 'trueUp', label: 'True up', key: 'y' },
       { tool: 'foundWalls', label: 'Find walls', key: 'T' },
+      { tool: 'tape', label: 'Tape', key: 'E' },
       { tool: 'guide', label: 'Guide', key: 'G' },
       { tool: 'surveyRun', label: 'Survey run', key: 'R' }
     ]

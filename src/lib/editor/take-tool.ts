@@ -35,7 +35,7 @@ const lateNames = [
     'dormer',
     'rooflight'
   ] as const),
-  ...(['guide', 'dimension', 'trueUp', 'foundWalls'] as const)
+  ...(['guide', 'dimension', 'trueUp', 'foundWalls', 'tape'] as const)
 ] as const;
 let late: Readonly<Record<(typeof lateNames)[number], Maker>> | undefined;
 

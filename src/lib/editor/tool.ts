@@ -28,7 +28,8 @@ export type ToolName =
   | 'dormer'
   | 'rooflight'
   | 'trueUp'
-  | 'foundWalls';
+  | 'foundWalls'
+  | 'tape';
 
 export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */

@@ -36,29 +36,40 @@ export class SheetReader {
   private worker: Worker | undefined;
   /** Kept as long as the worker: let go, it would end the service there. */
   private service: Comlink.Remote<SheetService> | undefined;
-  private leave: (() => void) | undefined;
+  /** How each of what is asked for is left. */
+  private readonly waiting = new Set<(fault: Error) => void>();
 
   /** Ask the service; rejects with `ReadingLeft` when it is stopped, with an error when its worker dies. */
   async ask<T>(call: (service: SheetService) => Promise<T>): Promise<T> {
-    this.worker ??= new Worker(new URL('./sheet.worker.ts', import.meta.url), { type: 'module' });
-    const { worker } = this;
-    this.service ??= Comlink.wrap<SheetService>(worker);
-    const lost = new Promise<never>((_, reject) => {
-      worker.onerror = (event) => {
-        this.stop();
-        reject(new Error(event.message || 'reading it failed'));
-      };
-      this.leave = () => reject(new ReadingLeft());
-    });
-    return Promise.race([call(this.service), lost]);
+    const service = this.connected();
+    let leave: (fault: Error) => void = () => undefined;
+    const lost = new Promise<never>((_, reject) => (leave = reject));
+    this.waiting.add(leave);
+    try {
+      return await Promise.race([call(service), lost]);
+    } finally {
+      this.waiting.delete(leave);
+    }
   }
 
-  /** Leave what is being read. */
+  private connected(): Comlink.Remote<SheetService> {
+    if (this.service) return this.service;
+    const worker = new Worker(new URL('./sheet.worker.ts', import.meta.url), { type: 'module' });
+    worker.onerror = (event) => this.end(new Error(event.message || 'reading it failed'));
+    this.worker = worker;
+    this.service = Comlink.wrap<SheetService>(worker);
+    return this.service;
+  }
+
+  /** Leave all that is being read. */
   stop() {
+    this.end(new ReadingLeft());
+  }
+
+  private end(fault: Error) {
     this.worker?.terminate();
     this.worker = undefined;
     this.service = undefined;
-    this.leave?.();
-    this.leave = undefined;
+    for (const leave of [...this.waiting]) leave(fault);
   }
 }

@@ -77,6 +77,10 @@ export const surveyProblems = {
     message: (w) => `"${w.t('name')}" has ${w.t('size')}; a tracing sheet may have ${w.t('most')}.`,
     hint: 'Save a part of it, or a smaller picture.'
   },
+  'sheet.together': {
+    message: (w) => `With "${w.t('name')}" the tracing sheets of this house would be too large for one file.`,
+    hint: 'Delete sheets that are not needed any more, or lay a smaller picture.'
+  },
   'pdf.locked': {
     message: (w) => `"${w.t('name')}" is locked by a password.`,
     hint: 'Save it without its password where it can be opened, then lay that.'

@@ -12,7 +12,7 @@ import { schemaVersion, type Rec } from '../document/record';
 import type { Project } from '../document/kind';
 import { applyPatch } from '../document/patch';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
-import { fileLimits, readProject, writeProject } from './archive';
+import { fileLimits, fitTogether, readProject, writeProject } from './archive';
 
 const none = new Map<string, Uint8Array>();
 const demo = () => {
@@ -88,6 +88,13 @@ describe('the project file', () => {
     const copy = copyOfProject(read.project, second!);
     expect(settingsOf(copy)).toEqual({ ...settingsOf(made), guid: second, name: 'Gull Cottage, copy' });
     expect(allRecords(copy).slice(1)).toEqual(allRecords(made).slice(1));
+  });
+  it('sheets that would make a file that cannot be read again do not fit', () => {
+    const sheet = (mime: 'image/png' | 'image/vnd.dxf', mb: number) => ({ mime, size: mb * 2 ** 20 });
+    expect(fitTogether([sheet('image/png', 50)])).toBe(true);
+    expect(fitTogether([sheet('image/png', 50), sheet('image/png', 10)])).toBe(false);
+    expect(fitTogether([sheet('image/png', 30), sheet('image/vnd.dxf', 60)])).toBe(true);
+    expect(fitTogether(Array.from({ length: 4 }, () => sheet('image/vnd.dxf', 60)))).toBe(false);
   });
   it('the same project gives the same bytes; only pictures in use go along', () => {
     const project = projectOf([

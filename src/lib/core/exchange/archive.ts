@@ -7,6 +7,7 @@ import type { Problem } from '../document/problems';
 import { allRecords } from '../document/project';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
+import type { SheetMime } from '../kinds/tracing-sheet/record';
 import { application, fail, readHouse } from './house-json';
 
 export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
@@ -22,10 +23,28 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   const json = JSON.stringify({ application, schemaVersion, lastIds: project.lastIds, records }, null, 1);
   const mtime = new Date(1980, 0, 2);
   const files: Zippable = { 'project.json': [strToU8(json), { level: 6, mtime }] };
-  const used = new Set([...project.tables.tracingSheet.values()].map((sheet) => sheet.blob));
-  for (const [name, bytes] of blobs)
-    if (used.has(name)) files[`blobs/${name}`] = [bytes, { level: 0, mtime }];
+  const used = new Map([...project.tables.tracingSheet.values()].map((sheet) => [sheet.blob, sheet.mime]));
+  for (const [name, bytes] of blobs) {
+    const mime = used.get(name);
+    // Pictures and pages are packed in themselves; drawings are text.
+    if (mime) files[`blobs/${name}`] = [bytes, { level: isText(mime) ? 6 : 0, mtime }];
+  }
   return zipSync(files);
+}
+
+const isText = (mime: SheetMime) => mime === 'image/svg+xml' || mime === 'image/vnd.dxf';
+
+/** Texts of drawings are packed to less than this. */
+const packing = 4;
+
+/**
+ * Whether sheets of these sizes fit in one file that can be read again, with room for the house itself. What is drawn as text
+ * counts by what it is packed to.
+ */
+export function fitTogether(sheets: readonly { readonly mime: SheetMime; readonly size: number }[]): boolean {
+  const packed = sheets.reduce((sum, { mime, size }) => sum + (isText(mime) ? size / packing : size), 0);
+  const unpacked = sheets.reduce((sum, { size }) => sum + size, 0);
+  return packed < 0.9 * fileLimits.packed && unpacked < 0.9 * fileLimits.unpacked;
 }
 
 export const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;

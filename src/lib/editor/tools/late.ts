@@ -20,6 +20,7 @@ import { GuideTool } from '../kinds/guide/tool';
 import { FoundWallsTool } from '../kinds/tracing-sheet/found-tool';
 import { TrueUpTool } from '../kinds/tracing-sheet/tool';
 import { ShapeTool } from './shape';
+import { TapeTool } from './tape';
 
 export const lateTools = {
   shape: (editor: Editor) => new ShapeTool(editor),
@@ -40,5 +41,6 @@ export const lateTools = {
   copyUp: (editor: Editor) => new CopyUpTool(editor),
   dimension: (editor: Editor) => new DimensionTool(editor),
   trueUp: (editor: Editor) => new TrueUpTool(editor),
-  foundWalls: (editor: Editor) => new FoundWallsTool(editor)
+  foundWalls: (editor: Editor) => new FoundWallsTool(editor),
+  tape: (editor: Editor) => new TapeTool(editor)
 };

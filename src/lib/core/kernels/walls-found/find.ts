@@ -554,7 +554,7 @@ export interface Seek {
   readonly wanted: Wanted;
   /** Only on layers that build walls. */
   readonly isNarrowed: boolean;
-  /** The thicknesses are a guess: those without which as much is sure are left out. */
+  /** The thicknesses are only known ones: those that the drawing has are tried with what it has most, and those without which as much is sure left out. */
   readonly isGuess: boolean;
 }
 
@@ -571,7 +571,8 @@ const sureLength = (walls: readonly FoundWall[]) =>
 
 /** What is sought, here or in a worker. */
 export function seekWalls(seek: Seek): Sought {
-  const { pieces, wanted, isGuess } = seek;
+  const { pieces, isGuess } = seek;
+  const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek) } : seek.wanted;
   const own = narrowed(seek, wanted);
   let { thicknesses } = wanted;
   let walls = findWalls(own, wanted);
@@ -587,6 +588,15 @@ export function seekWalls(seek: Seek): Sought {
   const now = { ...wanted, thicknesses };
   const again = own === pieces ? own : narrowed(seek, now);
   return { walls: again.length === own.length ? walls : findWalls(again, now), thicknesses };
+}
+
+/** Distances of lines that are looked at, and of these the ones that are tried besides those known. */
+const [mostSeen, mostGuessed] = [16, 3];
+
+function guessed({ pieces, wanted }: Seek): number[] {
+  const seen = thicknessesIn(pieces, mostSeen);
+  const known = wanted.thicknesses.filter((one) => seen.some((gap) => Math.abs(gap - one) <= near));
+  return [...new Set([...known, ...seen.slice(0, mostGuessed)])].sort((p, q) => q - p);
 }
 
 function narrowed({ pieces, layers, isNarrowed }: Seek, wanted: Wanted): readonly Piece[] {

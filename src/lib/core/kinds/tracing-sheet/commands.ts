@@ -261,7 +261,7 @@ export const rectifyTracingSheet = command({
     const angle = angleOf(subtract(corners[1]!, corners[0]!));
     const origin = storedPoint(corners[0]!);
     // What it was scaled by before is only held against it from now on.
-    const lengths = old.lengths.map((one) => ({ ...one, use: 'check' as const }));
+    const lengths = checksOf(old);
     return done(project, 'Put the photo right', [
       { ...old, rectangle, origin, angle, mmPerPixel: 1, stretch: 1, lengths }
     ]);
@@ -271,13 +271,14 @@ export const rectifyTracingSheet = command({
 export const setTracingSheet = command({
   name: 'setTracingSheet',
   about:
-    'Fade (0 clear to 1 full), show, lock, move or rename a tracing sheet; make it `greys` only or its paper clear; `crop` it (in its own units, null: all of it); lay it over (`front`) or under (`back`) the others; `hidden` layers of a drawing; `without` the known length of that number (the first is 1). A locked sheet is not moved.',
+    'Fade (0 clear to 1 full), show, lock, move or rename a tracing sheet; make it `greys` only or its paper clear; `crop` it (in its own units, null: all of it); lay it over (`front`) or under (`back`) the others; `hidden` layers of a drawing; `mmPerPixel`: how long its unit is, where its file did not tell; `without` the known length of that number (the first is 1). A locked sheet is not moved.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
     fade: s.number().min(0).max(1),
     ...{ locked: s.flag(), shown: s.flag(), greys: s.flag(), clearPaper: s.flag() },
     origin: s.point().default(undefined),
+    mmPerPixel: s.number().positive().max(10_000),
     order: s.oneOf(['front', 'back'] as const),
     crop: s
       .object({
@@ -295,7 +296,7 @@ export const setTracingSheet = command({
   example: { id: 'tracing-sheet-1', fade: 0.3, locked: true },
   run: (project, { id, origin, order, crop, without, ...given }) => {
     const old = need(project, 'tracingSheet', id);
-    if (origin && given.locked !== false) needLoose(project, id);
+    if ((origin || given.mmPerPixel !== undefined) && given.locked !== false) needLoose(project, id);
     const changed: TracingSheet = {
       ...old,
       ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
@@ -304,9 +305,14 @@ export const setTracingSheet = command({
       crop: crop === undefined ? old.crop : crop && cropOf(project, old, crop),
       lengths: without === undefined ? old.lengths : old.lengths.filter((_, k) => k !== without - 1)
     };
+    // What it was scaled by before is only held against it from now on.
+    if (changed.mmPerPixel !== old.mmPerPixel)
+      return done(project, 'Change the tracing sheet', [{ ...changed, lengths: checksOf(changed) }]);
     return done(project, 'Change the tracing sheet', [changed]);
   }
 });
+
+const checksOf = ({ lengths }: TracingSheet) => lengths.map((one) => ({ ...one, use: 'check' as const }));
 
 const orderAt = (project: Project, place: 'front' | 'back') =>
   place === 'front' ? Math.max(0, ...orders(project)) + 1 : Math.min(0, ...orders(project)) - 1;

@@ -32,6 +32,30 @@ export function sheetCard(make: CardMaker, sheet: TracingSheet): DetailsCard {
   };
 }
 
+/** What units of drawings are, mm. */
+const units = [
+  ['a millimetre', 1],
+  ['a centimetre', 10],
+  ['a metre', 1000],
+  ['an inch', 25.4],
+  ['a foot', 304.8]
+] as const;
+
+/** What its file says, or what it was taken for, may be wrong. */
+function unitField(make: CardMaker, sheet: TracingSheet, set: Setter): Field {
+  const known = units.find(([, mm]) => mm === sheet.mmPerPixel);
+  return make.choice(
+    'unit',
+    'Its unit is',
+    [known ? String(known[1]) : 'other'],
+    [
+      ...(known ? [] : [{ value: 'other', label: 'as it was trued up' }]),
+      ...units.map(([label, mm]) => ({ value: String(mm), label }))
+    ],
+    (value) => set(value === 'other' ? {} : { mmPerPixel: Number(value) })
+  );
+}
+
 const oneOf = ({ mime }: TracingSheet) =>
   mime === 'application/pdf' ? 'One point is' : isLines({ mime }) ? 'One unit is' : 'One pixel is';
 
@@ -103,6 +127,7 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
       ? 'met'
       : `${words(Math.abs(value))} too ${value > 0 ? 'long' : 'short'}, ${(100 * Math.abs(share)).toFixed(2)} %`;
   return [
+    ...(sheet.mime === 'image/vnd.dxf' ? [unitField(make, sheet, set)] : []),
     fact(oneOf(sheet), `${Number(sheet.mmPerPixel.toFixed(4))}\u00a0mm`),
     ...(drawing
       ? [

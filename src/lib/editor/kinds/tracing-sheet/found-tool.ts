@@ -2,13 +2,7 @@
 import { buildUpFor } from '../../../core/commands/build-found';
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { lineAt } from '../../../core/kernels/survey/line-drawing';
-import {
-  seekWalls,
-  thicknessesIn,
-  type Doubt,
-  type Sought,
-  type Piece
-} from '../../../core/kernels/walls-found/find';
+import { seekWalls, type Doubt, type Sought, type Piece } from '../../../core/kernels/walls-found/find';
 import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { laid } from '../../../core/kinds/tracing-sheet/place';
@@ -39,8 +33,8 @@ const layerChoices: readonly Choice[] = [
   { value: 'shown', label: 'all layers that are shown' }
 ];
 
-/** Distances of lines that are tried as thicknesses, besides those of build-ups. */
-const mostGuessed = 3;
+/** More lines than these are not gone through. */
+const mostSought = 200_000;
 
 export class FoundWallsTool extends BaseTool implements Tool {
   readonly name = 'foundWalls';
@@ -52,6 +46,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
   /** What was found from, so that it is sought again when that changes. */
   private soughtFrom = '';
   private isSeeking = false;
+  private isTooMuch = false;
   /** The thicknesses that were guessed, as far as there are such walls. */
   private told: readonly number[] = [];
 
@@ -76,35 +71,25 @@ export class FoundWallsTool extends BaseTool implements Tool {
     return { pieces, layers };
   }
 
-  private guesses: { of: string; list: readonly number[] } | undefined;
-
-  /** Those that are typed; else of the build-ups of walls those that the drawing has, and what it has most: too many, to be cut. */
-  private thicknesses(key: string, pieces: () => readonly Piece[]): readonly number[] {
-    if (this.typed) return this.typed;
-    if (this.guesses?.of === key) return this.guesses.list;
-    const seen = thicknessesIn(pieces(), 16);
-    const known = [...this.editor.project.tables.buildUp.values()]
-      .map(thicknessOf)
-      .filter((one) => seen.some((gap) => Math.abs(gap - one) <= 1));
-    const list = [...new Set([...known, ...seen.slice(0, mostGuessed)])].sort((p, q) => q - p);
-    this.guesses = { of: key, list };
-    return list;
-  }
-
   /** Seek, where what it is sought from has changed: in the worker where there is one. */
   private seek() {
     const { sheet } = this;
     if (!sheet) return;
     const { id, hidden, origin, angle, mmPerPixel, stretch, blob } = sheet;
-    const base = JSON.stringify([id, hidden, origin, angle, mmPerPixel, stretch, blob]);
-    const key = JSON.stringify([base, this.typed, this.from]);
+    const key = JSON.stringify([id, hidden, origin, angle, mmPerPixel, stretch, blob, this.typed, this.from]);
     if (key === this.soughtFrom) return;
     this.soughtFrom = key;
-    let all: ReturnType<FoundWallsTool['piecesOf']> | undefined;
-    const pieces = () => (all ??= this.piecesOf(sheet));
-    const wanted = { thicknesses: this.thicknesses(base, () => pieces().pieces) };
+    this.found = [];
     const { editor } = this;
-    const job = { ...pieces(), wanted, isNarrowed: this.from === 'walls', isGuess: !this.typed };
+    const { pieces, layers } = this.piecesOf(sheet);
+    this.isTooMuch = pieces.length > mostSought;
+    if (this.isTooMuch) return;
+    // Of what is not typed: those of build-ups, as far as the drawing has them.
+    const known = [...editor.project.tables.buildUp.values()].map(thicknessOf);
+    const job = {
+      ...{ pieces, layers, wanted: { thicknesses: this.typed ?? known } },
+      ...{ isNarrowed: this.from === 'walls', isGuess: !this.typed }
+    };
     const show = ({ walls, thicknesses }: Sought) => {
       if (this.soughtFrom !== key) return;
       this.found = proposeWalls(walls);
@@ -166,6 +151,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
   get note(): string | undefined {
     if (!this.sheet) return undefined;
     if (this.isSeeking) return 'seeking…';
+    if (this.isTooMuch)
+      return `more than ${mostSought} lines are shown: hide layers that show no walls, hatches above all`;
     const sure = this.found.filter(({ doubt }) => doubt === undefined).length;
     const openings = this.chosen.reduce((sum, one) => sum + one.openings.length, 0);
     if (this.found.length === 0) return 'no walls of these thicknesses are found';

@@ -132,6 +132,9 @@ describe('a sheet of lines', () => {
       /1 of 3 .* 50\\u00a0mm at most|1 of 3 .* by 50/
     );
     expect(fields.find(({ label }) => label === 'Its file')!.value).toBe('says metres');
+    // Its unit may be told otherwise than it says.
+    fields.find(({ label }) => label === 'Its unit is')!.set!('10');
+    expect(sheetOf(session).mmPerPixel).toBe(10);
     fields.find(({ label }) => /^arcs/.test(label))!.set!('no');
     expect(sheetOf(session).hidden).toEqual(['arcs']);
   });

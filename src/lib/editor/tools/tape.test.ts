@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest';
+import { readSentence, rectangle, startSession } from '../testing/session';
+
+const px = 5;
+const at = (x: number, y: number) => ({ x, y });
+
+describe('the tape', () => {
+  it('tells lengths, angles and areas between places that are met, and begins anew', () => {
+    const session = startSession([rectangle()]);
+    const tool = session.take('tape');
+    expect(readSentence(tool.sentence())).toContain('Measure from');
+    // The inner corners of a house of 6 by 4 m with walls of 200: each is met.
+    for (const p of [at(205, 196), at(5803, 203), at(5798, 3803)]) tool.click!(p, px);
+    expect(tool.note).toContain(
+      '3\u00a0600\u00a0mm; 0\u00a0mm across, 3\u00a0600\u00a0mm up; at 90°; 90° between the last two'
+    );
+    expect(tool.note).toContain('9\u00a0200\u00a0mm in all; 10.08 m² within');
+    expect(tool.overlay!().lines).toHaveLength(2);
+    expect(tool.back()).toBe(true);
+    expect(tool.note).toBeUndefined();
+    expect(tool.back()).toBe(false);
+  });
+  it('reads typed places, and keeps a stretch as a note that undo takes back', () => {
+    const session = startSession([], 'ft');
+    const { editor } = session;
+    const tool = session.take('tape');
+    expect(tool.key!('k')).toBe(true);
+    expect(editor.message!.text).toContain('Nothing is measured');
+    for (const [x, y] of [
+      ['0', '0'],
+      ["3'", "4'"]
+    ] as const) {
+      tool.fill('x', x);
+      expect(tool.fill('y', y)).toBeUndefined();
+      tool.accept();
+    }
+    expect(tool.note).toContain('5\'-0"');
+    expect(tool.fill('x', 'far')).toContain('far');
+    tool.key!('k');
+    const [note] = [...editor.project.tables.dimension.values()];
+    expect(JSON.stringify(note)).toContain("5'-0");
+    editor.undo();
+    expect(editor.project.tables.dimension.size).toBe(0);
+  });
+});
