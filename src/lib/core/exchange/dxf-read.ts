@@ -400,7 +400,8 @@ function splineOf(groups: readonly Group[]) {
 
 /** Read a whole text. Never throws for bad input. */
 export function readDxf(text: string, most = mostPieces): DxfRead {
-  const parts = partsOf(text);
+  // Some programs begin with a mark of the code page, whichever it is.
+  const parts = partsOf(text.replace(/^(\ufeff|\u00ef\u00bb\u00bf)/, ''));
   if (!parts) return { ok: false, code: 'dxf.broken', texts: {} };
   const reader = new Reader(parts, most);
   try {

@@ -14,7 +14,7 @@ const stateWords: Readonly<Record<SheetState, string>> = {
   bow: 'what lies farther out is off by more: it is bowed, as by a lens',
   unlike: 'they do not agree: look at each again'
 };
-const useWords = { scale: 'Scaled by', across: 'Stretched by', check: 'Checked by' } as const;
+const useWords = { scale: 'scaled by', across: 'stretched by', check: 'checked by' } as const;
 
 /** Layers that are listed one by one. */
 const mostListed = 60;
@@ -149,7 +149,7 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
     ...rows.map((row, k) =>
       make.choice(
         `length ${k + 1}`,
-        `${useWords[row.use]} ${words(row.length)}`,
+        `${k + 1}: ${useWords[row.use]} ${words(row.length)}`,
         ['keep'],
         [
           { value: 'keep', label: off(row.off, row.share) },

@@ -172,6 +172,16 @@ describe('the tool of tracing sheets', () => {
       'check',
       'check'
     ]);
+    // Two of one length are told apart.
+    session.editor.perform({
+      name: 'checkTracingSheet',
+      args: { id: 'plan', p: at(1000, 1000), q: at(1000, 3000), length: 2000 }
+    });
+    session.editor.select(['plan']);
+    const labels = describeSelection(session.editor)!.groups.flatMap(({ fields }) =>
+      fields.map(({ label }) => label)
+    );
+    expect(new Set(labels).size).toBe(labels.length);
     tool = pick('square', at(1000, 1000), at(6000, 1100));
     expect(readSentence(tool.sentence())).toContain('at [0°]');
     tool.accept();
