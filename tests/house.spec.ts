@@ -40,7 +40,7 @@ test('Gannet House from nothing: sheet, walls, openings, storey, roof, hand-over
   // A picture of the plan, trued up from two points and a typed length; it never scales the model.
   const picture = await drawPicture(page);
   const choosing = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Choose a picture of a plan' }).click();
+  await page.getByRole('button', { name: 'Choose a picture or drawing of a plan' }).click();
   await (await choosing).setFiles({ name: 'survey.png', mimeType: 'image/png', buffer: picture });
   await expect(page.getByRole('region', { name: 'Details' })).toContainText('survey');
   await bench.key('y');
