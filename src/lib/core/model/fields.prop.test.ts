@@ -1,13 +1,13 @@
-/** Fields of the records of Plover Cabin, two of each kind, and of windows that leave their wall: a model that knew the project before it changed says the same as one that did not. */
+/** Fields of the records of Plover Cabin, one of each kind, and of windows that leave their wall: a model that knew the project before it changed says the same as one that did not. */
 import { describe, expect, it } from 'vitest';
 import { act, example, twoRooms } from '../testing/house';
 import { unfollowed } from '../testing/unfollowed';
 
 describe('the derivation', () => {
   it('of Plover Cabin follows its fields', () => {
-    const { tried, found } = unfollowed(example('plover-cabin'), 2);
+    const { tried, found } = unfollowed(example('plover-cabin'), 1);
     expect(found).toBeUndefined();
-    expect(tried).toBeGreaterThan(250);
+    expect(tried).toBeGreaterThan(125);
   }, 400_000);
   it('of windows that leave their wall follows every single field of theirs and of the walls', () => {
     const window = { filling: 'window', width: 1000, height: 1200, sill: 900, distance: 0 };
