@@ -14,9 +14,10 @@ const house = ['ground-slab', 'patio'].reduce(
 describe('the derivation', () => {
   // Apart from the other house, so that both are gone through at once.
   it('of Gannet House follows its fields', () => {
-    const { tried, found } = unfollowed(house, 1);
+    // Those of its catalogue are tried in Plover Cabin, which has the same.
+    const { tried, found } = unfollowed(house, 1, (id) => !house.tables.catalogueEntry.has(id));
     expect(found).toBeUndefined();
-    expect(tried).toBeGreaterThan(200);
+    expect(tried).toBeGreaterThan(170);
   }, 400_000);
   it('of a small house on ground, with footings, alignments, a stair and room kept clear, follows every field of those', () => {
     const square = [
