@@ -8,7 +8,8 @@ import {
   type PDFPageProxy
 } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
-import { linesOfPage, type PageMatrix, type PageStep } from '../core/exchange/page-lines';
+import { linesOfPage, type PageStep } from '../core/exchange/page-lines';
+import type { Affine } from '../core/geometry/affine';
 import type { DrawnText, LineDrawing } from '../core/kernels/survey/line-drawing';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
@@ -59,9 +60,9 @@ export class PdfPages {
   async lines(number: number): Promise<{ width: number; height: number; drawing: LineDrawing | undefined }> {
     const page = await this.document.getPage(number);
     const { width, height, transform } = page.getViewport({ scale: 1 });
-    const [a, b, c, d, e, f] = transform as unknown as PageMatrix;
+    const [a, b, c, d, e, f] = transform as unknown as Affine;
     // Pages are looked at downwards, sheets of ours upwards.
-    const up: PageMatrix = [a, -b, c, -d, e, height - f];
+    const up: Affine = [a, -b, c, -d, e, height - f];
     const size = { width, height };
     return { ...size, drawing: linesOfPage(await stepsOf(page), up, size, await textsOf(page, up)) };
   }
@@ -83,9 +84,9 @@ async function stepsOf(page: PDFPageProxy): Promise<PageStep[]> {
     const args = argsArray[i] as readonly unknown[] | null;
     if (what === OPS.save) return [{ kind: 'save' }];
     if (what === OPS.restore || what === OPS.paintFormXObjectEnd) return [{ kind: 'restore' }];
-    if (what === OPS.transform) return [{ kind: 'transform', by: args as unknown as PageMatrix }];
+    if (what === OPS.transform) return [{ kind: 'transform', by: args as unknown as Affine }];
     if (what === OPS.paintFormXObjectBegin) {
-      const by = args?.[0] as PageMatrix | null;
+      const by = args?.[0] as Affine | null;
       return [{ kind: 'save' }, ...(by ? [{ kind: 'transform', by } as const] : [])];
     }
     if (what !== OPS.constructPath || !isDrawn.has(args?.[0] as number)) return [];
@@ -94,11 +95,11 @@ async function stepsOf(page: PDFPageProxy): Promise<PageStep[]> {
   });
 }
 
-async function textsOf(page: PDFPageProxy, [a, b, c, d, e, f]: PageMatrix): Promise<DrawnText[]> {
+async function textsOf(page: PDFPageProxy, [a, b, c, d, e, f]: Affine): Promise<DrawnText[]> {
   const { items } = await page.getTextContent();
   return items.flatMap((item): DrawnText[] => {
     if (!('str' in item) || item.str.trim() === '') return [];
-    const [p, q, r, s, x, y] = item.transform as unknown as PageMatrix;
+    const [p, q, r, s, x, y] = item.transform as unknown as Affine;
     const way = { x: a * p + c * q, y: b * p + d * q };
     return [
       {

@@ -43,8 +43,10 @@ async function showPage(house: House, view: PlanView, sheet: TracingSheet, bytes
   const pages = await PdfPages.open(bytes);
   try {
     const canvas = await pages.picture(sheet.page);
-    const { drawing } = await pages.lines(sheet.page);
-    if (drawing) house.editor.drawings.set(sheet.blob, new DrawnLines(drawing));
+    // They are read when it is laid, and stay through its looks.
+    const { drawings } = house.editor;
+    const drawing = drawings.has(sheet.blob) ? undefined : (await pages.lines(sheet.page)).drawing;
+    if (drawing) drawings.set(sheet.blob, new DrawnLines(drawing));
     const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done));
     const scale = canvas.width / width;
     const scaled = rectangle && {

@@ -9,7 +9,7 @@ import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
 import type { DrawnLines } from '../core/kernels/survey/line-drawing';
-import type { Seek, Sought } from '../core/kernels/walls-found/find';
+import type { Seek, Sought } from '../core/kernels/walls-found/seek';
 import { layerThat } from '../core/kinds/layer/layers';
 import { workOf, type Work } from '../core/document/work';
 import type { Problem } from '../core/document/problems';

@@ -2,7 +2,7 @@
 import * as Comlink from 'comlink';
 import { codePageOf, readDxf } from '../core/exchange/dxf-read';
 import { readSvg } from '../core/exchange/svg-read';
-import { seekWalls, type Seek } from '../core/kernels/walls-found/find';
+import { seekWalls, type Seek } from '../core/kernels/walls-found/seek';
 import { clearPaper, makeGrey, putRight } from '../core/kernels/survey/pixels';
 import { flattening } from '../core/kinds/tracing-sheet/place';
 import type { KnownRectangle, SheetMime } from '../core/kinds/tracing-sheet/record';

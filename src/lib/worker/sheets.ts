@@ -5,7 +5,7 @@
 import * as Comlink from 'comlink';
 import type { Box } from '../core/geometry/ring';
 import type { LineDrawing } from '../core/kernels/survey/line-drawing';
-import type { Seek, Sought } from '../core/kernels/walls-found/find';
+import type { Seek, Sought } from '../core/kernels/walls-found/seek';
 import type { SheetMime, TracingSheet } from '../core/kinds/tracing-sheet/record';
 
 export type SheetLook = Pick<TracingSheet, 'greys' | 'clearPaper' | 'rectangle'>;

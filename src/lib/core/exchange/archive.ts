@@ -7,7 +7,7 @@ import type { Problem } from '../document/problems';
 import { allRecords } from '../document/project';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
-import type { SheetMime } from '../kinds/tracing-sheet/record';
+import { isLines, type SheetMime } from '../kinds/tracing-sheet/record';
 import { application, fail, readHouse } from './house-json';
 
 export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
@@ -27,12 +27,10 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   for (const [name, bytes] of blobs) {
     const mime = used.get(name);
     // Pictures and pages are packed in themselves; drawings are text.
-    if (mime) files[`blobs/${name}`] = [bytes, { level: isText(mime) ? 6 : 0, mtime }];
+    if (mime) files[`blobs/${name}`] = [bytes, { level: isLines({ mime }) ? 6 : 0, mtime }];
   }
   return zipSync(files);
 }
-
-const isText = (mime: SheetMime) => mime === 'image/svg+xml' || mime === 'image/vnd.dxf';
 
 /** Texts of drawings are packed to less than this. */
 const packing = 4;
@@ -42,7 +40,7 @@ const packing = 4;
  * counts by what it is packed to.
  */
 export function fitTogether(sheets: readonly { readonly mime: SheetMime; readonly size: number }[]): boolean {
-  const packed = sheets.reduce((sum, { mime, size }) => sum + (isText(mime) ? size / packing : size), 0);
+  const packed = sheets.reduce((sum, { mime, size }) => sum + (isLines({ mime }) ? size / packing : size), 0);
   const unpacked = sheets.reduce((sum, { size }) => sum + size, 0);
   return packed < 0.9 * fileLimits.packed && unpacked < 0.9 * fileLimits.unpacked;
 }

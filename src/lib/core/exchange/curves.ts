@@ -1,5 +1,5 @@
 /** Curves of drawings as points, near enough that none is told from the curve. Angles in radians. */
-import { add, distance, fromAngle, scale, type Point } from '../geometry/point';
+import { add, distance, fromAngle, lerp, scale, type Point } from '../geometry/point';
 
 /** Steps for a whole turn; the arrow of a step is an 1 800th of the radius. */
 const steps = 96;
@@ -53,6 +53,18 @@ function arcBetween(p: Point, q: Point, bulge: number): Point[] {
     add(middle, scale(fromAngle(from + (sweep * (k + 1)) / count), Math.abs(radius)))
   );
 }
+
+/** Of one, two or three bends, by its ends and the places that bend it (de Casteljau), without where it begins. */
+export const bendPoints = (places: readonly Point[], pieces: number): Point[] =>
+  Array.from({ length: pieces }, (_, k) => onBend(places, (k + 1) / pieces));
+
+const onBend = (places: readonly Point[], t: number): Point =>
+  places.length === 1
+    ? places[0]!
+    : onBend(
+        places.slice(1).map((q, i) => lerp(places[i]!, q, t)),
+        t
+      );
 
 interface Spline {
   readonly degree: number;

@@ -3,14 +3,14 @@
  * without a tree of all that stands there, as drawings have millions of lines. Blocks are set in place, nested, arrayed and
  * mirrored; what of a block lies on layer 0 is on the layer of what brings it. Written after the published reference of the form.
  */
-import { boxOfLines, type DrawnSize, type DrawnText, type LineDrawing } from '../kernels/survey/line-drawing';
+import type { DrawnSize, DrawnText, LineDrawing } from '../kernels/survey/line-drawing';
+import { mappedBy, sameAffine, withinAffine, type Affine } from '../geometry/affine';
 import { distance, dot, fromAngle, subtract, type Point } from '../geometry/point';
 import { degree } from '../units/angle';
 import { inch } from '../units/length';
 import { arcPoints, bulgePoints, ellipsePoints, splinePoints } from './curves';
+import { mostPieces, Pieces, TooMuch } from './pieces';
 
-/** More pieces than these are not shown. */
-export const mostPieces = 1_000_000;
 /** Blocks within blocks. */
 const deepest = 24;
 
@@ -59,10 +59,19 @@ function unitBySize(across: number): LineDrawing['unit'] {
 }
 
 type Group = readonly [code: number, value: string];
+type Groups = readonly Group[];
+
+/** The first value of a code; undefined where it does not stand there. */
+const textOf = (groups: Groups, code: number) => groups.find(([one]) => one === code)?.[1];
+const numberOf = (groups: Groups, code: number, usual = 0) => Number(textOf(groups, code) ?? usual);
+const placeOf = (groups: Groups, code: number): Point => ({
+  x: numberOf(groups, code),
+  y: numberOf(groups, code + 10)
+});
 
 interface Entity {
   readonly type: string;
-  readonly groups: readonly Group[];
+  readonly groups: Groups;
 }
 
 /** Pairs of lines. Stops where the text ends. */
@@ -91,7 +100,6 @@ interface Parts {
   readonly header: Map<string, string>;
   readonly blocks: Map<string, { base: Point; entities: Entity[] }>;
   readonly entities: Entity[];
-  isWhole: boolean;
 }
 
 /** What stands in the sections that are drawn from. */
@@ -101,27 +109,23 @@ function partsOf(text: string): Parts | undefined {
     frozen: new Set(),
     header: new Map(),
     blocks: new Map(),
-    entities: [],
-    isWhole: false
+    entities: []
   };
   let section = '';
   let variable = '';
-  let block: { name: string; base: { x: number; y: number }; entities: Entity[] } | undefined;
+  let block: { base: Point; entities: Entity[] } | undefined;
   let open: { type: string; groups: Group[] } | undefined;
   const close = () => {
     if (!open) return;
     const { type, groups } = open;
     open = undefined;
-    if (type === 'SECTION') section = groups.find(([code]) => code === 2)?.[1] ?? '';
+    if (type === 'SECTION') section = textOf(groups, 2) ?? '';
     else if (type === 'ENDSEC') section = '';
-    else if (type === 'EOF') parts.isWhole = true;
     else if (section === 'TABLES') {
       if (type === 'LAYER') noteLayer(parts, groups);
     } else if (section === 'BLOCKS' && type === 'BLOCK') {
-      const at = (code: number) => Number(groups.find(([one]) => one === code)?.[1] ?? 0);
-      const name = groups.find(([code]) => code === 2)?.[1] ?? '';
-      block = { name, base: { x: at(10), y: at(20) }, entities: [] };
-      parts.blocks.set(name.toUpperCase(), block);
+      block = { base: placeOf(groups, 10), entities: [] };
+      parts.blocks.set((textOf(groups, 2) ?? '').toUpperCase(), block);
     } else if (section === 'BLOCKS' && type === 'ENDBLK') block = undefined;
     else if (section === 'BLOCKS') block?.entities.push({ type, groups });
     else if (section === 'ENTITIES') parts.entities.push({ type, groups });
@@ -149,80 +153,45 @@ function partsOf(text: string): Parts | undefined {
 }
 
 /** Off where its colour is negative, frozen where its flag says so. */
-function noteLayer({ off, frozen }: Parts, groups: readonly Group[]) {
-  const value = (code: number) => groups.find(([one]) => one === code)?.[1] ?? '';
-  const name = value(2).toUpperCase();
-  const isFrozen = (Number(value(70)) & 1) === 1;
+function noteLayer({ off, frozen }: Parts, groups: Groups) {
+  const name = (textOf(groups, 2) ?? '').toUpperCase();
+  const isFrozen = (numberOf(groups, 70) & 1) === 1;
   if (isFrozen) frozen.add(name);
-  if (isFrozen || Number(value(62)) < 0) off.add(name);
+  if (isFrozen || numberOf(groups, 62) < 0) off.add(name);
 }
-
-/** x' = a x + c y + e, y' = b x + d y + f. */
-type Affine = readonly [number, number, number, number, number, number];
-
-const same: Affine = [1, 0, 0, 1, 0, 0];
-const apply = ([a, b, c, d, e, f]: Affine, { x, y }: Point): Point => ({
-  x: a * x + c * y + e,
-  y: b * x + d * y + f
-});
-const after = (p: Affine, q: Affine): Affine => {
-  const [o, i, j] = [
-    apply(p, { x: q[4], y: q[5] }),
-    apply(p, { x: q[4] + q[0], y: q[5] + q[1] }),
-    apply(p, { x: q[4] + q[2], y: q[5] + q[3] })
-  ];
-  return [i.x - o.x, i.y - o.y, j.x - o.x, j.y - o.y, o.x, o.y];
-};
 
 /** What is drawn seen from behind is mirrored: the arbitrary axes of the form for a normal of (0, 0, -1). */
 const mirrored: Affine = [-1, 0, 0, 1, 0, 0];
 
-class TooMuch extends Error {}
-
 class Reader {
-  readonly numbers: number[] = [];
-  readonly layerOf: number[] = [];
-  readonly layers = new Map<string, { at: number; name: string; count: number }>();
+  readonly pieces: Pieces;
   readonly texts: DrawnText[] = [];
   readonly sizes: DrawnSize[] = [];
-  readonly leftOut = new Map<string, number>();
 
   constructor(
     private readonly parts: Parts,
-    private readonly most: number
-  ) {}
-
-  private layer(name: string) {
-    const key = name.toUpperCase();
-    const known = this.layers.get(key) ?? { at: this.layers.size, name, count: 0 };
-    this.layers.set(key, known);
-    return known;
+    most: number
+  ) {
+    this.pieces = new Pieces(most, (name) => name.toUpperCase());
   }
 
   private path(points: readonly Point[], to: Affine, layer: string) {
-    const known = this.layer(layer);
-    for (let k = 0; k + 1 < points.length; k++) {
-      const [p, q] = [apply(to, points[k]!), apply(to, points[k + 1]!)];
-      if (!Number.isFinite(p.x + p.y + q.x + q.y) || (p.x === q.x && p.y === q.y)) continue;
-      this.numbers.push(p.x, p.y, q.x, q.y);
-      this.layerOf.push(known.at);
-      known.count += 1;
-      if (this.layerOf.length > this.most) throw new TooMuch();
-    }
+    const known = this.pieces.layer(layer);
+    const placed = points.map((p) => mappedBy(to, p));
+    for (let k = 0; k + 1 < placed.length; k++) this.pieces.line(placed[k]!, placed[k + 1]!, known);
   }
 
   draw(entities: readonly Entity[], to: Affine, above: string | undefined, depth: number) {
     for (let k = 0; k < entities.length; k++) {
       const { type, groups } = entities[k]!;
-      const text = (code: number) => groups.find(([one]) => one === code)?.[1];
-      const number = (code: number, usual = 0) => Number(text(code) ?? usual);
+      const number = (code: number, usual = 0) => numberOf(groups, code, usual);
       // In paper space is what is printed, not what is built; some is not to be seen at all.
       if (number(67) === 1 || number(60) === 1) continue;
-      const own = text(8) ?? '0';
+      const own = textOf(groups, 8) ?? '0';
       const isBound = above !== undefined && (own === '0' || this.parts.frozen.has(above.toUpperCase()));
       const layer = isBound ? above : own;
-      const seen = number(230, 1) < 0 ? after(to, mirrored) : to;
-      const place = (code: number): Point => ({ x: number(code), y: number(code + 10) });
+      const seen = number(230, 1) < 0 ? withinAffine(to, mirrored) : to;
+      const place = (code: number) => placeOf(groups, code);
       const put = (points: readonly Point[], by = seen) => this.path(points, by, layer);
       if (type === 'LINE') put([place(10), place(11)], to);
       else if (type === 'CIRCLE') put(arcPoints(place(10), number(40), 0, 2 * Math.PI));
@@ -247,18 +216,18 @@ class Reader {
         while (entities[k + 1]?.type === 'VERTEX') {
           k += 1;
           const [vertex] = verticesOf(entities[k]!.groups);
-          const of = Number(entities[k]!.groups.find(([code]) => code === 70)?.[1] ?? 0);
+          const of = numberOf(entities[k]!.groups, 70);
           // Control points of curves are not on them.
           if (vertex && (of & 16) === 0) vertices.push(vertex);
         }
         if ((flags & 80) === 0) put(bulgePoints(vertices, (flags & 1) === 1));
-        else this.skip('meshes');
+        else this.pieces.skip('meshes');
       } else if (type === 'SOLID' || type === 'TRACE' || type === '3DFACE') {
         const [a, b, c, d] = [
           place(10),
           place(11),
           place(12),
-          text(13) === undefined ? place(12) : place(13)
+          textOf(groups, 13) === undefined ? place(12) : place(13)
         ];
         // Of a filled four-sided piece the last two corners stand crosswise.
         put(type === '3DFACE' ? [a, b, c, d, a] : [a, b, d, c, a], type === '3DFACE' ? to : seen);
@@ -266,23 +235,18 @@ class Reader {
       else if (type === 'DIMENSION') this.dimension(groups, to, layer, depth);
       else if (type === 'TEXT' || type === 'MTEXT' || type === 'ATTRIB')
         this.text(type, groups, type === 'TEXT' ? seen : to, layer);
-      else if (!/^(SEQEND|VERTEX|ATTDEF|VIEWPORT|POINT)$/.test(type)) this.skip(type.toLowerCase());
+      else if (!/^(SEQEND|VERTEX|ATTDEF|VIEWPORT|POINT)$/.test(type)) this.pieces.skip(type.toLowerCase());
     }
   }
 
-  private skip(name: string) {
-    this.leftOut.set(name, (this.leftOut.get(name) ?? 0) + 1);
-  }
-
-  private insert(groups: readonly Group[], to: Affine, layer: string, depth: number) {
-    const text = (code: number) => groups.find(([one]) => one === code)?.[1];
-    const number = (code: number, usual: number) => Number(text(code) ?? usual);
-    const block = this.parts.blocks.get((text(2) ?? '').toUpperCase());
-    if (!block || depth >= deepest) return this.skip('missing or endless blocks');
+  private insert(groups: Groups, to: Affine, layer: string, depth: number) {
+    const number = (code: number, usual: number) => numberOf(groups, code, usual);
+    const block = this.blockOf(groups);
+    if (!block || depth >= deepest) return this.pieces.skip('missing or endless blocks');
     const turn = number(50, 0) * degree;
     const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
     const [sx, sy] = [number(41, 1), number(42, 1)];
-    const base = number(230, 1) < 0 ? after(to, mirrored) : to;
+    const base = number(230, 1) < 0 ? withinAffine(to, mirrored) : to;
     for (let row = 0; row < Math.max(1, number(71, 1)); row++)
       for (let column = 0; column < Math.max(1, number(70, 1)); column++) {
         const [dx, dy] = [column * number(44, 0), row * number(45, 0)];
@@ -291,35 +255,37 @@ class Reader {
           ...[number(10, 0) + cos * dx - sin * dy, number(20, 0) + sin * dx + cos * dy]
         ] as unknown as Affine;
         const from: Affine = [1, 0, 0, 1, -block.base.x, -block.base.y];
-        this.draw(block.entities, after(base, after(at, from)), layer, depth + 1);
+        this.draw(block.entities, withinAffine(base, withinAffine(at, from)), layer, depth + 1);
       }
   }
 
+  private blockOf(groups: Groups) {
+    return this.parts.blocks.get((textOf(groups, 2) ?? '').toUpperCase());
+  }
+
   /** As it is drawn in its block; what it says, against the places that it is of. */
-  private dimension(groups: readonly Group[], to: Affine, layer: string, depth: number) {
-    const text = (code: number) => groups.find(([one]) => one === code)?.[1];
-    const number = (code: number) => Number(text(code) ?? 0);
-    const block = this.parts.blocks.get((text(2) ?? '').toUpperCase());
+  private dimension(groups: Groups, to: Affine, layer: string, depth: number) {
+    const block = this.blockOf(groups);
     const before = this.texts.length;
     if (block && depth < deepest) this.draw(block.entities, to, layer, depth + 1);
-    const form = number(70) & 15;
-    if (form > 1 || text(13) === undefined || text(14) === undefined) return;
-    const [p, q] = [apply(to, { x: number(13), y: number(23) }), apply(to, { x: number(14), y: number(24) })];
-    const override = text(1) ?? '';
+    const form = numberOf(groups, 70) & 15;
+    if (form > 1 || textOf(groups, 13) === undefined || textOf(groups, 14) === undefined) return;
+    const [p, q] = [mappedBy(to, placeOf(groups, 13)), mappedBy(to, placeOf(groups, 14))];
+    const override = textOf(groups, 1) ?? '';
     const said = saidIn(override !== '' && override !== '<>' ? override : (this.texts[before]?.text ?? ''));
     if (said === undefined) return;
     if (form === 1) this.sizes.push({ p, q, said });
     else {
       // Measured along its own direction only: the second place is taken there.
-      const way = fromAngle(number(50) * degree);
+      const way = fromAngle(numberOf(groups, 50) * degree);
       const far = dot(subtract(q, p), way);
       this.sizes.push({ p, q: { x: p.x + way.x * far, y: p.y + way.y * far }, said });
     }
   }
 
-  private text(type: string, groups: readonly Group[], to: Affine, layer: string) {
-    const value = (code: number) => groups.find(([one]) => one === code)?.[1];
-    const number = (code: number) => Number(value(code) ?? 0);
+  private text(type: string, groups: Groups, to: Affine, layer: string) {
+    const number = (code: number) => numberOf(groups, code);
+    const has = (code: number) => textOf(groups, code) !== undefined;
     const said = groups
       .filter(([code]) => code === 3 || code === 1)
       .map(([, part]) => part)
@@ -328,14 +294,20 @@ class Reader {
     if (words === '') return;
     const [share, raised] = alignmentOf(type, number);
     // What is aligned otherwise than left on its line tells its place a second time.
-    const second = type !== 'MTEXT' && (number(72) !== 0 || number(73) !== 0) && value(11) !== undefined;
-    const own = second ? { x: number(11), y: number(21) } : { x: number(10), y: number(20) };
-    const at = apply(to, own);
-    const turn =
-      type === 'MTEXT' && value(11) !== undefined ? Math.atan2(number(21), number(11)) : number(50) * degree;
-    const way = subtract(apply(to, { x: own.x + Math.cos(turn), y: own.y + Math.sin(turn) }), at);
+    const second = type !== 'MTEXT' && (number(72) !== 0 || number(73) !== 0) && has(11);
+    const own = placeOf(groups, second ? 11 : 10);
+    const at = mappedBy(to, own);
+    const turn = type === 'MTEXT' && has(11) ? Math.atan2(number(21), number(11)) : number(50) * degree;
+    const way = subtract(mappedBy(to, { x: own.x + Math.cos(turn), y: own.y + Math.sin(turn) }), at);
     this.texts.push({
-      ...{ at, text: words, angle: Math.atan2(way.y, way.x), layer: this.layer(layer).at, share, raised },
+      ...{
+        at,
+        text: words,
+        angle: Math.atan2(way.y, way.x),
+        layer: this.pieces.layer(layer).at,
+        share,
+        raised
+      },
       height: number(40) * Math.hypot(way.x, way.y)
     });
   }
@@ -373,7 +345,7 @@ function saidIn(text: string): number | undefined {
   return found === undefined ? undefined : Number(found.replace(',', '.'));
 }
 
-function verticesOf(groups: readonly Group[]): { x: number; y: number; bulge: number }[] {
+function verticesOf(groups: Groups): { x: number; y: number; bulge: number }[] {
   const found: { x: number; y: number; bulge: number }[] = [];
   for (const [code, value] of groups) {
     if (code === 10) found.push({ x: Number(value), y: 0, bulge: 0 });
@@ -385,7 +357,7 @@ function verticesOf(groups: readonly Group[]): { x: number; y: number; bulge: nu
   return found;
 }
 
-function splineOf(groups: readonly Group[]) {
+function splineOf(groups: Groups) {
   const all = (code: number) => groups.flatMap(([one, value]) => (one === code ? [Number(value)] : []));
   const points = (code: number) => {
     const ys = all(code + 10);
@@ -405,13 +377,12 @@ export function readDxf(text: string, most = mostPieces): DxfRead {
   if (!parts) return { ok: false, code: 'dxf.broken', texts: {} };
   const reader = new Reader(parts, most);
   try {
-    reader.draw(parts.entities, same, undefined, 0);
+    reader.draw(parts.entities, sameAffine, undefined, 0);
   } catch (fault) {
     if (!(fault instanceof TooMuch)) throw fault;
     return { ok: false, code: 'dxf.much', texts: { most: String(most) } };
   }
-  const { layerOf } = reader;
-  if (layerOf.length === 0) return { ok: false, code: 'dxf.empty', texts: {} };
+  if (reader.pieces.layerOf.length === 0) return { ok: false, code: 'dxf.empty', texts: {} };
   return { ok: true, drawing: drawingOf(reader, parts) };
 }
 
@@ -427,12 +398,9 @@ function inUnits(sizes: readonly DrawnSize[]): DrawnSize[] {
   return drawn.map((one) => ({ ...one, said: one.said / factor }));
 }
 
-function drawingOf(
-  { numbers, layerOf, layers, texts, sizes, leftOut }: Reader,
-  { header, off }: Parts
-): LineDrawing {
-  const lines = Float64Array.from(numbers);
-  const { minX, minY, maxX, maxY } = boxOfLines(lines);
+function drawingOf({ pieces, texts, sizes }: Reader, { header, off }: Parts): LineDrawing {
+  const lines = Float64Array.from(pieces.numbers);
+  const { minX, minY, maxX, maxY } = pieces.box;
   for (let k = 0; k < lines.length; k += 2) {
     lines[k]! -= minX;
     lines[k + 1]! -= minY;
@@ -441,15 +409,9 @@ function drawingOf(
   const said = unitsByCode[Number(header.get('$INSUNITS') ?? 0)];
   const [width, height] = [Math.max(maxX - minX, 1e-6), Math.max(maxY - minY, 1e-6)];
   return {
-    ...{ width, height, lines, layerOf: Uint16Array.from(layerOf) },
+    ...{ width, height, lines, ...pieces.told((name) => off.has(name.toUpperCase())) },
     unit: said ? { ...said, isSaid: true } : unitBySize(Math.max(width, height)),
-    layers: [...layers.values()].map(({ name, count }) => ({
-      ...{ name, count },
-      isOff: off.has(name.toUpperCase())
-    })),
     texts: texts.map((one) => ({ ...one, at: down(one.at) })),
-    sizes: inUnits(sizes).map(({ p, q, said }) => ({ p: down(p), q: down(q), said })),
-
-    leftOut: [...leftOut].map(([name, count]) => ({ name, count }))
+    sizes: inUnits(sizes).map(({ p, q, said }) => ({ p: down(p), q: down(q), said }))
   };
 }

@@ -4,11 +4,11 @@
  */
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
-import { boxOfLines, type DrawnText, type LineDrawing } from '../kernels/survey/line-drawing';
-import { lerp, type Point } from '../geometry/point';
+import type { DrawnText, LineDrawing } from '../kernels/survey/line-drawing';
+import type { Point } from '../geometry/point';
 import { inch } from '../units/length';
-import { ellipsePoints } from './curves';
-import { mostPieces } from './dxf-read';
+import { bendPoints, ellipsePoints } from './curves';
+import { Pieces, TooMuch } from './pieces';
 
 export type SvgRead =
   | { readonly ok: true; readonly drawing: LineDrawing }
@@ -33,20 +33,9 @@ const units: Readonly<Record<string, number>> = {
 /** Steps of a bent stretch. */
 const steps = 16;
 
-class TooMuch extends Error {}
-
 class Reader {
-  readonly numbers: number[] = [];
-  readonly layerOf: number[] = [];
-  readonly layers = new Map<string, { at: number; name: string; count: number; isOff: boolean }>();
+  readonly pieces = new Pieces();
   readonly texts: DrawnText[] = [];
-  readonly leftOut = new Map<string, number>();
-
-  private layer(name: string) {
-    const known = this.layers.get(name) ?? { at: this.layers.size, name, count: 0, isOff: false };
-    this.layers.set(name, known);
-    return known;
-  }
 
   read(nodes: readonly Node[], transforms: readonly string[], layer: string) {
     for (const node of nodes) {
@@ -66,7 +55,7 @@ class Reader {
         continue;
       }
       const d = pathOf(tag, own);
-      if (d === undefined) this.leftOut.set(tag, (this.leftOut.get(tag) ?? 0) + 1);
+      if (d === undefined) this.pieces.skip(tag);
       else this.path(d, within, layer);
     }
   }
@@ -85,20 +74,17 @@ class Reader {
       text,
       height,
       angle: Math.atan2(at.y - to.y, to.x - at.x),
-      layer: this.layer(layer).at,
+      layer: this.pieces.layer(layer).at,
       share: own['text-anchor'] === 'middle' ? 0.5 : own['text-anchor'] === 'end' ? 1 : 0,
       raised: own['dominant-baseline'] === 'central' ? 0.35 : 0
     });
   }
 
   private path(d: string, transforms: readonly string[], layer: string) {
-    const known = this.layer(layer);
-    const line = (p: Point, q: Point) => {
-      if (!Number.isFinite(p.x + p.y + q.x + q.y) || (p.x === q.x && p.y === q.y)) return;
-      this.numbers.push(p.x, p.y, q.x, q.y);
-      this.layerOf.push(known.at);
-      known.count += 1;
-      if (this.layerOf.length > mostPieces) throw new TooMuch();
+    const known = this.pieces.layer(layer);
+    const line = (to: Point) => {
+      this.pieces.line(at, to, known);
+      at = to;
     };
     let [at, start]: [Point, Point] = [
       { x: 0, y: 0 },
@@ -107,41 +93,18 @@ class Reader {
     placed(d, transforms).iterate((segment) => {
       const [kind, ...n] = segment as [string, ...number[]];
       const bend = (...by: Point[]) => {
-        const from = at;
-        for (let k = 1; k <= steps; k++) {
-          const next = bezier([from, ...by], k / steps);
-          line(at, next);
-          at = next;
-        }
+        for (const next of bendPoints([at, ...by], steps)) line(next);
       };
       const to = (x: number, y: number): Point => ({ x, y });
       if (kind === 'M') at = start = to(n[0]!, n[1]!);
       else if (kind === 'C') bend(to(n[0]!, n[1]!), to(n[2]!, n[3]!), to(n[4]!, n[5]!));
       else if (kind === 'Q') bend(to(n[0]!, n[1]!), to(n[2]!, n[3]!));
-      else {
-        const next =
-          kind === 'H'
-            ? to(n[0]!, at.y)
-            : kind === 'V'
-              ? to(at.x, n[0]!)
-              : kind === 'L'
-                ? to(n[0]!, n[1]!)
-                : start;
-        line(at, next);
-        at = next;
-      }
+      else if (kind === 'H') line(to(n[0]!, at.y));
+      else if (kind === 'V') line(to(at.x, n[0]!));
+      else line(kind === 'L' ? to(n[0]!, n[1]!) : start);
     });
   }
 }
-
-/** Of two and three bends (de Casteljau). */
-const bezier = (points: readonly Point[], t: number): Point =>
-  points.length === 1
-    ? points[0]!
-    : bezier(
-        points.slice(1).map((q, i) => lerp(points[i]!, q, t)),
-        t
-      );
 
 const placed = (d: string, transforms: readonly string[]) =>
   transforms
@@ -204,7 +167,7 @@ export function readSvg(text: string): SvgRead {
     const root = nodes.find((node) => 'svg' in node);
     if (!root || !Array.isArray(root.svg)) return { ok: false, code: 'svg.broken' };
     reader.read(root.svg as readonly Node[], [], 'drawing');
-    return reader.layerOf.length === 0
+    return reader.pieces.layerOf.length === 0
       ? { ok: false, code: 'svg.empty' }
       : { ok: true, drawing: drawingOf(reader, root[':@'] ?? {}) };
   } catch (fault) {
@@ -212,26 +175,24 @@ export function readSvg(text: string): SvgRead {
   }
 }
 
-function drawingOf({ numbers, layerOf, layers, texts, leftOut }: Reader, own: Attributes): LineDrawing {
+function drawingOf({ pieces, texts }: Reader, own: Attributes): LineDrawing {
   const box = (own.viewBox ?? '').split(/[\s,]+/).map(Number);
   const page = /^([\d.]+)\s*([a-z]*)$/.exec((own.width ?? '').trim());
   const wide = page ? Number(page[1]) * (units[page[2]!] ?? units['']!) : NaN;
   const mm = box[2]! > 0 && wide > 0 ? wide / box[2]! : units['']!;
   // Drawings of our own tell their scale.
   const scale = Number(own['data-scale'] ?? 0);
-  const { minX, minY, maxX, maxY } = boxOfLines(numbers);
+  const { minX, minY, maxX, maxY } = pieces.box;
   // Pages run downwards, drawings of ours upwards.
-  const lines = Float64Array.from(numbers, (v, k) => (k % 2 === 0 ? v - minX : maxY - v));
+  const lines = Float64Array.from(pieces.numbers, (v, k) => (k % 2 === 0 ? v - minX : maxY - v));
   return {
     ...{ width: Math.max(maxX - minX, 1e-6), height: Math.max(maxY - minY, 1e-6), lines },
-    layerOf: Uint16Array.from(layerOf),
+    ...pieces.told(),
     unit:
       scale > 0
         ? { mm: mm * scale, name: `millimetres of paper at 1 : ${scale}`, isSaid: true }
         : { mm, name: 'units of the page', isSaid: false },
-    layers: [...layers.values()].map(({ name, count, isOff }) => ({ name, count, isOff })),
     texts: texts.map((one) => ({ ...one, at: { x: one.at.x - minX, y: maxY - one.at.y } })),
-    sizes: [],
-    leftOut: [...leftOut].map(([name, count]) => ({ name, count }))
+    sizes: []
   };
 }

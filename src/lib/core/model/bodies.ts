@@ -53,6 +53,9 @@ export const bodyJobs = (query: Query): (() => ElementBody | undefined)[] =>
     return body ? [...table.keys()].map((id) => () => query.get(body, id)) : [];
   });
 
+/** All of them at once. */
+export const bodiesOf = (query: Query): ElementBody[] => bodyJobs(query).flatMap((job) => job() ?? []);
+
 /** Bodies of the whole project. Unchanged ones are the same objects as before. */
 export function elementsOf(
   model: Model,

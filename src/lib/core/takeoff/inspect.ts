@@ -6,7 +6,7 @@ import type { Query } from '../document/kind';
 import { findRecord, settingsOf } from '../document/project';
 import { hasWork, workOf } from '../document/work';
 import { reviewProject } from '../review/review';
-import { bodyJobs } from '../model/bodies';
+import { bodiesOf } from '../model/bodies';
 import { quantitiesOf } from './quantities';
 import { scheduleOf } from './schedules';
 
@@ -33,10 +33,7 @@ export function inspectProject(query: Query): Inspection {
   return {
     project: { name, guid, units },
     ...Object.fromEntries(schedules),
-    quantities: quantitiesOf(
-      query.project,
-      bodyJobs(query).flatMap((job) => job() ?? [])
-    ),
+    quantities: quantitiesOf(query.project, bodiesOf(query)),
     findings: reviewProject(query).map(({ code, message, hint, subjects, numbers }) => ({
       ...{ code, message, hint },
       ...{ subjects, numbers }

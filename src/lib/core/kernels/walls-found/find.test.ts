@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { distance, dot, rotate, subtract, unit, type Point } from '../../geometry/point';
-import { findWalls, seekWalls, thicknessesIn, type FoundWall } from './find';
+import { findWalls, type FoundWall } from './find';
+import { seekWalls, thicknessesIn } from './seek';
 import { proposeWalls } from './propose';
 import type { Piece } from './runs';
 

@@ -3,7 +3,7 @@ import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } f
 import { residualsOf, stateOf, type SheetState } from '../../../core/kinds/tracing-sheet/place';
 import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { formatAngle } from '../../../core/units/angle';
-import { formatLengthWithUnit } from '../../../core/units/length';
+import { formatLengthWithUnit, inch } from '../../../core/units/length';
 import type { Setter } from '../../details/shared-fields';
 
 const stateWords: Readonly<Record<SheetState, string>> = {
@@ -37,8 +37,8 @@ const units = [
   ['a millimetre', 1],
   ['a centimetre', 10],
   ['a metre', 1000],
-  ['an inch', 25.4],
-  ['a foot', 304.8]
+  ['an inch', inch],
+  ['a foot', 12 * inch]
 ] as const;
 
 /** What its file says, or what it was taken for, may be wrong. */

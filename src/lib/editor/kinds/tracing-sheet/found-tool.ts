@@ -2,7 +2,9 @@
 import { buildUpFor } from '../../../core/commands/build-found';
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { lineAt } from '../../../core/kernels/survey/line-drawing';
-import { seekWalls, type Doubt, type Sought, type Piece } from '../../../core/kernels/walls-found/find';
+import type { Doubt } from '../../../core/kernels/walls-found/find';
+import type { Piece } from '../../../core/kernels/walls-found/runs';
+import { seekWalls, type Sought } from '../../../core/kernels/walls-found/seek';
 import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { laid } from '../../../core/kinds/tracing-sheet/place';

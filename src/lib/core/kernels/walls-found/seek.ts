@@ -1,0 +1,115 @@
+/** Walls sought in a drawing of which it is not known which layers build them, nor how thick they are. */
+import { common, findWalls, lengthOf, near, spanOf, type FoundWall, type Wanted } from './find';
+import { runsOf, type Piece } from './runs';
+
+/** Layers that are tried, those with the most lines first; and lines that a layer must have to be tried. */
+const [mostTried, leastLines] = [16, 4];
+
+/**
+ * The layers that build walls: the one by which the longest sure walls are found, and each further one with which they do not
+ * become shorter. Sizes, hatches and furniture on layers of their own so fall away; taken all at once, the lines of sizes run on
+ * from faces and hide where these end. Cost: that of finding, for each layer.
+ */
+export function wallLayers(pieces: readonly Piece[], layers: readonly number[], wanted: Wanted): Set<number> {
+  const sizes = new Map<number, number>();
+  for (const layer of layers) sizes.set(layer, (sizes.get(layer) ?? 0) + 1);
+  const tried = [...sizes]
+    .filter(([, size]) => size >= leastLines)
+    .sort((p, q) => q[1] - p[1])
+    .slice(0, mostTried)
+    .map(([layer]) => layer);
+  const sureOn = (kept: ReadonlySet<number>) =>
+    sureLength(
+      findWalls(
+        pieces.filter((_, i) => kept.has(layers[i]!)),
+        wanted
+      )
+    );
+  const alone = tried.map((layer) => ({ layer, sure: sureOn(new Set([layer])) }));
+  const [best] = alone.sort((p, q) => q.sure - p.sure);
+  if (!best || best.sure === 0) return new Set(tried);
+  let [kept, sure] = [new Set([best.layer]), best.sure];
+  for (const { layer } of alone.slice(1)) {
+    const more = new Set([...kept, layer]);
+    const now = sureOn(more);
+    if (now >= sure - near) [kept, sure] = [more, now];
+  }
+  return kept;
+}
+
+/** Distances between lines that run along each other, by how long they do, the likeliest first; `most` of them. */
+export function thicknessesIn(pieces: readonly Piece[], most = 5): number[] {
+  const { ways } = runsOf(pieces);
+  const sums = new Map<number, number>();
+  for (const { lines } of ways)
+    lines.forEach((right, i) => {
+      for (let k = i + 1; k < lines.length && lines[k]!.off - right.off <= 700; k++) {
+        const gap = Math.round(lines[k]!.off - right.off);
+        if (gap < 60) continue;
+        const long = lengthOf(common(right, lines[k]!, 60));
+        if (long > 0) sums.set(gap, (sums.get(gap) ?? 0) + long / gap);
+      }
+    });
+  return [...sums]
+    .sort((p, q) => q[1] - p[1])
+    .slice(0, most)
+    .map(([gap]) => gap);
+}
+
+export interface Seek {
+  readonly pieces: readonly Piece[];
+  readonly layers: readonly number[];
+  readonly wanted: Wanted;
+  /** Only on layers that build walls. */
+  readonly isNarrowed: boolean;
+  /** The thicknesses are only known ones: those that the drawing has are tried with what it has most, and those without which as much is sure left out. */
+  readonly isGuess: boolean;
+}
+
+export interface Sought {
+  readonly walls: FoundWall[];
+  readonly thicknesses: readonly number[];
+}
+
+const sureArea = (walls: readonly FoundWall[]) =>
+  walls.reduce((sum, one) => sum + sureLength([one]) * one.thickness, 0);
+
+const sureLength = (walls: readonly FoundWall[]) =>
+  walls.reduce((sum, one) => sum + (one.doubt === undefined ? spanOf(one) : 0), 0);
+
+/** What is sought, here or in a worker. */
+export function seekWalls(seek: Seek): Sought {
+  const { pieces, isGuess } = seek;
+  const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek) } : seek.wanted;
+  const own = narrowed(seek, wanted);
+  let { thicknesses } = wanted;
+  let walls = findWalls(own, wanted);
+  if (!isGuess) return { walls, thicknesses };
+  // Thin ones first: plies look like walls. What is sure counts by its area, as a ply is as long as its wall.
+  for (const one of [...thicknesses].sort((p, q) => p - q)) {
+    const fewer = thicknesses.filter((other) => other !== one);
+    if (fewer.length === 0) break;
+    const without = findWalls(own, { ...wanted, thicknesses: fewer });
+    if (sureArea(without) < sureArea(walls) - near) continue;
+    [thicknesses, walls] = [fewer, without];
+  }
+  // Of the thicknesses that are left other layers may build walls.
+  const now = { ...wanted, thicknesses };
+  const again = own === pieces ? own : narrowed(seek, now);
+  return { walls: again.length === own.length ? walls : findWalls(again, now), thicknesses };
+}
+
+/** Distances of lines that are looked at, and of these the ones that are tried besides those known. */
+const [mostSeen, mostGuessed] = [16, 3];
+
+function guessed({ pieces, wanted }: Seek): number[] {
+  const seen = thicknessesIn(pieces, mostSeen);
+  const known = wanted.thicknesses.filter((one) => seen.some((gap) => Math.abs(gap - one) <= near));
+  return [...new Set([...known, ...seen.slice(0, mostGuessed)])].sort((p, q) => q - p);
+}
+
+function narrowed({ pieces, layers, isNarrowed }: Seek, wanted: Wanted): readonly Piece[] {
+  if (!isNarrowed) return pieces;
+  const build = wallLayers(pieces, layers, wanted);
+  return pieces.filter((_, i) => build.has(layers[i]!));
+}
