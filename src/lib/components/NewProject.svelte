@@ -5,6 +5,7 @@
   import Radio from 'flowbite-svelte/Radio.svelte';
   import { inputOf } from './dress';
   import type { Surroundings } from './making';
+  import { areaUnit, formatArea, parseArea } from '../core/units/area';
   import { formatHeight, parseHeight } from '../core/units/height';
   import { defaultUnits, explainFault, parseLength, type UnitSystem } from '../core/units/length';
   import { usualSizes } from '../core/units/usual';
@@ -41,17 +42,17 @@
     event.preventDefault();
     const level = parseHeight(ground, units);
     const height = heightLimit.trim() === '' ? undefined : parseLength(heightLimit, units);
-    const area = areaLimit.trim() === '' ? undefined : Number(areaLimit.replace(/\s*m(²|2)?\s*$/, ''));
+    const area = areaLimit.trim() === '' ? null : parseArea(areaLimit, units);
     faults = {
       ...(!level.ok && { ground: `${explainFault(ground, level)}.` }),
       ...(height && !height.ok && { height: `${explainFault(heightLimit, height)}.` }),
-      ...(area !== undefined && !(area > 0) && { area: 'An area in square metres, such as 180, or nothing.' })
+      ...(area === undefined && { area: `An area such as ${formatArea(180e6, units, 1)}, or nothing.` })
     };
-    if (Object.keys(faults).length > 0 || !level.ok || (height && !height.ok)) return;
+    if (Object.keys(faults).length > 0 || !level.ok || (height && !height.ok) || area === undefined) return;
     const refused = await onbegin(name, system, {
       ground: level.value,
       heightLimit: height?.value ?? null,
-      areaLimit: area === undefined ? null : area * 1e6
+      areaLimit: area
     });
     if (refused) faults = { all: refused };
   }
@@ -97,7 +98,7 @@
       )}</label
     >
     <label
-      ><span class="text-shale">Largest floor area, m²</span>
+      ><span class="text-shale">Largest floor area, {areaUnit(units)}</span>
       <Input class="mt-1" bind:value={areaLimit} placeholder="no limit" />{@render fault(faults.area)}</label
     >
   </fieldset>

@@ -5,6 +5,7 @@
   import type { House } from './house.svelte';
   import { spread, stackOf } from '../editor/stack';
   import { floorArea } from '../core/kinds/wall/stages';
+  import { formatArea } from '../core/units/area';
   import { parseHeight } from '../core/units/height';
   import { explainFault, formatLength } from '../core/units/length';
 
@@ -87,10 +88,10 @@
   const said = (z: number) => (z < 0 ? `${label(-z)} below` : label(z));
   const area = $derived.by(() => {
     const { editor } = house;
-    const limit = editor.settings.areaLimit;
+    const { areaLimit: limit, units } = editor.settings;
     if (limit === null) return undefined;
     const sum = floorArea(editor.model.at(house.shown));
-    return { text: `${(sum / 1e6).toFixed(1)} of ${(limit / 1e6).toFixed(1)} m²`, over: sum > limit };
+    return { text: `${formatArea(sum, units, 1)} of ${formatArea(limit, units, 1)}`, over: sum > limit };
   });
 
   function choose(id: string) {

@@ -194,6 +194,8 @@ describe('cards of the project and its storeys', () => {
     expect(set('heightLimit', '8.2 m')).toBeUndefined();
     expect(set('areaLimit', '120 m²')).toBeUndefined();
     expect(editor.settings).toMatchObject({ ground: -360, heightLimit: 8200, areaLimit: 120e6 });
+    expect(set('areaLimit', '1000 sq ft')).toBeUndefined();
+    expect(editor.settings.areaLimit).toBeCloseTo(1000 * 304.8 ** 2, 3);
     expect(set('areaLimit', 'big')).toContain('Expected an area');
     expect(set('heightLimit', 'none')).toBeUndefined();
     expect(editor.settings.heightLimit).toBeNull();

@@ -10,6 +10,7 @@ import { roofModels } from '../kinds/roof/stages';
 import { saidOfAlignments } from '../kinds/alignment/kept';
 import { saidOfStairs } from '../kinds/stair/solved';
 import type { Wall } from '../kinds/wall/record';
+import { formatArea } from '../units/area';
 import { formatLength } from '../units/length';
 
 type WallChange = readonly [before: Wall, after: Wall];
@@ -46,13 +47,13 @@ function carriedUp(query: Query, patch: Patch, changes: readonly WallChange[]): 
     : `${raised.length} walls are carried up to it${before}.`;
 }
 
-const words = (area: number) => `${(area / 1e6).toFixed(1)} m²`;
-
 /** Slabs and roofs follow the outer walls: a wall that is one no longer changes what they cover. */
 function followed(query: Query, patch: Patch, changes: readonly WallChange[]): string[] {
   const storeys = new Set(changes.flatMap(([p, q]) => (p.role === q.role ? [] : [p.storey])));
   if (storeys.size === 0) return [];
   const { slab, roof } = query.project.tables;
+  const { units } = settingsOf(query.project);
+  const words = (area: number) => formatArea(area, units, 1);
   const after = query.at(applyPatch(query.project, patch));
   const on = ({ storey }: { readonly storey: string }) => storeys.has(storey);
   const covers = (asked: Query) => [

@@ -161,6 +161,16 @@ export const floorProblems = {
       `With ${w.t('winders')} winders the narrowest of ${w.t('thing')} would be ${w.l('narrowest')} at the inner string; ${w.t('enough')} would do.`,
     hint: 'Turn on more winders, or make the going longer.'
   },
+  'stair.thin-newel': {
+    message: (w) =>
+      `The newel would be ${w.l('thick')} thick, and the flights that end at it stand ${w.l('gap')} apart.`,
+    hint: 'Make the newel as thick as that at least, or let the flights stand nearer.'
+  },
+  'stair.thick-newel': {
+    message: (w) =>
+      `Half of the newel would be ${w.l('half')} thick, more than the going of ${w.l('going')} before it.`,
+    hint: 'Make the newel thinner; `post` is half of its side.'
+  },
   'stair.stride': {
     message: (w) => `Two risers and a going cannot lie between ${w.l('least')} and ${w.l('most')}.`,
     hint: 'Give the lesser of the two first.'

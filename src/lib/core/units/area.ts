@@ -10,6 +10,19 @@ export function formatArea(area: number, { system }: Pick<LengthUnits, 'system'>
     : `${(area / 1e6).toFixed(digits)} m²`;
 }
 
+/** The unit that areas are told in. */
+export const areaUnit = ({ system }: Pick<LengthUnits, 'system'>): string =>
+  system === 'ft' ? 'sq ft' : 'm²';
+
+/** Reads an area, mm2: a number in the unit of the house, or with a unit of its own; undefined where it is none, or not more than zero. */
+export function parseArea(text: string, units: Pick<LengthUnits, 'system'>): number | undefined {
+  const read = /^\s*(\d+(?:[.,]\d+)?)\s*(m²|m2|sq\.?\s?m|sq\.?\s?ft|ft²|ft2)?\s*$/i.exec(text);
+  if (!read) return undefined;
+  const isFeet = /f/i.test(read[2] ?? areaUnit(units));
+  const area = Number(read[1]!.replace(',', '.')) * (isFeet ? foot ** 2 : 1e6);
+  return area > 0 ? area : undefined;
+}
+
 /** `volume`: mm3. */
 export const formatVolume = (volume: number, { system }: Pick<LengthUnits, 'system'>, digits = 1): string =>
   system === 'ft'

@@ -5,7 +5,7 @@
 import { heightAt, type Plane } from '../../geometry/plane';
 import { lerp, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, edgesOf, ringsHold, type Ring } from '../../geometry/ring';
-import type { PitchPiece } from './layout';
+import type { PitchPiece } from './pieces';
 
 /** Something over a stair: what it lies over, holes clockwise, between two planes. `of`: what it is of. */
 export interface Cover {

@@ -4,7 +4,7 @@ import { combine, raise, type Plane } from '../../geometry/plane';
 import { ringArea, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { unionOf } from '../../geometry/union';
-import type { PitchPiece } from './layout';
+import type { PitchPiece } from './pieces';
 
 /** What a floor must be open over, so that there is headroom: the rings of where the pitch comes nearer to its underside. */
 export function leastHole(pitch: readonly PitchPiece[], headroom: number, under: Plane): Ring[] {

@@ -6,7 +6,9 @@ import { unionOf } from '../../geometry/union';
 import { distance } from '../../geometry/point';
 import { fitsBeneath, leastClearance } from './clearance';
 import { leastHole } from './hole';
-import { layoutOf, spiralAngle, windersFor, type StairShape } from './layout';
+import { layoutOf, spiralAngle } from './layout';
+import type { StairShape } from './pieces';
+import { windersFor } from './winders';
 import { brokenLimits, nearestWithin, solvedAgain, stairWays, type StairLimits } from './solve';
 
 const usual: StairLimits = { riser: 196, going: 254, stride: [600, 640], headroom: 2032, width: 860 };
@@ -113,6 +115,40 @@ describe('where steps lie', () => {
     expect(ringsArea(hole) / 1e6).toBeCloseTo(3.473036, 3);
   });
 
+  const narrow = { 3: [28.87, 42.26, 28.87], 4: [20.71, 29.29, 29.29, 20.71] } as const;
+
+  it.each([
+    ['radiating', 3, 0, 159.7],
+    ['radiating', 4, 0, 119.77],
+    ['radiatingHalf', 3, 0, 159.7],
+    // 430 from the middle, where the flights stand 250 apart.
+    ['radiatingHalf', 3, 250, 225.15],
+    ['radiatingHalf', 4, 250, 168.86]
+  ] as const)(
+    '%s: %d winders a quarter, %d between the flights, go by %d on the arc',
+    (form, n, gap, arc) => {
+      const quarters = form === 'radiatingHalf' ? 2 : 1;
+      const post = Math.max(50, gap / 2);
+      const made: StairShape = { ...shape, form, gap, winders: n * quarters, post, first: 4 };
+      const { steps, nosings, narrowest, turning, newel } = layoutOf(made);
+      // Told straight between its nosings; the worked numbers are on the arc.
+      expect((turning! * (Math.PI / (4 * n))) / Math.sin(Math.PI / (4 * n))).toBeCloseTo(arc, 1);
+      if (n === 3 && gap === 250) expect(turning).toBeCloseTo(222.58, 2);
+      Array.from({ length: quarters }, () => narrow[n])
+        .flat()
+        .forEach((one, i) => {
+          const [a, b] = [nosings[4 + i]![0], nosings[5 + i]![0]];
+          expect(Math.abs(a.x - b.x) + Math.abs(a.y - b.y)).toBeCloseTo((one * post) / 50, 1);
+        });
+      expect(narrowest).toBeCloseTo((narrow[n][0] * post) / 50, 1);
+      expect(ringArea(newel!)).toBeCloseTo(4 * post ** 2, 6);
+      // They fill the squares that the flights end at, but for the newel.
+      const turned = steps.flatMap(({ kind, ring }) => (kind === 'winder' ? [ringArea(ring)] : []));
+      const square = (900 + gap / 2) ** 2 - post ** 2;
+      expect(turned.reduce((sum, one) => sum + one, 0)).toBeCloseTo(quarters * square, 3);
+    }
+  );
+
   it('of a spiral the going on its walking line', () => {
     const going = 2 * 365 * Math.sin(Math.PI / 12);
     expect(going).toBeCloseTo(188.94, 2);
@@ -121,7 +157,7 @@ describe('where steps lie', () => {
 
   it('steps of any shape lie beside one another, cover the outline, and climb by risers', () => {
     const shapes = fc.record({
-      form: fc.constantFrom('straight', 'quarter', 'half', 'winding', 'ladder'),
+      form: fc.constantFrom('straight', 'quarter', 'half', 'winding', 'radiating', 'radiatingHalf', 'ladder'),
       turn: fc.constantFrom('left', 'right'),
       width: fc.integer({ min: 700, max: 1600 }),
       risers: fc.integer({ min: 14, max: 19 }),
@@ -140,7 +176,8 @@ describe('where steps lie', () => {
         expect(Math.min(...areas)).toBeGreaterThan(0);
         const sum = areas.reduce((all, one) => all + one, 0);
         expect(ringsArea(unionOf(steps.map(({ ring }) => ring))) / sum).toBeCloseTo(1, 4);
-        if (made.form !== 'half') expect(ringArea(outline) / sum).toBeCloseTo(1, 6);
+        if (!['half', 'radiating', 'radiatingHalf'].includes(made.form))
+          expect(ringArea(outline) / sum).toBeCloseTo(1, 6);
         steps.forEach(({ ring, pitch }) => {
           expect(pitch.reduce((all, piece) => all + ringArea(piece.ring), 0) / ringArea(ring)).toBeCloseTo(
             1,

@@ -1,4 +1,5 @@
 /** The project itself, and deleting things with all that hangs on them. */
+import { formatArea } from '../../units/area';
 import { fallForms } from '../../units/fall';
 import * as s from '../../document/schemas';
 import { command, done, needPositive, refuse } from '../../document/command';
@@ -77,7 +78,9 @@ export const setProject = command({
       needPositive(project, 'height limit', 'the project', args.heightLimit);
     if (args.nudge !== undefined) needPositive(project, 'nudge step', 'the project', args.nudge);
     if (args.areaLimit !== undefined && args.areaLimit !== null && args.areaLimit <= 0)
-      refuse(project, 'area.not-positive', { texts: { area: `${args.areaLimit / 1e6} m²` } });
+      refuse(project, 'area.not-positive', {
+        texts: { area: formatArea(args.areaLimit, old.units) }
+      });
     for (const [name, value] of Object.entries({ ...args.openingLimits, ...args.guardLimits }))
       if (typeof value === 'number')
         needPositive(project, limitWords[name as keyof typeof limitWords], 'the project', value);

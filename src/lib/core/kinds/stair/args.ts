@@ -1,6 +1,6 @@
 /** Arguments that commands about a stair share. */
 import * as s from '../../document/schemas';
-import { stairForms } from '../../kernels/stairs/layout';
+import { stairForms } from '../../kernels/stairs/pieces';
 import { mostRisers, railSides, stairBodies, stairHoles } from './record';
 
 const count = (least: number, most: number) => s.number().integer().min(least).max(most);

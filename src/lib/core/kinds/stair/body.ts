@@ -21,12 +21,12 @@ import { tolerances } from '../../geometry/tolerances';
 import { withoutRings } from '../../geometry/union';
 import { middleOf, prism } from '../../kernels/solids/cells';
 import type { Part, PartRole } from '../../kernels/solids/part';
-import type { Nosing, SideStretch, StairLayout } from '../../kernels/stairs/layout';
+import type { Nosing, SideStretch, StairLayout } from '../../kernels/stairs/pieces';
 import { guardParts, postsIn } from '../../kernels/solids/guard';
 import { settingsOf } from '../../document/project';
 import { footprints } from '../wall/stages';
 import type { Stair } from './record';
-import { arrivesOn, climbs, holesOfStairs, stairLayouts } from './shape';
+import { arrivesOn, climbs, holesOfStairs, newelTopOf, stairLayouts } from './shape';
 
 /** mm. Strings over and under the nosings, rails and what holds them, as joiners make them. */
 const sizes = {
@@ -65,7 +65,9 @@ function stripsAlong(
     const way = ways[i]!;
     const own = along(at, leftOf(way), inwards * off);
     const beside = ways[other];
-    if (!beside || dot(way, beside) < -0.9) return own;
+    const there = side[other] && (other < i ? side[other].b : side[other].a);
+    // What a newel parts ends square on both sides of it.
+    if (!beside || !there || distance(there, at) > 1 || dot(way, beside) < -0.9) return own;
     return meetLines(own, way, along(at, leftOf(beside), inwards * off), beside) ?? own;
   };
   return side.map((stretch, i) => {
@@ -156,7 +158,8 @@ class StairBuilder {
           this.climb[0]
         )
       );
-    const bands = strips.flat().map(({ ring }) => ring);
+    const { newel } = this.layout;
+    const bands = [...strips.flat().map(({ ring }) => ring), ...(newel ? [newel] : [])];
     const { steps, nosings } = this.layout;
     for (const { ring, up, kind } of steps) {
       const z = this.level(up);
@@ -210,6 +213,10 @@ class StairBuilder {
   private levelUnder(ring: Ring): number {
     const found = this.layout.steps.filter((step) => ring.some((p) => ringHolds(step.ring, p)));
     return this.level(Math.max(0, ...found.map(({ up }) => up)));
+  }
+
+  newel(ring: Ring, top: number) {
+    this.put('newel', [prism(ring, flat(this.climb[0]), flat(top))]);
   }
 
   post(centre: Point, head: number) {
@@ -283,15 +290,17 @@ export const stairBodies = stage(
     layout: result(stairLayouts),
     climb: result(climbs),
     edges: (query, id) => openEdges(query, id).flat(),
+    newelTop: newelTopOf,
     guard: ({ project }) => settingsOf(project).guardLimits.height
   },
-  ({ stair, layout, climb: [foot, head, riser], edges, guard }, id): ElementBody | undefined => {
+  ({ stair, layout, climb: [foot, head, riser], edges, newelTop, guard }, id): ElementBody | undefined => {
     if (!stair || !layout || foot === undefined || head === undefined || riser === undefined || riser <= 0)
       return undefined;
     const builder = new StairBuilder(stair, layout, [foot, riser]);
     if (stair.body === 'solid') builder.solid();
     else builder.strings();
     builder.rails();
+    if (layout.newel) builder.newel(layout.newel, newelTop);
     if (stair.form === 'spiral') builder.post(centreOf(layout, stair), head);
     builder.guards(
       edges.flatMap((p, i) => (i % 2 === 0 ? [[p, edges[i + 1]!] as const] : [])),

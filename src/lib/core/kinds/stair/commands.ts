@@ -16,6 +16,7 @@ import { settingsOf } from '../../document/project';
 import type { Point } from '../../geometry/point';
 import { toStored } from '../../geometry/tolerances';
 import { brokenLimits } from '../../kernels/stairs/solve';
+import { isRadiating } from '../../kernels/stairs/winders';
 import { degree } from '../../units/angle';
 import { usualMaterial } from '../material/usual';
 import { storeyAbove } from '../storey/record';
@@ -109,7 +110,7 @@ function needStoreyAbove(project: Project, id: string): string {
 }
 
 /** mm. */
-const fewSteps = 540;
+const [fewSteps, usualNewel] = [540, 100];
 
 export const addStair = command({
   name: 'addStair',
@@ -132,6 +133,7 @@ export const addStair = command({
       to: above,
       ...plainStair,
       body: form === 'spiral' ? 'solid' : 'strings',
+      post: isRadiating(form) ? usualNewel / 2 : plainStair.post,
       ...{ form, width: rules.width, risers: 1, going: rules.going, first: 1, winders: 8 },
       ...{ at: storedPoint((foot ?? head)!), angle: 0 },
       material: usualMaterial(project, 'stair')

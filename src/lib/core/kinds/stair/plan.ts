@@ -15,7 +15,8 @@ import {
   type Point
 } from '../../geometry/point';
 import { boxOf, ringHolds, type Ring } from '../../geometry/ring';
-import { middleOfNosing, type SideStretch, type StairLayout } from '../../kernels/stairs/layout';
+import { middleOfNosing } from '../../kernels/stairs/layout';
+import type { SideStretch, StairLayout } from '../../kernels/stairs/pieces';
 import { middleOf } from '../../kernels/solids/cells';
 import { readable } from '../../display/arrows';
 import { formatLength } from '../../units/length';
@@ -55,10 +56,16 @@ const stairPlans = stage(
         'overhead'
       ),
       ...(isWhole ? [] : lines(cutLine(layout, cut), 'face')),
+      ...(layout.newel ? [newelMark(stair.id, layout.newel)] : []),
       { ...marked(stair.id), kind: 'stroke', points: layout.walk, closed: false, pen: 'fine' }
     ];
   }
 );
+
+const newelMark = (id: string, points: Ring): Mark => ({
+  ...marked(id),
+  ...{ kind: 'stroke', points, closed: true, pen: 'face' }
+});
 
 const marked = (subject: string) => ({ subject, group: 'stairs', ink: 'slate' }) as const;
 
@@ -101,6 +108,7 @@ const stairsFromAbove = stage(
     }));
     return [
       ...rings,
+      ...(layout.newel ? [newelMark(stair.id, layout.newel)] : []),
       ...(seen.length > 0
         ? [{ ...marked(stair.id), kind: 'lines' as const, points: seen, pen: 'thin' as const }]
         : []),

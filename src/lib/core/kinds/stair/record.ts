@@ -3,7 +3,7 @@ import { workField, type Worked } from '../../document/work';
 import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
-import { stairForms, type StairForm, type StairShape } from '../../kernels/stairs/layout';
+import { stairForms, type StairForm, type StairShape } from '../../kernels/stairs/pieces';
 
 export const stairBodies = ['strings', 'solid'] as const;
 

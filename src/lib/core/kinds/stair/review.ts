@@ -6,16 +6,14 @@ import { dot, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
 import { withoutRings } from '../../geometry/union';
 import { frameRectangle } from '../../kernels/joints/frame';
-import { brokenLimits } from '../../kernels/stairs/solve';
+import { windersFor } from '../../kernels/stairs/winders';
 import { formatLengthWithUnit } from '../../units/length';
 import { holesIn } from '../opening/stages';
 import { storeyModelIn } from '../storey/model';
-import { waysUp } from './choose';
+import { brokenRules, limitWords, waysUp, type BrokenRule } from './choose';
 import { headroomOver } from './headroom';
 import type { Stair } from './record';
-import { arrivesOn, climbOf, climbs, limitsOf, rulesFor, stairLayouts } from './shape';
-
-const words = { riser: 'riser', going: 'going', stride: 'two risers and a going' } as const;
+import { arrivesOn, climbOf, climbs, limitsOf, stairLayouts } from './shape';
 
 export function findStairs(scope: Scope) {
   for (const stair of scope.project.tables.stair.values()) {
@@ -28,45 +26,48 @@ export function findStairs(scope: Scope) {
   }
 }
 
-function findSteps({ project, say, named }: Scope, stair: Stair) {
+function findSteps({ project, query, say, named }: Scope, stair: Stair) {
   const { height } = climbOf(project, stair);
-  const { units, stairLimits } = settingsOf(project);
+  const { units } = settingsOf(project);
   const thing = named(stair.id);
   const length = (value: number) => formatLengthWithUnit(value, units);
   if (height <= 0) {
     say('floors', 'stair.climbs-nothing', [stair.id], { height }, { thing });
     return;
   }
-  const limits = limitsOf(project, stair);
-  const riser = height / stair.risers;
-  const broken = brokenLimits({ ...stair, riser, run: 0 }, limits);
   const best = waysUp(project, height, stair, {})[0];
-  const repair: Repair | undefined = best && {
-    label: `Make it ${best.risers} risers of ${length(best.riser)}, goings of ${length(best.going)}`,
-    call: { name: 'setStair', args: { id: stair.id, risers: best.risers, going: best.going } }
-  };
-  for (const { limit, value, bound } of broken)
+  const set = (label: string, changes: object): Repair => ({
+    label,
+    call: { name: 'setStair', args: { id: stair.id, ...changes } }
+  });
+  const steps =
+    best &&
+    set(`Make it ${best.risers} risers of ${length(best.riser)}, goings of ${length(best.going)}`, {
+      risers: best.risers,
+      going: best.going
+    });
+  for (const { limit, value, bound } of brokenRules(project, stair, query.get(stairLayouts, stair.id))) {
+    const enough = limit === 'narrow' ? enoughWinders(stair, bound) : undefined;
+    const repairs: Readonly<Record<BrokenRule['limit'], Repair | undefined>> = {
+      ...{ riser: steps, going: steps, stride: steps, winders: undefined },
+      narrow: enough === undefined ? undefined : set(`Turn on ${enough} winders`, { winders: enough }),
+      width: set(`Make it ${length(bound)} wide`, { width: bound })
+    };
     say(
       'floors',
       'stair.limit',
       [stair.id],
       { value, bound },
-      { thing, what: words[limit], way: value < bound ? 'least' : 'most' },
-      repair
+      { thing, what: limitWords[limit], way: value < bound ? 'least' : 'most' },
+      repairs[limit]
     );
-  const rules = stairLimits[rulesFor(stair.form)];
-  if (stair.width < rules.width - 1e-6)
-    say(
-      'floors',
-      'stair.limit',
-      [stair.id],
-      { value: stair.width, bound: rules.width },
-      { thing, what: 'width', way: 'least' },
-      {
-        label: `Make it ${length(rules.width)} wide`,
-        call: { name: 'setStair', args: { id: stair.id, width: rules.width } }
-      }
-    );
+  }
+}
+
+/** Winders so many that the narrowest is wide enough, where the stair has steps for them. */
+function enoughWinders({ form, going, width, first, risers }: Stair, narrow: number): number | undefined {
+  const enough = form === 'winding' ? windersFor(going, width, narrow) : undefined;
+  return enough !== undefined && first + enough <= risers - 1 ? enough : undefined;
 }
 
 function findHeadroom({ project, query, say, named }: Scope, stair: Stair) {

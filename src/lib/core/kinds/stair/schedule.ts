@@ -5,9 +5,9 @@ import { volumeOf } from '../../document/volumes';
 import { meshVolume } from '../../geometry/mesh';
 import { distance } from '../../geometry/point';
 import { ringsArea } from '../../geometry/ring';
-import { brokenLimits } from '../../kernels/stairs/solve';
 import { round } from '../../units/round';
 import { stairBodies, trimmedEdges } from './body';
+import { brokenRules } from './choose';
 import { headroomOver } from './headroom';
 import { arrivesOn, climbOf, holesOfStairs, limitsOf, stairLayouts } from './shape';
 
@@ -20,7 +20,7 @@ export const stairRows = (query: Query) =>
     const limits = limitsOf(project, stair);
     const riser = height / stair.risers;
     const headroom = headroomOver(query, stair);
-    const broken = brokenLimits({ ...stair, riser, run: 0 }, limits).map(({ limit }) => limit as string);
+    const broken = brokenRules(project, stair, layout).map(({ limit }) => limit as string);
     return {
       id: stair.id,
       name: nameElement(project, stair.id),
@@ -36,11 +36,7 @@ export const stairRows = (query: Query) =>
       hole: round(ringsArea(query.get(holesOfStairs, stair.id))),
       trimming: round(trimmedEdges(query, stair.id).reduce((sum, [a, b]) => sum + distance(a, b), 0)),
       headroom: headroom ? round(headroom.clear) : null,
-      limits: [
-        ...broken,
-        ...(stair.width < limits.width - 1e-6 ? ['width'] : []),
-        ...(headroom && headroom.clear < limits.headroom - 1 ? ['headroom'] : [])
-      ],
+      limits: [...broken, ...(headroom && headroom.clear < limits.headroom - 1 ? ['headroom'] : [])],
       volume: volumeOf(body),
       parts: Object.entries(
         (body?.parts ?? []).reduce<Record<string, number>>(

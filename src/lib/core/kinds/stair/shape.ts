@@ -4,11 +4,11 @@ import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { flat, type Plane } from '../../geometry/plane';
 import { add, angleOf, rotate, subtract, type Point } from '../../geometry/point';
-import type { Ring } from '../../geometry/ring';
+import { ringArea, type Ring } from '../../geometry/ring';
+import { unionOf } from '../../geometry/union';
 import { leastHole } from '../../kernels/stairs/hole';
+import { layoutOf, middleOfNosing } from '../../kernels/stairs/layout';
 import {
-  layoutOf,
-  middleOfNosing,
   walkingOffset,
   type Nosing,
   type PitchPiece,
@@ -16,7 +16,7 @@ import {
   type StairForm,
   type StairLayout,
   type StairShape
-} from '../../kernels/stairs/layout';
+} from '../../kernels/stairs/pieces';
 import type { StairLimits } from '../../kernels/stairs/solve';
 import type { StairRules } from '../project/record';
 import { slabLevel } from '../slab/level';
@@ -92,7 +92,8 @@ function placed(layout: StairLayout, at: Point, angle: number): StairLayout {
     left: side(layout.left),
     right: side(layout.right),
     outline: layout.outline.map(move),
-    arrival: rotate(layout.arrival, turn)
+    arrival: rotate(layout.arrival, turn),
+    ...(layout.newel && { newel: layout.newel.map(move) })
   };
 }
 
@@ -177,6 +178,18 @@ function undersideAbove({ project }: Query, id: string): number {
   return Math.min(...slabs.map((slab) => slabLevel(project, slab) - slab.thickness));
 }
 
+/** Newels stand so high over the nosing after the winders: higher than a handrail. mm. */
+const newelHeight = 900;
+
+/** The top of the newel that winders radiate from, above project zero; of the highest nosing near it, up to over a handrail. */
+export function newelTopOf({ project }: Query, id: string): number {
+  const stair = project.tables.stair.get(id);
+  if (!stair) return 0;
+  const { foot, height } = climbOf(project, stair);
+  const up = Math.min(stair.risers, stair.first + stair.winders + 2);
+  return foot + (up * height) / stair.risers + newelHeight;
+}
+
 /** The rings that a stair is to have open in the floor that it comes to, by its id. */
 export const holesOfStairs = stage(
   'holes for stairs',
@@ -189,15 +202,20 @@ export const holesOfStairs = stage(
     layout: result(stairLayouts),
     pitch: result(stairPitch),
     under: undersideAbove,
+    newelTop: newelTopOf,
     headroom: ({ project }, id) => {
       const stair = project.tables.stair.get(id);
       return stair ? limitsOf(project, stair).headroom : 0;
     }
   },
-  ({ hole, layout, pitch, under, headroom }): readonly Ring[] => {
+  ({ hole, layout, pitch, under, newelTop, headroom }): readonly Ring[] => {
     if (!layout || hole === 'none') return [];
     if (hole === 'whole') return [layout.outline];
-    return leastHole(pitch, headroom, flat(under));
+    const rings = leastHole(pitch, headroom, flat(under));
+    if (!layout.newel) return rings;
+    // No piece of floor stays over a newel, nor where it comes through.
+    const all = rings.filter((ring) => ringArea(ring) > 0);
+    return newelTop > under ? unionOf([...all, layout.newel]) : all;
   }
 );
 

@@ -3,6 +3,7 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
 import { settingsOf } from '../../document/project';
+import { hasWinders } from '../../kernels/stairs/winders';
 import { solvedAgain } from '../../kernels/stairs/solve';
 import { formatLength } from '../../units/length';
 import { isTurning, type Stair } from './record';
@@ -25,8 +26,9 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
     const found = solvedAgain(height, stair, limitsOf(now, stair), step);
     if (!found || (found.risers === stair.risers && found.going === stair.going)) return [];
     // What is before the turn takes up the difference, so that the flight that comes to the head stays.
-    const [least, most] =
-      stair.form === 'winding' ? [0, found.risers - 1 - stair.winders] : [1, found.risers - 1];
+    const [least, most] = hasWinders(stair.form)
+      ? [0, found.risers - 1 - stair.winders]
+      : [1, found.risers - 1];
     const moved = stair.first + found.risers - stair.risers;
     const first = isTurning(stair.form) ? Math.max(least, Math.min(most, moved)) : stair.first;
     return [{ ...stair, risers: found.risers, going: found.going, first }];

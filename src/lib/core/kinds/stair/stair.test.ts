@@ -5,7 +5,7 @@ import type { Project } from '../../document/kind';
 import { meshVolume, openEdges, type Mesh } from '../../geometry/mesh';
 import { heightAt } from '../../geometry/plane';
 import { along, fromAngle, lerp, type Point } from '../../geometry/point';
-import { gapToBorder, ringsArea } from '../../geometry/ring';
+import { gapToBorder, ringHolds, ringsArea } from '../../geometry/ring';
 import { middleOf } from '../../kernels/solids/cells';
 import { elementsOf } from '../../model/bodies';
 import { Model } from '../../model/graph';
@@ -14,9 +14,10 @@ import { reviewProject } from '../../review/review';
 import { act, built, call, refusal } from '../../testing/house';
 import { commonVolume, judgeMesh } from '../../testing/oracle';
 import { planDrawing } from '../../drawing/plan-drawing';
-import { stairForms } from '../../kernels/stairs/layout';
+import { stairForms } from '../../kernels/stairs/pieces';
 import { slabRings } from '../slab/rings';
 import { stairBodies } from './body';
+import { formsOffered } from './choose';
 import { headroomOver } from './headroom';
 import { footOf, stairPitch } from './shape';
 import { stairRows } from './schedule';
@@ -160,6 +161,27 @@ describe('a stair between two storeys', () => {
     expect(refusal(straight, 'setStair', { id: 'stair-1', width: 0 })).toContain('more than zero');
   });
 
+  it('winders about a newel say which limits they break, and need a newel that fits', () => {
+    const turned = act(straight, 'setStair', { id: 'stair-1', form: 'radiating', post: 50 });
+    expect(row(turned)).toMatchObject({ narrowest: 28.868, limits: ['winders', 'narrow'] });
+    const [one, two] = reviewProject(query(turned)).filter(({ code }) => code === 'stair.limit');
+    expect(one!.message).toMatch(/going of its winders.*158.*254/);
+    expect(two!.message).toMatch(/narrow end of its winders.*29.*152/);
+    const half = { id: 'stair-1', form: 'radiatingHalf', gap: 120 };
+    expect(refusal(straight, 'setStair', { ...half, post: 50 })).toMatch(/100.mm thick.*120.mm apart/);
+    expect(refusal(straight, 'setStair', { ...half, post: 300 })).toMatch(/300.mm thick.*260/);
+    // Limits that let them be give as many as keep the going.
+    const low = { going: 150, narrow: 20 };
+    const let_ = act(straight, 'setProject', { stairLimits: { stair: low } });
+    expect(formsOffered(straight)).not.toContain('radiating');
+    expect(formsOffered(let_)).toContain('radiating');
+    const kept = act(let_, 'setStair', { ...half, post: 60, going: 260, risers: 16 });
+    expect(kept.tables.stair.get('stair-1')).toMatchObject({ winders: 6, first: 4 });
+    expect(row(kept).limits).toEqual([]);
+    // The newel comes through the floor, and no piece of that stays over it.
+    expect(query(kept).get(slabRings, 'slab-1')).toHaveLength(2);
+  });
+
   it('a wall that stands in it is found, by how much', () => {
     const walled = act(straight, 'drawWall', {
       ...{ storey: 'storey-1', a: { x: 3000, y: 3400 }, b: { x: 5000, y: 3400 }, thickness: 100 },
@@ -227,7 +249,7 @@ function rayUp(meshes: readonly Mesh[], { x, y }: Point, from: number): number {
 
 it('no ray up from any stair meets a floor, a wall or a roof sooner than its headroom tells, and one meets it then', () => {
   const shapes = fc.record({
-    form: fc.constantFrom('straight', 'quarter', 'half', 'winding'),
+    form: fc.constantFrom('straight', 'quarter', 'half', 'winding', 'radiating', 'radiatingHalf'),
     turn: fc.constantFrom('left', 'right'),
     hole: fc.constantFrom('headroom', 'whole'),
     angle: fc.constantFrom(0, 30, 90),
@@ -273,8 +295,10 @@ it('no ray up from any stair meets a floor, a wall or a roof sooner than its hea
       }
       if (told) {
         expect(least).toBeGreaterThan(told.clear - 1);
-        // Where flights lie beside each other the place is on both.
-        const beside = at.get(stairPitch, 'stair-1').filter(({ ring }) => gapToBorder(ring, told.at) < 2);
+        // Where flights lie beside each other the place is on both; corners of walls are on none.
+        const beside = at
+          .get(stairPitch, 'stair-1')
+          .filter(({ ring }) => ringHolds(ring, told.at) || gapToBorder(ring, told.at) < 2);
         const near = beside.flatMap(({ plane }) =>
           [0, 1, 2, 3, 4, 5, 6, 7].map((k) => {
             const place = along(told.at, fromAngle((k * Math.PI) / 4), 3);
@@ -320,6 +344,12 @@ it('bodies of any stair are closed, lie between foot and rail, and no two of its
         1
       );
       expect(commonVolume(of('string'), of('riserBoard', 'baluster', 'handrail')) / 1000).toBeLessThan(1);
+      // A post is told in fewer corners than the ends of treads at it.
+      const isSquare = given.form !== 'spiral';
+      if (isSquare)
+        expect(
+          commonVolume(of('newel'), of('tread', 'riserBoard', 'flight', 'handrail')) / 1000
+        ).toBeLessThan(1);
       expect(commonVolume(of('handrail'), of('baluster', 'tread', 'flight')) / 1000).toBeLessThan(1);
     }),
     { numRuns: 40 }

@@ -7,6 +7,8 @@ import type { Scope } from '../../document/kind';
 import type { WallFootprint } from '../../kernels/joints/footprints';
 import { clearInHeight } from '../../kernels/joints/frame';
 import type { WallFrame } from './frame';
+import { settingsOf } from '../../document/project';
+import { formatArea } from '../../units/area';
 import { commonArea } from '../../geometry/common-area';
 import type { Member } from '../../kernels/joints/gather';
 
@@ -61,7 +63,8 @@ function nearestMiss(
 }
 
 /** Parallel or crossing walls that no joint has sorted out. */
-export function findOverlaps({ say, named, query, storey }: Scope) {
+export function findOverlaps({ project, say, named, query, storey }: Scope) {
+  const { units } = settingsOf(project);
   const model = storeyModelIn(query, storey);
   const boxes = model.walls
     .map((wall) => ({ wall, box: boxOf(wall.bands.flatMap(({ outline }) => outline.flat())) }))
@@ -81,7 +84,10 @@ export function findOverlaps({ say, named, query, storey }: Scope) {
           {
             thing: named(a),
             other: named(b),
-            area: area < 0.01 ? `${(area * 1e4).toFixed(1)} cm²` : `${area.toFixed(3)} m²`
+            area:
+              area < 0.01 && units.system !== 'ft'
+                ? `${(area * 1e4).toFixed(1)} cm²`
+                : formatArea(area * 1e6, units, 3)
           }
         );
       }

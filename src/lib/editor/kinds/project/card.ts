@@ -1,18 +1,23 @@
 /** The card of the project itself: name, units, ground and limits. */
 import { parsePitch } from '../../../core/units/angle';
+import { formatArea, parseArea } from '../../../core/units/area';
 import { formatFall, type FallForm } from '../../../core/units/fall';
 import {
   defaultUnits,
   explainFault,
   formatLength,
-  inch,
   parseLength,
   type LengthUnits
 } from '../../../core/units/length';
 import type { Choice } from '../../sentence';
-import type { OpeningLimits, Settings } from '../../../core/kinds/project/record';
+import {
+  usualStairs,
+  type OpeningLimits,
+  type Settings,
+  type StairRules
+} from '../../../core/kinds/project/record';
 import { workWords } from '../../../core/document/work';
-import { CardMaker, type DetailsCard, type Field } from '../../details/card';
+import { fact, CardMaker, type DetailsCard, type Field } from '../../details/card';
 
 const finenesses: Record<LengthUnits['system'], readonly (readonly [number, string])[]> = {
   mm: [
@@ -76,25 +81,26 @@ function gridFields(make: CardMaker, { grid, units, nudge }: Settings): Field[] 
   ];
 }
 
+const noArea = (units: LengthUnits) => `Expected an area greater than zero, as ${formatArea(20e6, units)}.`;
+
 /** What the review measures openings by. */
 function openingFields(make: CardMaker, { openingLimits: limits, units }: Settings): Field[] {
   const set = (changes: Partial<OpeningLimits>) => ({ name: 'setProject', args: { openingLimits: changes } });
   const length = (name: Exclude<keyof OpeningLimits, 'escapeArea' | 'inwards'>, label: string) =>
     make.length(name, label, [limits[name]], (value) => set({ [name]: value }));
-  const square = units.system === 'ft' ? (12 * inch) ** 2 : 1e6;
   return [
     length('escapeWidth', 'A way out, clear width'),
     length('escapeHeight', 'A way out, clear height'),
     {
       name: 'escapeArea',
-      label: `A way out, clear area, ${units.system === 'ft' ? 'sq ft' : 'm²'}`,
+      label: 'A way out, clear area',
       kind: 'text',
-      value: String(Number((limits.escapeArea / square).toFixed(2))),
+      value: formatArea(limits.escapeArea, units),
       set: (text) => {
-        const amount = Number(text.replace(/\s*(m²|m2|sq ft)\s*$/, ''));
-        return Number.isFinite(amount) && amount > 0
-          ? make.run('setProject', { openingLimits: { escapeArea: amount * square } })
-          : 'Expected an area greater than zero, as 0.53.';
+        const escapeArea = parseArea(text, units);
+        return escapeArea === undefined
+          ? noArea(units)
+          : make.run('setProject', { openingLimits: { escapeArea } });
       }
     },
     length('escapeSill', 'A way out, highest sill'),
@@ -163,6 +169,47 @@ function floorFields(make: CardMaker, settings: Settings): Field[] {
   ];
 }
 
+const limitLabels: Readonly<Record<keyof StairRules, string>> = {
+  riser: 'highest riser',
+  going: 'least going',
+  strideLeast: 'two risers and a going from',
+  strideMost: 'two risers and a going to',
+  headroom: 'headroom',
+  width: 'least width',
+  narrow: 'narrow end of winders'
+};
+
+const stairSets = [
+  ['stair', 'Stairs', ['riser', 'going', 'strideLeast', 'strideMost', 'headroom', 'width', 'narrow']],
+  ['spiral', 'Spirals', ['riser', 'going', 'headroom', 'width']],
+  ['ladder', 'Ship ladders', ['riser', 'going', 'headroom', 'width']]
+] as const;
+
+/** What steps of stairs may be; by them they are solved and found fault with. */
+function stairFields(make: CardMaker, { stairLimits }: Settings): Field[] {
+  const { going, narrow } = stairLimits.stair;
+  const isUsual = going === usualStairs.stair.going && narrow === usualStairs.stair.narrow;
+  return [
+    ...stairSets.flatMap(([set, words, names]) =>
+      names.map((name) =>
+        make.length(
+          `${set}-${name}`,
+          `${words}, ${limitLabels[name]}`,
+          [stairLimits[set][name]],
+          (value) => ({
+            name: 'setProject',
+            args: { stairLimits: { [set]: { [name]: value } } }
+          })
+        )
+      )
+    ),
+    fact(
+      'Winders round a newel',
+      isUsual ? 'offered once the least going or the narrow end is changed' : 'offered'
+    )
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
   const { units } = settings;
@@ -196,6 +243,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
         title: 'Floors',
         fields: floorFields(make, settings)
       },
+      { title: 'What may steps of stairs be?', fields: stairFields(make, settings) },
       { title: 'What are openings measured by?', fields: openingFields(make, settings) },
       { title: 'Planning grid', fields: gridFields(make, settings) },
       {
@@ -213,12 +261,9 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
           ),
           limit(
             'areaLimit',
-            'Floor area limit, m²',
-            settings.areaLimit === null ? 'none' : String(settings.areaLimit / 1e6),
-            (text) => {
-              const amount = Number(text.replace(/\s*m(²|2)?$/, ''));
-              return Number.isFinite(amount) ? amount * 1e6 : 'Expected an area in square metres.';
-            }
+            'Floor area limit',
+            settings.areaLimit === null ? 'none' : formatArea(settings.areaLimit, units),
+            (text) => parseArea(text, units) ?? noArea(units)
           )
         ]
       }

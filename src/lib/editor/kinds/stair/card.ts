@@ -1,6 +1,6 @@
 /** The card of a stair. */
 import { nameElement } from '../../../core/document/names';
-import { waysUp, formWords } from '../../../core/kinds/stair/choose';
+import { brokenRules, formsOffered, formWords, limitWords, waysUp } from '../../../core/kinds/stair/choose';
 import { distance } from '../../../core/geometry/point';
 import { trimmedEdges } from '../../../core/kinds/stair/body';
 import { headroomOver } from '../../../core/kinds/stair/headroom';
@@ -8,8 +8,7 @@ import { isTurning, type Stair } from '../../../core/kinds/stair/record';
 import { arrivesOn, climbOf, footOf, limitsOf, stairLayouts } from '../../../core/kinds/stair/shape';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
 import { fitsBeneath } from '../../../core/kernels/stairs/clearance';
-import { stairForms } from '../../../core/kernels/stairs/layout';
-import { brokenLimits } from '../../../core/kernels/stairs/solve';
+import { hasWinders, isRadiating } from '../../../core/kernels/stairs/winders';
 import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import { materialField, type Setter } from '../../details/shared-fields';
@@ -46,7 +45,7 @@ function climbFields(make: CardMaker, stair: Stair, set: Setter): Field[] {
       'form',
       'Form',
       [stair.form],
-      stairForms.map((value) => ({ value, label: formWords[value] })),
+      formsOffered(project, stair.form).map((value) => ({ value, label: formWords[value] })),
       (form) => set({ form })
     ),
     ...(isTurning(stair.form)
@@ -81,17 +80,20 @@ function climbFields(make: CardMaker, stair: Stair, set: Setter): Field[] {
     ...(stair.form === 'quarter' || stair.form === 'half'
       ? [make.whole('first', 'Risers up to the landing', stair.first, (first) => set({ first }))]
       : []),
-    ...(stair.form === 'winding'
+    ...(hasWinders(stair.form)
       ? [
           make.whole('first', 'Steps before the winders', stair.first, (first) => set({ first })),
           make.whole('winders', 'Winders', stair.winders, (winders) => set({ winders }))
         ]
       : []),
-    ...(stair.form === 'half'
+    ...(stair.form === 'half' || stair.form === 'radiatingHalf'
       ? [make.length('gap', 'Between the flights', [stair.gap], (gap) => set({ gap }))]
       : []),
     ...(stair.form === 'spiral'
       ? [make.length('post', 'Post, radius', [stair.post], (post) => set({ post }))]
+      : []),
+    ...(isRadiating(stair.form)
+      ? [make.length('newel', 'Newel', [2 * stair.post], (newel) => set({ post: newel / 2 }))]
       : [])
   ];
 }
@@ -176,11 +178,10 @@ function roomFields(make: CardMaker, stair: Stair): Field[] {
   const riser = height / stair.risers;
   const least = headroomOver(query, stair);
   const words = (value: number) => formatLengthWithUnit(value, settings.units);
-  const broken = brokenLimits({ ...stair, riser, run: 0 }, limits).map(
-    ({ limit, value, bound }) =>
-      `${{ riser: 'riser', going: 'going', stride: 'stride' }[limit]} ${words(value)}, ${words(bound)} is the limit`
+  const layout = query.get(stairLayouts, stair.id);
+  const broken = brokenRules(project, stair, layout).map(
+    ({ limit, value, bound }) => `${limitWords[limit]} ${words(value)}, ${words(bound)} is the limit`
   );
-  const narrowest = query.get(stairLayouts, stair.id)?.narrowest;
   const trimmed = trimmedEdges(query, stair.id).map(([a, b]) => words(distance(a, b)));
   const from = fitsBeneath(limits.headroom, { riser, going: stair.going }, stair.waist);
   return [
@@ -193,7 +194,8 @@ function roomFields(make: CardMaker, stair: Stair): Field[] {
         : 'nothing over it'
     ),
     ...(trimmed.length === 0 ? [] : [fact('Floor trimmed along', trimmed.join(', '))]),
-    ...(narrowest === undefined ? [] : [fact('Narrowest winder', words(narrowest))]),
+    ...(layout?.turning === undefined ? [] : [fact('Going of winders', words(layout.turning))]),
+    ...(layout?.narrowest === undefined ? [] : [fact('Narrowest winder', words(layout.narrowest))]),
     ...(stair.form === 'spiral'
       ? []
       : [fact(`${words(limits.headroom)} fit beneath`, `from ${words(from)} after the first nosing`)])

@@ -16,7 +16,7 @@ import {
   type Point
 } from '../../../core/geometry/point';
 import { need } from '../../../core/document/command';
-import { formWords, waysUp } from '../../../core/kinds/stair/choose';
+import { formsOffered, formWords, waysUp } from '../../../core/kinds/stair/choose';
 import { plainStair } from '../../../core/kinds/stair/commands';
 import { isTurning } from '../../../core/kinds/stair/record';
 import { climbOf, limitsOf } from '../../../core/kinds/stair/shape';
@@ -25,7 +25,7 @@ import type { Slab } from '../../../core/kinds/slab/record';
 import { slabOutlines } from '../../../core/kinds/slab/rings';
 import { ringsHold } from '../../../core/geometry/ring';
 import { storeyAbove, storeysInOrder } from '../../../core/kinds/storey/record';
-import { stairForms, type StairForm } from '../../../core/kernels/stairs/layout';
+import type { StairForm } from '../../../core/kernels/stairs/pieces';
 import type { StairWay } from '../../../core/kernels/stairs/solve';
 import { degree } from '../../../core/units/angle';
 import { formatLength } from '../../../core/units/length';
@@ -68,6 +68,10 @@ export class StairTool extends BaseTool implements Tool {
   constructor(editor: Editor) {
     super(editor);
     this.to = storeyAbove(editor.project, editor.storey)?.id ?? editor.storey;
+  }
+
+  private get forms(): Choice[] {
+    return formsOffered(this.editor.project, this.form).map((value) => ({ value, label: formWords[value] }));
   }
 
   private get width(): number {
@@ -145,12 +149,7 @@ export class StairTool extends BaseTool implements Tool {
     const ways: Choice[] = this.climbs.map((way) => ({ value: String(way.risers), label: told(way) }));
     return [
       'Build a',
-      choiceBlank(
-        'form',
-        'Form',
-        this.form,
-        stairForms.map((value) => ({ value, label: formWords[value] }))
-      ),
+      choiceBlank('form', 'Form', this.form, this.forms),
       'stair',
       ...(isTurning(this.form)
         ? [
@@ -189,7 +188,7 @@ export class StairTool extends BaseTool implements Tool {
     return {
       blank: 'form',
       now: this.form,
-      all: stairForms.map((value) => ({ value, label: formWords[value] }))
+      all: this.forms
     };
   }
 
