@@ -1,0 +1,333 @@
+/**
+ * The shape of a room from lengths between its corners, angles solved and not assumed: corners are placed by triangles, then
+ * moved so that the squares of what is left over are least (Levenberg 1944, Marquardt 1963). Corners are numbered round the
+ * room, counter-clockwise; the first lies at zero, the second to the east of it. mm.
+ */
+import { CholeskyDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix';
+import {
+  angleOf,
+  cross,
+  distance,
+  fromAngle,
+  length,
+  rotate,
+  scale,
+  subtract,
+  type Point
+} from '../../geometry/point';
+
+/** Measured between two corners; `scatter`: how far it is off, one standard deviation. */
+export interface CornerLength {
+  readonly a: number;
+  readonly b: number;
+  readonly length: number;
+  readonly scatter: number;
+}
+
+/** How a length agrees with the rest. `left`: measured less solved; `checked`: 0 where nothing else says it, 1 where all does. */
+export interface LengthFit {
+  readonly left: number;
+  readonly checked: number;
+  /** Left over against what it lets be; 0 where it is not checked. */
+  readonly weight: number;
+}
+
+export type RoomShape =
+  | { readonly state: 'cannot'; readonly corners: readonly [number, number, number] }
+  | {
+      readonly state: 'open';
+      /** Lengths that are missing at least. */
+      readonly missing: number;
+      /** Corners that swing. */
+      readonly swinging: readonly number[];
+      /** Lengths that would hold them. */
+      readonly wanted: readonly (readonly [number, number])[];
+    }
+  | {
+      readonly state: 'solved';
+      readonly corners: readonly Point[];
+      readonly fits: readonly LengthFit[];
+      /** How far each corner may be off, one standard deviation. */
+      readonly scatter: readonly number[];
+      /** More lengths than were needed. */
+      readonly spare: number;
+      /** By their place in what was given: that is off, or, of one spare length, all that may be. */
+      readonly worst: readonly number[];
+      /** Corners that lie nearly in line with those they were placed from, so that they may lie on the other side. */
+      readonly folds: readonly number[];
+      /** The diagonal that would make the worst corner surer by most. */
+      readonly best?: readonly [number, number] | undefined;
+    };
+
+/** Singular values under this share of the largest are none. */
+const none = 1e-7;
+/** What is left over is a slip from so many times what it lets be on. */
+const slip = 3;
+/** Less of a length is checked than is worth a word. */
+const unchecked = 0.05;
+/** Triangles lower than so many times the scatter may fold over. */
+const low = 5;
+
+/** Three corners of which one length is longer than the other two together; undefined where there are none. */
+export function brokenTriangle(
+  count: number,
+  lengths: readonly CornerLength[]
+): readonly [number, number, number] | undefined {
+  const far = farBetween(lengths);
+  for (let i = 0; i < count; i++)
+    for (let j = i + 1; j < count; j++)
+      for (let k = j + 1; k < count; k++) {
+        const sides = [far(i, j), far(j, k), far(i, k)];
+        if (sides.some((one) => one === undefined)) continue;
+        const [p, q, r] = (sides as number[]).sort((m, n) => m - n);
+        if (r! > p! + q!) return [i, j, k];
+      }
+  return undefined;
+}
+
+function farBetween(lengths: readonly CornerLength[]) {
+  const far = new Map(lengths.map(({ a, b, length: one }) => [`${Math.min(a, b)} ${Math.max(a, b)}`, one]));
+  return (a: number, b: number) => far.get(`${Math.min(a, b)} ${Math.max(a, b)}`);
+}
+
+/** One row for each length: how it grows with each corner's x and y, by its scatter. */
+function growth(corners: readonly Point[], lengths: readonly CornerLength[]): Matrix {
+  const rows = Matrix.zeros(Math.max(1, lengths.length), 2 * corners.length);
+  lengths.forEach(({ a, b, scatter }, row) => {
+    const by = subtract(corners[b]!, corners[a]!);
+    const way = scale(by, 1 / (Math.max(1e-9, length(by)) * scatter));
+    rows.set(row, 2 * a, -way.x);
+    rows.set(row, 2 * a + 1, -way.y);
+    rows.set(row, 2 * b, way.x);
+    rows.set(row, 2 * b + 1, way.y);
+  });
+  return rows;
+}
+
+const rankOf = (matrix: Matrix): number => {
+  const { diagonal } = new SingularValueDecomposition(matrix, { autoTranspose: true });
+  return diagonal.filter((one) => one > none * Math.max(...diagonal)).length;
+};
+
+/** Corners of no room in particular, so that a rank is what it is of nearly every room. */
+const anywhere = (count: number): Point[] =>
+  Array.from({ length: count }, (_, i) => {
+    const jitter = Math.sin(12.9898 * (i + 1)) * 0.3;
+    return scale(fromAngle((2 * Math.PI * (i + 0.4 * jitter)) / count), 1000 * (1 + jitter));
+  });
+
+/** Corners placed from two placed ones each, the best crossing first, on the side that their order round the room tells. */
+function placedFrom(
+  count: number,
+  far: ReturnType<typeof farBetween>,
+  [first, second]: readonly [number, number]
+): { places: Map<number, Point>; heights: Map<number, number>; quality: number } {
+  const places = new Map<number, Point>([
+    [first, { x: 0, y: 0 }],
+    [second, { x: far(first, second)!, y: 0 }]
+  ]);
+  const heights = new Map<number, number>();
+  let quality = 1;
+  for (;;) {
+    let best: { corner: number; at: Point; sine: number; height: number } | undefined;
+    for (let c = 0; c < count; c++) {
+      if (places.has(c)) continue;
+      const known = [...places.keys()].filter((one) => far(one, c) !== undefined);
+      for (const a of known)
+        for (const b of known) {
+          if (a >= b) continue;
+          const [p, q] = [places.get(a)!, places.get(b)!];
+          const [da, db, base] = [far(a, c)!, far(b, c)!, distance(p, q)];
+          if (base < 1e-6) continue;
+          const t = (da ** 2 - db ** 2 + base ** 2) / (2 * base);
+          const height = Math.sqrt(Math.max(0, da ** 2 - t ** 2));
+          const sine = (height * base) / (da * db);
+          if (best && sine <= best.sine) continue;
+          // Between the two in the order round the room it lies to the right of the way from one to the other.
+          const side = c > a && c < b ? -1 : 1;
+          const way = scale(subtract(q, p), 1 / base);
+          const at = {
+            x: p.x + way.x * t - way.y * height * side,
+            y: p.y + way.y * t + way.x * height * side
+          };
+          best = { corner: c, at, sine, height };
+        }
+    }
+    if (!best) return { places, heights, quality };
+    places.set(best.corner, best.at);
+    heights.set(best.corner, best.height);
+    quality = Math.min(quality, best.sine);
+  }
+}
+
+/** From whichever length leads to most corners, and to them by the best crossings. */
+function placedByTriangles(count: number, lengths: readonly CornerLength[]) {
+  const far = farBetween(lengths);
+  const all = lengths.map(({ a, b }) => placedFrom(count, far, [Math.min(a, b), Math.max(a, b)]));
+  return all.sort((p, q) => q.places.size - p.places.size || q.quality - p.quality)[0];
+}
+
+const leftOver = (corners: readonly Point[], { a, b, length: measured }: CornerLength): number =>
+  measured - distance(corners[a]!, corners[b]!);
+
+const sumOfSquares = (corners: readonly Point[], lengths: readonly CornerLength[]): number =>
+  lengths.reduce((sum, one) => sum + (leftOver(corners, one) / one.scatter) ** 2, 0);
+
+/** Moved until what is left over is least. */
+export function adjusted(start: readonly Point[], lengths: readonly CornerLength[]): Point[] {
+  let corners = [...start];
+  let damping = 1e-3;
+  for (let turn = 0; turn < 100; turn++) {
+    const rows = growth(corners, lengths);
+    const across = rows.transpose();
+    const square = across.mmul(rows);
+    const wanted = across.mmul(
+      Matrix.columnVector(lengths.map((one) => leftOver(corners, one) / one.scatter))
+    );
+    const size = Math.max(...square.diagonal());
+    const before = sumOfSquares(corners, lengths);
+    let step: number | undefined;
+    while (step === undefined && damping < 1e6) {
+      const damped = square.clone();
+      for (let i = 0; i < damped.rows; i++) damped.set(i, i, damped.get(i, i) + damping * size);
+      const by = new CholeskyDecomposition(damped).solve(wanted);
+      const next = corners.map(({ x, y }, i) => ({ x: x + by.get(2 * i, 0), y: y + by.get(2 * i + 1, 0) }));
+      if (sumOfSquares(next, lengths) <= before) {
+        corners = next;
+        damping = Math.max(1e-9, damping / 30);
+        step = Math.max(...by.to1DArray().map(Math.abs));
+      } else damping *= 10;
+    }
+    if (step === undefined || step < 1e-5) break;
+  }
+  return corners;
+}
+
+/** The first corner at zero, the second east of it. */
+function laidDown(corners: readonly Point[]): Point[] {
+  const [first, second] = [corners[0]!, corners[1]!];
+  const turn = -angleOf(subtract(second, first));
+  return corners.map((p) => rotate(subtract(p, first), turn));
+}
+
+/** Pairs of corners that nothing was measured between. */
+const unmeasured = (count: number, far: ReturnType<typeof farBetween>): [number, number][] =>
+  Array.from({ length: count }, (_, i) => i).flatMap((i) =>
+    Array.from({ length: count - i - 1 }, (_, k): [number, number] => [i, i + 1 + k]).filter(
+      ([a, b]) => far(a, b) === undefined
+    )
+  );
+
+/** Lengths that would make a room whole, those over one corner first. */
+function wantedFor(count: number, lengths: readonly CornerLength[], missing: number): [number, number][] {
+  const over = ([a, b]: readonly [number, number]) => Math.min(b - a, count - b + a);
+  const generic = anywhere(count);
+  const rank = (list: readonly CornerLength[]) => (list.length === 0 ? 0 : rankOf(growth(generic, list)));
+  const found: [number, number][] = [];
+  let [all, now] = [[...lengths], rank(lengths)];
+  for (const pair of unmeasured(count, farBetween(lengths)).sort((p, q) => over(p) - over(q))) {
+    if (found.length >= missing) break;
+    const more = [...all, { a: pair[0], b: pair[1], length: 1, scatter: 1 }];
+    const next = rank(more);
+    if (next === now) continue;
+    [all, now] = [more, next];
+    found.push(pair);
+  }
+  return found;
+}
+
+/** Whether a diagonal of a room lies inside it. */
+function isInside(corners: readonly Point[], [a, b]: readonly [number, number]): boolean {
+  const n = corners.length;
+  const [p, q] = [corners[a]!, corners[b]!];
+  const side = (u: Point, v: Point, w: Point) => Math.sign(cross(subtract(v, u), subtract(w, u)));
+  const crosses = corners.some((r, i) => {
+    const k = (i + 1) % n;
+    if ([a, b].includes(i) || [a, b].includes(k)) return false;
+    const s = corners[k]!;
+    return side(p, q, r) !== side(p, q, s) && side(r, s, p) !== side(r, s, q);
+  });
+  const [before, after] = [corners[(a + n - 1) % n]!, corners[(a + 1) % n]!];
+  const isReflex = side(before, p, after) < 0;
+  const [left, right] = [side(p, after, q) > 0, side(before, p, q) > 0];
+  return !crosses && (isReflex ? left || right : left && right);
+}
+
+/** The shape that lengths give a room of so many corners, or what hinders it. Each pair of corners is given once at most. */
+export function roomShape(count: number, lengths: readonly CornerLength[]): RoomShape {
+  const broken = brokenTriangle(count, lengths);
+  if (broken) return { state: 'cannot', corners: broken };
+  const missing = 2 * count - 3 - (lengths.length === 0 ? 0 : rankOf(growth(anywhere(count), lengths)));
+  const placed = placedByTriangles(count, lengths);
+  if (missing > 0 || !placed || placed.places.size < count) {
+    const swinging = Array.from({ length: count }, (_, i) => i).filter((i) => !placed?.places.has(i));
+    return { state: 'open', missing, swinging, wanted: wantedFor(count, lengths, Math.max(1, missing)) };
+  }
+  const start = Array.from({ length: count }, (_, i) => placed.places.get(i)!);
+  const corners = laidDown(adjusted(start, lengths));
+  const rows = growth(corners, lengths);
+  const svd = new SingularValueDecomposition(rows, { autoTranspose: true });
+  const top = Math.max(...svd.diagonal);
+  const kept = svd.diagonal.flatMap((one, i) => (one > none * top ? [i] : []));
+  const ways = svd.rightSingularVectors;
+  // How corners are off together: without the moves of the whole, which no length tells.
+  const spread = Matrix.zeros(2 * count, 2 * count);
+  for (const i of kept) {
+    const way = ways.getColumnVector(i);
+    spread.add(way.mmul(way.transpose()).mul(1 / svd.diagonal[i]! ** 2));
+  }
+  const fits = lengths.map((one, i): LengthFit => {
+    const row = rows.getRowVector(i);
+    const checked = Math.max(0, 1 - row.mmul(spread).mmul(row.transpose()).get(0, 0));
+    const left = leftOver(corners, one);
+    return { left, checked, weight: checked < 1e-6 ? 0 : left / (one.scatter * Math.sqrt(checked)) };
+  });
+  const heights = [...placed.heights].filter(
+    ([corner, height]) => height < low * Math.max(...scattersAt(corner, lengths))
+  );
+  return {
+    state: 'solved',
+    ...{ corners, fits, spare: lengths.length - 2 * count + 3 },
+    scatter: scatterOf(spread),
+    worst: worstOf(fits, lengths.length - 2 * count + 3),
+    folds: heights.map(([corner]) => corner),
+    best: bestDiagonal(corners, lengths, spread)
+  };
+}
+
+const scattersAt = (corner: number, lengths: readonly CornerLength[]): number[] =>
+  lengths.flatMap(({ a, b, scatter }) => (a === corner || b === corner ? [scatter] : []));
+
+const scatterOf = (spread: Matrix): number[] =>
+  Array.from({ length: spread.rows / 2 }, (_, i) =>
+    Math.sqrt(Math.max(0, spread.get(2 * i, 2 * i) + spread.get(2 * i + 1, 2 * i + 1)))
+  );
+
+/** Of one spare length all that may be off; of more the one that is off by most. */
+function worstOf(fits: readonly LengthFit[], spare: number): number[] {
+  if (spare < 1) return [];
+  const known = fits.flatMap(({ checked, weight }, i) =>
+    checked >= unchecked && Math.abs(weight) > slip ? [{ i, weight: Math.abs(weight) }] : []
+  );
+  const most = Math.max(...known.map(({ weight }) => weight));
+  if (spare === 1) return known.map(({ i }) => i);
+  return known.filter(({ weight }) => weight === most).map(({ i }) => i);
+}
+
+/** The diagonal inside the room that would lower the worst scatter by most. */
+function bestDiagonal(
+  corners: readonly Point[],
+  lengths: readonly CornerLength[],
+  spread: Matrix
+): [number, number] | undefined {
+  const scatter = Math.max(...lengths.map((one) => one.scatter));
+  const pairs = unmeasured(corners.length, farBetween(lengths)).filter((pair) => isInside(corners, pair));
+  const after = pairs.map((pair) => {
+    const row = growth(corners, [{ a: pair[0], b: pair[1], length: 1, scatter }]);
+    const own = spread.mmul(row.transpose());
+    const size = 1 + row.mmul(own).get(0, 0);
+    const less = Matrix.sub(spread, own.mmul(own.transpose()).mul(1 / size));
+    return { pair, worst: Math.max(...scatterOf(less)) };
+  });
+  return after.sort((p, q) => p.worst - q.worst)[0]?.pair;
+}
