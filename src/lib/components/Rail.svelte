@@ -36,6 +36,7 @@
   import Shovel from '@lucide/svelte/icons/shovel';
   import Mountain from '@lucide/svelte/icons/mountain';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
+  import Pentagon from '@lucide/svelte/icons/pentagon';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
@@ -85,6 +86,7 @@
     stair: DoorStairwell,
     clearSpace: SquareDashed,
     surveyRun: ListOrdered,
+    surveyRoom: Pentagon,
     ground: Mountain,
     footing: Shovel,
     storey: Building,

@@ -31,7 +31,8 @@ export const stages: readonly StageInfo[] = [
       { tool: 'foundWalls', label: 'Find walls', key: 'T' },
       { tool: 'tape', label: 'Tape', key: 'E' },
       { tool: 'guide', label: 'Guide', key: 'G' },
-      { tool: 'surveyRun', label: 'Survey run', key: 'R' }
+      { tool: 'surveyRun', label: 'Survey run', key: 'R' },
+      { tool: 'surveyRoom', label: 'Room', key: 'O' }
     ]
   },
   {

@@ -28,6 +28,7 @@ const lateNames = [
     'stair',
     'clearSpace',
     'surveyRun',
+    'surveyRoom',
     'ground',
     'footing',
     'roof',

@@ -20,6 +20,7 @@ export type ToolName =
   | 'stair'
   | 'clearSpace'
   | 'surveyRun'
+  | 'surveyRoom'
   | 'ground'
   | 'footing'
   | 'copyUp'

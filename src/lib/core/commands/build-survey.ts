@@ -1,14 +1,16 @@
-/** The walls of a survey run, with its openings and piers. */
+/** The walls of a survey run, with its openings and piers; walls round a survey room. */
 import { command, need, refuse } from '../document/command';
-import type { Result } from '../document/kind';
+import type { Project, Result } from '../document/kind';
 import { nameOf } from '../document/names';
 import { composePatches, patchOf } from '../document/patch';
 import * as s from '../document/schemas';
 import { addColumn } from '../kinds/column/commands';
 import { addOpening } from '../kinds/opening/commands';
 import { placeOn, stopsOf, type SurveyRun } from '../kinds/survey-run/record';
+import type { SurveyRoom } from '../kinds/survey-room/record';
+import { shapeRoom } from '../kinds/survey-room/shape';
 import * as wallArgs from '../kinds/wall/args';
-import { drawWall } from '../kinds/wall/commands';
+import { drawRun, drawWall } from '../kinds/wall/commands';
 import { along, fromAngle, leftOf, lerp } from '../geometry/point';
 import { thicknessOf } from '../kernels/joints/frame';
 import { degree } from '../units/angle';
@@ -29,6 +31,35 @@ function stretchesOf({ pieces }: SurveyRun): [number, number][] {
   return from < pieces.length ? [...found, [from, pieces.length]] : found;
 }
 
+const style = () => ({ buildUp: s.id(), thickness: s.mm(), height: s.mm(), role: wallArgs.role() });
+
+/** Refuses to build again what stands. */
+function needUnbuilt(project: Project, { id, walls }: SurveyRun | SurveyRoom, thing: string) {
+  const standing = walls.filter((wall) => project.tables.wall.has(wall));
+  if (standing.length > 0) refuse(project, 'survey.built', { subjects: [id, ...standing], texts: { thing } });
+}
+
+export const buildSurveyRoom = command({
+  name: 'buildSurveyRoom',
+  about:
+    'Build walls round a survey room, their inner faces along its sides as they were found from what was measured.',
+  args: s.object({ id: s.id().required(), ...style() }),
+  example: { id: 'room-survey-1', thickness: 300 },
+  run: (project, { id, ...given }, query): Result => {
+    const room = need(project, 'surveyRoom', id);
+    const thing = nameOf(project, room);
+    needUnbuilt(project, room, thing);
+    const { ring, isKnown } = shapeRoom(room);
+    if (!isKnown) refuse(project, 'survey.unknown', { subjects: [id], texts: { thing } });
+    const steps = new Steps(query);
+    const walls = steps.run(drawRun, {
+      ...{ storey: room.storey, points: ring, close: true, settingOut: 'inner', outside: 'right', ...given }
+    });
+    const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...room, walls }]));
+    return { ok: true, patch, label: 'Build a survey room', made: walls };
+  }
+});
+
 export const buildSurveyRun = command({
   name: 'buildSurveyRun',
   about:
@@ -37,18 +68,14 @@ export const buildSurveyRun = command({
     id: s.id().required(),
     face: s.oneOf(['outer', 'inner'] as const),
     outside: s.side(),
-    buildUp: s.id(),
-    thickness: s.mm(),
-    height: s.mm(),
-    role: wallArgs.role()
+    ...style()
   }),
   example: { id: 'survey-1', thickness: 300 },
-  run: (project, { id, face, ...style }, query): Result => {
+  run: (project, { id, face, ...given }, query): Result => {
     const run = need(project, 'surveyRun', id);
     const subjects = [id];
     const texts = { thing: nameOf(project, run) };
-    const standing = run.walls.filter((wall) => project.tables.wall.has(wall));
-    if (standing.length > 0) refuse(project, 'survey.built', { subjects: [id, ...standing], texts });
+    needUnbuilt(project, run, texts.thing);
     const stretches = stretchesOf(run);
     if (stretches.length === 0) refuse(project, 'survey.empty', { subjects, texts });
     const stops = stopsOf(run);
@@ -56,7 +83,7 @@ export const buildSurveyRun = command({
     const walls = stretches.flatMap(([from, to]) => {
       const [made] = steps.run(drawWall, {
         ...{ storey: run.storey, a: placeOn(run, stops[from]!), length: stops[to]! - stops[from]! },
-        ...{ angle: run.angle / degree, settingOut: face ?? 'outer', ...style },
+        ...{ angle: run.angle / degree, settingOut: face ?? 'outer', ...given },
         ...(run.name && { name: run.name })
       });
       const wall = steps.project.tables.wall.get(made!)!;

@@ -120,7 +120,7 @@ function exampleHouse(): Project {
     ...{ id: 'project', kind: 'project', guid: namelessGuid, name: 'Example', units: defaultUnits.mm },
     ...{ ground: 0, heightLimit: null, secondUnits: null, areaLimit: null, nudge: 10, grid: null },
     ...{ openingLimits: usualLimits, stairLimits: usualStairs, fallsAs: 'percent', drawnAs: 'new' },
-    ...{ guardLimits: usualGuards, leastFall: usualFall }
+    ...{ guardLimits: usualGuards, leastFall: usualFall, measuring: { by: '', on: '' } }
   };
   const storey: Storey = {
     ...{ id: 'storey-1', kind: 'storey', name: 'Ground', datum: 0, height: 2700, floorDepth: 0 }

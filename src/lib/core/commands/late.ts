@@ -14,10 +14,11 @@ import { setFalls } from '../kinds/slab/falls-commands';
 import { addFooting, setFooting } from '../kinds/footing/commands';
 import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
+import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
 import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
 import { buildFoundWalls } from './build-found';
-import { buildSurveyRun } from './build-survey';
+import { buildSurveyRoom, buildSurveyRun } from './build-survey';
 import {
   addTracingSheet,
   checkTracingSheet,
@@ -53,6 +54,10 @@ export const lateCommands: readonly Command[] = [
     mendSurveyRun,
     spreadSurveyRun,
     buildSurveyRun,
+    addSurveyRoom,
+    setSurveyRoom,
+    measureRoom,
+    buildSurveyRoom,
     buildFoundWalls,
     addGround,
     setGround,

@@ -45,6 +45,22 @@ const measured = {
   name: 'addSurveyRun',
   args: { ...(exampleOf('addSurveyRun').args as object), at: { x: 0, y: -12_000 } }
 };
+const pointedOut = {
+  name: 'addSurveyRoom',
+  args: {
+    storey: 'storey-1',
+    corners: [
+      { x: 0, y: -12_000 },
+      { x: 4000, y: -12_000 },
+      { x: 4000, y: -9000 },
+      { x: 0, y: -9000 }
+    ]
+  }
+};
+const sideOf = (from: number) => ({
+  name: 'measureRoom',
+  args: { id: 'room-survey-1', from, to: from + 1, length: 4000 }
+});
 const also: Record<string, Script['commands']> = {
   // A sheet of the example's paper, so that both lengths are near to what they are there.
   stretchTracingSheet: [
@@ -57,6 +73,13 @@ const also: Record<string, Script['commands']> = {
   mendSurveyRun: [measured],
   spreadSurveyRun: [{ ...measured, args: { ...measured.args, overall: 4812 } }],
   buildSurveyRun: [measured],
+  setSurveyRoom: [pointedOut],
+  measureRoom: [pointedOut],
+  buildSurveyRoom: [
+    pointedOut,
+    { name: 'setSurveyRoom', args: { id: 'room-survey-1', square: true } },
+    ...[1, 2].map(sideOf)
+  ],
   closeRun: [{ name: 'deleteItems', args: { ids: ['opening-1', 'wall-4'] } }],
   moveStorey: [{ name: 'addStorey', args: {} }],
   splitSlab: [patio],

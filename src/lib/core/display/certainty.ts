@@ -1,7 +1,7 @@
 /** What is not sure is dotted. */
 import type { Pen } from './marks';
-import type { Certainty } from '../units/certainty';
+import { isSure, type Certainty } from '../units/certainty';
 
 /** What is assumed or unknown is dotted. */
 export const sureness = (pen: Pen, { certainty }: { certainty: Certainty }): Pen =>
-  certainty === 'measured' ? pen : 'dotted';
+  isSure(certainty) ? pen : 'dotted';

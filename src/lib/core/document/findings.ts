@@ -180,6 +180,35 @@ const findings = {
       `${w.t('thing')} is ${w.l('error')} ${w.t('way')} its overall length, which is more than the tape allows. ${w.t('cause')}`,
     hint: 'Put a cause right in Details, spread the error, or measure again.'
   },
+  'survey.swings': {
+    message: (w) =>
+      `${w.t('thing')} is not held by its lengths: ${w.t('swinging')} may swing. ${w.t('wanted')} would hold it.`,
+    hint: 'Measure that; or declare the room square, in Details.'
+  },
+  'survey.side-missing': {
+    message: (w) => `${w.t('thing')} is declared square, but too few of ${w.t('wanted')} are measured.`,
+    hint: 'Measure one of them.'
+  },
+  'survey.worst': {
+    message: (w) =>
+      `The lengths of ${w.t('thing')} do not agree: ${w.t('told')} is off by more than the tape allows.`,
+    hint: 'Measure it again; where several are named, one length more tells which.'
+  },
+  'survey.unlike': {
+    message: (w) =>
+      `The lengths of ${w.t('thing')} give it another shape than was pointed out; ${w.t('pair')} of ${w.l('length')} is least like it, where about ${w.l('about')} were pointed out.`,
+    hint: 'Measure it again; or move the corners to about where they are.'
+  },
+  'survey.folds': {
+    message: (w) =>
+      `In ${w.t('thing')} ${w.t('corners')} lies nearly in line with the corners that hold it: it may lie on their other side.`,
+    hint: 'Measure a diagonal to it that runs more across.'
+  },
+  'survey.askew': {
+    message: (w) =>
+      `${w.t('thing')} is declared square; by what was measured its worst corner lies ${w.l('cost')} off.`,
+    hint: 'Let its lengths tell its shape, in Details, or measure its diagonals again.'
+  },
   'slab.hole-off': {
     message: (w) =>
       `${w.t('count')} hole of ${w.t('thing')} does not lie within it any more, and is not cut.`,

@@ -144,7 +144,8 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
       drawnAs: 'new',
       stairLimits: usualStairs,
       guardLimits: usualGuards,
-      leastFall: usualFall
+      leastFall: usualFall,
+      measuring: { by: '', on: '' }
     },
     {
       kind: 'roof',
@@ -183,5 +184,14 @@ it('version 9: roofs ended plumb without boards and over outer faces, thresholds
     },
     { kind: 'material', id: 'slate', waste: 0 },
     { kind: 'catalogueEntry', id: 'entry-1', thresholdShape: 'level' }
+  ]);
+});
+
+it('version 16: by whom and when pieces of a survey run were measured was not said', () => {
+  const piece = { kind: 'wall', length: 1300 };
+  const now = migrate([{ kind: 'surveyRun', pieces: [piece] }, { kind: 'project' }], 16);
+  expect(now).toEqual([
+    { kind: 'surveyRun', pieces: [{ ...piece, by: '', on: '' }] },
+    { kind: 'project', measuring: { by: '', on: '' } }
   ]);
 });

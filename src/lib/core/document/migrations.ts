@@ -131,7 +131,14 @@ const steps: Readonly<Record<number, Step>> = {
       ...{ page: 1, stretch: 1, rectangle: null, lengths: [], shown: true, greys: false, clearPaper: false },
       ...{ order: 0, crop: null, hidden: [] }
     }
-  })
+  }),
+  // By whom and when sizes were measured; survey rooms, which older files have none of.
+  16: (records, house) =>
+    gain({ project: { measuring: { by: '', on: '' } } })(records, house).map((record) =>
+      record?.kind === 'surveyRun' && Array.isArray(record.pieces)
+        ? { ...record, pieces: record.pieces.map((piece: object) => ({ by: '', on: '', ...piece })) }
+        : record
+    )
 };
 
 const seatedAsNow = (record: Loose): Loose => {

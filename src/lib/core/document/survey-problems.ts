@@ -23,6 +23,32 @@ export const surveyProblems = {
     message: (w) => `${w.t('thing')} has no piece that a wall could be built from.`,
     hint: 'Enter its pieces first; gaps are no wall.'
   },
+  'survey.triangle': {
+    message: (w) =>
+      `${w.t('longest')} of ${w.t('thing')} cannot be ${w.t('length')}: ${w.t('one')} and ${w.t('other')} together are ${w.l('most')}.`,
+    hint: 'One of the three is wrong: measure again, or take one of them away.'
+  },
+  'survey.not-square': {
+    message: (w) => `The corners of ${w.t('thing')} as they are pointed out do not go round by right angles.`,
+    hint: 'Move its corners nearer to where they are; or give diagonals instead.'
+  },
+  'survey.corners': {
+    message: (w) => `${w.t('thing')} has ${w.t('count')} corners, and ${w.t('given')} are given.`,
+    hint: 'Give as many; or point the room out anew.'
+  },
+  'survey.pair': {
+    message: (w) =>
+      `There is no length ${w.t('pair')} in ${w.t('thing')}: it has ${w.t('count')} corners, A to ${w.t('last')}.`,
+    hint: 'Give two corners of it that are not the same; the first is 1 in scripts.'
+  },
+  'survey.no-length': {
+    message: (w) => `It is not said how long ${w.t('pair')} is.`,
+    hint: 'Give a length.'
+  },
+  'survey.unknown': {
+    message: (w) => `The shape of ${w.t('thing')} is not known yet.`,
+    hint: 'Measure what Details ask for, or declare it square.'
+  },
   'survey.built': {
     message: (w) => `The walls of ${w.t('thing')} are built already.`,
     hint: 'Delete them first to build it again.'

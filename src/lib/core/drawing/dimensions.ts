@@ -28,7 +28,7 @@ import type { Settings } from '../kinds/project/record';
 import type { StoreyModel } from '../kinds/storey/model';
 import type { Surround } from '../kinds/wall/outline';
 import { sameInput } from '../document/stage';
-import type { Certainty } from '../units/certainty';
+import { isSure, type Certainty } from '../units/certainty';
 import type { SizeEnd } from '../kinds/dimension/record';
 
 /** How sizes are written: in the project's units, and in brackets in its second unit where it has one. */
@@ -329,7 +329,7 @@ class Told {
 function unsureSizes(model: StoreyModel): (string: DimensionString) => DimensionString {
   const unsure = new Set<string>();
   const look = ({ id, certainty }: { id: string; certainty: Certainty }) => {
-    if (certainty !== 'measured') unsure.add(id);
+    if (!isSure(certainty)) unsure.add(id);
   };
   for (const { wall } of model.frames.values()) look(wall);
   for (const list of model.places.values()) for (const { opening } of list) look(opening);

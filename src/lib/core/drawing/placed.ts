@@ -13,6 +13,7 @@ import {
   type Point
 } from '../geometry/point';
 import { tolerances } from '../geometry/tolerances';
+import { isSure, type Certainty } from '../units/certainty';
 import { formatAngle } from '../units/angle';
 import { borderOf, type Border, type Readable } from '../kinds/dimension/sizes';
 import { angleNow, tipAt } from '../kinds/dimension/angles';
@@ -32,11 +33,7 @@ export interface PlacedString extends DimensionString {
   readonly ends: readonly SizeEnd[];
 }
 
-const textOf = {
-  measured: (text: string) => text,
-  assumed: (text: string) => text,
-  unknown: (text: string) => `? ${text}`
-};
+const textOf = (certainty: Certainty) => (text: string) => (certainty === 'unknown' ? `? ${text}` : text);
 
 /** The strings by hand of a storey; those whose ends are no longer parallel are left out. */
 export function placedStrings(
@@ -93,9 +90,9 @@ function placedString(
     const gap = paperGaps.house * paper;
     return own > high ? Math.min(own, high + gap) : own < low ? Math.max(own, low - gap) : own;
   });
-  const sizes = placeSizes(stops, units, paper, textOf[certainty]).map((size) => ({
+  const sizes = placeSizes(stops, units, paper, textOf(certainty)).map((size) => ({
     ...size,
-    unsure: certainty !== 'measured',
+    unsure: !isSure(certainty),
     locked: form.locked !== null
   }));
   return {
@@ -159,7 +156,7 @@ function drawAngle(project: Readable, dimension: Dimension, paper: number): Mark
       radius,
       a0,
       a1: a0 + size,
-      pen: dimension.certainty === 'measured' ? 'fine' : 'dotted'
+      pen: isSure(dimension.certainty) ? 'fine' : 'dotted'
     },
     { ...base, kind: 'lines', points: thin, pen: 'thin' },
     { ...base, kind: 'lines', points: ticks, pen: 'face' },
@@ -169,7 +166,7 @@ function drawAngle(project: Readable, dimension: Dimension, paper: number): Mark
       at: along(vertex, middle, radius + 2.6 * paper),
       angle: 0,
       height: textHeight,
-      text: textOf[dimension.certainty](formatAngle(size, 1))
+      text: textOf(dimension.certainty)(formatAngle(size, 1))
     }
   ];
 }

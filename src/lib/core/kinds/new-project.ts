@@ -36,6 +36,7 @@ export function newProject(
     fallsAs: 'percent',
     drawnAs: 'new',
     areaLimit: null,
+    measuring: { by: '', on: '' },
     nudge: units.system === 'ft' ? inch / 2 : 10,
     grid: null,
     openingLimits: usualLimits,

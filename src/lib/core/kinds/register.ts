@@ -14,6 +14,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
 import { roof } from './roof/kind';
@@ -42,6 +43,7 @@ export const kinds: Declarations = {
   stair,
   clearSpace,
   surveyRun,
+  surveyRoom,
   ground,
   footing,
   roof,

@@ -31,6 +31,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   stair: stairBodies,
   clearSpace: null,
   surveyRun: null,
+  surveyRoom: null,
   ground: null,
   alignment: null,
   footing: footingBodies,

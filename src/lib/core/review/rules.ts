@@ -27,6 +27,7 @@ import { findSlabs } from '../kinds/slab/review';
 import { findFootings } from '../kinds/footing/review';
 import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
+import { findSurveyRooms } from '../kinds/survey-room/review';
 import { findSurveys } from '../kinds/survey-run/review';
 import { findStairs } from '../kinds/stair/review';
 import { findBound } from '../kinds/wall/review-bound';
@@ -62,6 +63,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   stair: [findStairs],
   clearSpace: [findSpaces],
   surveyRun: [findSurveys],
+  surveyRoom: [findSurveyRooms],
   ground: [findGround],
   alignment: [],
   footing: [findFootings],

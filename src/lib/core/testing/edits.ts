@@ -342,10 +342,16 @@ export function furnished(): Project {
         'addGround',
         'addFooting',
         'addSurveyRun',
+        'addSurveyRoom',
         'addTracingSheet',
         'deferFinding',
         'setJoint'
       ].map(example),
+      { name: 'setSurveyRoom', args: { id: 'room-survey-1', square: true } },
+      ...[1, 2].map((from) => ({
+        name: 'measureRoom',
+        args: { id: 'room-survey-1', from, to: from + 1, length: 4000 }
+      })),
       {
         name: 'drawRectangle',
         args: { storey: 'storey-2', corner: { x: 0, y: 0 }, width: 6000, depth: 4000 }

@@ -1,15 +1,21 @@
 /** Fields that the cards of several kinds share. */
-import { words, type CardMaker, type Field } from './card';
-import { certainties, type Certainty } from '../../core/units/certainty';
+import type { Choice } from '../sentence';
+import type { CardMaker, Field } from './card';
+import { certainties, certaintyWords, type Certainty } from '../../core/units/certainty';
 import type { Column } from '../../core/kinds/column/record';
 
-/** How sure the sizes of something are. */
+export const certaintyChoices: readonly Choice[] = certainties.map((value) => ({
+  value,
+  label: certaintyWords[value]
+}));
+
+/** How the sizes of something are known. */
 export const certaintyField = (
   make: CardMaker,
   values: readonly Certainty[],
   set: (changes: object) => { name: string; args: unknown }
 ): Field =>
-  make.choice('certainty', 'How sure', values, words(certainties), (certainty) => set({ certainty }));
+  make.choice('certainty', 'How known', values, certaintyChoices, (certainty) => set({ certainty }));
 
 export type Setter = (changes: object) => { name: string; args: unknown };
 

@@ -19,6 +19,7 @@ import { slabCard } from './slab/card';
 import { footingCard } from './footing/card';
 import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
+import { surveyRoomCard } from './survey-room/card';
 import { surveyCard } from './survey-run/card';
 import { stairCard } from './stair/card';
 import { storeyCard } from './storey/card';
@@ -47,6 +48,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   stair: ofOne(stairCard),
   clearSpace: ofOne(spaceCard),
   surveyRun: ofOne(surveyCard),
+  surveyRoom: ofOne(surveyRoomCard),
   ground: ofOne(groundCard),
   alignment: ofOne(alignmentCard),
   footing: ofOne(footingCard),

@@ -16,6 +16,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
 import { storey } from './storey/kind';
@@ -35,6 +36,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   stair,
   clearSpace,
   surveyRun,
+  surveyRoom,
   ground,
   footing,
   roof,

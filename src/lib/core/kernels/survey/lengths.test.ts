@@ -202,3 +202,14 @@ it('says the scatter of corners, and which diagonal would help most', () => {
   const after = solved(6, [...fan, ...lengthsOf(l, [before.best!])]);
   expect(Math.max(...after.scatter)).toBeLessThan(0.9 * Math.max(...before.scatter));
 });
+
+it('over a corner that goes in, diagonals inside are asked for; one outside is read by where corners are about', () => {
+  const about = l.map(({ x, y }, i) => ({ x: x + 90 * Math.sin(i), y: y - 90 * Math.cos(i) }));
+  const less = roomShape(6, lengthsOf(l, [...ring(6), [0, 3]]), about);
+  expect(less.state === 'open' && less.wanted.every(([a, b]) => !(a === 2 && b === 4))).toBe(true);
+  // From C to E one measures past D, outside.
+  const outside = [...ring(6), [2, 4], [0, 2], [0, 4]] as [number, number][];
+  const exact = outside.map(([a, b]) => ({ a, b, length: distance(l[a]!, l[b]!), scatter: 3 }));
+  const shape = roomShape(6, exact, about);
+  expect(shape.state === 'solved' && worstOff(shape.corners, l)).toBeLessThan(0.01);
+});

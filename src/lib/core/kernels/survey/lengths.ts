@@ -116,10 +116,23 @@ const anywhere = (count: number): Point[] =>
     return scale(fromAngle((2 * Math.PI * (i + 0.4 * jitter)) / count), 1000 * (1 + jitter));
   });
 
-/** Corners placed from two placed ones each, the best crossing first, on the side that their order round the room tells. */
+/**
+ * Whether a corner lies to the left of the way from one corner to a later one: over a side, or a diagonal inside the room,
+ * their order round the room tells; over any other line only where they are about.
+ */
+function liesLeft(about: readonly Point[] | undefined, a: number, b: number, c: number): boolean {
+  const isOrdered = !about || isNext(about.length, a, b) || isInside(about, [a, b]);
+  if (isOrdered) return !(c > a && c < b);
+  return cross(subtract(about[b]!, about[a]!), subtract(about[c]!, about[a]!)) > 0;
+}
+
+const isNext = (count: number, a: number, b: number): boolean => b - a === 1 || b - a === count - 1;
+
+/** Corners placed from two placed ones each, the best crossing first. */
 function placedFrom(
   count: number,
   far: ReturnType<typeof farBetween>,
+  about: readonly Point[] | undefined,
   [first, second]: readonly [number, number]
 ): { places: Map<number, Point>; heights: Map<number, number>; quality: number } {
   const places = new Map<number, Point>([
@@ -143,8 +156,7 @@ function placedFrom(
           const height = Math.sqrt(Math.max(0, da ** 2 - t ** 2));
           const sine = (height * base) / (da * db);
           if (best && sine <= best.sine) continue;
-          // Between the two in the order round the room it lies to the right of the way from one to the other.
-          const side = c > a && c < b ? -1 : 1;
+          const side = liesLeft(about, a, b, c) ? 1 : -1;
           const way = scale(subtract(q, p), 1 / base);
           const at = {
             x: p.x + way.x * t - way.y * height * side,
@@ -161,9 +173,13 @@ function placedFrom(
 }
 
 /** From whichever length leads to most corners, and to them by the best crossings. */
-function placedByTriangles(count: number, lengths: readonly CornerLength[]) {
+function placedByTriangles(
+  count: number,
+  lengths: readonly CornerLength[],
+  about: readonly Point[] | undefined
+) {
   const far = farBetween(lengths);
-  const all = lengths.map(({ a, b }) => placedFrom(count, far, [Math.min(a, b), Math.max(a, b)]));
+  const all = lengths.map(({ a, b }) => placedFrom(count, far, about, [Math.min(a, b), Math.max(a, b)]));
   return all.sort((p, q) => q.places.size - p.places.size || q.quality - p.quality)[0];
 }
 
@@ -218,14 +234,23 @@ const unmeasured = (count: number, far: ReturnType<typeof farBetween>): [number,
     )
   );
 
-/** Lengths that would make a room whole, those over one corner first. */
-function wantedFor(count: number, lengths: readonly CornerLength[], missing: number): [number, number][] {
+/** Lengths that would make a room whole: those inside it first, of them those over one corner. */
+function wantedFor(
+  count: number,
+  lengths: readonly CornerLength[],
+  missing: number,
+  about: readonly Point[] | undefined
+): [number, number][] {
+  const outside = (pair: readonly [number, number]) =>
+    about && !isNext(count, ...pair) && !isInside(about, pair) ? 1 : 0;
   const over = ([a, b]: readonly [number, number]) => Math.min(b - a, count - b + a);
   const generic = anywhere(count);
   const rank = (list: readonly CornerLength[]) => (list.length === 0 ? 0 : rankOf(growth(generic, list)));
   const found: [number, number][] = [];
   let [all, now] = [[...lengths], rank(lengths)];
-  for (const pair of unmeasured(count, farBetween(lengths)).sort((p, q) => over(p) - over(q))) {
+  for (const pair of unmeasured(count, farBetween(lengths)).sort(
+    (p, q) => outside(p) - outside(q) || over(p) - over(q)
+  )) {
     if (found.length >= missing) break;
     const more = [...all, { a: pair[0], b: pair[1], length: 1, scatter: 1 }];
     const next = rank(more);
@@ -253,15 +278,27 @@ function isInside(corners: readonly Point[], [a, b]: readonly [number, number]):
   return !crosses && (isReflex ? left || right : left && right);
 }
 
-/** The shape that lengths give a room of so many corners, or what hinders it. Each pair of corners is given once at most. */
-export function roomShape(count: number, lengths: readonly CornerLength[]): RoomShape {
+/**
+ * The shape that lengths give a room of so many corners, or what hinders it. Each pair of corners is given once at most.
+ * `about`: roughly where its corners are, which tells what lies inside it, and nothing else.
+ */
+export function roomShape(
+  count: number,
+  lengths: readonly CornerLength[],
+  about?: readonly Point[]
+): RoomShape {
   const broken = brokenTriangle(count, lengths);
   if (broken) return { state: 'cannot', corners: broken };
   const missing = 2 * count - 3 - (lengths.length === 0 ? 0 : rankOf(growth(anywhere(count), lengths)));
-  const placed = placedByTriangles(count, lengths);
+  const placed = placedByTriangles(count, lengths, about);
   if (missing > 0 || !placed || placed.places.size < count) {
     const swinging = Array.from({ length: count }, (_, i) => i).filter((i) => !placed?.places.has(i));
-    return { state: 'open', missing, swinging, wanted: wantedFor(count, lengths, Math.max(1, missing)) };
+    return {
+      state: 'open',
+      missing,
+      swinging,
+      wanted: wantedFor(count, lengths, Math.max(1, missing), about)
+    };
   }
   const start = Array.from({ length: count }, (_, i) => placed.places.get(i)!);
   const corners = laidDown(adjusted(start, lengths));

@@ -46,7 +46,7 @@ function checkRules(project: Project, rules: StairRules) {
 export const setProject = command({
   name: 'setProject',
   about:
-    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold), what steps of stairs may be (of stairs, spirals, ship ladders: highest riser, least going, two risers and a going from and to, headroom, width, narrow end of winders), how much floors are to fall away from the house (`leastFall`, 0.02 is 2 in 100), from what drop on guards are wanted and how high.',
+    'Name, units and fineness, a second unit beside them, ground level (above project zero), limits of height above the ground and of floor area in mm2 (null: none), the step of the arrow keys, how slopes of floors are told, what openings are measured by (least clear area in mm2, width and height of a way out, highest sill of one, highest step at a threshold), what steps of stairs may be (of stairs, spirals, ship ladders: highest riser, least going, two risers and a going from and to, headroom, width, narrow end of winders), how much floors are to fall away from the house (`leastFall`, 0.02 is 2 in 100), from what drop on guards are wanted and how high, by whom and when what is entered now was measured (`measuring`).',
   args: s.object({
     name: s.name().min(1),
     units: s.units().default(undefined),
@@ -59,6 +59,7 @@ export const setProject = command({
     guardLimits: s.object({ drop: s.mm(), height: s.mm() }).noUnknown(true).default(undefined),
     drawnAs: s.oneOf(['existing', 'new'] as const),
     fallsAs: s.oneOf(fallForms),
+    measuring: s.object({ by: s.name(), on: s.name() }).noUnknown(true).default(undefined),
     openingLimits: s
       .object({
         escapeArea: s.number().max(1e12),
@@ -102,7 +103,8 @@ export const setProject = command({
         leastFall: args.leastFall ?? old.leastFall,
         guardLimits: merge(old.guardLimits, args.guardLimits ?? {}) as GuardLimits,
         drawnAs: args.drawnAs ?? old.drawnAs,
-        fallsAs: args.fallsAs ?? old.fallsAs
+        fallsAs: args.fallsAs ?? old.fallsAs,
+        measuring: { by: args.measuring?.by ?? old.measuring.by, on: args.measuring?.on ?? old.measuring.on }
       }
     ]);
   }

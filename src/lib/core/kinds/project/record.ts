@@ -100,6 +100,8 @@ export interface Settings {
   readonly fallsAs: FallForm;
   /** The stage of work of what is drawn. */
   readonly drawnAs: Exclude<Work, 'removed'>;
+  /** By whom and when what is entered now was measured, as the person says. */
+  readonly measuring: { readonly by: string; readonly on: string };
 }
 
 const rules = () =>
@@ -136,6 +138,7 @@ export const schema = object({
   guardLimits: object({ drop: f.size(), height: f.size() }).required(),
   fallsAs: f.choice(fallForms),
   drawnAs: f.choice(['existing', 'new']),
+  measuring: object({ by: f.text(), on: f.text() }).required(),
   grid: object({
     module: f.size(),
     origin: f.point(),

@@ -10,6 +10,7 @@ import {
   refuse,
   storedPoint
 } from '../../document/command';
+import { knownArgs, knownOf, type KnownGiven } from '../../document/known';
 import { nameOf } from '../../document/names';
 import type { Project } from '../../document/kind';
 import * as s from '../../document/schemas';
@@ -26,7 +27,7 @@ const pieceArgs = () =>
       sill: s.mm(),
       head: s.mm(),
       depth: s.mm().min(0),
-      certainty: s.certainty()
+      ...knownArgs()
     })
     .noUnknown(true);
 
@@ -40,13 +41,12 @@ const shape = () => ({
   tape: s.mm().min(0).max(1000)
 });
 
-interface PieceGiven {
+interface PieceGiven extends KnownGiven {
   readonly kind?: SurveyPiece['kind'] | undefined;
   readonly length: number;
   readonly sill?: number | undefined;
   readonly head?: number | undefined;
   readonly depth?: number | undefined;
-  readonly certainty?: SurveyPiece['certainty'] | undefined;
 }
 
 interface Given {
@@ -80,7 +80,7 @@ function piecesOf(project: Project, list: readonly PieceGiven[], isRunning: bool
     return {
       ...{ kind, length: toStored(length), sill, head },
       depth: toStored(given.depth ?? usual.depth),
-      certainty: given.certainty ?? 'measured'
+      ...knownOf(project, given)
     };
   });
 }
@@ -179,7 +179,7 @@ export const mendSurveyRun = command({
         kind,
         length: toStored(change),
         ...plainPiece[kind],
-        certainty: 'assumed'
+        ...{ certainty: 'assumed', by: '', on: '' }
       };
       return put([...run.pieces.slice(0, at + 1), added, ...run.pieces.slice(at + 1)]);
     }

@@ -5,6 +5,7 @@ import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, stage } from '../../document/stage';
 import { along, angleOf, fromAngle, leftOf, type Point } from '../../geometry/point';
+import { isSure } from '../../units/certainty';
 import { formatLength } from '../../units/length';
 import { placeOn, stopsOf } from './record';
 
@@ -33,7 +34,7 @@ const surveyPlans = stage(
           // What is assumed is dotted, as everywhere.
           {
             ...{ ...mark, kind: 'stroke', points: [a, b], closed: false },
-            pen: isOpen ? 'overhead' : certainty === 'assumed' ? 'dotted' : 'cut'
+            pen: isOpen ? 'overhead' : isSure(certainty) ? 'cut' : 'dotted'
           },
           ...(fits
             ? [

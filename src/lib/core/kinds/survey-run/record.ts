@@ -2,7 +2,7 @@
 import { array, boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import { fromAngle, along, type Point } from '../../geometry/point';
-import { certainties, type Certainty } from '../../units/certainty';
+import { knownFields, type Known } from '../../document/known';
 
 /** What a wall is measured in. A pier stands in it, a recess is let into it, a gap is where no wall is. */
 export const pieceKinds = ['wall', 'opening', 'pier', 'recess', 'gap'] as const;
@@ -10,13 +10,12 @@ export const pieceKinds = ['wall', 'opening', 'pier', 'recess', 'gap'] as const;
 export type PieceKind = (typeof pieceKinds)[number];
 
 /** `sill`, `head`: of an opening, above the floor; `depth`: how far a pier stands out, or a recess goes in. */
-export interface SurveyPiece {
+export interface SurveyPiece extends Known {
   readonly kind: PieceKind;
   readonly length: number;
   readonly sill: number;
   readonly head: number;
   readonly depth: number;
-  readonly certainty: Certainty;
 }
 
 /**
@@ -81,7 +80,7 @@ export const schema = object({
       sill: f.mm(),
       head: f.mm(),
       depth: number().min(0).max(f.most).required(),
-      certainty: f.choice(certainties)
+      ...knownFields()
     }).required()
   )
     .max(mostPieces)

@@ -12,7 +12,7 @@ export const surveyRows = ({ project }: Query) =>
       id: run.id,
       name: nameElement(project, run.id),
       storey: run.storey,
-      pieces: run.pieces.map(({ kind, length, certainty }) => ({ kind, length, certainty })),
+      pieces: run.pieces.map(({ kind, length, certainty, by, on }) => ({ kind, length, certainty, by, on })),
       sum: round(stopsOf(run).at(-1)!),
       overall: run.overall,
       closingError: closing ? round(closing.error) : null,

@@ -133,7 +133,7 @@ export const drawWall = command({
   }
 });
 
-const drawRun = command({
+export const drawRun = command({
   name: 'drawRun',
   about:
     'Draw a run of walls through points, closed on its start when asked. Ids are given in order or made.',

@@ -210,6 +210,15 @@ function stairFields(make: CardMaker, { stairLimits }: Settings): Field[] {
   ];
 }
 
+/** What is entered from now on was measured by them, then. */
+function measuringFields(make: CardMaker, { measuring }: Settings): Field[] {
+  const set = (changes: object) => ({ name: 'setProject', args: { measuring: changes } });
+  return [
+    make.text('measuredBy', 'Measured by', measuring.by, (by) => set({ by })),
+    make.text('measuredOn', 'On', measuring.on, (on) => set({ on }))
+  ];
+}
+
 export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
   const set = (changes: object) => ({ name: 'setProject', args: changes });
   const { units } = settings;
@@ -243,6 +252,7 @@ export function projectCard(make: CardMaker, settings: Settings): DetailsCard {
         title: 'Floors',
         fields: floorFields(make, settings)
       },
+      { title: 'Who measures?', fields: measuringFields(make, settings) },
       { title: 'What may steps of stairs be?', fields: stairFields(make, settings) },
       { title: 'What are openings measured by?', fields: openingFields(make, settings) },
       { title: 'Planning grid', fields: gridFields(make, settings) },

@@ -12,8 +12,7 @@ import {
 } from '../../../core/kinds/survey-run/record';
 import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
-import { certainties } from '../../../core/units/certainty';
-import { placeFields, type Setter } from '../../details/shared-fields';
+import { certaintyChoices, placeFields, type Setter } from '../../details/shared-fields';
 import type { Choice } from '../../sentence';
 
 export const pieceWords: Readonly<Record<PieceKind, string>> = {
@@ -181,7 +180,7 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
                 })
         ),
         make.length(`length ${i + 1}`, `${name}, ${running ? 'to' : 'length'}`, [piece.length], (length) =>
-          put(i, { length })
+          put(i, { length, ...make.editor.settings.measuring })
         ),
         ...(piece.kind === 'opening'
           ? [
@@ -194,11 +193,14 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
           : []),
         make.choice(
           `certainty ${i + 1}`,
-          `${name}, how sure`,
+          `${name}, how known`,
           [piece.certainty],
-          certainties.map((value) => ({ value, label: value })),
+          certaintyChoices,
           (certainty) => put(i, { certainty: certainty as SurveyPiece['certainty'] })
-        )
+        ),
+        ...(piece.by || piece.on
+          ? [fact(`${name}, by`, [piece.by, piece.on].filter(Boolean).join(', '))]
+          : [])
       ];
     })
   ];

@@ -1,0 +1,75 @@
+/** Survey rooms in the plan, where what was measured is worked on: corners by their letters, sides and diagonals with their lengths. */
+import { readable } from '../../display/arrows';
+import { characterWidth, type Mark } from '../../display/marks';
+import { sureness } from '../../display/certainty';
+import type { Query, WorkStage } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { own, result, stage } from '../../document/stage';
+import { along, angleOf, distance, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
+import { formatLength } from '../../units/length';
+import { cornerName, isSide } from './record';
+import { shapedRooms } from './shape';
+
+/** mm: how far letters and lengths stand off; letters in mm of paper at 1 : 100. */
+const [off, letters, usualScale] = [190, 2.2, 100];
+
+const roomPlans = stage(
+  'plans of survey rooms',
+  {
+    room: own('surveyRoom'),
+    shape: result(shapedRooms),
+    units: ({ project }) => settingsOf(project).units
+  },
+  ({ room, shape, units }): readonly Mark[] => {
+    if (!room || !shape) return [];
+    const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
+    const { ring, isKnown } = shape;
+    const count = ring.length;
+    const middle = ring.reduce((sum, p) => ({ x: sum.x + p.x / count, y: sum.y + p.y / count }), {
+      x: 0,
+      y: 0
+    });
+    const outwards = (p: Point) => (distance(p, middle) < 1 ? { x: 0, y: 1 } : unit(subtract(p, middle)));
+    const measured = new Set(room.lengths.map(({ from, to }) => `${from} ${to}`));
+    const open = ring.flatMap((p, i): Point[] => {
+      const k = (i + 1) % count;
+      return measured.has(`${Math.min(i, k)} ${Math.max(i, k)}`) ? [] : [p, ring[k]!];
+    });
+    return [
+      // Sides that were not measured, and a shape that is not known, are dotted.
+      ...(open.length > 0 ? [{ ...mark, kind: 'lines' as const, points: open, pen: 'dotted' as const }] : []),
+      ...room.lengths.flatMap((one): Mark[] => {
+        const [a, b] = [ring[one.from]!, ring[one.to]!];
+        if (distance(a, b) < 1) return [];
+        const pen = isSide(one, count) ? sureness('cut', one) : sureness('thin', one);
+        const way = readable(unit(subtract(b, a)));
+        const text = formatLength(one.length, units);
+        const fits = text.length * letters * characterWidth * usualScale < distance(a, b);
+        // Off the middle, where diagonals cross.
+        const at = lerp(a, b, isSide(one, count) ? 0.5 : 0.36);
+        return [
+          { ...mark, kind: 'stroke', points: [a, b], closed: false, pen: isKnown ? pen : 'dotted' },
+          ...(fits
+            ? [
+                {
+                  ...{ ...mark, kind: 'text' as const, height: letters, text, angle: angleOf(way) },
+                  at: along(at, leftOf(way), off)
+                }
+              ]
+            : [])
+        ];
+      }),
+      ...ring.map((p, i): Mark => ({
+        ...{ ...mark, kind: 'text', height: 1.4 * letters, text: cornerName(i), angle: 0 },
+        at: along(p, outwards(p), 1.3 * off)
+      }))
+    ];
+  }
+);
+
+export const planOfSurveyRooms = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
+  at === 'measure'
+    ? [...query.project.tables.surveyRoom.values()].flatMap((room) =>
+        room.storey === storey ? [query.get(roomPlans, room.id)] : []
+      )
+    : [];

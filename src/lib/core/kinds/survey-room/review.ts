@@ -1,0 +1,60 @@
+/** Survey rooms whose lengths do not hold them, or do not agree. */
+import type { Scope } from '../../document/kind';
+import { settingsOf } from '../../document/project';
+import { formatLengthWithUnit } from '../../units/length';
+import { cornerName, pairName, type SurveyRoom } from './record';
+import { shapedRoom } from './shape';
+
+/** Names in a row, as they are said. */
+export const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join() : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+export function findSurveyRooms(scope: Scope) {
+  for (const room of scope.project.tables.surveyRoom.values())
+    if (room.storey === scope.storey) findRoom(scope, room);
+}
+
+function findRoom({ project, query, say, named }: Scope, room: SurveyRoom) {
+  const shape = shapedRoom(query, room.id);
+  if (!shape) return;
+  const { units } = settingsOf(project);
+  const thing = named(room.id);
+  const { free, square, cost } = shape;
+  const count = room.corners.length;
+  if (room.square && square?.state === 'open') {
+    const wanted = square.sides.map((i) =>
+      pairName(Math.min(i, (i + 1) % count), Math.max(i, (i + 1) % count))
+    );
+    say('measure', 'survey.side-missing', [room.id], {}, { thing, wanted: wanted.join(' or ') });
+  } else if (!room.square && free.state === 'open') {
+    say(
+      'measure',
+      'survey.swings',
+      [room.id],
+      {},
+      {
+        thing,
+        swinging: free.swinging.length > 0 ? listed(free.swinging.map(cornerName)) : 'a corner',
+        wanted: listed(free.wanted.map(([a, b]) => pairName(a, b)))
+      }
+    );
+  }
+  if (shape.unlike) {
+    const { length, about } = shape.unlike;
+    const pair = pairName(length.from, length.to);
+    say('measure', 'survey.unlike', [room.id], { length: length.length, about }, { thing, pair });
+  }
+  if (free.state !== 'solved') return;
+  // Declared square, what is left over is told with what that costs.
+  if (!room.square && free.worst.length > 0) {
+    const told = free.worst.map((i) => {
+      const { from, to } = room.lengths[i]!;
+      return `${pairName(from, to)} by ${formatLengthWithUnit(Math.abs(free.fits[i]!.left), units)}`;
+    });
+    say('measure', 'survey.worst', [room.id], {}, { thing, told: told.join(' or ') });
+  }
+  if (free.folds.length > 0)
+    say('measure', 'survey.folds', [room.id], {}, { thing, corners: listed(free.folds.map(cornerName)) });
+  if (room.square && cost !== undefined && cost > 3 * room.tape)
+    say('measure', 'survey.askew', [room.id], { cost }, { thing });
+}

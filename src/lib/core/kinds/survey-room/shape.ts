@@ -1,0 +1,67 @@
+/** The shape that a survey room has by what was measured in it, laid down where its corners were pointed at. */
+import type { Query } from '../../document/kind';
+import { own, stage } from '../../document/stage';
+import { add, angleOf, distance, rotate, subtract, type Point } from '../../geometry/point';
+import { roomShape, type CornerLength, type RoomShape } from '../../kernels/survey/lengths';
+import { apart, quartersOf, squareShape, type SquareShape } from '../../kernels/survey/square';
+import { isSimple } from '../../geometry/ring';
+import type { RoomLength, SurveyRoom } from './record';
+
+export interface ShapedRoom {
+  /** By lengths alone. */
+  readonly free: RoomShape;
+  /** Where it is declared square. */
+  readonly square: SquareShape | undefined;
+  /** How far the worst corner lies off when it is declared square and not; undefined where either is not known. */
+  readonly cost: number | undefined;
+  /** The length that is least like where its corners were pointed out, and by how much, where the whole is much unlike that. */
+  readonly unlike: { readonly length: RoomLength; readonly about: number } | undefined;
+  /** Its corners; as they were pointed at, where they are not known. */
+  readonly ring: readonly Point[];
+  readonly isKnown: boolean;
+}
+
+export const cornerLengths = ({ lengths, tape }: SurveyRoom): CornerLength[] =>
+  lengths.map(({ from, to, length }) => ({ a: from, b: to, length, scatter: tape }));
+
+/** One points out corners as well as this, mm, and as this share of the room's longest side. */
+const [near, nearShare] = [700, 0.15];
+
+/** A slip that no other length can show still turns the shape far from what was pointed out. */
+function unlikeness({ corners, lengths }: SurveyRoom, shape: readonly Point[]): ShapedRoom['unlike'] {
+  const longest = Math.max(...lengths.map(({ length }) => length));
+  if (apart(shape, corners) < Math.max(near, nearShare * longest)) return undefined;
+  const off = lengths.map((length) => {
+    const about = distance(corners[length.from]!, corners[length.to]!);
+    return { length, about, share: Math.abs(Math.log(length.length / Math.max(1, about))) };
+  });
+  return off.sort((p, q) => q.share - p.share)[0];
+}
+
+export function shapeRoom(room: SurveyRoom): ShapedRoom {
+  const lengths = cornerLengths(room);
+  const free = roomShape(room.corners.length, lengths, room.corners);
+  const quarters = room.square ? quartersOf(room.corners) : undefined;
+  const square = quarters && squareShape(quarters, lengths);
+  const [byLengths, byRight] = [free, square].map((one) =>
+    one?.state === 'solved' ? one.corners : undefined
+  );
+  const solved = room.square ? byRight : byLengths;
+  // What crosses itself is no room.
+  const shape = solved && isSimple(solved) ? solved : undefined;
+  const [first, second] = [room.corners[0]!, room.corners[1]!];
+  const turn = angleOf(subtract(second, first));
+  return {
+    ...{ free, square, isKnown: shape !== undefined },
+    cost: byLengths && byRight && apart(byLengths, byRight),
+    unlike: solved && unlikeness(room, solved),
+    ring: shape?.map((p) => add(first, rotate(p, turn))) ?? room.corners
+  };
+}
+
+/** By its id; undefined where there is none. */
+export const shapedRooms = stage('shapes of survey rooms', { room: own('surveyRoom') }, ({ room }) =>
+  room ? shapeRoom(room) : undefined
+);
+
+export const shapedRoom = (query: Query, id: string): ShapedRoom | undefined => query.get(shapedRooms, id);

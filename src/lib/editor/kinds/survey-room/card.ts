@@ -1,0 +1,167 @@
+/** The card of a survey room: whether its lengths hold it and agree, each of them, and its walls. */
+import { nameElement } from '../../../core/document/names';
+import { ringArea } from '../../../core/geometry/ring';
+import {
+  cornerName,
+  isSide,
+  pairName,
+  type RoomLength,
+  type SurveyRoom
+} from '../../../core/kinds/survey-room/record';
+import { listed } from '../../../core/kinds/survey-room/review';
+import { shapedRoom, type ShapedRoom } from '../../../core/kinds/survey-room/shape';
+import { formatArea } from '../../../core/units/area';
+import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import { certaintyChoices, type Setter } from '../../details/shared-fields';
+import { isMeasured, nextPair, pairKey, pairsOf, type Pair } from './lengths';
+
+/** Rooms of so many corners show all their diagonals. */
+const few = 6;
+const none = 'not measured';
+
+export function surveyRoomCard(make: CardMaker, room: SurveyRoom): DetailsCard {
+  const { editor } = make;
+  const shape = shapedRoom(editor.model.at(editor.project), room.id);
+  const set: Setter = (changes) => ({ name: 'setSurveyRoom', args: { id: room.id, ...changes } });
+  const isBuilt = room.walls.some((id) => editor.project.tables.wall.has(id));
+  const build = {
+    label: 'Build walls round it',
+    run: () => {
+      const made = editor.perform({ name: 'buildSurveyRoom', args: { id: room.id } });
+      if (made) editor.select(made);
+    }
+  };
+  return {
+    title: nameElement(editor.project, room.id),
+    subtitle: '',
+    actions: isBuilt || !shape?.isKnown ? [] : [build],
+    groups: [
+      ...(shape ? [{ title: 'Is its shape known?', fields: shapeFields(make, room, shape, set) }] : []),
+      ...(shape ? [{ title: 'What was measured?', fields: lengthFields(make, room, shape) }] : []),
+      { title: 'What is it called?', fields: [make.text('name', 'Name', room.name, (name) => set({ name }))] }
+    ]
+  };
+}
+
+function shapeFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom, set: Setter): Field[] {
+  const { units } = make.editor.settings;
+  const words = (value: number) => formatLengthWithUnit(value, units);
+  const { free, square, cost, ring, isKnown } = shape;
+  const next = nextPair(room, shape);
+  const names = (list: readonly Pair[]) => listed(list.map(([a, b]) => pairName(a, b)));
+  return [
+    fact(
+      'Shape',
+      isKnown
+        ? `known, ${formatArea(Math.abs(ringArea(ring)), units)} clear`
+        : free.state === 'open' && !room.square
+          ? `not known: ${free.swinging.length > 0 ? listed(free.swinging.map(cornerName)) : 'a corner'} may swing`
+          : shape.unlike
+            ? 'not known: its sides would cross'
+            : 'not known'
+    ),
+    ...(!isKnown && free.state === 'open' && !room.square
+      ? [fact('What would hold it', names(free.wanted))]
+      : []),
+    make.flag('square', 'All corners are right angles', room.square, (on) => set({ square: on })),
+    ...(square?.state === 'solved'
+      ? [
+          fact(
+            'Left over',
+            `${words(Math.abs(square.over.x))} along A–B, ${words(Math.abs(square.over.y))} across; shared out over the sides`
+          )
+        ]
+      : []),
+    ...(cost === undefined ? [] : [fact('Declared square it costs', `${words(cost)} at the worst corner`)]),
+    ...(free.state === 'solved'
+      ? [
+          fact('A corner may be off by', words(Math.max(...free.scatter))),
+          fact(
+            'Lengths agree',
+            free.spare === 0
+              ? 'nothing checks them: none more than needed'
+              : free.worst.length === 0
+                ? `within what the tape allows, ${free.spare} more than needed`
+                : `not: ${listed(free.worst.map((i) => pairName(room.lengths[i]!.from, room.lengths[i]!.to)))} ${free.worst.length > 1 ? 'may be' : 'is'} off`
+          )
+        ]
+      : []),
+    ...(next && isKnown ? [fact('Would make it surest', pairName(...next))] : []),
+    make.length('tape', 'A tape length is good to', [room.tape], (tape) => set({ tape }))
+  ];
+}
+
+/** Each side, then diagonals; of many corners those that are measured or would help. */
+function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Field[] {
+  const { units } = make.editor.settings;
+  const count = room.corners.length;
+  const { free, square } = shape;
+  const next = nextPair(room, shape);
+  const wanted = new Set([
+    ...(free.state === 'open' ? free.wanted.map(pairKey) : []),
+    ...(next ? [pairKey(next)] : [])
+  ]);
+  const shown = pairsOf(room).filter(
+    (pair) =>
+      count <= few ||
+      isSide({ from: pair[0], to: pair[1] }, count) ||
+      isMeasured(room, pair) ||
+      wanted.has(pairKey(pair))
+  );
+  const left = room.square
+    ? square?.state === 'solved'
+      ? square.left
+      : undefined
+    : free.state === 'solved' && free.spare > 0
+      ? free.fits.map((fit) => fit.left)
+      : undefined;
+  return shown.flatMap((pair): Field[] => {
+    const [from, to] = pair;
+    const at = room.lengths.findIndex((one) => one.from === from && one.to === to);
+    const own = room.lengths[at];
+    const args = { id: room.id, from: from + 1, to: to + 1 };
+    const name = pairName(from, to);
+    const over = left?.[at];
+    const typed: Field = {
+      ...{ name: `length ${pairKey(pair)}`, label: name, kind: 'text' },
+      value: own ? formatLengthWithUnit(own.length, units) : none,
+      ...(over !== undefined && {
+        also:
+          Math.abs(over) < 0.05
+            ? 'agrees'
+            : `${formatLengthWithUnit(Math.abs(over), units)} ${over > 0 ? 'more' : 'less'} than the shape has`
+      }),
+      set: (text) => {
+        if (text.trim() === '' || text.trim() === none)
+          return make.run('measureRoom', { ...args, length: null });
+        const read = parseLength(text, units);
+        return read.ok
+          ? make.run('measureRoom', { ...args, length: read.value })
+          : `${explainFault(text, read)}.`;
+      }
+    };
+    return own ? [typed, ...knownFields(make, own, args)] : [typed];
+  });
+}
+
+function knownFields(
+  make: CardMaker,
+  { from, to, certainty, by, on }: RoomLength,
+  args: { readonly id: string; readonly from: number; readonly to: number }
+): Field[] {
+  const name = pairName(from, to);
+  return [
+    make.choice(
+      `known ${pairKey([from, to])}`,
+      `${name}, how known`,
+      [certainty],
+      certaintyChoices,
+      (value) => ({
+        name: 'measureRoom',
+        args: { ...args, certainty: value }
+      })
+    ),
+    ...(by || on ? [fact(`${name}, by`, [by, on].filter(Boolean).join(', '))] : [])
+  ];
+}
