@@ -5,6 +5,7 @@
   import type { House } from './house.svelte';
   import { Model } from '../core/model/graph';
   import { saveFile, saveProjectFile, stemOf } from './project-file';
+  import { sizesToMeasure } from '../core/review/to-measure';
   import { writePlanSvg } from '../core/exchange/plan-svg';
 
   let { house, onclose }: { house: House; onclose: () => void } = $props();
@@ -29,6 +30,12 @@
       'model/gltf-binary',
       `${stem}.glb`
     );
+  const toMeasure = $derived(sizesToMeasure(house.editor.model.at(house.editor.project)).length);
+  async function printList() {
+    onclose();
+    const { printMeasureList } = await import('./print');
+    printMeasureList();
+  }
   function saveSvg() {
     const { editor } = house;
     const storey = editor.project.tables.storey.get(editor.storey)!;
@@ -75,6 +82,15 @@
           >{#each scales as one (one)}<option value={one}>1 : {one}</option>{/each}</Select
         ></label
       >
+    </li>
+    <li>
+      <Press class="w-full border border-fog px-3 py-2 text-left hover:border-kelp" onclick={printList}>
+        <span class="block font-medium">Print what to measure again</span><span class="text-shale"
+          >{toMeasure === 0
+            ? 'No size is assumed or missing'
+            : `A page to take along, ${toMeasure} ${toMeasure === 1 ? 'size' : 'sizes'}`}</span
+        >
+      </Press>
     </li>
   </ul>
   {#if fault}<Fault class="mt-2">{fault}</Fault>{/if}

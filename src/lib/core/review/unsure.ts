@@ -1,19 +1,12 @@
-/** Sizes to be measured again, of whatever kind has a certainty. */
-import { certaintyWords, isCertainty, isSure } from '../units/certainty';
+/** Sizes to be measured again: whatever has one that is assumed or not known. */
 import type { Scope } from '../document/kind';
-import { allRecords, declarationOf } from '../document/project';
+import { sizesToMeasure } from './to-measure';
 
-export function findUnsure({ project, storey, say, named }: Scope) {
-  for (const record of allRecords(project)) {
-    const certainty = 'certainty' in record ? record.certainty : 'measured';
-    if (!isCertainty(certainty) || isSure(certainty)) continue;
-    if (declarationOf(project, record).storey?.(record, project) !== storey) continue;
-    say(
-      'measure',
-      'size.assumed',
-      [record.id],
-      {},
-      { thing: named(record.id), sure: `are ${certaintyWords[certainty]}` }
-    );
-  }
+export function findUnsure({ query, storey, say }: Scope) {
+  const told = new Map<string, { thing: string; known: string }>();
+  for (const { id, thing, known, now, storey: on } of sizesToMeasure(query))
+    // What is not measured at all hinders otherwise, and is told there.
+    if (on === storey && now !== '' && !told.has(id)) told.set(id, { thing, known });
+  for (const [id, { thing, known }] of told)
+    say('measure', 'size.assumed', [id], {}, { thing, sure: `are ${known}` });
 }

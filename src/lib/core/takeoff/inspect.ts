@@ -7,6 +7,7 @@ import { findRecord, settingsOf } from '../document/project';
 import { hasWork, workOf } from '../document/work';
 import { reviewProject } from '../review/review';
 import { bodiesOf } from '../model/bodies';
+import { sizesToMeasure } from '../review/to-measure';
 import { quantitiesOf } from './quantities';
 import { scheduleOf } from './schedules';
 
@@ -33,6 +34,7 @@ export function inspectProject(query: Query): Inspection {
   return {
     project: { name, guid, units },
     ...Object.fromEntries(schedules),
+    toMeasure: sizesToMeasure(query),
     quantities: quantitiesOf(query.project, bodiesOf(query)),
     findings: reviewProject(query).map(({ code, message, hint, subjects, numbers }) => ({
       ...{ code, message, hint },

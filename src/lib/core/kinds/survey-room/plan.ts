@@ -38,15 +38,15 @@ const roomPlans = stage(
     return [
       // Sides that were not measured, and a shape that is not known, are dotted.
       ...(open.length > 0 ? [{ ...mark, kind: 'lines' as const, points: open, pen: 'dotted' as const }] : []),
-      ...room.lengths.flatMap((one): Mark[] => {
+      ...room.lengths.flatMap((one, k): Mark[] => {
         const [a, b] = [ring[one.from]!, ring[one.to]!];
         if (distance(a, b) < 1) return [];
         const pen = isSide(one, count) ? sureness('cut', one) : sureness('thin', one);
         const way = readable(unit(subtract(b, a)));
         const text = formatLength(one.length, units);
         const fits = text.length * letters * characterWidth * usualScale < distance(a, b);
-        // Off the middle, where diagonals cross.
-        const at = lerp(a, b, isSide(one, count) ? 0.5 : 0.36);
+        // Off the middle, where diagonals cross, this one towards one end and the next towards the other.
+        const at = lerp(a, b, isSide(one, count) ? 0.5 : k % 2 === 0 ? 0.3 : 0.7);
         return [
           { ...mark, kind: 'stroke', points: [a, b], closed: false, pen: isKnown ? pen : 'dotted' },
           ...(fits

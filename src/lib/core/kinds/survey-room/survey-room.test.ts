@@ -4,10 +4,11 @@ import type { Project } from '../../document/kind';
 import { distance } from '../../geometry/point';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
+import { sizesToMeasure } from '../../review/to-measure';
 import { act, built, call, refusal } from '../../testing/house';
 import { storeyModelIn } from '../storey/model';
 import { mirrorIn } from '../../geometry/motion';
-import { surveyRoom } from './kind';
+import { declarationOf } from '../../document/project';
 import { shapeRoom } from './shape';
 import { surveyRoomRows } from './schedule';
 
@@ -106,6 +107,17 @@ describe('a room from its sides and diagonals', () => {
     );
   });
 
+  it('what is assumed, and what would hold it, is to be measured', () => {
+    const list = (project: Project) =>
+      sizesToMeasure(new Model().at(project)).map(({ size, now, known, by }) =>
+        [size, now, known, by].join('; ')
+      );
+    const assumed = act(sides, 'measureRoom', { id: 'room', from: 1, to: 2, certainty: 'assumed' });
+    expect(list(assumed)).toEqual(['A–B; 4\u00a0210\u00a0mm; assumed; R. Hale', 'A–C; ; not measured; ']);
+    expect(reviewProject(new Model().at(assumed)).map(({ code }) => code)).toContain('size.assumed');
+    expect(list(measured(sides, ['AC', 5238]))).toEqual([]);
+  });
+
   it('declared square it is known from sides alone, with what that costs', () => {
     const square = act(sides, 'setSurveyRoom', { id: 'room', square: true });
     expect(row(square)).toMatchObject({ state: 'known', squareCosts: null });
@@ -137,7 +149,8 @@ describe('a room from its sides and diagonals', () => {
   it('turned over it goes round the other way, with the same lengths between the same places', () => {
     const shaped = measured(sides, ['AC', 5238]);
     const over = mirrorIn({ x: 0, y: 0 }, { x: 0, y: 1000 });
-    const other = surveyRoom.moved!(shaped.tables.surveyRoom.get('room')!, over);
+    const room = shaped.tables.surveyRoom.get('room')!;
+    const other = declarationOf(shaped, room).moved!(room, over);
     const [p, q] = [row(shaped).corners, shapeRoom(other).ring.map(({ x, y }) => [x, y] as const)];
     const gap = (list: readonly (readonly [number, number])[], i: number, k: number) =>
       distance({ x: list[i]![0], y: list[i]![1] }, { x: list[k]![0], y: list[k]![1] });

@@ -1,0 +1,102 @@
+/** Sizes that are assumed or not known, and those that nothing tells yet: the list to take along to the house. */
+import type { Query } from '../document/kind';
+import { nameElement } from '../document/names';
+import { settingsOf } from '../document/project';
+import { frameOf } from '../kinds/wall/frame';
+import { chainSizes } from '../kinds/dimension/sizes';
+import { pairName } from '../kinds/survey-room/record';
+import { shapedRoom } from '../kinds/survey-room/shape';
+import { storeysInOrder } from '../kinds/storey/record';
+import { certaintyWords, isSure, type Certainty } from '../units/certainty';
+import { formatLengthWithUnit } from '../units/length';
+
+/** `now`: as it stands, in words; empty where nothing is known of it. */
+export interface SizeToMeasure {
+  readonly id: string;
+  readonly storey: string;
+  readonly thing: string;
+  readonly size: string;
+  readonly now: string;
+  readonly known: string;
+  readonly by: string;
+  readonly on: string;
+}
+
+type Row = Pick<SizeToMeasure, 'id' | 'storey' | 'size'> & {
+  /** Told of those that are listed only. */
+  readonly now: () => string;
+  readonly certainty: Certainty;
+  readonly by?: string;
+  readonly on?: string;
+};
+
+function rowsOf(query: Query): Row[] {
+  const { project } = query;
+  const { tables } = project;
+  const { units } = settingsOf(project);
+  const words = (...sizes: readonly number[]) =>
+    sizes.map((one) => formatLengthWithUnit(one, units)).join(' × ');
+  return [
+    ...[...tables.wall.values()].map((wall): Row => {
+      const { id, storey, certainty } = wall;
+      const now = () => {
+        const frame = frameOf(project, wall);
+        return frame ? words(frame.length, frame.y1 - frame.y0) : '';
+      };
+      return { id, storey, certainty, size: 'length and thickness', now };
+    }),
+    ...[...tables.opening.values()].map(({ id, wall, width, height, certainty }): Row => ({
+      ...{ id, certainty, storey: tables.wall.get(wall)?.storey ?? '' },
+      ...{ size: 'width and height', now: () => words(width, height) }
+    })),
+    ...[...tables.dimension.values()].flatMap(({ id, storey, form, certainty }): Row[] => {
+      if (form.kind !== 'chain') return [];
+      const now = () => (chainSizes(project, form.ends) ?? []).map((one) => words(one)).join(', ');
+      return [{ id, storey, certainty, size: 'sizes', now }];
+    }),
+    ...[...tables.surveyRun.values()].flatMap(({ id, storey, pieces }) =>
+      pieces.map(({ kind, length, certainty, by, on }, i): Row => ({
+        ...{ id, storey, certainty, by, on, size: `piece ${i + 1}, ${kind}`, now: () => words(length) }
+      }))
+    ),
+    ...[...tables.surveyRoom.values()].flatMap(({ id, storey, lengths }) =>
+      lengths.map(({ from, to, length, certainty, by, on }): Row => ({
+        ...{ id, storey, certainty, by, on, size: pairName(from, to), now: () => words(length) }
+      }))
+    )
+  ];
+}
+
+/** What would hold rooms whose shape is not known. */
+function wantedRows(query: Query): Row[] {
+  return [...query.project.tables.surveyRoom.values()].flatMap(({ id, storey, square, corners }) => {
+    const shape = shapedRoom(query, id);
+    if (!shape || shape.isKnown) return [];
+    const next = (i: number) => (i + 1) % corners.length;
+    const wanted = square
+      ? shape.square?.state === 'open'
+        ? shape.square.sides.map((i) => [Math.min(i, next(i)), Math.max(i, next(i))] as const)
+        : []
+      : shape.free.state === 'open'
+        ? shape.free.wanted
+        : [];
+    return wanted.map(([from, to]): Row => ({
+      ...{ id, storey, certainty: 'unknown', size: pairName(from, to), now: () => '' }
+    }));
+  });
+}
+
+/** In the order of storeys, upwards. */
+export function sizesToMeasure(query: Query): SizeToMeasure[] {
+  const order = storeysInOrder(query.project).map(({ id }) => id);
+  return [...rowsOf(query).filter(({ certainty }) => !isSure(certainty)), ...wantedRows(query)]
+    .sort((p, q) => order.indexOf(p.storey) - order.indexOf(q.storey))
+    .map(({ id, storey, size, now, certainty, by = '', on = '' }) => {
+      const told = now();
+      return {
+        ...{ id, storey, size, now: told, by, on },
+        thing: nameElement(query.project, id),
+        known: told === '' ? 'not measured' : certaintyWords[certainty]
+      };
+    });
+}
