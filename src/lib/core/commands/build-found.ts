@@ -2,6 +2,7 @@
 import { command, Refusal, need, needPositive } from '../document/command';
 import type { Project, Result } from '../document/kind';
 import * as s from '../document/schemas';
+import type { BuildUp } from '../kinds/build-up/record';
 import { thicknessOf } from '../kernels/joints/frame';
 import { addOpening } from '../kinds/opening/commands';
 import * as openingArgs from '../kinds/opening/args';
@@ -13,12 +14,16 @@ import { Steps } from './steps';
 const alike = 1;
 const mostFound = 2000;
 
-/** The build-up of a thickness: of several one that walls of the project have. */
-export function buildUpFor({ tables }: Project, thickness: number): string | undefined {
+/** Build-ups of a thickness, those first that walls of the project have. */
+export function buildUpsFor({ tables }: Project, thickness: number): BuildUp[] {
   const fits = [...tables.buildUp.values()].filter((one) => Math.abs(thicknessOf(one) - thickness) <= alike);
   const used = new Set([...tables.wall.values()].map(({ buildUp }) => buildUp));
-  return (fits.find(({ id }) => used.has(id)) ?? fits[0])?.id;
+  return [...fits.filter(({ id }) => used.has(id)), ...fits.filter(({ id }) => !used.has(id))];
 }
+
+/** The first of them. */
+export const buildUpFor = (project: Project, thickness: number): string | undefined =>
+  buildUpsFor(project, thickness)[0]?.id;
 
 export const buildFoundWalls = command({
   name: 'buildFoundWalls',

@@ -52,7 +52,7 @@ interface Candidate {
 
 /** Thickness and places are good to so much; openings are no wider; what stands on is further than a wall is thick. */
 export const near = 1;
-const widest = 4200;
+export const widest = 4200;
 const cover = 0.97;
 
 const first = ({ bands }: { readonly bands: readonly Band[] }) => bands[0]!.t0;

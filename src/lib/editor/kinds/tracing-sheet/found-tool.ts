@@ -1,9 +1,10 @@
 /** Walls found in a tracing sheet of lines: shown over it with how sure each is, and built all, the sure ones, or those pointed at. */
-import { buildUpFor } from '../../../core/commands/build-found';
+import { buildUpFor, buildUpsFor } from '../../../core/commands/build-found';
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { lineAt } from '../../../core/kernels/survey/line-drawing';
-import type { Doubt } from '../../../core/kernels/walls-found/find';
-import type { Piece } from '../../../core/kernels/walls-found/runs';
+import type { Doubt, FoundWall } from '../../../core/kernels/walls-found/find';
+import { isSameWall, pairAt } from '../../../core/kernels/walls-found/between';
+import { runsOf, type Piece, type Runs } from '../../../core/kernels/walls-found/runs';
 import { seekWalls, type Sought } from '../../../core/kernels/walls-found/seek';
 import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
@@ -28,23 +29,33 @@ const doubtWords: Readonly<Record<Doubt, string>> = {
 const takes: readonly Choice[] = [
   { value: 'sure', label: 'the sure ones' },
   { value: 'all', label: 'all of them, the doubtful too' },
-  { value: 'picked', label: 'those you point at' }
+  { value: 'picked', label: 'those you point at' },
+  { value: 'between', label: 'the one between the lines you point at' }
 ];
 const layerChoices: readonly Choice[] = [
   { value: 'walls', label: 'the layers that build walls' },
   { value: 'shown', label: 'all layers that are shown' }
 ];
 
+/** Lines further apart than this are no wall, mm. */
+const furthest = 1000;
+
 /** More lines than these are not gone through. */
 const mostSought = 200_000;
 
 export class FoundWallsTool extends BaseTool implements Tool {
   readonly name = 'foundWalls';
-  private take: 'sure' | 'all' | 'picked' = 'sure';
+  private take: 'sure' | 'all' | 'picked' | 'between' = 'sure';
   private from: 'shown' | 'walls' = 'walls';
   private typed: readonly number[] | undefined;
   private picked = new Set<number>();
   private found: readonly ProposedWall[] = [];
+  private walls: readonly FoundWall[] = [];
+  /** All that is drawn, for what one points between. */
+  private pieces: readonly Piece[] = [];
+  private runs: Runs | undefined;
+  private between: ProposedWall | undefined;
+  private buildUp = '';
   /** What was found from, so that it is sought again when that changes. */
   private soughtFrom = '';
   private isSeeking = false;
@@ -82,10 +93,14 @@ export class FoundWallsTool extends BaseTool implements Tool {
     if (key === this.soughtFrom) return;
     this.soughtFrom = key;
     this.found = [];
+    this.walls = [];
+    this.between = undefined;
     const { editor } = this;
     const { pieces, layers } = this.piecesOf(sheet);
     this.isTooMuch = pieces.length > mostSought;
+    this.runs = undefined;
     if (this.isTooMuch) return;
+    this.pieces = pieces;
     // Of what is not typed: those of build-ups, as far as the drawing has them.
     const known = [...editor.project.tables.buildUp.values()].map(thicknessOf);
     const job = {
@@ -94,6 +109,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     };
     const show = ({ walls, thicknesses }: Sought) => {
       if (this.soughtFrom !== key) return;
+      this.walls = walls;
       this.found = proposeWalls(walls);
       this.told = thicknesses;
       this.picked = new Set();
@@ -113,6 +129,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
   }
 
   private get chosen(): readonly ProposedWall[] {
+    if (this.take === 'between') return this.between ? [this.between] : [];
     return this.found.filter((one, i) =>
       this.take === 'all' ? true : this.take === 'sure' ? one.doubt === undefined : this.picked.has(i)
     );
@@ -140,6 +157,9 @@ export class FoundWallsTool extends BaseTool implements Tool {
       ': build',
       choiceBlank('take', 'Which', this.take, takes),
       ...(this.take === 'picked' ? [choiceBlank('wall', 'Wall', '', walls)] : []),
+      ...(this.take === 'between'
+        ? ['of', choiceBlank('buildUp', 'Build-up', this.buildUpNow, this.buildUps)]
+        : []),
       '.'
     ];
   }
@@ -157,6 +177,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       return `more than ${mostSought} lines are shown: hide layers that show no walls, hatches above all`;
     const sure = this.found.filter(({ doubt }) => doubt === undefined).length;
     const openings = this.chosen.reduce((sum, one) => sum + one.openings.length, 0);
+    if (this.take === 'between') return this.betweenNote;
     if (this.found.length === 0) return 'no walls of these thicknesses are found';
     return `${sure} sure, ${this.found.length - sure} doubtful; ${this.chosen.length} to build with ${openings} openings`;
   }
@@ -175,6 +196,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       this.typed = list;
     } else if (blank === 'layers') this.from = text as typeof this.from;
     else if (blank === 'take') this.take = text as typeof this.take;
+    else if (blank === 'buildUp') this.buildUp = text;
     else if (blank === 'wall' && text !== '') this.toggle(Number(text));
     this.editor.toolChanged();
     return undefined;
@@ -186,7 +208,44 @@ export class FoundWallsTool extends BaseTool implements Tool {
     );
   }
 
+  /** Those as thick as the wall between the lines; else it is built as thick as it is drawn. */
+  private get buildUps(): Choice[] {
+    const { between } = this;
+    const fits = between ? buildUpsFor(this.editor.project, between.thickness) : [];
+    return fits.length > 0
+      ? fits.map(({ id, name }) => ({ value: id, label: name }))
+      : [{ value: '', label: 'one ply, as thick as it is drawn' }];
+  }
+
+  private get buildUpNow(): string {
+    const all = this.buildUps;
+    return (all.find(({ value }) => value === this.buildUp) ?? all[0]!).value;
+  }
+
+  private get betweenNote(): string {
+    const { between } = this;
+    if (!between) return 'point between the two faces of a wall';
+    const widths = between.openings.map(({ width }) => formatLengthWithUnit(width, this.units));
+    const with_ = widths.length === 0 ? 'no openings' : `openings of ${widths.join(', ')}`;
+    return `${formatLengthWithUnit(between.thickness, this.units)} thick, ${formatLengthWithUnit(distance(between.a, between.b), this.units)} long, ${with_}`;
+  }
+
+  move(point: Point) {
+    if (this.take !== 'between') return;
+    this.runs ??= runsOf(this.pieces);
+    const known = [...this.editor.project.tables.buildUp.values()].map(thicknessOf);
+    const pair = pairAt(this.runs, point, furthest, [...(this.typed ?? this.told), ...known]);
+    // As it was found where it was: its ends and openings are known better.
+    const at = pair ? this.walls.findIndex((one) => isSameWall(one, pair)) : -1;
+    this.between = at >= 0 ? this.found[at] : pair && proposeWalls([...this.walls, pair]).at(-1);
+    this.editor.toolChanged();
+  }
+
   click(point: Point, mmPerPixel: number) {
+    if (this.take === 'between') {
+      this.move(point);
+      return this.accept();
+    }
     let best: { i: number; gap: number } | undefined;
     this.found.forEach(({ a, b, thickness }, i) => {
       const gap = distance(nearestOnSegment(point, a, b), point);
@@ -210,7 +269,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
         kind: 'problem',
         text: this.sheet ? 'No wall is chosen.' : 'This storey shows no tracing sheet of lines.',
         hint: this.sheet
-          ? 'Point at those to build, or name other thicknesses.'
+          ? 'Point at those to build, or between the faces of one; or name other thicknesses.'
           : 'Lay a DXF or SVG drawing first: Measure, Tracing sheet.'
       });
     const made = this.perform({
@@ -218,18 +277,25 @@ export class FoundWallsTool extends BaseTool implements Tool {
       args: {
         storey: editor.storey,
         walls: chosen.map(({ a, b, thickness, role, outside, openings }) => ({
-          ...{ a, b, thickness, role, outside, buildUp: buildUpFor(editor.project, thickness) },
+          ...{ a, b, thickness, role, outside },
+          buildUp:
+            this.take === 'between' ? this.buildUpNow || undefined : buildUpFor(editor.project, thickness),
           openings: openings.map((one) => ({ distance: one.distance, width: one.width, filling: one.fill }))
         }))
       }
     });
     if (!made) return;
+    if (this.take === 'between') {
+      // One after another.
+      this.between = undefined;
+      return editor.toolChanged();
+    }
     editor.take(undefined);
     editor.select(made);
   }
 
   back(): boolean {
-    if (this.take !== 'picked') return false;
+    if (this.take !== 'picked' && this.take !== 'between') return false;
     this.take = 'sure';
     this.picked = new Set();
     this.editor.toolChanged();
@@ -238,7 +304,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   overlay(): Overlay {
     const chosen = new Set(this.chosen);
-    const lines = this.found.flatMap((one): [Point, Point][] => {
+    const shown = this.take === 'between' ? this.chosen : this.found;
+    const lines = shown.flatMap((one): [Point, Point][] => {
       const { a, b, thickness } = one;
       if (!chosen.has(one)) return [[a, b]];
       const long = distance(a, b);
@@ -251,8 +318,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
     });
     return {
       lines,
-      labels: this.found.flatMap((one) =>
-        one.doubt === undefined
+      labels: shown.flatMap((one) =>
+        one.doubt === undefined || this.take === 'between'
           ? []
           : [{ at: lerp(one.a, one.b, 0.5), text: doubtWords[one.doubt], isChosen: chosen.has(one) }]
       )

@@ -109,6 +109,32 @@ describe('a sheet of lines', () => {
     editor.undo();
     expect(editor.project.tables.wall.size).toBe(0);
   });
+  it('gives the wall between two lines that one points between: its thickness, its openings, one after another', () => {
+    const session = withDrawing();
+    const { editor } = session;
+    const tool = session.take('foundWalls');
+    tool.fill('layers', 'shown');
+    tool.sentence();
+    tool.fill('take', 'between');
+    expect(tool.note).toBe('point between the two faces of a wall');
+    tool.move!(at(3050, 2500), px);
+    expect(tool.note).toMatch(/^100.mm thick, 3.700.mm long, openings of 900.mm$/);
+    expect(tool.overlay!().lines).toHaveLength(2);
+    tool.click!(at(3050, 2500), px);
+    const walls = () => [...editor.project.tables.wall.values()];
+    expect([walls().length, editor.project.tables.opening.size]).toEqual([1, 1]);
+    expect(editor.tool).toBe(tool);
+    tool.click!(at(2000, 150), px);
+    expect(walls()[1]).toMatchObject({ role: 'exterior' });
+    // No wall was found between the shelf and the wall: it is as thick as it is drawn.
+    tool.move!(at(750, 2400), px);
+    expect(tool.note).toMatch(/^900.mm thick, .*no openings$/);
+    expect(readSentence(tool.sentence())).toContain('one ply, as thick as it is drawn');
+    tool.move!(at(-4000, 600), px);
+    expect(tool.note).toBe('point between the two faces of a wall');
+    editor.undo();
+    expect(walls()).toHaveLength(1);
+  });
   it('says what it has, and what its own sizes are off by', () => {
     const session = startSession([
       {
