@@ -49,6 +49,7 @@ module.exports = {
     ]),
     forbid('worker-on-core', lib('worker'), ['^src/lib/(?!core/|worker/)', '^src/routes']),
     forbid('storage-on-core', lib('storage'), ['^src/lib/(?!core/|storage/)', '^src/routes']),
+    forbid('meter-stands-alone', lib('meter'), ['^src/lib/(?!meter/)', '^src/routes', '^node_modules/']),
     forbid('editor-below-views', lib('editor'), [
       '^src/lib/(plan|scene|components)/',
       '^src/routes',

@@ -186,6 +186,14 @@ test('a DXF plan is traced by its ends; its walls are found, built, and gone wit
   expect(report.walls.map(({ length }) => Math.round(length)).sort()).toEqual([11_700, 11_700, 7700, 7700]);
   await bench.key('Control+z');
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /Lay a tracing sheet/);
+  // One alone, by pointing between its faces.
+  await bench.key('Shift+T');
+  await bench.blank('Which').selectOption({ label: 'the one between the lines you point at' });
+  const between = await bench.at(6000, 150);
+  await page.mouse.move(between.x, between.y);
+  await expect(page.getByText(/300.mm thick, .* long/)).toBeVisible();
+  await page.mouse.click(between.x, between.y);
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /Build found walls/);
 });
 
 test('a page of a PDF is chosen from small pictures, its lines are met; one that is locked is refused', async ({
@@ -210,4 +218,69 @@ test('a page of a PDF is chosen from small pictures, its lines are met; one that
   await bench.point(400 * point, 100 * point + 60);
   // Between two ends of its lines, as the page has them.
   await expect(bench.blank('Length')).toHaveValue(/^8\s551$/);
+});
+
+test('a room is measured by meter and by tape: what holds it is asked for, its slip is refused, what is assumed prints, its walls are built', async ({
+  page,
+  context
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Measured');
+  await bench.key('Shift+O');
+  await expect(page.getByText('Point out a room')).toBeVisible();
+  await bench.points([0, 0], [4200, 100], [4300, 3000], [100, 3100], [0, 0]);
+  const opened = context.waitForEvent('page');
+  await bench.key('Shift+N');
+  const meter = await opened;
+  await meter.getByLabel('Scatter, one standard deviation, mm').fill('0');
+  await meter.getByLabel('One reading is bad of').fill('0');
+  const measure = async (distance: string) => {
+    await meter.getByLabel('True distance, mm').fill(distance);
+    await meter.getByRole('button', { name: 'Measure' }).click();
+  };
+  await measure('4210');
+  await expect(bench.blank('Length')).toHaveValue('4210.0 mm');
+  // Something was in its way: it agrees with none; the third tells which it was.
+  await measure('3000');
+  await expect(page.getByText(/2 readings do not agree/)).toBeVisible();
+  await measure('4210');
+  await expect(page.getByText(/mean of 2 readings, .* 1 left out/)).toBeVisible();
+  await bench.blank('Length').press('Enter');
+  for (const Length of ['3105', '4195', '3090']) await bench.say({ Length });
+  await expect(bench.blank('Between')).toHaveValue('0 2');
+  await bench.say({ Length: '7500' });
+  await expect(page.getByText(/cannot be 7.500.mm/)).toBeVisible();
+  await bench.say({ Length: '5238' });
+  await bench.key('Escape');
+  const card = page.getByRole('region', { name: 'Details' });
+  await expect(card).toContainText('nothing checks them');
+  await bench.field('A–C, how known').selectOption({ label: 'assumed' });
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await expect(page.getByText('A page to take along, 1 size')).toBeVisible();
+  const printed = page.evaluate(
+    () =>
+      new Promise<string>((done) => {
+        window.print = () => {
+          window.dispatchEvent(new Event('beforeprint'));
+          done(document.querySelector('.print-sheet')?.textContent ?? '');
+          window.dispatchEvent(new Event('afterprint'));
+        };
+      })
+  );
+  await page.getByRole('button', { name: /Print what to measure again/ }).click();
+  expect(await printed).toMatch(/Measured: to be measured again.*Ground.*A–C.*assumed/);
+  await card.getByRole('button', { name: 'Build walls round it' }).click();
+  await bench.settled();
+  const report = inspect<{
+    surveyRooms: { corners: [number, number][]; lengths: { certainty: string }[]; walls: string[] }[];
+    toMeasure: { size: string }[];
+  }>(await bench.handOver(/Save the project/));
+  const [room] = report.surveyRooms;
+  expect(room!.lengths.map(({ certainty }) => certainty)).toEqual([
+    'meter',
+    ...['measured', 'measured', 'measured', 'assumed']
+  ]);
+  expect(room!.corners[2]![1] - room!.corners[0]![1]).toBeGreaterThan(3000);
+  expect(room!.walls).toHaveLength(4);
+  expect(report.toMeasure.map(({ size }) => size)).toEqual(['A–C']);
 });

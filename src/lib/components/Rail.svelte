@@ -36,6 +36,7 @@
   import Shovel from '@lucide/svelte/icons/shovel';
   import Mountain from '@lucide/svelte/icons/mountain';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
+  import Crosshair from '@lucide/svelte/icons/crosshair';
   import Pentagon from '@lucide/svelte/icons/pentagon';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
@@ -87,6 +88,7 @@
     clearSpace: SquareDashed,
     surveyRun: ListOrdered,
     surveyRoom: Pentagon,
+    meter: Crosshair,
     ground: Mountain,
     footing: Shovel,
     storey: Building,

@@ -2,7 +2,8 @@
   import Pane from 'flowbite-svelte/Pane.svelte';
   import SplitPane from 'flowbite-svelte/SplitPane.svelte';
   import { tinykeys } from 'tinykeys';
-  import { onMount, tick as settle } from 'svelte';
+  import { onDestroy, onMount, tick as settle } from 'svelte';
+  import type { MeterLink } from '../meter/link';
   import FootLine from './FootLine.svelte';
   import type { House } from './house.svelte';
   import type ModelPane from './ModelPane.svelte';
@@ -49,6 +50,7 @@
   function take(name: ToolName | ActionName) {
     if (name === 'layTracingSheet')
       void import('./tracing-sheets').then(({ pickTracingSheet }) => pickTracingSheet(house));
+    else if (name === 'meter') window.open('/meter', 'cliffstead-meter', 'popup,width=420,height=760');
     else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
     else if (name === 'buildUps' || name === 'catalogue' || name === 'quantities') {
@@ -188,11 +190,15 @@
   let modelView = $state.raw<typeof ModelPane>();
   /** All that the hints speak of is there. */
   let complete = $state(false);
+  let meter: MeterLink | undefined;
+  onDestroy(() => meter?.close());
   onMount(() =>
     whenIdle(async () => {
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
       await Promise.all([import('../editor/selection-sentence'), readLateTools()]);
+      const { attachMeter } = await import('./meter');
+      meter = attachMeter(house, (text) => sentence.begin(text));
       complete = true;
     })
   );

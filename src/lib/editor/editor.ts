@@ -34,6 +34,7 @@ import { stageOfTool } from './stages';
 import type { Tool } from './tool';
 import { hostOf } from '../core/document/copies';
 import { usualSizes, type UsualSizes } from '../core/units/usual';
+import { Readings } from './readings';
 import { Values } from './values';
 
 export interface Message {
@@ -91,6 +92,8 @@ export class Editor {
   readonly model = new Model();
   /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
   readonly drawings = new Map<string, DrawnLines>();
+  /** What the meter read. */
+  readonly readings = new Readings();
   /** How walls are sought in them, where that is not done here. */
   seekWalls: ((seek: Seek) => Promise<Sought>) | undefined;
   private history: HistoryState;

@@ -4,7 +4,15 @@ import type { KeyHint, ToolName } from './tool';
 
 /** What is not a drawing tool but belongs on the shelf. */
 export type ActionName =
-  'project' | 'layTracingSheet' | 'buildUps' | 'catalogue' | 'storey' | 'review' | 'quantities' | 'handOver';
+  | 'project'
+  | 'meter'
+  | 'layTracingSheet'
+  | 'buildUps'
+  | 'catalogue'
+  | 'storey'
+  | 'review'
+  | 'quantities'
+  | 'handOver';
 
 export interface Shelf {
   readonly tool: ToolName | ActionName;
@@ -32,7 +40,8 @@ export const stages: readonly StageInfo[] = [
       { tool: 'tape', label: 'Tape', key: 'E' },
       { tool: 'guide', label: 'Guide', key: 'G' },
       { tool: 'surveyRun', label: 'Survey run', key: 'R' },
-      { tool: 'surveyRoom', label: 'Room', key: 'O' }
+      { tool: 'surveyRoom', label: 'Room', key: 'O' },
+      { tool: 'meter', label: 'Meter', key: 'N' }
     ]
   },
   {

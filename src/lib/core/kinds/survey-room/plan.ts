@@ -31,13 +31,16 @@ const roomPlans = stage(
     });
     const outwards = (p: Point) => (distance(p, middle) < 1 ? { x: 0, y: 1 } : unit(subtract(p, middle)));
     const measured = new Set(room.lengths.map(({ from, to }) => `${from} ${to}`));
-    const open = ring.flatMap((p, i): Point[] => {
+    const open = ring.flatMap((p, i): Mark[] => {
       const k = (i + 1) % count;
-      return measured.has(`${Math.min(i, k)} ${Math.max(i, k)}`) ? [] : [p, ring[k]!];
+      const isKnownSide = measured.has(`${Math.min(i, k)} ${Math.max(i, k)}`);
+      return isKnownSide
+        ? []
+        : [{ ...mark, kind: 'stroke', points: [p, ring[k]!], closed: false, pen: 'dotted' }];
     });
     return [
       // Sides that were not measured, and a shape that is not known, are dotted.
-      ...(open.length > 0 ? [{ ...mark, kind: 'lines' as const, points: open, pen: 'dotted' as const }] : []),
+      ...open,
       ...room.lengths.flatMap((one, k): Mark[] => {
         const [a, b] = [ring[one.from]!, ring[one.to]!];
         if (distance(a, b) < 1) return [];

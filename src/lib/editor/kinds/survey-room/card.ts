@@ -137,7 +137,11 @@ function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Fie
           return make.run('measureRoom', { ...args, length: null });
         const read = parseLength(text, units);
         return read.ok
-          ? make.run('measureRoom', { ...args, length: read.value })
+          ? make.run('measureRoom', {
+              ...args,
+              length: read.value,
+              ...make.editor.readings.knownOf(read.value)
+            })
           : `${explainFault(text, read)}.`;
       }
     };

@@ -27,11 +27,6 @@ export class SurveyRoomTool extends BaseTool implements Tool {
     return shapedRoom(this.editor.model.at(this.editor.project), id)!;
   }
 
-  /** Its card is in Details while it is measured. */
-  get about(): string | undefined {
-    return this.room?.id;
-  }
-
   /** What the length in hand lies between. */
   private pairIn(room: SurveyRoom): Pair {
     return this.chosen ?? nextPair(room, this.shapeOf(room)) ?? [0, 1];
@@ -120,6 +115,8 @@ export class SurveyRoomTool extends BaseTool implements Tool {
     if (!made) return;
     this.run.clear();
     this.id = made[0];
+    // Its card is in Details while it is measured.
+    this.editor.select(made);
     this.editor.toolChanged();
   }
 
@@ -131,7 +128,8 @@ export class SurveyRoomTool extends BaseTool implements Tool {
         text: `The length ${pairName(from, to)} is not typed yet.`,
         hint: 'Type it, choose another, or press Esc when all is measured.'
       });
-    const args = { id: room.id, from: from + 1, to: to + 1, length: this.typed };
+    const known = this.editor.readings.knownOf(this.typed);
+    const args = { id: room.id, from: from + 1, to: to + 1, length: this.typed, ...known };
     if (!this.perform({ name: 'measureRoom', args })) return;
     this.typed = undefined;
     this.chosen = undefined;

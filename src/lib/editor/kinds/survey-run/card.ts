@@ -180,7 +180,7 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
                 })
         ),
         make.length(`length ${i + 1}`, `${name}, ${running ? 'to' : 'length'}`, [piece.length], (length) =>
-          put(i, { length, ...make.editor.settings.measuring })
+          put(i, { length, ...make.editor.settings.measuring, ...make.editor.readings.knownOf(length) })
         ),
         ...(piece.kind === 'opening'
           ? [

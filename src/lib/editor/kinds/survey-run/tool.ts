@@ -38,11 +38,6 @@ export class SurveyTool extends BaseTool implements Tool {
     return this.id === undefined ? undefined : this.editor.project.tables.surveyRun.get(this.id);
   }
 
-  /** Its card is in Details while it is entered. */
-  get about(): string | undefined {
-    return this.run?.id;
-  }
-
   private get angle(): number {
     if (this.run) return this.run.angle;
     if (this.typedAngle !== undefined) return this.typedAngle;
@@ -166,7 +161,8 @@ export class SurveyTool extends BaseTool implements Tool {
       });
     const sizes = kind === 'opening' ? { sill: this.size('sill'), head: this.size('head') } : {};
     const deep = kind === 'pier' || kind === 'recess' ? { depth: this.size('depth') } : {};
-    const piece = { kind, length: typed.length, ...sizes, ...deep };
+    const known = this.editor.readings.knownOf(typed.length);
+    const piece = { kind, length: typed.length, ...sizes, ...deep, ...known };
     const isRunning = run?.running ?? this.reads === 'running';
     const before = run ? readingsOf(run, isRunning) : [];
     const made = this.perform(
@@ -181,7 +177,11 @@ export class SurveyTool extends BaseTool implements Tool {
           }
     );
     if (!made) return;
-    this.id ??= made[0];
+    if (this.id === undefined) {
+      this.id = made[0];
+      // Its card is in Details while it is entered.
+      this.editor.select(made);
+    }
     this.typed = {};
     // After a stretch of wall comes what is in it, and after that wall again.
     this.kind = kind === 'wall' ? 'opening' : 'wall';
