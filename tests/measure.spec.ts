@@ -270,10 +270,30 @@ test('a room is measured by meter and by tape: what holds it is asked for, its s
   await page.getByRole('button', { name: /Print what to measure again/ }).click();
   expect(await printed).toMatch(/Measured: to be measured again.*Ground.*A–C.*assumed/);
   await card.getByRole('button', { name: 'Build walls round it' }).click();
+  // A note where one stood, the way one looked, with a photo.
+  await bench.key('Escape', 'Escape', 'Shift+P');
+  await bench.points([2000, 1500]);
+  await bench.blank('Words').fill('Damp');
+  await bench.blank('Words').press('Tab');
+  await bench.points([2000, 2800]);
+  const picture = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 1600, height: 1200 });
+    return canvas.toDataURL('image/jpeg').split(',')[1]!;
+  });
+  const photo = async (name: string, buffer: Buffer) => {
+    const choosing = page.waitForEvent('filechooser');
+    await card.getByRole('button', { name: /photo/ }).first().click();
+    await (await choosing).setFiles({ name, mimeType: 'image/jpeg', buffer });
+  };
+  await photo('wall.jpg', Buffer.from('no picture'));
+  await expect(page.getByText(/"wall.jpg" is not a photo/)).toBeVisible();
+  await photo('wall.jpg', Buffer.from(picture, 'base64'));
+  await expect(page.getByAltText('wall.jpg')).toBeVisible();
   await bench.settled();
   const report = inspect<{
     surveyRooms: { corners: [number, number][]; lengths: { certainty: string }[]; walls: string[] }[];
     toMeasure: { size: string }[];
+    siteNotes: { photo: string; looks: number }[];
   }>(await bench.handOver(/Save the project/));
   const [room] = report.surveyRooms;
   expect(room!.lengths.map(({ certainty }) => certainty)).toEqual([
@@ -282,5 +302,6 @@ test('a room is measured by meter and by tape: what holds it is asked for, its s
   ]);
   expect(room!.corners[2]![1] - room!.corners[0]![1]).toBeGreaterThan(3000);
   expect(room!.walls).toHaveLength(4);
+  expect(report.siteNotes).toMatchObject([{ photo: 'wall.jpg', looks: 90 }]);
   expect(report.toMeasure.map(({ size }) => size)).toEqual(['A–C']);
 });

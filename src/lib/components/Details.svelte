@@ -92,6 +92,9 @@
           {#each [...drawn].filter((name) => faults[name]) as name (name)}
             <Fault class="text-xs">{faults[name]}</Fault>
           {/each}
+          {#if card.photo}{#await import('./PhotoOf.svelte') then { default: PhotoOf }}
+              <PhotoOf photo={card.photo} />
+            {/await}{/if}
           {#if card.note}<p class="mt-1 text-xs text-shale">{card.note}</p>{/if}
         </div>
         <div class="min-w-0 flex-1 @md:overflow-y-auto">

@@ -138,6 +138,15 @@
       fades: (id) => (id === 'project' && isUnderground) || works.get(id) === 'removed',
       isAtWork: editor.tool !== undefined
     });
+    const notes = [...editor.shown.tables.siteNote.values()];
+    scene?.putPins(
+      notes.flatMap(({ id, storey, at, height, looks }) => {
+        const datum = editor.shown.tables.storey.get(storey)?.datum ?? 0;
+        const foot = datum + 1000 * (lifts.get(storey) ?? 0);
+        return hidden.has(storey) || editor.isHidden(id) ? [] : [{ id, at, foot, height, angle: looks }];
+      }),
+      selection
+    );
     showTool();
   }
 

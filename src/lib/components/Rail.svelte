@@ -37,6 +37,7 @@
   import Mountain from '@lucide/svelte/icons/mountain';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
   import Crosshair from '@lucide/svelte/icons/crosshair';
+  import MapPin from '@lucide/svelte/icons/map-pin';
   import Pentagon from '@lucide/svelte/icons/pentagon';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
@@ -89,6 +90,7 @@
     surveyRun: ListOrdered,
     surveyRoom: Pentagon,
     meter: Crosshair,
+    siteNote: MapPin,
     ground: Mountain,
     footing: Shovel,
     storey: Building,

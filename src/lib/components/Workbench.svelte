@@ -197,6 +197,7 @@
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
       await Promise.all([import('../editor/selection-sentence'), readLateTools()]);
+      editor.choosePhoto = async (note) => (await import('./photos')).choosePhoto(house, note);
       const { attachMeter } = await import('./meter');
       meter = attachMeter(house, (text) => sentence.begin(text));
       complete = true;

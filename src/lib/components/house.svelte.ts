@@ -5,6 +5,7 @@ import { Keeper } from './keeper';
 import { making } from './projects';
 import { restored, type Restored } from './restored';
 import { allRecords, settingsOf } from '../core/document/project';
+import { blobsOf } from '../core/exchange/blobs';
 import type { Finding } from '../core/review/review';
 import { Editor, type Hand } from '../editor/editor';
 import type { Project } from '../core/document/kind';
@@ -330,9 +331,9 @@ export class House {
 
   async blobs(): Promise<Map<string, Uint8Array>> {
     const out = new Map<string, Uint8Array>();
-    for (const sheet of this.editor.project.tables.tracingSheet.values()) {
-      const row = await getBlob(sheet.blob);
-      if (row) out.set(sheet.blob, row.bytes);
+    for (const name of blobsOf(this.editor.project).keys()) {
+      const row = await getBlob(name);
+      if (row) out.set(name, row.bytes);
     }
     return out;
   }

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { perform } from '../core/commands/register';
 import { applyPatch } from '../core/document/patch';
 import { readProject } from '../core/exchange/archive';
+import { blobsOf } from '../core/exchange/blobs';
 import type { Problem } from '../core/document/problems';
 import { copyOfProject, newProject } from '../core/kinds/new-project';
 import { defaultUnits, type UnitSystem } from '../core/units/length';
@@ -66,9 +67,7 @@ export async function openFile(
   const result = readProject(file.name, new Uint8Array(await file.arrayBuffer()));
   if (!result.ok) return result;
   const id = nanoid(10);
-  const mimes = new Map(
-    [...result.project.tables.tracingSheet.values()].map((sheet) => [sheet.blob, sheet.mime])
-  );
+  const mimes = blobsOf(result.project);
   const blobs = new Map(
     [...result.blobs].map(([name, bytes]) => [name, { mime: mimes.get(name) ?? 'image/png', bytes }])
   );

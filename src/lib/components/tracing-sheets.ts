@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
 import { fitTogether } from '../core/exchange/archive';
+import { blobsOf } from '../core/exchange/blobs';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
 import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
@@ -62,9 +63,9 @@ const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken
 /** All sheets of the house and this one are to go into one file. */
 async function needRoom(house: House, name: string, mime: SheetMime, size: number) {
   const blobs = await house.blobs();
-  const others = [...house.editor.project.tables.tracingSheet.values()].flatMap((sheet) => {
-    const bytes = blobs.get(sheet.blob);
-    return bytes ? [{ mime: sheet.mime, size: bytes.length }] : [];
+  const others = [...blobsOf(house.editor.project)].flatMap(([name, own]) => {
+    const bytes = blobs.get(name);
+    return bytes ? [{ mime: own, size: bytes.length }] : [];
   });
   if (!fitTogether([...others, { mime, size }])) throw new Refused('sheet.together', { name });
 }

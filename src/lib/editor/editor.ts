@@ -92,6 +92,8 @@ export class Editor {
   readonly model = new Model();
   /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
   readonly drawings = new Map<string, DrawnLines>();
+  /** Asks for a photo for a note; where pictures can be read. */
+  choosePhoto: ((note: string) => Promise<void>) | undefined;
   /** What the meter read. */
   readonly readings = new Readings();
   /** How walls are sought in them, where that is not done here. */

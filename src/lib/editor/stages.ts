@@ -41,7 +41,8 @@ export const stages: readonly StageInfo[] = [
       { tool: 'guide', label: 'Guide', key: 'G' },
       { tool: 'surveyRun', label: 'Survey run', key: 'R' },
       { tool: 'surveyRoom', label: 'Room', key: 'O' },
-      { tool: 'meter', label: 'Meter', key: 'N' }
+      { tool: 'meter', label: 'Meter', key: 'N' },
+      { tool: 'siteNote', label: 'Note', key: 'P' }
     ]
   },
   {

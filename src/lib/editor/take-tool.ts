@@ -29,6 +29,7 @@ const lateNames = [
     'clearSpace',
     'surveyRun',
     'surveyRoom',
+    'siteNote',
     'ground',
     'footing',
     'roof',

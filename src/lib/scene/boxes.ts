@@ -14,3 +14,21 @@ export function boxOfTriangles(triangles: Float32Array): THREE.Box3 {
   const box = new THREE.Box3();
   return triangles.length > 0 ? box.setFromArray(triangles) : box;
 }
+
+/** Whether a box reaches the border of one that holds it. */
+export const touches = (whole: THREE.Box3, part: THREE.Box3) =>
+  (['x', 'y', 'z'] as const).some(
+    (axis) => part.min[axis] <= whole.min[axis] || part.max[axis] >= whole.max[axis]
+  );
+
+/** One after another. */
+export function concat(arrays: readonly Float32Array[]): Float32Array {
+  if (arrays.length === 1) return arrays[0]!;
+  const whole = new Float32Array(arrays.reduce((sum, array) => sum + array.length, 0));
+  let at = 0;
+  for (const array of arrays) {
+    whole.set(array, at);
+    at += array.length;
+  }
+  return whole;
+}

@@ -6,7 +6,7 @@ import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
-import { boxOfTriangles, cornersOf, lifted } from './boxes';
+import { boxOfTriangles, cornersOf, concat, lifted, touches } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
@@ -15,6 +15,7 @@ import { bodyLayer, Cutaway, reachOfCut, type CutWay } from './cutaway';
 import { Ambient } from './ambient';
 import { Gauge } from './gauge';
 import { Outlines } from './outlines';
+import { Pins, type Pin } from './pins';
 import { Surroundings } from './surroundings';
 import { makeTexture, placeTexture } from './textures';
 import type { ShownElement } from '../worker/protocol';
@@ -83,6 +84,7 @@ export class ModelScene {
   private readonly shown = new Map<string, Shown>();
   private readonly surroundings: Surroundings;
   private readonly outlines: Outlines;
+  private readonly pins: Pins;
   private readonly ambient: Ambient;
   private readonly cutaway: Cutaway;
   private readonly surface = new THREE.MeshLambertMaterial({
@@ -139,6 +141,7 @@ export class ModelScene {
     this.scene.background = new THREE.Color(themes.day.sky);
     this.surroundings = new Surroundings(this.scene, this.renderer);
     this.outlines = new Outlines(this.scene);
+    this.pins = new Pins(this.scene);
     this.cutaway = new Cutaway(this.renderer);
     this.ambient = new Ambient(this.scene, this.camera);
     this.guideLines.renderOrder = 3;
@@ -177,6 +180,7 @@ export class ModelScene {
     this.surroundings.setTokens(tokens);
     this.cutaway.setTokens(tokens);
     this.outlines.setTokens(tokens);
+    this.pins.setInks(tokens.tide, tokens.heather);
     this.redraw();
   }
 
@@ -435,6 +439,13 @@ export class ModelScene {
     return [((p.x + 1) / 2) * clientWidth, ((1 - p.y) / 2) * clientHeight];
   }
 
+  /** Notes and photos, those selected in another ink. */
+  putPins(pins: readonly Pin[], selected: ReadonlySet<string>) {
+    if (pins.length === 0 && this.pins.isEmpty) return;
+    this.pins.put(pins, selected);
+    this.redraw();
+  }
+
   /** Lines and marked points of the tool in hand, on a level. */
   drawOverlay(lines: readonly (readonly [Point, Point])[], points: readonly Point[], level: number) {
     const mark = 8 * this.mmPerPixel;
@@ -523,6 +534,8 @@ export class ModelScene {
           }
     ray.firstHitOnly = !this.cutaway.isOn;
     const hit = ray.intersectObjects(meshes, false).find(({ point }) => this.cutaway.keeps(point));
+    const pin = this.pins.meets(ray);
+    if (pin && (!hit || pin.far < hit.distance)) return { id: pin.id, at: pin.at };
     const id = hit?.object.parent?.userData.id as string | undefined;
     return id === undefined ? undefined : { id, at: { x: hit!.point.x * 1000, y: -hit!.point.z * 1000 } };
   }
@@ -552,6 +565,7 @@ export class ModelScene {
     this.last = now;
     this.surroundings.face(this.camera);
     this.outlines.toScale(this.mmPerPixel / 1000);
+    this.pins.toScale(this.mmPerPixel / 1000);
     this.renderer.render(this.scene, this.camera);
     this.cutaway.fill(this.scene, this.camera);
     // What shading takes is no reason to draw less often.
@@ -600,6 +614,7 @@ export class ModelScene {
     for (const surface of this.surfaces.values()) surface.dispose();
     this.surroundings.dispose();
     this.outlines.dispose();
+    this.pins.dispose();
     this.ambient.dispose();
     this.controls.dispose();
     this.canvas.removeEventListener('webglcontextlost', this.contextLost);
@@ -626,21 +641,4 @@ function changedBetween(p: Emphasis, q: Emphasis): Set<string> {
   unlike(p.trial, q.trial);
   if (p.hover !== q.hover) for (const id of [p.hover, q.hover]) if (id !== undefined) ids.add(id);
   return ids;
-}
-
-/** Whether a box reaches the border of one that holds it. */
-const touches = (whole: THREE.Box3, part: THREE.Box3) =>
-  (['x', 'y', 'z'] as const).some(
-    (axis) => part.min[axis] <= whole.min[axis] || part.max[axis] >= whole.max[axis]
-  );
-
-function concat(arrays: readonly Float32Array[]): Float32Array {
-  if (arrays.length === 1) return arrays[0]!;
-  const whole = new Float32Array(arrays.reduce((sum, array) => sum + array.length, 0));
-  let at = 0;
-  for (const array of arrays) {
-    whole.set(array, at);
-    at += array.length;
-  }
-  return whole;
 }

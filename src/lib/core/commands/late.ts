@@ -14,6 +14,7 @@ import { setFalls } from '../kinds/slab/falls-commands';
 import { addFooting, setFooting } from '../kinds/footing/commands';
 import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
+import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
 import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
@@ -54,6 +55,8 @@ export const lateCommands: readonly Command[] = [
     mendSurveyRun,
     spreadSurveyRun,
     buildSurveyRun,
+    addSiteNote,
+    setSiteNote,
     addSurveyRoom,
     setSurveyRoom,
     measureRoom,

@@ -73,6 +73,7 @@ const also: Record<string, Script['commands']> = {
   mendSurveyRun: [measured],
   spreadSurveyRun: [{ ...measured, args: { ...measured.args, overall: 4812 } }],
   buildSurveyRun: [measured],
+  setSiteNote: [exampleOf('addSiteNote')],
   setSurveyRoom: [pointedOut],
   measureRoom: [pointedOut],
   buildSurveyRoom: [

@@ -8,7 +8,7 @@ export const mm = () => number().min(-most).max(most).required();
 
 export const size = () => number().positive().max(most).required();
 
-export const text = () => string().max(1000).defined();
+export const text = (most = 1000) => string().max(most).defined();
 
 export const id = () => string().min(1).max(200).required();
 

@@ -49,6 +49,10 @@ export const surveyProblems = {
     message: (w) => `The shape of ${w.t('thing')} is not known yet.`,
     hint: 'Measure what Details ask for, or declare it square.'
   },
+  'site-note.empty': {
+    message: () => 'The note has neither words nor a photo.',
+    hint: 'Type what it is to say, or add a photo first.'
+  },
   'survey.built': {
     message: (w) => `The walls of ${w.t('thing')} are built already.`,
     hint: 'Delete them first to build it again.'
@@ -104,8 +108,9 @@ export const surveyProblems = {
     hint: 'Save a part of it, or a smaller picture.'
   },
   'sheet.together': {
-    message: (w) => `With "${w.t('name')}" the tracing sheets of this house would be too large for one file.`,
-    hint: 'Delete sheets that are not needed any more, or lay a smaller picture.'
+    message: (w) =>
+      `With "${w.t('name')}" the tracing sheets and photos of this house would be too large for one file.`,
+    hint: 'Delete those that are not needed any more, or take a smaller picture.'
   },
   'pdf.locked': {
     message: (w) => `"${w.t('name')}" is locked by a password.`,
@@ -143,6 +148,14 @@ export const surveyProblems = {
   'svg.much': {
     message: (w) => `"${w.t('name')}" draws more than a million lines.`,
     hint: 'Leave out groups that show no walls, hatches above all, and save it anew.'
+  },
+  'photo.unreadable': {
+    message: (w) => `"${w.t('name')}" is not a photo that can be read.`,
+    hint: 'Choose a JPEG, PNG or WebP picture.'
+  },
+  'photo.large': {
+    message: (w) => `"${w.t('name')}" has ${w.t('size')}; a photo may have ${w.t('most')}.`,
+    hint: 'Save it smaller.'
   },
   'picture.unreadable': {
     message: (w) => `"${w.t('name')}" is not a picture that can be read.`,

@@ -1,5 +1,5 @@
 /**
- * NAME.cliffstead: a zip of project.json and the tracing sheets' pictures. Reading checks everything at the door:
+ * NAME.cliffstead: a zip of project.json and the files of tracing sheets and photos. Reading checks everything at the door:
  * damaged, foreign, over-large and newer files are refused with one sentence. See docs/file-format.md.
  */
 import { Unzip, UnzipInflate, strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
@@ -7,10 +7,10 @@ import type { Problem } from '../document/problems';
 import { allRecords } from '../document/project';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
-import { isLines, type SheetMime } from '../kinds/tracing-sheet/record';
+import { blobsOf, isText, type BlobMime } from './blobs';
 import { application, fail, readHouse } from './house-json';
 
-export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 200 } as const;
+export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 1000 } as const;
 
 export type Blobs = ReadonlyMap<string, Uint8Array>;
 export type ReadResult =
@@ -23,11 +23,10 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
   const json = JSON.stringify({ application, schemaVersion, lastIds: project.lastIds, records }, null, 1);
   const mtime = new Date(1980, 0, 2);
   const files: Zippable = { 'project.json': [strToU8(json), { level: 6, mtime }] };
-  const used = new Map([...project.tables.tracingSheet.values()].map((sheet) => [sheet.blob, sheet.mime]));
+  const used = blobsOf(project);
   for (const [name, bytes] of blobs) {
     const mime = used.get(name);
-    // Pictures and pages are packed in themselves; drawings are text.
-    if (mime) files[`blobs/${name}`] = [bytes, { level: isLines({ mime }) ? 6 : 0, mtime }];
+    if (mime) files[`blobs/${name}`] = [bytes, { level: isText(mime) ? 6 : 0, mtime }];
   }
   return zipSync(files);
 }
@@ -36,12 +35,12 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
 const packing = 4;
 
 /**
- * Whether sheets of these sizes fit in one file that can be read again, with room for the house itself. What is drawn as text
+ * Whether sheets and photos of these sizes fit in one file that can be read again, with room for the house itself. What is drawn as text
  * counts by what it is packed to.
  */
-export function fitTogether(sheets: readonly { readonly mime: SheetMime; readonly size: number }[]): boolean {
-  const packed = sheets.reduce((sum, { mime, size }) => sum + (isLines({ mime }) ? size / packing : size), 0);
-  const unpacked = sheets.reduce((sum, { size }) => sum + size, 0);
+export function fitTogether(blobs: readonly { readonly mime: BlobMime; readonly size: number }[]): boolean {
+  const packed = blobs.reduce((sum, { mime, size }) => sum + (isText(mime) ? size / packing : size), 0);
+  const unpacked = blobs.reduce((sum, { size }) => sum + size, 0);
   return packed < 0.9 * fileLimits.packed && unpacked < 0.9 * fileLimits.unpacked;
 }
 

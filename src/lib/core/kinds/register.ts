@@ -14,6 +14,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { siteNote } from './site-note/kind';
 import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
@@ -44,6 +45,7 @@ export const kinds: Declarations = {
   clearSpace,
   surveyRun,
   surveyRoom,
+  siteNote,
   ground,
   footing,
   roof,

@@ -64,6 +64,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   clearSpace: [findSpaces],
   surveyRun: [findSurveys],
   surveyRoom: [findSurveyRooms],
+  siteNote: [],
   ground: [findGround],
   alignment: [],
   footing: [findFootings],

@@ -19,6 +19,7 @@ import { stairRows } from '../kinds/stair/schedule';
 import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
 import { sheetRows } from '../kinds/tracing-sheet/schedule';
+import { noteRows } from '../kinds/site-note/schedule';
 import { surveyRoomRows } from '../kinds/survey-room/schedule';
 import { surveyRows } from '../kinds/survey-run/schedule';
 import { wallRows } from '../kinds/wall/schedule';
@@ -44,6 +45,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   clearSpace: null,
   surveyRun: { as: 'surveyRuns', rows: surveyRows },
   surveyRoom: { as: 'surveyRooms', rows: surveyRoomRows },
+  siteNote: { as: 'siteNotes', rows: noteRows },
   alignment: { as: 'alignments', rows: alignmentRows },
   ground: { as: 'ground', rows: (query) => ({ ...diggingOf(query), ...groundSummary(query) }) },
   footing: { as: 'footings', rows: footingRows },

@@ -343,6 +343,7 @@ export function furnished(): Project {
         'addFooting',
         'addSurveyRun',
         'addSurveyRoom',
+        'addSiteNote',
         'addTracingSheet',
         'deferFinding',
         'setJoint'

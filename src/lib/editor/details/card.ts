@@ -37,6 +37,8 @@ export interface DetailsCard {
   readonly subtitle: string;
   /** Told first, as what it is made of. */
   readonly note?: string | undefined;
+  /** Shown small; seen as it was taken when it is pressed. */
+  readonly photo?: { readonly name: string; readonly small: string; readonly blob: string } | undefined;
   readonly groups: readonly FieldGroup[];
 }
 

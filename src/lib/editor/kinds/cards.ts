@@ -19,6 +19,7 @@ import { slabCard } from './slab/card';
 import { footingCard } from './footing/card';
 import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
+import { siteNoteCard } from './site-note/card';
 import { surveyRoomCard } from './survey-room/card';
 import { surveyCard } from './survey-run/card';
 import { stairCard } from './stair/card';
@@ -49,6 +50,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   clearSpace: ofOne(spaceCard),
   surveyRun: ofOne(surveyCard),
   surveyRoom: ofOne(surveyRoomCard),
+  siteNote: ofOne(siteNoteCard),
   ground: ofOne(groundCard),
   alignment: ofOne(alignmentCard),
   footing: ofOne(footingCard),

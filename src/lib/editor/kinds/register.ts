@@ -16,6 +16,7 @@ import { slab } from './slab/kind';
 import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
+import { siteNote } from './site-note/kind';
 import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
@@ -37,6 +38,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   clearSpace,
   surveyRun,
   surveyRoom,
+  siteNote,
   ground,
   footing,
   roof,

@@ -80,7 +80,7 @@ describe('the planning grid', () => {
 describe('layers', () => {
   it('are there for every kind; what is on a locked one is not changed, hidden or named ones hold what they should', () => {
     let project = twoRooms();
-    expect(layersOf(project)).toHaveLength(18);
+    expect(layersOf(project)).toHaveLength(19);
     project = act(project, 'setLayer', { what: 'exterior', locked: true });
     expect(refusal(project, 'moveWalls', { ids: ['p'], by: { x: 100, y: 0 } })).toBe('');
     expect(refusal(project, 'moveWalls', { ids: ['south'], by: { x: 0, y: 100 } })).toMatch(

@@ -1,0 +1,36 @@
+/** Site notes: seen and pointed at where what was measured is worked on. */
+import { add, distance } from '../../../core/geometry/point';
+import { unseen, type EditorKind } from '../kind';
+
+/** mm: a pin in the plan. */
+const pin = 130;
+
+export const siteNote: EditorKind = {
+  ...unseen,
+  sentence: ['text', 'height'],
+  steps: true,
+  hits: [
+    {
+      over: 6.5,
+      at: (editor, p, mmPerPixel) =>
+        editor.stage === 'measure'
+          ? [...editor.shown.tables.siteNote.values()].find(
+              (note) =>
+                note.storey === editor.storey &&
+                !editor.isHidden(note.id) &&
+                distance(note.at, p) < Math.max(pin, 8 * mmPerPixel)
+            )?.id
+          : undefined
+    }
+  ],
+  drag: ({ editor, id, by, round }) => {
+    const note = editor.project.tables.siteNote.get(id);
+    return (
+      note && {
+        name: 'setSiteNote',
+        args: { id, at: add(note.at, { x: round(by.x), y: round(by.y) }) }
+      }
+    );
+  },
+  tools: {}
+};
