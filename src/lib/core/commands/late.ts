@@ -16,7 +16,13 @@ import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
-import { addSurveyRun, mendSurveyRun, setSurveyRun, spreadSurveyRun } from '../kinds/survey-run/commands';
+import {
+  addSurveyRun,
+  closeSurveyRuns,
+  mendSurveyRun,
+  setSurveyRun,
+  spreadSurveyRun
+} from '../kinds/survey-run/commands';
 import { addStair, setStair } from '../kinds/stair/commands';
 import { buildFoundWalls } from './build-found';
 import { buildSurveyRoom, buildSurveyRun } from './build-survey';
@@ -54,6 +60,7 @@ export const lateCommands: readonly Command[] = [
     setSurveyRun,
     mendSurveyRun,
     spreadSurveyRun,
+    closeSurveyRuns,
     buildSurveyRun,
     addSiteNote,
     setSiteNote,

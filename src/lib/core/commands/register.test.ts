@@ -73,6 +73,15 @@ const also: Record<string, Script['commands']> = {
   mendSurveyRun: [measured],
   spreadSurveyRun: [{ ...measured, args: { ...measured.args, overall: 4812 } }],
   buildSurveyRun: [measured],
+  closeSurveyRuns: [
+    [0, -20_000, 0, 8400],
+    [8400, -20_000, 90, 5200],
+    [8400, -14_800, 180, 8410],
+    [-10, -14_800, 270, 5215]
+  ].map(([x, y, angle, length]) => ({
+    name: 'addSurveyRun',
+    args: { storey: 'storey-1', at: { x, y }, angle, pieces: [{ length }] }
+  })),
   setSiteNote: [exampleOf('addSiteNote')],
   setSurveyRoom: [pointedOut],
   measureRoom: [pointedOut],

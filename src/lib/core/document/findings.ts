@@ -180,6 +180,11 @@ const findings = {
       `${w.t('thing')} is ${w.l('error')} ${w.t('way')} its overall length, which is more than the tape allows. ${w.t('cause')}`,
     hint: 'Put a cause right in Details, spread the error, or measure again.'
   },
+  'survey.ring': {
+    message: (w) =>
+      `The ${w.t('count')} survey runs round from ${w.t('thing')} come back ${w.l('over')} off, which is more than the tape allows.`,
+    hint: 'Look for a slip in one of them; or close the ring, in Details.'
+  },
   'survey.swings': {
     message: (w) =>
       `${w.t('thing')} is not held by its lengths: ${w.t('swinging')} may swing. ${w.t('wanted')} would hold it.`,

@@ -19,6 +19,10 @@ export const surveyProblems = {
     message: (w) => `${w.t('thing')} has no overall length that its pieces could be held against.`,
     hint: 'Give its overall length and its pieces first.'
   },
+  'survey.no-ring': {
+    message: (w) => `${w.t('thing')} is in no ring of survey runs that come back to where they began.`,
+    hint: 'Let each run begin where the one before it ends, three at least, all round.'
+  },
   'survey.empty': {
     message: (w) => `${w.t('thing')} has no piece that a wall could be built from.`,
     hint: 'Enter its pieces first; gaps are no wall.'

@@ -207,6 +207,8 @@ function byId({ storeys, bodies, inspection }: ReturnType<typeof everything>) {
   };
 }
 
+const places = new Set(['corners', 'origin', 'at']);
+
 /** Numbers that a shift of the whole house leaves alone. */
 function sizesOf(project: Project) {
   const { inspection } = everything(new Model().at(project));
@@ -215,7 +217,7 @@ function sizesOf(project: Project) {
       ? value.map(strip)
       : typeof value === 'object' && value !== null
         ? Object.fromEntries(
-            Object.entries(value).flatMap(([key, one]) => (key === 'corners' ? [] : [[key, strip(one)]]))
+            Object.entries(value).flatMap(([key, one]) => (places.has(key) ? [] : [[key, strip(one)]]))
           )
         : typeof value === 'number'
           ? Number(value.toPrecision(6))

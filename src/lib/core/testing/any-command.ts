@@ -1,6 +1,7 @@
 /** Any command of the register with arguments that fit a project: its example, with what it names found there. */
 import { commands } from '../commands/all';
 import type { Call } from '../commands/register';
+import { ringFrom } from '../kinds/survey-run/ring';
 import type { Project } from '../document/kind';
 import { declarationsOf } from '../document/project';
 import { cross, distance, locate, subtract, unit } from '../geometry/point';
@@ -204,6 +205,10 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
     ...{ roof: one(roof.keys(), pick) ?? '-', to: one(roof.keys(), pick + x + 41) ?? '-' },
     by: pick % 3 ? 'plate' : 'pitch'
   }),
+  closeSurveyRuns: (project, { pick }) => {
+    const round = [...project.tables.surveyRun.values()].filter((run) => ringFrom(project, run));
+    return { id: one(round, pick)?.id ?? '-', how: pick % 2 ? 'compass' : 'square' };
+  },
   spreadSurveyRun: ({ tables: { surveyRun } }, { pick }) => {
     const open = [...surveyRun.values()].filter(({ overall }) => overall !== null);
     return { id: one(open, pick)?.id ?? one(surveyRun.keys(), pick) ?? '-' };

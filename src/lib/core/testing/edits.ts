@@ -348,6 +348,18 @@ export function furnished(): Project {
         'deferFinding',
         'setJoint'
       ].map(example),
+      // Round a triangle, far from the house.
+      ...[
+        [0, 0, 4000],
+        [4000, 120, 4010],
+        [2000, 240, 3990]
+      ].map(([x, angle, length], i) => ({
+        name: 'addSurveyRun',
+        args: {
+          ...{ storey: 'storey-1', at: { x, y: i === 2 ? -36_530 : -40_000 }, angle },
+          pieces: [{ length }]
+        }
+      })),
       { name: 'setSurveyRoom', args: { id: 'room-survey-1', square: true } },
       ...[1, 2].map((from) => ({
         name: 'measureRoom',

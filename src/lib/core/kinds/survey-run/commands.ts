@@ -14,9 +14,12 @@ import { knownArgs, knownOf, type KnownGiven } from '../../document/known';
 import { nameOf } from '../../document/names';
 import type { Project } from '../../document/kind';
 import * as s from '../../document/schemas';
+import { add, angleOf, length as lengthOf, rotate } from '../../geometry/point';
 import { toStored } from '../../geometry/tolerances';
+import { closedLegs } from '../../kernels/survey/traverse';
 import { slipCauses } from '../../kernels/survey/causes';
 import { degree } from '../../units/angle';
+import { legOf, ringFrom } from './ring';
 import { mostPieces, pieceKinds, plainPiece, stopsOf, type SurveyPiece, type SurveyRun } from './record';
 
 const pieceArgs = () =>
@@ -189,6 +192,44 @@ export const mendSurveyRun = command({
   }
 });
 
+/** So much more over all pieces of a run, in proportion. */
+function spread(run: SurveyRun, more: number): SurveyPiece[] {
+  const sum = stopsOf(run).at(-1)!;
+  let [given, gone] = [0, 0];
+  return run.pieces.map((one) => {
+    // Each end is rounded from the whole, so that what is rounded does not add up.
+    gone += one.length;
+    const share = toStored((more * gone) / sum) - given;
+    given += share;
+    return { ...one, length: toStored(one.length + share) };
+  });
+}
+
+export const closeSurveyRuns = command({
+  name: 'closeSurveyRuns',
+  about:
+    'Let survey runs that go round a house come back to where they began: what is left over is shared out by the compass rule (each run is turned and stretched by a part in proportion to its length), or as of a square house (runs along the first one take up what is left over along it, those square to it the rest; none is turned). The first of the ring stays where it begins; all follow one another after.',
+  args: s.object({ id: s.id().required(), how: s.oneOf(['compass', 'square'] as const).required() }),
+  example: { id: 'survey-1', how: 'compass' },
+  run: (project, { id, how }) => {
+    const first = need(project, 'surveyRun', id);
+    const ring = ringFrom(project, first);
+    if (!ring)
+      refuse(project, 'survey.no-ring', { subjects: [id], texts: { thing: nameOf(project, first) } });
+    const legs = ring.runs.map((run) => rotate(legOf(run), -first.angle));
+    const closed = closedLegs(legs, how).map((leg) => rotate(leg, first.angle));
+    let at = first.at;
+    const runs = ring.runs.map((run, i): SurveyRun => {
+      const leg = closed[i]!;
+      const more = lengthOf(leg) - stopsOf(run).at(-1)!;
+      const moved = { ...run, at: storedPoint(at), angle: angleOf(leg), pieces: spread(run, more) };
+      at = add(at, leg);
+      return moved;
+    });
+    return done(project, 'Close a ring of survey runs', runs);
+  }
+});
+
 export const spreadSurveyRun = command({
   name: 'spreadSurveyRun',
   about:
@@ -201,17 +242,12 @@ export const spreadSurveyRun = command({
     if (run.overall === null || run.pieces.length === 0)
       refuse(project, 'survey.open', { subjects: [id], texts: { thing: nameOf(project, run) } });
     const error = run.overall - sum;
-    const into = piece === undefined ? undefined : needPiece(project, run, piece);
-    let [given, gone] = [0, 0];
-    const pieces = run.pieces.map((one, i) => {
-      // Each end is rounded from the whole, so that what is rounded does not add up.
-      gone += one.length;
-      const share = into === undefined ? toStored((error * gone) / sum) - given : i === into ? error : 0;
-      given += share;
-      const length = toStored(one.length + share);
-      needPositive(project, 'length', `piece ${i + 1}`, length);
-      return { ...one, length };
-    });
+    if (piece === undefined)
+      return done(project, 'Take the closing error away', [{ ...run, pieces: spread(run, error) }]);
+    const into = needPiece(project, run, piece);
+    const length = toStored(run.pieces[into]!.length + error);
+    needPositive(project, 'length', `piece ${piece}`, length);
+    const pieces = run.pieces.map((one, i) => (i === into ? { ...one, length } : one));
     return done(project, 'Take the closing error away', [{ ...run, pieces }]);
   }
 });

@@ -138,3 +138,61 @@ describe('a survey run', () => {
     );
   });
 });
+
+describe('runs round a house', () => {
+  const legs = [
+    [0, 0, 0, 8400],
+    [8400, 0, 90, 5200],
+    [8400, 5200, 180, 8410],
+    [-10, 5200, 270, 5215]
+  ] as const;
+  const round = built(
+    ...legs.map(([x, y, angle, length], i) =>
+      call('addSurveyRun', {
+        ...{ id: `run-${i}`, storey: 'storey-1', at: { x, y }, angle },
+        pieces: [{ length: 1000 }, { kind: 'opening', length: 1200 }, { length: length - 2200 }]
+      })
+    )
+  );
+  const rows = (project: Project) => surveyRows(new Model().at(project));
+  const told = (project: Project) =>
+    reviewProject(new Model().at(project)).filter(({ code }) => code === 'survey.ring');
+
+  it('are found as a ring from any of them, with what is left over; a run that leads elsewhere is in none', () => {
+    expect(rows(round).map(({ ring }) => ring?.over)).toEqual(Array(4).fill([-10, -15]));
+    expect(rows(round)[2]!.ring!.runs).toEqual(['run-2', 'run-3', 'run-0', 'run-1']);
+    expect(told(round)).toEqual([]);
+    const slipped = act(round, 'setSurveyRun', { id: 'run-0', pieces: [{ length: 8300 }] });
+    expect(told(slipped).map(({ numbers }) => Math.round(numbers.over!))).toEqual([
+      Math.round(Math.hypot(-110, -15))
+    ]);
+    const open = act(round, 'deleteItems', { ids: ['run-2'] });
+    expect(rows(open).every(({ ring }) => ring === null)).toBe(true);
+    expect(refusal(open, 'closeSurveyRuns', { id: 'run-0', how: 'compass' })).toContain('in no ring');
+  });
+
+  it('come back by the compass rule as worked, or as of a square house, with what was measured in proportion', () => {
+    const closed = act(round, 'closeSurveyRuns', { id: 'run-0', how: 'compass' });
+    const starts = [0, 1, 2, 3].map((i) => closed.tables.surveyRun.get(`run-${i}`)!.at);
+    const worked = [
+      [0, 0],
+      [8403.085, 4.628],
+      [8404.995, 5207.493],
+      [-1.916, 5212.127]
+    ] as const;
+    worked.forEach(([x, y], i) => {
+      expect(starts[i]!.x).toBeCloseTo(x, 2);
+      expect(starts[i]!.y).toBeCloseTo(y, 2);
+    });
+    expect(rows(closed)[0]!.ring!.over.every((off) => Math.abs(off) < 0.02)).toBe(true);
+    const [piece] = closed.tables.surveyRun.get('run-0')!.pieces;
+    expect(piece!.length).toBeCloseTo(1000 * (8403.086 / 8400), 2);
+    const square = act(round, 'closeSurveyRuns', { id: 'run-0', how: 'square' });
+    expect(
+      [...square.tables.surveyRun.values()].map(
+        ({ angle }) => Math.round((angle * 180) / Math.PI + 360) % 360
+      )
+    ).toEqual([0, 90, 180, 270]);
+    expect(rows(square)[0]!.sum).toBeCloseTo(8404.997, 2);
+  });
+});

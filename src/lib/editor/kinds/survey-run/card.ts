@@ -2,6 +2,8 @@
 import { nameElement } from '../../../core/document/names';
 import { closingOf, closingScatter, isSure } from '../../../core/kernels/survey/causes';
 import { closingOfRun, lineWords, slipWords } from '../../../core/kinds/survey-run/closing';
+import { length } from '../../../core/geometry/point';
+import { ringFrom } from '../../../core/kinds/survey-run/ring';
 import {
   pieceKinds,
   readingsOf,
@@ -75,7 +77,40 @@ function closingFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
     },
     fact('Sum of its pieces', words(stopsOf(run).at(-1)!)),
     make.length('tape', 'A tape length is good to', [run.tape], (tape) => set({ tape })),
-    ...(closing ? errorFields(make, run, closing, words) : [])
+    ...(closing ? errorFields(make, run, closing, words) : []),
+    ...ringFields(make, run, words)
+  ];
+}
+
+/** Of a run that is in a ring round a house. */
+function ringFields(make: CardMaker, run: SurveyRun, words: (value: number) => string): Field[] {
+  const ring = ringFrom(make.editor.project, run);
+  if (!ring) return [];
+  const over = length(ring.over);
+  const told =
+    over < 0.5
+      ? 'come back to where they began'
+      : `come back ${words(over)} off, 1 in ${Math.round(ring.round / over)}`;
+  return [
+    fact('Round the house', `${ring.runs.length} runs ${told}`),
+    ...(over < 0.5
+      ? []
+      : [
+          make.choice(
+            'ring',
+            'Close the ring',
+            ['keep'],
+            [
+              { value: 'keep', label: 'not at all' },
+              { value: 'compass', label: 'by the compass rule: all are turned a little' },
+              { value: 'square', label: 'as of a square house: none is turned' }
+            ],
+            (how) =>
+              how === 'keep'
+                ? { name: 'setSurveyRun', args: { id: run.id } }
+                : { name: 'closeSurveyRuns', args: { id: run.id, how } }
+          )
+        ])
   ];
 }
 
