@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { FileChooser } from '@playwright/test';
+import { ifcText } from '../src/lib/core/testing/ifc-text';
 import { Bench, expect, inspect, test } from './bench';
 import { pdfOf } from './pdf';
 
@@ -218,6 +219,46 @@ test('a page of a PDF is chosen from small pictures, its lines are met; one that
   await bench.point(400 * point, 100 * point + 60);
   // Between two ends of its lines, as the page has them.
   await expect(bench.blank('Length')).toHaveValue(/^8\s551$/);
+});
+
+test('a storey of an IFC model is chosen and its walls are found; a model without storeys is refused', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.newProject('Traced');
+  const file = (name: string, text: string) => ({
+    name,
+    mimeType: 'application/x-step',
+    buffer: Buffer.from(text)
+  });
+  await lay(bench, file('bare.ifc', ifcText({ release: 'IFC4', unit: 'mm', storeys: [] })));
+  await expect(page.getByText(/"bare.ifc" is an IFC model without storeys/)).toBeVisible();
+  const wall = (x: number, y: number, w: number, d: number) => ({
+    ...{ of: 'IFCWALL' as const, at: [x, y] as const, size: [w, d, 2600] as const }
+  });
+  const boxes = [
+    wall(3000, 150, 6000, 300),
+    wall(3000, 3850, 6000, 300),
+    wall(150, 2000, 300, 3400),
+    wall(5850, 2000, 300, 3400)
+  ];
+  const storeys = [
+    { name: 'Upper', elevation: 2900, boxes: boxes.slice(0, 2) },
+    { name: 'Ground', elevation: 0, boxes }
+  ];
+  await lay(bench, file('house.ifc', ifcText({ release: 'IFC2X3', unit: 'mm', storeys })));
+  const dialog = page.getByRole('dialog', { name: 'Storeys of house.ifc' });
+  await dialog.getByRole('button', { name: 'Ground' }).click();
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('says millimetres');
+  await bench.key('Escape', 'Shift+T');
+  await expect(page.getByText(/4 sure/)).toBeVisible();
+  // Read anew from where it is kept.
+  await bench.settled();
+  await page.reload();
+  await bench.plan.waitFor();
+  await bench.settled();
+  await bench.key('Shift+T');
+  await expect(page.getByText(/4 sure/)).toBeVisible();
 });
 
 test('a room is measured by meter and by tape: what holds it is asked for, its slip is refused, what is assumed prints, its walls are built', async ({

@@ -1,14 +1,14 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import Press from './Press.svelte';
-  import type { PdfPages } from './pdf-pages';
+  import type { SheetPages } from './sheet-pages';
 
-  /** Which page of a PDF is to be laid: small pictures of them, drawn one after another. */
+  /** Which page of a PDF, or storey of a model, is to be laid: small pictures of them, drawn one after another. */
   let {
     name,
     pages,
     onchoose
-  }: { name: string; pages: PdfPages; onchoose: (page: number | undefined) => void } = $props();
+  }: { name: string; pages: SheetPages; onchoose: (page: number | undefined) => void } = $props();
   /** More pages than these are not shown at once. */
   const shownAtOnce = 24;
   let from = $state(1);
@@ -36,10 +36,10 @@
 <div
   class="absolute inset-3 z-20 flex flex-col border border-fog bg-white shadow-lg"
   role="dialog"
-  aria-label="Pages of {name}"
+  aria-label="{pages.what === 'page' ? 'Pages' : 'Storeys'} of {name}"
 >
   <header class="flex items-center gap-3 border-b border-fog px-4 py-2">
-    <h2 class="flex-1 truncate font-semibold">Which page of “{name}” is to be laid?</h2>
+    <h2 class="flex-1 truncate font-semibold">Which {pages.what} of “{name}” is to be laid?</h2>
     {#if pages.count > shownAtOnce}
       <Press class="text-kelp underline" disabled={from === 1} onclick={() => (from -= shownAtOnce)}
         >Before</Press
@@ -70,7 +70,7 @@
               alt=""
               class="m-auto max-h-[180px]"
             />{:catch}<span class="m-auto text-rust">cannot be shown</span>{/await}
-          <span class="text-[13px]">Page {number}</span>
+          <span class="w-full truncate text-[13px]">{pages.title(number)}</span>
         </Press>
       </li>
     {/each}

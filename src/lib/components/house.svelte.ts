@@ -21,7 +21,7 @@ import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
 import type { SheetReader, SheetService } from '../worker/sheets';
-import type { PdfPages } from './pdf-pages';
+import type { SheetPages } from './sheet-pages';
 import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
 
@@ -55,7 +55,7 @@ export class House {
   reading = $state('');
   /** The PDF of which a page is being chosen. */
   choosing = $state.raw<
-    { name: string; pages: PdfPages; choose: (page: number | undefined) => void } | undefined
+    { name: string; pages: SheetPages; choose: (page: number | undefined) => void } | undefined
   >();
   private reader: SheetReader | undefined;
   progress = $state.raw<{ done: number; of: number } | undefined>();

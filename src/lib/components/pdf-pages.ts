@@ -39,6 +39,12 @@ export class PdfPages {
     }
   }
 
+  readonly what = 'page';
+
+  title(number: number): string {
+    return `Page ${number}`;
+  }
+
   get count(): number {
     return this.document.numPages;
   }

@@ -7,12 +7,13 @@ import { blobsOf } from '../core/exchange/blobs';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
 import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
+import { drawnSmall, type SheetPages } from './sheet-pages';
 import { readLateTools } from '../editor/take-tool';
 import { putBlob } from '../storage/store';
 import { ReadingLeft } from '../worker/sheets';
 
 /** What is read here, for the dialog that asks for a file. */
-const endings = ['.png', '.jpg', '.jpeg', '.webp', '.svg', '.dxf', '.pdf'];
+const endings = ['.png', '.jpg', '.jpeg', '.webp', '.svg', '.dxf', '.pdf', '.ifc'];
 /** As much as a project file takes, bytes. */
 const largest = 60 * 2 ** 20;
 
@@ -96,18 +97,64 @@ async function layTracingSheet(
   if (ids) editor.select(ids);
 }
 
+async function drawingOf(
+  house: House,
+  name: string,
+  mime: SheetMime,
+  bytes: Uint8Array,
+  page = 1
+): Promise<LineDrawing> {
+  const read = await house.askSheets((service) => service.drawing(bytes, mime, page));
+  if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
+  return read.drawing;
+}
+
+/** Which page or storey of a file is to be laid; undefined: none. What is read meanwhile is read no more. */
+function chosenOf(house: House, name: string, pages: SheetPages): Promise<number | undefined> {
+  return new Promise((choose) => {
+    house.reading = '';
+    house.choosing = { name, pages, choose };
+  });
+}
+
+/** The only storey of an IFC model, or the one that is chosen. */
+async function layStorey(house: House, name: string, bytes: Uint8Array) {
+  const storeys = await house.askSheets((service) => service.storeys(bytes));
+  if (!storeys) throw new Refused('ifc.broken', { name });
+  if (storeys.length === 0) throw new Refused('ifc.storeys', { name });
+  const mime = 'application/x-step';
+  try {
+    const pages: SheetPages = {
+      count: storeys.length,
+      what: 'storey',
+      title: (number) => storeys[number - 1]!.name,
+      picture: async (number, side = 180) =>
+        drawnSmall(await drawingOf(house, name, mime, bytes, number), side)
+    };
+    const number = storeys.length === 1 ? 1 : await chosenOf(house, name, pages);
+    if (number === undefined) return;
+    house.choosing = undefined;
+    house.reading = name;
+    const called = `${name.replace(/\.[^.]+$/, '')}, ${storeys[number - 1]!.name}`;
+    await layTracingSheet(
+      house,
+      called,
+      mime,
+      bytes,
+      await drawingOf(house, name, mime, bytes, number),
+      number
+    );
+  } finally {
+    house.choosing = undefined;
+  }
+}
+
 /** The only page of a PDF, or the one that is chosen; none, where none is. */
 async function layPage(house: House, name: string, bytes: Uint8Array) {
   const { PdfPages } = await import('./pdf-pages');
   const pages = await PdfPages.open(bytes);
   try {
-    const page =
-      pages.count === 1
-        ? 1
-        : await new Promise<number | undefined>((choose) => {
-            house.reading = '';
-            house.choosing = { name, pages, choose };
-          });
+    const page = pages.count === 1 ? 1 : await chosenOf(house, name, pages);
     if (page === undefined) return;
     house.choosing = undefined;
     house.reading = name;
@@ -137,11 +184,10 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     await needRoom(house, name, mime, bytes.length);
     const called = name.replace(/\.[^.]+$/, '');
     if (mime === 'application/pdf') await layPage(house, name, bytes);
-    else if (isLines({ mime })) {
-      const read = await house.askSheets((service) => service.drawing(bytes, mime));
-      if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
-      await layTracingSheet(house, called, mime, bytes, read.drawing);
-    } else {
+    else if (mime === 'application/x-step') await layStorey(house, name, bytes);
+    else if (isLines({ mime }))
+      await layTracingSheet(house, called, mime, bytes, await drawingOf(house, name, mime, bytes));
+    else {
       const { picture } = await house
         .askSheets((service) =>
           service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null })

@@ -7,6 +7,8 @@ import { clearPaper, makeGrey, putRight } from '../core/kernels/survey/pixels';
 import { flattening } from '../core/kinds/tracing-sheet/place';
 import type { KnownRectangle, SheetMime } from '../core/kinds/tracing-sheet/record';
 import { distance } from '../core/geometry/point';
+import ifcBinary from 'web-ifc/web-ifc.wasm?url';
+import type { IfcModel } from './ifc';
 import type { ReadDrawing, ReadPicture, SheetLook } from './sheets';
 
 /** Pixels of a photo put right, one way. */
@@ -33,6 +35,22 @@ function rectified(
   return { image: new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), box };
 }
 
+/** The model that was asked for last: its storeys are drawn one after another. */
+let opened: { readonly bytes: Uint8Array; readonly model: IfcModel | undefined } | undefined;
+
+const isSame = (p: Uint8Array, q: Uint8Array) => p.length === q.length && p.every((one, i) => one === q[i]);
+
+async function modelOf(bytes: Uint8Array): Promise<IfcModel | undefined> {
+  if (opened && isSame(opened.bytes, bytes)) return opened.model;
+  opened?.model?.close();
+  opened = undefined;
+  // Read with the first model: it is much larger than all the rest.
+  const { IfcModel: Model } = await import('./ifc');
+  const model = await Model.open(bytes, () => ifcBinary);
+  opened = { bytes, model };
+  return model;
+}
+
 Comlink.expose({
   async picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture> {
     const picture = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
@@ -50,7 +68,21 @@ Comlink.expose({
 
   walls: (seek: Seek) => seekWalls(seek),
 
-  drawing(bytes: Uint8Array, mime: SheetMime): ReadDrawing {
+  async storeys(bytes: Uint8Array) {
+    return (await modelOf(bytes))?.storeys;
+  },
+
+  async drawing(bytes: Uint8Array, mime: SheetMime, page: number): Promise<ReadDrawing> {
+    if (mime === 'application/x-step') {
+      const model = await modelOf(bytes);
+      if (!model) return { ok: false, code: 'ifc.broken', texts: {} };
+      const storey = model.storeys[page - 1];
+      if (!storey) return { ok: false, code: 'ifc.storeys', texts: {} };
+      const drawing = model.drawing(page);
+      return drawing
+        ? { ok: true, drawing }
+        : { ok: false, code: 'ifc.empty', texts: { storey: storey.name } };
+    }
     if (mime === 'image/svg+xml') {
       const read = readSvg(new TextDecoder().decode(bytes));
       return read.ok ? read : { ...read, texts: {} };

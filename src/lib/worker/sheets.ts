@@ -6,6 +6,7 @@ import * as Comlink from 'comlink';
 import type { Box } from '../core/geometry/ring';
 import type { LineDrawing } from '../core/kernels/survey/line-drawing';
 import type { Seek, Sought } from '../core/kernels/walls-found/seek';
+import type { IfcStorey } from './ifc';
 import type { SheetMime, TracingSheet } from '../core/kinds/tracing-sheet/record';
 
 export type SheetLook = Pick<TracingSheet, 'greys' | 'clearPaper' | 'rectangle'>;
@@ -20,12 +21,24 @@ export type ReadDrawing =
   | { readonly ok: true; readonly drawing: LineDrawing }
   | { readonly ok: false; readonly code: DrawingFault; readonly texts: Record<string, string> };
 
-export type DrawingFault = 'dxf.broken' | 'dxf.empty' | 'dxf.much' | 'svg.broken' | 'svg.empty' | 'svg.much';
+export type DrawingFault =
+  | 'ifc.broken'
+  | 'ifc.storeys'
+  | 'ifc.empty'
+  | 'dxf.broken'
+  | 'dxf.empty'
+  | 'dxf.much'
+  | 'svg.broken'
+  | 'svg.empty'
+  | 'svg.much';
 
 export interface SheetService {
   /** Throws where it is no picture that can be decoded. */
   picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture>;
-  drawing(bytes: Uint8Array, mime: SheetMime): Promise<ReadDrawing>;
+  /** `page`: of an IFC model the number of the storey, from the lowest. */
+  drawing(bytes: Uint8Array, mime: SheetMime, page: number): Promise<ReadDrawing>;
+  /** Of an IFC model; undefined where it cannot be read. */
+  storeys(bytes: Uint8Array): Promise<readonly IfcStorey[] | undefined>;
   walls(seek: Seek): Promise<Sought>;
 }
 

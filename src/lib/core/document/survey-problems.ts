@@ -116,6 +116,18 @@ export const surveyProblems = {
       `With "${w.t('name')}" the tracing sheets and photos of this house would be too large for one file.`,
     hint: 'Delete those that are not needed any more, or take a smaller picture.'
   },
+  'ifc.broken': {
+    message: (w) => `"${w.t('name')}" says it is an IFC model, and cannot be read as one.`,
+    hint: 'Save it anew from where it was made, as IFC4 or IFC2x3.'
+  },
+  'ifc.storeys': {
+    message: (w) => `"${w.t('name')}" is an IFC model without storeys.`,
+    hint: 'Save it with its storeys, and what stands on each.'
+  },
+  'ifc.empty': {
+    message: (w) => `On storey “${w.t('storey')}” of "${w.t('name')}" nothing stands at the height of a plan.`,
+    hint: 'Choose another storey.'
+  },
   'pdf.locked': {
     message: (w) => `"${w.t('name')}" is locked by a password.`,
     hint: 'Save it without its password where it can be opened, then lay that.'
@@ -163,6 +175,6 @@ export const surveyProblems = {
   },
   'picture.unreadable': {
     message: (w) => `"${w.t('name')}" is not a picture that can be read.`,
-    hint: 'Choose a PNG, JPEG or WebP picture, a PDF, an SVG or a DXF drawing.'
+    hint: 'Choose a PNG, JPEG or WebP picture, a PDF, an SVG or DXF drawing, or an IFC model.'
   }
 } satisfies Record<string, Entry>;

@@ -9,7 +9,7 @@ it('files are known by how they begin, whatever they are called', () => {
     '\u00ff\u00d8\u00ff\u00e0': 'image/jpeg',
     'RIFF\u0000\u0000\u0000\u0000WEBPVP8 ': 'image/webp',
     '%PDF-1.7': 'application/pdf',
-    'ISO-10303-21;\nHEADER;': 'IFC',
+    'ISO-10303-21;\nHEADER;': 'application/x-step',
     '  0\r\nSECTION\r\n  2\r\nHEADER': 'image/vnd.dxf',
     '999\nmade by hand\n0\nSECTION\n': 'image/vnd.dxf',
     '\u00ef\u00bb\u00bf0\nSECTION\n': 'image/vnd.dxf',

@@ -10,7 +10,8 @@ export const sheetMimes = [
   'image/webp',
   'image/svg+xml',
   'image/vnd.dxf',
-  'application/pdf'
+  'application/pdf',
+  'application/x-step'
 ] as const;
 
 export type SheetMime = (typeof sheetMimes)[number];
@@ -77,7 +78,7 @@ export const mostLayers = 2000;
 
 /** Whether a sheet is of lines, which can be met exactly. */
 export const isLines = ({ mime }: Pick<TracingSheet, 'mime'>): boolean =>
-  mime === 'image/vnd.dxf' || mime === 'image/svg+xml';
+  mime === 'image/vnd.dxf' || mime === 'image/svg+xml' || mime === 'application/x-step';
 
 /** What a tracing sheet may be in a file, besides its id and kind. */
 export const schema = object({
