@@ -200,6 +200,8 @@
       editor.choosePhoto = async (note) => (await import('./photos')).choosePhoto(house, note);
       const { attachMeter } = await import('./meter');
       meter = attachMeter(house, (text) => sentence.begin(text));
+      // Only now they can be drawn.
+      if (editor.project.tables.surveyRoom.size > 0) editor.toolChanged();
       complete = true;
     })
   );

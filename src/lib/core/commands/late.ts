@@ -16,6 +16,8 @@ import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
+import { learnShapes } from '../kinds/survey-room/plan';
+import { shapedRoom } from '../kinds/survey-room/shape';
 import {
   addSurveyRun,
   closeSurveyRuns,
@@ -85,3 +87,4 @@ export const lateCommands: readonly Command[] = [
 ];
 
 learn(lateCommands);
+learnShapes(shapedRoom);

@@ -4,20 +4,35 @@ import { characterWidth, type Mark } from '../../display/marks';
 import { sureness } from '../../display/certainty';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, result, stage } from '../../document/stage';
+import { own, stage } from '../../document/stage';
 import { along, angleOf, distance, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
 import { formatLength } from '../../units/length';
 import { cornerName, isSide } from './record';
-import { shapedRooms } from './shape';
+import type { ShapedRoom } from './shape';
 
 /** mm: how far letters and lengths stand off; letters in mm of paper at 1 : 100. */
 const [off, letters, usualScale] = [190, 2.2, 100];
+
+type ShapeOf = (query: Query, id: string) => ShapedRoom | undefined;
+
+/**
+ * What solves them, with a library larger than most of the plan: it comes with the commands that are read late, and until
+ * then no room is drawn or met.
+ */
+let shapeOf: ShapeOf | undefined;
+
+export const learnShapes = (solver: ShapeOf) => {
+  shapeOf = solver;
+};
+
+/** The corners of a room where it is drawn; none before it can be. */
+export const ringOfRoom = (query: Query, id: string): readonly Point[] => shapeOf?.(query, id)?.ring ?? [];
 
 const roomPlans = stage(
   'plans of survey rooms',
   {
     room: own('surveyRoom'),
-    shape: result(shapedRooms),
+    shape: (query: Query, id: string) => shapeOf?.(query, id),
     units: ({ project }) => settingsOf(project).units
   },
   ({ room, shape, units }): readonly Mark[] => {
@@ -71,7 +86,7 @@ const roomPlans = stage(
 );
 
 export const planOfSurveyRooms = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
-  at === 'measure'
+  at === 'measure' && shapeOf
     ? [...query.project.tables.surveyRoom.values()].flatMap((room) =>
         room.storey === storey ? [query.get(roomPlans, room.id)] : []
       )

@@ -1,7 +1,7 @@
 /** Survey rooms: seen and pointed at where what was measured is worked on. */
 import { add, distance, nearestOnSegment } from '../../../core/geometry/point';
 import { edgesOf } from '../../../core/geometry/ring';
-import { shapedRoom } from '../../../core/kinds/survey-room/shape';
+import { ringOfRoom } from '../../../core/kinds/survey-room/plan';
 import { unseen, type EditorKind } from '../kind';
 
 export const surveyRoom: EditorKind = {
@@ -16,8 +16,9 @@ export const surveyRoom: EditorKind = {
         const query = editor.model.at(editor.shown);
         return [...editor.shown.tables.surveyRoom.values()].find((room) => {
           if (room.storey !== editor.storey || editor.isHidden(room.id)) return false;
-          const ring = shapedRoom(query, room.id)?.ring ?? [];
-          return edgesOf(ring).some(([a, b]) => distance(nearestOnSegment(p, a, b), p) < 7 * mmPerPixel);
+          return edgesOf(ringOfRoom(query, room.id)).some(
+            ([a, b]) => distance(nearestOnSegment(p, a, b), p) < 7 * mmPerPixel
+          );
         })?.id;
       }
     }
