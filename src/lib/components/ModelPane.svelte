@@ -3,6 +3,7 @@
   import Select from 'flowbite-svelte/Select.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
+  import type { Point } from '../core/geometry/point';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { declarationOf, findRecord } from '../core/document/project';
@@ -157,7 +158,8 @@
   /** What the tool in hand shows in the plan, on the datum. */
   function showTool() {
     const overlay = editor.tool?.overlay?.();
-    scene?.drawOverlay(overlay?.lines ?? [], overlay?.points ?? [], level());
+    const [lines, points] = overlay?.inSpace ? [[], []] : [overlay?.lines ?? [], overlay?.points ?? []];
+    scene?.drawOverlay(lines, points, level(), overlay?.inSpace);
     const named = overlay?.snap ?? overlay?.label;
     if (!scene || !named || !inModel) chip = undefined;
     else {
@@ -168,9 +170,10 @@
   }
 
   /** The place in plan that a tool gets: of the surface there, where it is about those, else of the storey's floor. */
-  function pointed({ clientX, clientY }: PointerEvent) {
-    const onSurface = editor.tool?.surfaces ? scene?.pick(clientX, clientY)?.at : undefined;
-    return onSurface ?? scene?.planPoint(clientX, clientY, level());
+  function pointed({ clientX, clientY }: PointerEvent): { at: Point; z?: number } | undefined {
+    const onSurface = editor.tool?.surfaces ? scene?.pick(clientX, clientY) : undefined;
+    const at = scene?.planPoint(clientX, clientY, level());
+    return onSurface ?? (at && { at });
   }
 
   function onpointermove(event: PointerEvent) {
@@ -179,7 +182,7 @@
     editor.freePointer(event.shiftKey);
     if (editor.tool) {
       const point = pointed(event);
-      if (point) editor.tool.move?.(point, scene.mmPerPixel);
+      if (point) editor.tool.move?.(point.at, scene.mmPerPixel, point.z);
       return;
     }
     editor.hoverOver(scene.pick(event.clientX, event.clientY)?.id);
@@ -236,7 +239,7 @@
     if (event.button !== 0) return;
     if (editor.tool) {
       const point = pointed(event);
-      if (point) editor.tool.click?.(point, scene!.mmPerPixel);
+      if (point) editor.tool.click?.(point.at, scene!.mmPerPixel, point.z);
       return;
     }
     const picked = scene?.pick(event.clientX, event.clientY);

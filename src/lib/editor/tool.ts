@@ -37,6 +37,8 @@ export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
   readonly points?: readonly Point[];
   readonly lines?: readonly (readonly [Point, Point])[];
+  /** In the model instead of lines and points: where they are in space. */
+  readonly inSpace?: readonly (readonly [Spot, Spot])[];
   /** Where the outer side of what is drawn looks: from a place in a unit direction. */
   readonly outwards?: readonly { readonly at: Point; readonly towards: Point }[];
   /** Written beside a point, off it in the unit direction `beside`. */
@@ -52,6 +54,11 @@ export interface Overlay {
   };
 }
 
+/** A place in space, mm; its height above project zero. */
+export interface Spot extends Point {
+  readonly z: number;
+}
+
 /** A key that does something while a tool is in hand. */
 export interface KeyHint {
   readonly key: string;
@@ -64,10 +71,11 @@ export interface Tool {
   sentence(): SentencePart[];
   /** Put a typed text into a blank; answers what is wrong with it. */
   fill(blank: string, text: string): string | undefined;
-  move?(point: Point, mmPerPixel: number): void;
+  /** `z`: above project zero, where a surface of the model is pointed at. */
+  move?(point: Point, mmPerPixel: number, z?: number): void;
   /** The button goes down: what moves until it comes up again is pulled. */
   press?(point: Point): void;
-  click?(point: Point, mmPerPixel: number): void;
+  click?(point: Point, mmPerPixel: number, z?: number): void;
   /** The button is up without a click: what was pulled is let go. */
   lift?(): void;
   /** Enter. */

@@ -32,3 +32,15 @@ export function concat(arrays: readonly Float32Array[]): Float32Array {
   }
   return whole;
 }
+
+/** Stretches between places in space, mm. */
+export type Stretches = readonly (readonly [Spot, Spot])[];
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}
+
+/** A place of the scene in plan, and its height above project zero; mm. */
+export const spotOf = ({ x, y, z }: THREE.Vector3) => ({ at: { x: x * 1000, y: -z * 1000 }, z: y * 1000 });

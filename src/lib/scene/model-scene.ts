@@ -6,7 +6,7 @@ import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
-import { boxOfTriangles, cornersOf, concat, lifted, touches } from './boxes';
+import { boxOfTriangles, cornersOf, concat, lifted, spotOf, touches, type Stretches } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
@@ -447,7 +447,12 @@ export class ModelScene {
   }
 
   /** Lines and marked points of the tool in hand, on a level. */
-  drawOverlay(lines: readonly (readonly [Point, Point])[], points: readonly Point[], level: number) {
+  drawOverlay(
+    lines: readonly (readonly [Point, Point])[],
+    points: readonly Point[],
+    level: number,
+    inSpace: Stretches = []
+  ) {
     const mark = 8 * this.mmPerPixel;
     const crosses = points.flatMap(({ x, y }): [Point, Point][] => [
       [
@@ -459,10 +464,11 @@ export class ModelScene {
         { x, y: y + mark }
       ]
     ]);
-    const hasSome = crosses.length + lines.length > 0;
+    const hasSome = crosses.length + lines.length + inSpace.length > 0;
     if (!hasSome && !this.hasGuides) return;
     this.hasGuides = hasSome;
-    const all = [...lines, ...crosses].flat().flatMap(({ x, y }) => [x / 1000, level / 1000, -y / 1000]);
+    const flat = [...lines, ...crosses].flat().map(({ x, y }) => ({ x, y, z: level }));
+    const all = [...flat, ...inSpace.flat()].flatMap(({ x, y, z }) => [x / 1000, z / 1000, -y / 1000]);
     this.guideLines.geometry.dispose();
     this.guideLines.geometry = new THREE.BufferGeometry().setAttribute(
       'position',
@@ -522,7 +528,7 @@ export class ModelScene {
   }
 
   /** What is under a point of the canvas, and where in plan its surface is met. */
-  pick(x: number, y: number): { readonly id: string; readonly at: Point } | undefined {
+  pick(x: number, y: number): { readonly id: string; readonly at: Point; readonly z: number } | undefined {
     const ray = rayAt(this.canvas, this.camera, x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
@@ -535,9 +541,9 @@ export class ModelScene {
     ray.firstHitOnly = !this.cutaway.isOn;
     const hit = ray.intersectObjects(meshes, false).find(({ point }) => this.cutaway.keeps(point));
     const pin = this.pins.meets(ray);
-    if (pin && (!hit || pin.far < hit.distance)) return { id: pin.id, at: pin.at };
+    if (pin && (!hit || pin.far < hit.distance)) return pin;
     const id = hit?.object.parent?.userData.id as string | undefined;
-    return id === undefined ? undefined : { id, at: { x: hit!.point.x * 1000, y: -hit!.point.z * 1000 } };
+    return id === undefined ? undefined : { id, ...spotOf(hit!.point) };
   }
 
   /**

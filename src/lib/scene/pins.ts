@@ -1,6 +1,7 @@
 /** Notes and photos in the model: a pin on a stem, and a cone the way one looked. */
 import * as THREE from 'three';
 import type { Point } from '../core/geometry/point';
+import { spotOf } from './boxes';
 
 /** `foot`: the floor under it; `height` of the pin above that; mm. `angle`: the way one looked, null where none. */
 export interface Pin {
@@ -93,14 +94,11 @@ export class Pins {
   }
 
   /** The pin that a ray meets first, and how far off. */
-  meets(ray: THREE.Raycaster): { readonly id: string; readonly far: number; readonly at: Point } | undefined {
+  meets(
+    ray: THREE.Raycaster
+  ): { readonly id: string; readonly far: number; readonly at: Point; readonly z: number } | undefined {
     const hit = ray.intersectObjects(this.group.children, false)[0];
-    return (
-      hit && {
-        ...{ id: hit.object.userData.id as string, far: hit.distance },
-        at: { x: hit.point.x * 1000, y: -hit.point.z * 1000 }
-      }
-    );
+    return hit && { id: hit.object.userData.id as string, far: hit.distance, ...spotOf(hit.point) };
   }
 
   dispose() {

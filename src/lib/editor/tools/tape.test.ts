@@ -42,4 +42,41 @@ describe('the tape', () => {
     editor.undo();
     expect(editor.project.tables.dimension.size).toBe(0);
   });
+  it('keeps lengths by their names, and sums what is typed of them', () => {
+    const session = startSession([]);
+    const tool = session.take('tape');
+    for (const p of [at(0, 0), at(3400, 0), at(3400, 2200)]) {
+      tool.click!(p, px);
+      if (p.x > 0) tool.key!('k');
+    }
+    expect(readSentence(tool.sentence())).toContain('Sum of what is kept');
+    expect(tool.fill('sum', 'A + 2 B - 100')).toContain('Expected names');
+    expect(tool.fill('sum', 'A + B + B - 100')).toBeUndefined();
+    expect(tool.note).toBe('A + B + B - 100 = 7\u00a0700\u00a0mm');
+    tool.move!(at(0, 0), px);
+    expect(tool.note).toContain('2\u00a0200');
+  });
+  it('in the model tells heights and lengths in space', () => {
+    const session = startSession([]);
+    const tool = session.take('tape');
+    expect(tool.surfaces).toBe(true);
+    tool.click!(at(0, 0), px, 300);
+    expect(tool.note).toMatch(/^level 300 above project zero$/);
+    tool.move!(at(3000, 4000), px, 12_300);
+    expect(tool.note).toMatch(
+      /^13.000.mm in space; 12.000.mm higher, at 12.300 above project zero; in plan; 5.000.mm/
+    );
+    expect(tool.overlay!().inSpace).toEqual([
+      [
+        { x: 0, y: 0, z: 300 },
+        { x: 3000, y: 4000, z: 12_300 }
+      ]
+    ]);
+    // Straight up there is a length as well.
+    tool.click!(at(3000, 4000), px, 12_300);
+    tool.move!(at(3000, 4000), px, 9300);
+    expect(tool.note).toMatch(/^3.000.mm in space; 3.000.mm lower/);
+    expect(tool.key!('k')).toBe(true);
+    expect(JSON.stringify([...session.editor.project.tables.dimension.values()])).toContain('A = 3');
+  });
 });

@@ -1,13 +1,15 @@
-/** Measuring what is there, again and again: how far, along and square, at which angle, and what places enclose; kept as a note when wanted. */
+/** Measuring what is there, again and again: how far, along and square, at which angle and height, and what places enclose; kept as a note when wanted, and summed. */
 import { angleOf, distance, lerp, leftOf, subtract, unit, type Point } from '../../core/geometry/point';
 import { ringArea } from '../../core/geometry/ring';
 import { degree, formatAngle } from '../../core/units/angle';
 import { formatArea } from '../../core/units/area';
-import { formatLengthWithUnit } from '../../core/units/length';
-import { placeBlanks, readBlank, type SentencePart } from '../sentence';
+import { formatHeight } from '../../core/units/height';
+import { formatLengthWithUnit, parseLength } from '../../core/units/length';
+import { placeBlanks, readBlank, textBlank, type SentencePart } from '../sentence';
 import { snapKeys } from '../snap-hand';
-import type { KeyHint, Overlay, Tool } from '../tool';
+import type { KeyHint, Overlay, Spot, Tool } from '../tool';
 import { BaseTool } from './base';
+import { far, heightsOf, keptIn, nextName, withKept, type Place } from './kept';
 
 /** Closer than this a place is the one before, mm. */
 const least = 0.5;
@@ -15,15 +17,18 @@ const least = 0.5;
 export class TapeTool extends BaseTool implements Tool {
   readonly name = 'tape';
   readonly keys: readonly KeyHint[] = [...snapKeys, { key: 'K', does: 'keep it as a note' }];
-  private points: Point[] = [];
-  private pointer: Point | undefined;
+  /** In the model what is pointed at has a height. */
+  readonly surfaces = true;
+  private points: Place[] = [];
+  private pointer: Place | undefined;
+  private summed = '';
   private typed: { x?: number; y?: number } = {};
 
   /** With where the pointer is. */
-  private get run(): readonly Point[] {
+  private get run(): readonly Place[] {
     const { points, pointer } = this;
     const last = points.at(-1);
-    return pointer && last && distance(last, pointer) > least ? [...points, pointer] : points;
+    return pointer && last && far(last, pointer) > least ? [...points, pointer] : points;
   }
 
   private words(value: number) {
@@ -32,23 +37,38 @@ export class TapeTool extends BaseTool implements Tool {
 
   sentence(): SentencePart[] {
     const place = placeBlanks(this.pointer ?? { x: 0, y: 0 }, this.typed, this.units);
-    return this.points.length === 0
-      ? ['Measure from', ...place, 'up from project zero.']
-      : ['to', ...place, 'up from project zero; Enter or a click takes it, Esc begins anew.'];
+    const sum = [
+      'Sum of what is kept:',
+      textBlank('sum', 'Sum of what is kept', this.summed, this.summed !== ''),
+      '.'
+    ];
+    return [
+      ...(this.points.length === 0
+        ? ['Measure from', ...place, 'up from project zero.']
+        : ['to', ...place, 'up from project zero; Enter or a click takes it, Esc begins anew.']),
+      ...(this.kept.size > 0 ? sum : [])
+    ];
   }
 
   /** The stretch that is measured now; of places that were taken the last. */
-  private get stretch(): readonly [Point, Point] | undefined {
+  private get stretch(): readonly [Place, Place] | undefined {
     const { run } = this;
     return run.length > 1 ? [run.at(-2)!, run.at(-1)!] : undefined;
   }
 
   get note(): string | undefined {
     const { run, stretch } = this;
-    if (!stretch) return undefined;
+    if (this.summed) return `${this.summed} = ${this.words(this.sumOf(this.summed) ?? 0)}`;
+    if (!stretch) return run[0]?.z === undefined ? undefined : `level ${this.level(run[0].z)}`;
     const [p, q] = stretch;
     const d = subtract(q, p);
     const told = [
+      ...heightsOf(
+        p,
+        q,
+        (z) => this.level(z),
+        (size) => this.words(size)
+      ),
       this.words(distance(p, q)),
       `${this.words(Math.abs(d.x))} across, ${this.words(Math.abs(d.y))} up`,
       `at ${formatAngle((angleOf(d) + 2 * Math.PI) % (2 * Math.PI), 2)}`
@@ -65,6 +85,7 @@ export class TapeTool extends BaseTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
+    if (blank === 'sum') return this.sum(text);
     const read = readBlank('length', text, this.units);
     if (!read.ok) return read.message;
     this.typed = { ...this.typed, [blank]: read.value };
@@ -72,26 +93,29 @@ export class TapeTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  move(point: Point, mmPerPixel: number) {
-    this.pointer = this.hand.move(point, mmPerPixel, { start: this.points.at(-1), first: this.points[0] });
+  move(point: Point, mmPerPixel: number, z?: number) {
+    this.summed = '';
+    const at = this.hand.move(point, mmPerPixel, { start: this.points.at(-1), first: this.points[0] });
+    this.pointer = z === undefined ? at : { ...at, z };
     this.editor.toolChanged();
   }
 
-  click(point: Point, mmPerPixel: number) {
-    this.move(point, mmPerPixel);
+  click(point: Point, mmPerPixel: number, z?: number) {
+    this.move(point, mmPerPixel, z);
     this.take(this.pointer!);
   }
 
-  private take(place: Point) {
+  private take(place: Place) {
     const last = this.points.at(-1);
-    if (!last || distance(last, place) > least) this.points = [...this.points, place];
+    if (!last || far(last, place) > least) this.points = [...this.points, place];
     this.typed = {};
     this.editor.toolChanged();
   }
 
   accept() {
     const at = this.pointer ?? { x: 0, y: 0 };
-    this.take({ x: this.typed.x ?? at.x, y: this.typed.y ?? at.y });
+    const isTyped = Object.keys(this.typed).length > 0;
+    this.take(isTyped ? { x: this.typed.x ?? at.x, y: this.typed.y ?? at.y } : at);
   }
 
   key(key: string): boolean {
@@ -105,6 +129,35 @@ export class TapeTool extends BaseTool implements Tool {
     return true;
   }
 
+  /** Lengths kept as notes on this storey, by their names. */
+  private get kept(): Map<string, number> {
+    const { project, storey } = this.editor;
+    return keptIn(
+      [...project.tables.dimension.values()].flatMap((one) =>
+        one.storey === storey && one.form.kind === 'note' ? [one.form.text] : []
+      ),
+      this.units
+    );
+  }
+
+  private sumOf(text: string): number | undefined {
+    const read = parseLength(withKept(text, this.kept), this.units);
+    return read.ok ? read.value : undefined;
+  }
+
+  private sum(text: string): string | undefined {
+    const read = text.trim() === '' || this.sumOf(text) !== undefined;
+    if (!read)
+      return `Expected names of what is kept and lengths, as ${[...this.kept.keys()].slice(0, 2).join(' + ')}.`;
+    this.summed = text.trim();
+    this.editor.toolChanged();
+    return undefined;
+  }
+
+  private level(z: number): string {
+    return formatHeight(z, this.units, 'project zero');
+  }
+
   /** A note at the middle of the stretch, beside it. */
   private keep() {
     const { stretch } = this;
@@ -116,14 +169,15 @@ export class TapeTool extends BaseTool implements Tool {
       });
     const [p, q] = stretch;
     const middle = lerp(p, q, 0.5);
-    const beside = leftOf(unit(subtract(q, p)));
+    const along = distance(p, q) > least ? unit(subtract(q, p)) : { x: 1, y: 0 };
+    const beside = leftOf(along);
     this.perform({
       name: 'addNote',
       args: {
         storey: this.editor.storey,
         at: middle,
         to: { x: middle.x + 600 * beside.x, y: middle.y + 600 * beside.y },
-        text: this.words(distance(p, q))
+        text: `${nextName(this.kept)} = ${this.words(far(p, q))}`
       }
     });
   }
@@ -138,16 +192,19 @@ export class TapeTool extends BaseTool implements Tool {
 
   overlay(): Overlay {
     const { run, points, stretch } = this;
-    const label = stretch && {
-      at: lerp(...stretch, 0.5),
-      text: this.words(distance(...stretch)),
-      beside: leftOf(unit(subtract(stretch[1], stretch[0])))
-    };
+    const label = stretch &&
+      distance(...stretch) > least && {
+        at: lerp(...stretch, 0.5),
+        text: this.words(far(...stretch)),
+        beside: leftOf(unit(subtract(stretch[1], stretch[0])))
+      };
+    const isInSpace = run.length > 0 && run.every(({ z }) => z !== undefined);
     return {
       ...this.hand.overlay,
       points,
       lines: run.slice(1).map((q, i) => [run[i]!, q] as const),
-      ...(label && { label })
+      ...(label && { label }),
+      ...(isInSpace && { inSpace: run.slice(1).map((q, i) => [run[i] as Spot, q as Spot] as const) })
     };
   }
 }
