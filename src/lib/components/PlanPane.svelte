@@ -361,7 +361,7 @@
       class="absolute left-1/2 top-3 flex -translate-x-1/2 items-center gap-3 border border-fog bg-white px-3 py-1.5 text-[13px] shadow-md"
       role="status"
     >
-      Reading “{house.reading}”…
+      Reading “{house.reading}”{house.readShare > 0 ? `, ${Math.round(100 * house.readShare)} %` : ''}…
       <Press class="text-kelp underline" onclick={() => house.stopReading()}>Leave it</Press>
     </p>
   {/if}

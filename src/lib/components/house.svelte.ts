@@ -20,7 +20,8 @@ import { addVersion, getBlob, headOf, readSteps, type VersionRow } from '../stor
 import { joinTabs, type TabRole, type Told } from '../storage/tabs';
 import { onFrame } from '../frame-loop';
 import { ModelClient, type Connection } from '../worker/client';
-import type { SheetReader, SheetService } from '../worker/sheets';
+import type { ReadDrawing, SheetReader, SheetService } from '../worker/sheets';
+import type { SheetMime } from '../core/kinds/tracing-sheet/record';
 import type { SheetPages } from './sheet-pages';
 import type { Quantity } from '../core/takeoff/quantities';
 import type { ModelUpdate } from '../worker/protocol';
@@ -53,6 +54,8 @@ export class House {
   });
   /** The file that is being read for a tracing sheet; empty: none. */
   reading = $state('');
+  /** How much of it is read, from 0 to 1, where that can be told. */
+  readShare = $state(0);
   /** The PDF of which a page is being chosen. */
   choosing = $state.raw<
     { name: string; pages: SheetPages; choose: (page: number | undefined) => void } | undefined
@@ -322,6 +325,24 @@ export class House {
   async askSheets<T>(call: (service: SheetService) => Promise<T>): Promise<T> {
     this.reader ??= new (await import('../worker/sheets')).SheetReader();
     return this.reader.ask(call);
+  }
+
+  /** A drawing of lines; how much of it is read is told meanwhile. */
+  async readDrawing(bytes: Uint8Array, mime: SheetMime, page = 1): Promise<ReadDrawing> {
+    const { heard } = await import('../worker/sheets');
+    this.readShare = 0;
+    try {
+      return await this.askSheets((service) =>
+        service.drawing(
+          bytes,
+          mime,
+          page,
+          heard((share) => (this.readShare = share))
+        )
+      );
+    } finally {
+      this.readShare = 0;
+    }
   }
 
   /** Leave what is being read for a tracing sheet. */

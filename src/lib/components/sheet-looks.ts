@@ -15,7 +15,7 @@ export async function showSheet(house: House, view: PlanView, sheet: TracingShee
     const row = await getBlob(blob);
     if (!row) return true;
     if (isLines(sheet)) {
-      const read = await house.askSheets((service) => service.drawing(row.bytes, mime, sheet.page));
+      const read = await house.readDrawing(row.bytes, mime, sheet.page);
       if (read.ok) editor.drawings.set(blob, new DrawnLines(read.drawing));
       view.drawAnew();
     } else if (mime === 'application/pdf') await showPage(house, view, sheet, row.bytes);

@@ -104,7 +104,7 @@ async function drawingOf(
   bytes: Uint8Array,
   page = 1
 ): Promise<LineDrawing> {
-  const read = await house.askSheets((service) => service.drawing(bytes, mime, page));
+  const read = await house.readDrawing(bytes, mime, page);
   if (!read.ok) throw new Refused(read.code, { ...read.texts, name });
   return read.drawing;
 }

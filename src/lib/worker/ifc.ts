@@ -74,13 +74,14 @@ export class IfcModel {
   }
 
   /** The plan of a storey by its number from 1 on; undefined where nothing of it stands at that height. */
-  drawing(number: number): LineDrawing | undefined {
+  drawing(number: number, onShare: (share: number) => void = () => undefined): LineDrawing | undefined {
     const storey = this.found[number - 1];
     if (!storey) return undefined;
     const { api, model } = this;
     const height = storey.elevation + cutHeight + aside;
     const byClass = new Map<string, Piece[]>();
-    for (const id of storey.ids) {
+    for (const [k, id] of storey.ids.entries()) {
+      if (k % 50 === 0) onShare(k / storey.ids.length);
       const name = api.GetNameFromTypeCode(api.GetLineType(model, id));
       const pieces = byClass.get(name) ?? [];
       byClass.set(name, pieces);

@@ -1,6 +1,7 @@
 /** The worker end of the sheet reader. */
 import * as Comlink from 'comlink';
 import { codePageOf, readDxf } from '../core/exchange/dxf-read';
+import { mostPieces } from '../core/exchange/pieces';
 import { readSvg } from '../core/exchange/svg-read';
 import { seekWalls, type Seek } from '../core/kernels/walls-found/seek';
 import { clearPaper, makeGrey, putRight } from '../core/kernels/survey/pixels';
@@ -72,13 +73,18 @@ Comlink.expose({
     return (await modelOf(bytes))?.storeys;
   },
 
-  async drawing(bytes: Uint8Array, mime: SheetMime, page: number): Promise<ReadDrawing> {
+  async drawing(
+    bytes: Uint8Array,
+    mime: SheetMime,
+    page: number,
+    onShare: (share: number) => void
+  ): Promise<ReadDrawing> {
     if (mime === 'application/x-step') {
       const model = await modelOf(bytes);
       if (!model) return { ok: false, code: 'ifc.broken', texts: {} };
       const storey = model.storeys[page - 1];
       if (!storey) return { ok: false, code: 'ifc.storeys', texts: {} };
-      const drawing = model.drawing(page);
+      const drawing = model.drawing(page, onShare);
       return drawing
         ? { ok: true, drawing }
         : { ok: false, code: 'ifc.empty', texts: { storey: storey.name } };
@@ -88,6 +94,6 @@ Comlink.expose({
       return read.ok ? read : { ...read, texts: {} };
     }
     const head = new TextDecoder('latin1').decode(bytes.subarray(0, 40_000));
-    return readDxf(new TextDecoder(codePageOf(head)).decode(bytes));
+    return readDxf(new TextDecoder(codePageOf(head)).decode(bytes), mostPieces, onShare);
   }
 });

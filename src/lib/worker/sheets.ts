@@ -36,11 +36,19 @@ export interface SheetService {
   /** Throws where it is no picture that can be decoded. */
   picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture>;
   /** `page`: of an IFC model the number of the storey, from the lowest. */
-  drawing(bytes: Uint8Array, mime: SheetMime, page: number): Promise<ReadDrawing>;
+  drawing(
+    bytes: Uint8Array,
+    mime: SheetMime,
+    page: number,
+    onShare: (share: number) => void
+  ): Promise<ReadDrawing>;
   /** Of an IFC model; undefined where it cannot be read. */
   storeys(bytes: Uint8Array): Promise<readonly IfcStorey[] | undefined>;
   walls(seek: Seek): Promise<Sought>;
 }
+
+/** What is called from the worker. */
+export const heard = (onShare: (share: number) => void) => Comlink.proxy(onShare);
 
 /** What was asked for was left. */
 export class ReadingLeft extends Error {}

@@ -125,7 +125,8 @@ export const surveyProblems = {
     hint: 'Save it with its storeys, and what stands on each.'
   },
   'ifc.empty': {
-    message: (w) => `On storey “${w.t('storey')}” of "${w.t('name')}" nothing stands at the height of a plan.`,
+    message: (w) =>
+      `On storey “${w.t('storey')}” of "${w.t('name')}" nothing stands at the height of a plan.`,
     hint: 'Choose another storey.'
   },
   'pdf.locked': {

@@ -85,3 +85,15 @@ describe('drawings in DXF against another reader', () => {
     expect(plainText('{\\fArial|b0;Hall}\\P\\H2.5;3.2 \\S1/2;', true)).toBe('Hall 3.2 1/2');
   });
 });
+
+it('tells how much of a file is read, never less than before, up to near its end', () => {
+  const line = (k: number) => `0\nLINE\n8\nwalls\n10\n${k}\n20\n0\n11\n${k}\n21\n9\n`;
+  const text = `0\nSECTION\n2\nENTITIES\n${Array.from({ length: 20_000 }, (_, k) => line(k)).join('')}0\nENDSEC\n0\nEOF\n`;
+  const shares: number[] = [];
+  expect(readDxf(text, undefined, (share) => shares.push(share)).ok).toBe(true);
+  expect(shares.length).toBeGreaterThan(20);
+  expect(shares.length).toBeLessThan(200);
+  expect([...shares].sort((p, q) => p - q)).toEqual(shares);
+  expect(shares.at(-1)).toBeGreaterThan(0.85);
+  expect(Math.max(...shares)).toBeLessThanOrEqual(1);
+});

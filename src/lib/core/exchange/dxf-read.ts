@@ -11,6 +11,11 @@ import { inch } from '../units/length';
 import { arcPoints, bulgePoints, ellipsePoints, splinePoints } from './curves';
 import { mostPieces, Pieces, TooMuch } from './pieces';
 
+type OnShare = (share: number) => void;
+
+/** Listing what stands in a file takes so much of reading it. */
+const listing = 0.6;
+
 /** Blocks within blocks. */
 const deepest = 24;
 
@@ -75,7 +80,7 @@ interface Entity {
 }
 
 /** Pairs of lines. Stops where the text ends. */
-function* groupsOf(text: string): Generator<Group> {
+function* groupsOf(text: string, onShare: OnShare): Generator<Group> {
   let at = 0;
   const line = () => {
     if (at >= text.length) return undefined;
@@ -85,9 +90,13 @@ function* groupsOf(text: string): Generator<Group> {
     at = end + 1;
     return found;
   };
-  for (;;) {
+  for (let told = 0; ;) {
     const code = line();
     const value = line();
+    if (at > told) {
+      onShare(Math.min(1, at / text.length));
+      told = at + text.length / 40;
+    }
     if (code === undefined || value === undefined) return;
     yield [Number(code), value.trim()];
   }
@@ -103,7 +112,7 @@ interface Parts {
 }
 
 /** What stands in the sections that are drawn from. */
-function partsOf(text: string): Parts | undefined {
+function partsOf(text: string, onShare: OnShare): Parts | undefined {
   const parts: Parts = {
     off: new Set(),
     frozen: new Set(),
@@ -131,7 +140,7 @@ function partsOf(text: string): Parts | undefined {
     else if (section === 'ENTITIES') parts.entities.push({ type, groups });
   };
   let isFirst = true;
-  for (const group of groupsOf(text)) {
+  for (const group of groupsOf(text, (share) => onShare(listing * share))) {
     const [code, value] = group;
     if (Number.isNaN(code)) return undefined;
     // Comments may stand before it all.
@@ -170,7 +179,8 @@ class Reader {
 
   constructor(
     private readonly parts: Parts,
-    most: number
+    most: number,
+    private readonly onShare: OnShare
   ) {
     this.pieces = new Pieces(most, (name) => name.toUpperCase());
   }
@@ -183,6 +193,7 @@ class Reader {
 
   draw(entities: readonly Entity[], to: Affine, above: string | undefined, depth: number) {
     for (let k = 0; k < entities.length; k++) {
+      if (depth === 0 && k % 5000 === 0) this.onShare(k / entities.length);
       const { type, groups } = entities[k]!;
       const number = (code: number, usual = 0) => numberOf(groups, code, usual);
       // In paper space is what is printed, not what is built; some is not to be seen at all.
@@ -371,11 +382,12 @@ function splineOf(groups: Groups) {
 }
 
 /** Read a whole text. Never throws for bad input. */
-export function readDxf(text: string, most = mostPieces): DxfRead {
+/** `onShare`: told how much of it is read, now and then, from 0 to 1. */
+export function readDxf(text: string, most = mostPieces, onShare: OnShare = () => undefined): DxfRead {
   // Some programs begin with a mark of the code page, whichever it is.
-  const parts = partsOf(text.replace(/^(\ufeff|\u00ef\u00bb\u00bf)/, ''));
+  const parts = partsOf(text.replace(/^(\ufeff|\u00ef\u00bb\u00bf)/, ''), onShare);
   if (!parts) return { ok: false, code: 'dxf.broken', texts: {} };
-  const reader = new Reader(parts, most);
+  const reader = new Reader(parts, most, (share) => onShare(listing + (1 - listing) * share));
   try {
     reader.draw(parts.entities, sameAffine, undefined, 0);
   } catch (fault) {
