@@ -188,16 +188,15 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     else if (isLines({ mime }))
       await layTracingSheet(house, called, mime, bytes, await drawingOf(house, name, mime, bytes));
     else {
-      const { picture } = await house
+      const { picture, box } = await house
         .askSheets((service) =>
           service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null })
         )
         .catch((fault: Error) => {
           throw fault instanceof ReadingLeft ? fault : new Refused('picture.unreadable', { name });
         });
-      const { width, height } = picture;
       picture.close();
-      await layTracingSheet(house, called, mime, bytes, { width, height });
+      await layTracingSheet(house, called, mime, bytes, { width: box.maxX, height: box.maxY });
     }
   } catch (fault) {
     if (fault instanceof ReadingLeft) return;

@@ -14,12 +14,27 @@ import type { ReadDrawing, ReadPicture, SheetLook } from './sheets';
 
 /** Pixels of a photo put right, one way. */
 const mostPixels = 4000;
+/** Pixels of a picture that is shown. */
+const mostShown = 48e6;
 
 function pixelsOf(picture: ImageBitmap): ImageData {
   const canvas = new OffscreenCanvas(picture.width, picture.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(picture, 0, 0);
   return context.getImageData(0, 0, picture.width, picture.height);
+}
+
+/** A picture no finer than it can be shown quickly; it is kept as it is. */
+async function asShown(full: ImageBitmap): Promise<{ picture: ImageBitmap; scale: number }> {
+  const scale = Math.min(1, Math.sqrt(mostShown / (full.width * full.height)));
+  if (scale === 1) return { picture: full, scale };
+  const picture = await createImageBitmap(full, {
+    resizeWidth: Math.max(1, Math.round(full.width * scale)),
+    resizeHeight: Math.max(1, Math.round(full.height * scale)),
+    resizeQuality: 'high'
+  });
+  full.close();
+  return { picture, scale };
 }
 
 /** As fine as the photo is along its rectangle, half as much again round it. */
@@ -54,13 +69,17 @@ async function modelOf(bytes: Uint8Array): Promise<IfcModel | undefined> {
 
 Comlink.expose({
   async picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture> {
-    const picture = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
-    let box = { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height };
+    const full = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
+    let box = { minX: 0, minY: 0, maxX: full.width, maxY: full.height };
+    const { picture, scale } = await asShown(full);
     if (!look.greys && !look.clearPaper && !look.rectangle)
       return Comlink.transfer({ picture, box }, [picture]);
     let image = pixelsOf(picture);
     picture.close();
-    if (look.rectangle) ({ image, box } = rectified(image, look.rectangle));
+    if (look.rectangle) {
+      const corners = look.rectangle.corners.map(({ x, y }) => ({ x: x * scale, y: y * scale }));
+      ({ image, box } = rectified(image, { ...look.rectangle, corners }));
+    }
     if (look.greys) makeGrey(image.data);
     if (look.clearPaper) clearPaper(image.data);
     const made = await createImageBitmap(image);
