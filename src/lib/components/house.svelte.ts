@@ -5,7 +5,7 @@ import { Keeper } from './keeper';
 import { making } from './projects';
 import { restored, type Restored } from './restored';
 import { allRecords, settingsOf } from '../core/document/project';
-import { blobsOf } from '../core/exchange/blobs';
+import { blobsOf, fitTogether, type BlobMime } from '../core/exchange/blobs';
 import type { Finding } from '../core/review/review';
 import { Editor, type Hand } from '../editor/editor';
 import type { Project } from '../core/document/kind';
@@ -357,6 +357,16 @@ export class House {
       if (row) out.set(name, row.bytes);
     }
     return out;
+  }
+
+  /** Whether one more file fits into that of the project, with all that is kept already. */
+  async fits(mime: BlobMime, size: number): Promise<boolean> {
+    const kept = await this.blobs();
+    const others = [...blobsOf(this.editor.project)].flatMap(([name, own]) => {
+      const bytes = kept.get(name)?.length;
+      return bytes === undefined ? [] : [{ mime: own, size: bytes }];
+    });
+    return fitTogether([...others, { mime, size }]);
   }
 
   close() {

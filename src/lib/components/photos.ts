@@ -2,8 +2,6 @@
 import { nanoid } from 'nanoid';
 import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
-import { fitTogether } from '../core/exchange/archive';
-import { blobsOf } from '../core/exchange/blobs';
 import { contentOf } from '../core/exchange/sheet-kind';
 import { photoMimes, type PhotoMime } from '../core/kinds/site-note/record';
 import { putBlob } from '../storage/store';
@@ -41,12 +39,7 @@ async function faultOf(
       'photo.large',
       { size: `${Math.round(bytes.length / 2 ** 20)} MB`, most: `${largest / 2 ** 20} MB` }
     ];
-  const kept = await house.blobs();
-  const others = [...blobsOf(house.editor.project)].flatMap(([name, own]) => {
-    const size = kept.get(name)?.length;
-    return size === undefined ? [] : [{ mime: own, size }];
-  });
-  return fitTogether([...others, { mime, size: bytes.length }]) ? undefined : ['sheet.together', {}];
+  return (await house.fits(mime, bytes.length)) ? undefined : ['sheet.together', {}];
 }
 
 /** Ask for a picture and put it to a note; what cannot be read is refused with its name, and nothing is changed. */

@@ -2,8 +2,6 @@
 import { nanoid } from 'nanoid';
 import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
-import { fitTogether } from '../core/exchange/archive';
-import { blobsOf } from '../core/exchange/blobs';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
 import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
@@ -60,16 +58,6 @@ function mimeOf(name: string, bytes: Uint8Array): SheetMime {
 /** Told by its code, as its class is only read with the first PDF. */
 const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken' } =>
   /^pdf\.(locked|broken)$/.test(String((fault as { code?: unknown }).code));
-
-/** All sheets of the house and this one are to go into one file. */
-async function needRoom(house: House, name: string, mime: SheetMime, size: number) {
-  const blobs = await house.blobs();
-  const others = [...blobsOf(house.editor.project)].flatMap(([name, own]) => {
-    const bytes = blobs.get(name);
-    return bytes ? [{ mime: own, size: bytes.length }] : [];
-  });
-  if (!fitTogether([...others, { mime, size }])) throw new Refused('sheet.together', { name });
-}
 
 /** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
 async function layTracingSheet(
@@ -181,7 +169,8 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     await readLateTools();
     const bytes = new Uint8Array(await file.arrayBuffer());
     const mime = mimeOf(name, bytes);
-    await needRoom(house, name, mime, bytes.length);
+    // All of the house are to go into one file.
+    if (!(await house.fits(mime, bytes.length))) throw new Refused('sheet.together', { name });
     const called = name.replace(/\.[^.]+$/, '');
     if (mime === 'application/pdf') await layPage(house, name, bytes);
     else if (mime === 'application/x-step') await layStorey(house, name, bytes);

@@ -12,7 +12,8 @@ import { schemaVersion, type Rec } from '../document/record';
 import type { Project } from '../document/kind';
 import { applyPatch } from '../document/patch';
 import { anyEditArb, editsArb, furnished, playEdits } from '../testing/edits';
-import { fileLimits, fitTogether, readProject, writeProject } from './archive';
+import { readProject, writeProject } from './archive';
+import { fileLimits, fitTogether } from './blobs';
 
 const none = new Map<string, Uint8Array>();
 const demo = () => {

@@ -7,10 +7,8 @@ import type { Problem } from '../document/problems';
 import { allRecords } from '../document/project';
 import { schemaVersion } from '../document/record';
 import type { Project } from '../document/kind';
-import { blobsOf, isText, type BlobMime } from './blobs';
+import { blobsOf, fileLimits, isText } from './blobs';
 import { application, fail, readHouse } from './house-json';
-
-export const fileLimits = { packed: 64 * 1024 * 1024, unpacked: 256 * 1024 * 1024, entries: 1000 } as const;
 
 export type Blobs = ReadonlyMap<string, Uint8Array>;
 export type ReadResult =
@@ -29,19 +27,6 @@ export function writeProject(project: Project, blobs: Blobs): Uint8Array {
     if (mime) files[`blobs/${name}`] = [bytes, { level: isText(mime) ? 6 : 0, mtime }];
   }
   return zipSync(files);
-}
-
-/** Texts of drawings are packed to less than this. */
-const packing = 4;
-
-/**
- * Whether sheets and photos of these sizes fit in one file that can be read again, with room for the house itself. What is drawn as text
- * counts by what it is packed to.
- */
-export function fitTogether(blobs: readonly { readonly mime: BlobMime; readonly size: number }[]): boolean {
-  const packed = blobs.reduce((sum, { mime, size }) => sum + (isText(mime) ? size / packing : size), 0);
-  const unpacked = blobs.reduce((sum, { size }) => sum + size, 0);
-  return packed < 0.9 * fileLimits.packed && unpacked < 0.9 * fileLimits.unpacked;
 }
 
 export const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
