@@ -213,3 +213,18 @@ it('over a corner that goes in, diagonals inside are asked for; one outside is r
   const shape = roomShape(6, exact, about);
   expect(shape.state === 'solved' && worstOff(shape.corners, l)).toBeLessThan(0.01);
 });
+
+it('of forty corners with their sides alone tells what would hold them without thinking long', () => {
+  const many = Array.from({ length: 40 }, (_, i): Point => {
+    const turn = (Math.PI * i) / 20;
+    return { x: 9000 * Math.cos(turn), y: 9000 * Math.sin(turn) };
+  });
+  const shape = roomShape(40, lengthsOf(many, ring(40)), many);
+  expect(shape.state === 'open' && [shape.missing, shape.wanted.length]).toEqual([37, 37]);
+  const held = roomShape(
+    40,
+    [...lengthsOf(many, ring(40)), ...(shape.state === 'open' ? lengthsOf(many, shape.wanted) : [])],
+    many
+  );
+  expect(held.state === 'open' ? held.missing : 0).toBe(0);
+});

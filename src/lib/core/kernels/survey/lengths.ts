@@ -65,6 +65,8 @@ const none = 1e-7;
 const slip = 3;
 /** Less of a length is checked than is worth a word. */
 const unchecked = 0.05;
+/** From so many lengths it is begun. */
+const begun = 12;
 /** Triangles lower than so many times the scatter may fold over. */
 const low = 5;
 
@@ -86,8 +88,10 @@ export function brokenTriangle(
 }
 
 function farBetween(lengths: readonly CornerLength[]) {
-  const far = new Map(lengths.map(({ a, b, length: one }) => [`${Math.min(a, b)} ${Math.max(a, b)}`, one]));
-  return (a: number, b: number) => far.get(`${Math.min(a, b)} ${Math.max(a, b)}`);
+  /** One number for two corners. */
+  const keyOf = (a: number, b: number) => 1000 * Math.min(a, b) + Math.max(a, b);
+  const far = new Map(lengths.map(({ a, b, length: one }) => [keyOf(a, b), one]));
+  return (a: number, b: number) => far.get(keyOf(a, b));
 }
 
 /** One row for each length: how it grows with each corner's x and y, by its scatter. */
@@ -104,10 +108,40 @@ function growth(corners: readonly Point[], lengths: readonly CornerLength[]): Ma
   return rows;
 }
 
-const rankOf = (matrix: Matrix): number => {
-  const { diagonal } = new SingularValueDecomposition(matrix, { autoTranspose: true });
-  return diagonal.filter((one) => one > none * Math.max(...diagonal)).length;
-};
+/**
+ * Rows that do not follow from each other, made square to one another (Gram & Schmidt, twice over, as that is enough). Each
+ * row costs what those before it have.
+ */
+class Independent {
+  private readonly rows: number[][] = [];
+
+  get rank(): number {
+    return this.rows.length;
+  }
+
+  /** Takes a row in; answers whether it does not follow from those there are. */
+  add(row: readonly number[]): boolean {
+    let rest = [...row];
+    for (const own of [...this.rows, ...this.rows]) {
+      const along = own.reduce((sum, one, k) => sum + one * rest[k]!, 0);
+      rest = rest.map((one, k) => one - along * own[k]!);
+    }
+    const size = Math.hypot(...rest);
+    if (size <= none * Math.hypot(...row)) return false;
+    this.rows.push(rest.map((one) => one / size));
+    return true;
+  }
+}
+
+/** What lengths between pairs of corners hold of nearly every room. */
+function heldBy(count: number, pairs: readonly (readonly [number, number])[]): Independent {
+  const held = new Independent();
+  for (const pair of pairs) held.add(rowOf(count, pair));
+  return held;
+}
+
+const rowOf = (count: number, [a, b]: readonly [number, number]): number[] =>
+  growth(anywhere(count), [{ a, b, length: 1, scatter: 1 }]).getRow(0);
 
 /** Corners of no room in particular, so that a rank is what it is of nearly every room. */
 const anywhere = (count: number): Point[] =>
@@ -172,14 +206,16 @@ function placedFrom(
   }
 }
 
-/** From whichever length leads to most corners, and to them by the best crossings. */
+/** From whichever of the longest lengths leads to most corners, and to them by the best crossings. */
 function placedByTriangles(
   count: number,
   lengths: readonly CornerLength[],
   about: readonly Point[] | undefined
 ) {
   const far = farBetween(lengths);
-  const all = lengths.map(({ a, b }) => placedFrom(count, far, about, [Math.min(a, b), Math.max(a, b)]));
+  // The longest are the surest to begin with.
+  const first = [...lengths].sort((p, q) => q.length - p.length).slice(0, begun);
+  const all = first.map(({ a, b }) => placedFrom(count, far, about, [Math.min(a, b), Math.max(a, b)]));
   return all.sort((p, q) => q.places.size - p.places.size || q.quality - p.quality)[0];
 }
 
@@ -244,19 +280,15 @@ function wantedFor(
   const outside = (pair: readonly [number, number]) =>
     about && !isNext(count, ...pair) && !isInside(about, pair) ? 1 : 0;
   const over = ([a, b]: readonly [number, number]) => Math.min(b - a, count - b + a);
-  const generic = anywhere(count);
-  const rank = (list: readonly CornerLength[]) => (list.length === 0 ? 0 : rankOf(growth(generic, list)));
+  const held = heldBy(
+    count,
+    lengths.map(({ a, b }) => [a, b])
+  );
   const found: [number, number][] = [];
-  let [all, now] = [[...lengths], rank(lengths)];
-  for (const pair of unmeasured(count, farBetween(lengths)).sort(
-    (p, q) => outside(p) - outside(q) || over(p) - over(q)
-  )) {
+  const all = unmeasured(count, farBetween(lengths));
+  for (const pair of all.sort((p, q) => outside(p) - outside(q) || over(p) - over(q))) {
     if (found.length >= missing) break;
-    const more = [...all, { a: pair[0], b: pair[1], length: 1, scatter: 1 }];
-    const next = rank(more);
-    if (next === now) continue;
-    [all, now] = [more, next];
-    found.push(pair);
+    if (held.add(rowOf(count, pair))) found.push(pair);
   }
   return found;
 }
@@ -289,7 +321,8 @@ export function roomShape(
 ): RoomShape {
   const broken = brokenTriangle(count, lengths);
   if (broken) return { state: 'cannot', corners: broken };
-  const missing = 2 * count - 3 - (lengths.length === 0 ? 0 : rankOf(growth(anywhere(count), lengths)));
+  const pairs = lengths.map(({ a, b }) => [a, b] as const);
+  const missing = 2 * count - 3 - heldBy(count, pairs).rank;
   const placed = placedByTriangles(count, lengths, about);
   if (missing > 0 || !placed || placed.places.size < count) {
     const swinging = Array.from({ length: count }, (_, i) => i).filter((i) => !placed?.places.has(i));
