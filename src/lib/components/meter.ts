@@ -19,11 +19,17 @@ function inSentence({ editor }: House, begin: (text: string) => void): HTMLInput
 
 /** `begin`: puts a text into the present blank of the sentence. */
 export function attachMeter(house: House, begin: (text: string) => void): MeterLink {
-  const claim = () => localStorage.setItem(goesTo, house.id);
+  const claim = () => {
+    try {
+      localStorage.setItem(goesTo, house.id);
+    } catch {
+      // Nothing more can be kept: whichever took it last goes on hearing it, and where none did all do.
+    }
+  };
   window.addEventListener('focus', claim);
   if (document.hasFocus() || localStorage.getItem(goesTo) === null) claim();
   const link = hearMeter((reading) => {
-    if (localStorage.getItem(goesTo) === house.id) put(house, reading, begin);
+    if ((localStorage.getItem(goesTo) ?? house.id) === house.id) put(house, reading, begin);
   });
   return {
     close: () => {
