@@ -122,9 +122,10 @@ test.describe('what is loaded', () => {
     await page.route('**/*.js', async (route) => {
       const response = await route.fetch();
       const body = await response.body();
-      const isModelView = body.length > 600_000;
       // A worker is a thread of its own, and reads its file by itself.
-      if (!isModelView && !route.request().url().includes('/workers/')) size += gzipSync(body).length;
+      const isWorker = route.request().url().includes('/workers/');
+      const isModelView = body.length > 600_000 && !isWorker;
+      if (!isModelView && !isWorker) size += gzipSync(body).length;
       if (isModelView) held.push(() => route.fulfill({ response, body }));
       else await route.fulfill({ response, body });
     });

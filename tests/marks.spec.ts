@@ -60,7 +60,7 @@ test('presets, grid, guides and dimensions; a locked size holds; twins follow un
   await bench.key('D');
   await bench.blank('From').selectOption({ label: 'inner face of Wall 4' });
   await bench.blank('To').selectOption({ label: 'middle of Wall 5' });
-  await bench.blank('How sure').selectOption({ label: 'locked' });
+  await bench.blank('How known').selectOption({ label: 'locked' });
   await bench.point(1200, 3000);
   await bench.key('Escape', 'Escape');
   await bench.point(2200, 1500);
@@ -70,7 +70,7 @@ test('presets, grid, guides and dimensions; a locked size holds; twins follow un
   expect((await saved(bench)).walls).toEqual(divided.walls);
 
   // What is assumed is dotted and listed, to be measured again.
-  await bench.field('How sure').selectOption('assumed');
+  await bench.field('How known').selectOption('assumed');
   const unsure = await saved(bench);
   expect(unsure.findings.map(({ code }) => code)).toEqual(['size.assumed']);
   await bench.key('Control+z');

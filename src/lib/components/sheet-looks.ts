@@ -18,6 +18,8 @@ export async function showSheet(house: House, view: PlanView, sheet: TracingShee
       const read = await house.readDrawing(row.bytes, mime, sheet.page);
       if (read.ok) editor.drawings.set(blob, new DrawnLines(read.drawing));
       view.drawAnew();
+      // A tool that asks for what is drawn there may have waited for it.
+      editor.toolChanged();
     } else if (mime === 'application/pdf') await showPage(house, view, sheet, row.bytes);
     else
       view.setPicture(

@@ -1,9 +1,10 @@
 /** Placing dimensions by hand: sizes and chains between what is pointed at, angles, notes. */
 import { along, distance, locate, type Point } from '../../../core/geometry/point';
 import { borderOf } from '../../../core/kinds/dimension/sizes';
-import { certainties, type Certainty } from '../../../core/units/certainty';
+import type { Certainty } from '../../../core/units/certainty';
 import type { SizeEnd } from '../../../core/kinds/dimension/record';
 import { wallAt } from '../../hits';
+import { certaintyChoices } from '../../details/shared-fields';
 import {
   choiceBlank,
   lengthBlank,
@@ -23,10 +24,7 @@ const ways = [
 ] as const;
 type Way = (typeof ways)[number]['value'];
 
-const sure: readonly Choice[] = [
-  ...certainties.map((value) => ({ value, label: value })),
-  { value: 'locked', label: 'locked' }
-];
+const known: readonly Choice[] = [...certaintyChoices, { value: 'locked', label: 'locked' }];
 
 export class DimensionTool extends BaseTool implements Tool {
   readonly name = 'dimension';
@@ -79,7 +77,7 @@ export class DimensionTool extends BaseTool implements Tool {
           ]
         : []),
       ', as',
-      choiceBlank('as', 'How sure', this.as, this.way === 'size' ? sure : sure.slice(0, -1)),
+      choiceBlank('as', 'How known', this.as, this.way === 'size' ? known : certaintyChoices),
       '.'
     ];
   }
