@@ -1,4 +1,5 @@
 /** The list of what is to be measured again, as pages to print and take along. */
+import { whoMeasured } from '../core/document/known';
 import type { SizeToMeasure } from '../core/review/to-measure';
 
 const heads = ['Storey', 'What', 'Size', 'As it stands', 'How known', 'Measured', 'By, on'];
@@ -35,7 +36,7 @@ export function measurePage(
   head.append(row('th', heads));
   body.append(
     ...sizes.map(({ storey, thing, size, now, known, by, on }) =>
-      row('td', [storeyName(storey), thing, size, now, known, '', [by, on].filter(Boolean).join(', ')])
+      row('td', [storeyName(storey), thing, size, now, known, '', whoMeasured({ by, on })])
     )
   );
   table.append(head, body);

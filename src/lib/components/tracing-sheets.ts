@@ -111,27 +111,26 @@ async function layStorey(house: House, name: string, bytes: Uint8Array) {
   if (!storeys) throw new Refused('ifc.broken', { name });
   if (storeys.length === 0) throw new Refused('ifc.storeys', { name });
   const mime = 'application/x-step';
+  const drawn = new Map<number, Promise<LineDrawing>>();
+  /** Read once: for its small picture, and to be laid. */
+  const plan = (number: number) => {
+    const read = drawn.get(number) ?? drawingOf(house, name, mime, bytes, number);
+    drawn.set(number, read);
+    return read;
+  };
   try {
     const pages: SheetPages = {
       count: storeys.length,
       what: 'storey',
       title: (number) => storeys[number - 1]!.name,
-      picture: async (number, side = 180) =>
-        drawnSmall(await drawingOf(house, name, mime, bytes, number), side)
+      picture: async (number, side = 180) => drawnSmall(await plan(number), side)
     };
     const number = storeys.length === 1 ? 1 : await chosenOf(house, name, pages);
     if (number === undefined) return;
     house.choosing = undefined;
     house.reading = name;
     const called = `${name.replace(/\.[^.]+$/, '')}, ${storeys[number - 1]!.name}`;
-    await layTracingSheet(
-      house,
-      called,
-      mime,
-      bytes,
-      await drawingOf(house, name, mime, bytes, number),
-      number
-    );
+    await layTracingSheet(house, called, mime, bytes, await plan(number), number);
   } finally {
     house.choosing = undefined;
   }

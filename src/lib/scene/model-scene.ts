@@ -441,9 +441,7 @@ export class ModelScene {
 
   /** Notes and photos, those selected in another ink. */
   putPins(pins: readonly Pin[], selected: ReadonlySet<string>) {
-    if (pins.length === 0 && this.pins.isEmpty) return;
-    this.pins.put(pins, selected);
-    this.redraw();
+    if (this.pins.put(pins, selected)) this.redraw();
   }
 
   /** Lines and marked points of the tool in hand, on a level. */

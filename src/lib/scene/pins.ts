@@ -33,6 +33,7 @@ type Laid = {
 export class Pins {
   private readonly group = new THREE.Group();
   private laid: readonly Laid[] = [];
+  private told = '[]';
   private pixel = 0.01;
   private readonly plain = new THREE.MeshBasicMaterial(through);
   private readonly held = new THREE.MeshBasicMaterial(through);
@@ -44,16 +45,16 @@ export class Pins {
     scene.add(this.group);
   }
 
-  get isEmpty(): boolean {
-    return this.group.children.length === 0;
-  }
-
   setInks(plain: string, held: string) {
     this.plain.color.set(plain);
     this.held.color.set(held);
   }
 
-  put(pins: readonly Pin[], selected: ReadonlySet<string>) {
+  /** Answers whether they are others than before. */
+  put(pins: readonly Pin[], selected: ReadonlySet<string>): boolean {
+    const told = JSON.stringify(pins.map((pin) => [pin, selected.has(pin.id)]));
+    if (told === this.told) return false;
+    this.told = told;
     this.group.clear();
     this.laid = pins.map(({ id, at, foot, height, angle }) => {
       const ink = selected.has(id) ? this.held : this.plain;
@@ -78,6 +79,7 @@ export class Pins {
       return { ball, rod, long, top, cone, way };
     });
     this.toScale(this.pixel);
+    return true;
   }
 
   /** As large on the screen whatever is in view, and no smaller than they are. `pixel`: m. */

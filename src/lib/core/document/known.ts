@@ -32,3 +32,7 @@ export function knownOf(project: Project, given: KnownGiven, old?: Known): Known
     on: given.on ?? old?.on ?? measuring.on
   };
 }
+
+/** In words; empty where neither is said. */
+export const whoMeasured = ({ by, on }: Pick<Known, 'by' | 'on'>): string =>
+  [by, on].filter(Boolean).join(', ');

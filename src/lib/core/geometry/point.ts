@@ -75,3 +75,7 @@ export function nearestOnSegment(p: Point, a: Point, b: Point): Point {
   if (size === 0) return a;
   return lerp(a, b, Math.max(0, Math.min(1, dot(subtract(p, a), d) / size)));
 }
+
+/** The mean of places; one at least. */
+export const meanOf = (points: readonly Point[]): Point =>
+  scale(points.reduce(add, { x: 0, y: 0 }), 1 / points.length);

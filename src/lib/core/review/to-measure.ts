@@ -69,21 +69,11 @@ function rowsOf(query: Query): Row[] {
 
 /** What would hold rooms whose shape is not known. */
 function wantedRows(query: Query): Row[] {
-  return [...query.project.tables.surveyRoom.values()].flatMap(({ id, storey, square, corners }) => {
-    const shape = shapedRoom(query, id);
-    if (!shape || shape.isKnown) return [];
-    const next = (i: number) => (i + 1) % corners.length;
-    const wanted = square
-      ? shape.square?.state === 'open'
-        ? shape.square.sides.map((i) => [Math.min(i, next(i)), Math.max(i, next(i))] as const)
-        : []
-      : shape.free.state === 'open'
-        ? shape.free.wanted
-        : [];
-    return wanted.map(([from, to]): Row => ({
+  return [...query.project.tables.surveyRoom.values()].flatMap(({ id, storey }) =>
+    (shapedRoom(query, id)?.wanted ?? []).map(([from, to]): Row => ({
       ...{ id, storey, certainty: 'unknown', size: pairName(from, to), now: () => '' }
-    }));
-  });
+    }))
+  );
 }
 
 /** In the order of storeys, upwards. */

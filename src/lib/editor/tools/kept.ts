@@ -1,5 +1,6 @@
 /** What the tape measured: in space where heights are known; and lengths that are kept by a name, to be summed. */
 import { distance, type Point } from '../../core/geometry/point';
+import { letterName } from '../../core/units/letters';
 import { parseLength, type LengthUnits } from '../../core/units/length';
 
 /** `z`: above project zero, where it is known. */
@@ -40,7 +41,7 @@ export const keptIn = (notes: readonly string[], units: LengthUnits): Map<string
 
 export function nextName(kept: ReadonlyMap<string, number>): string {
   for (let i = 0; ; i++) {
-    const name = `${String.fromCharCode(65 + (i % 26))}${i < 26 ? '' : Math.floor(i / 26) + 1}`;
+    const name = letterName(i);
     if (!kept.has(name)) return name;
   }
 }

@@ -3,7 +3,7 @@
  * over every piece, so the least is at a corner of what two pieces share, and value and place are exact. mm.
  */
 import { heightAt, type Plane } from '../../geometry/plane';
-import { lerp, type Point } from '../../geometry/point';
+import { lerp, meanOf, type Point } from '../../geometry/point';
 import { boxesMeet, boxOf, edgesOf, ringsHold, type Ring } from '../../geometry/ring';
 import type { PitchPiece } from './pieces';
 
@@ -26,10 +26,7 @@ const touch = 0.5;
 
 /** Drawn in to its middle by a hair, so that what only touches shares nothing. */
 function drawnIn(ring: Ring): Ring {
-  const middle = ring.reduce((sum, p) => ({ x: sum.x + p.x / ring.length, y: sum.y + p.y / ring.length }), {
-    x: 0,
-    y: 0
-  });
+  const middle = meanOf(ring);
   return ring.map((p) => {
     const far = Math.hypot(p.x - middle.x, p.y - middle.y);
     return lerp(p, middle, far > 0 ? Math.min(1, touch / far) : 0);

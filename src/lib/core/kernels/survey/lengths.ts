@@ -108,20 +108,34 @@ function growth(corners: readonly Point[], lengths: readonly CornerLength[]): Ma
   return rows;
 }
 
+/** Corners of no room in particular, so that what lengths hold of it they hold of nearly every room. */
+const anywhere = (count: number): Point[] =>
+  Array.from({ length: count }, (_, i) => {
+    const jitter = Math.sin(12.9898 * (i + 1)) * 0.3;
+    return scale(fromAngle((2 * Math.PI * (i + 0.4 * jitter)) / count), 1000 * (1 + jitter));
+  });
+
 /**
- * Rows that do not follow from each other, made square to one another (Gram & Schmidt, twice over, as that is enough). Each
- * row costs what those before it have.
+ * What lengths between pairs of corners hold of a room: rows of their growth that do not follow from each other, made square to
+ * one another (Gram & Schmidt, twice over, as that is enough). Each pair costs what those before it have.
  */
-class Independent {
+class Held {
   private readonly rows: number[][] = [];
+  private readonly corners: readonly Point[];
+
+  constructor(count: number, lengths: readonly CornerLength[]) {
+    this.corners = anywhere(count);
+    for (const { a, b } of lengths) this.add([a, b]);
+  }
 
   get rank(): number {
     return this.rows.length;
   }
 
-  /** Takes a row in; answers whether it does not follow from those there are. */
-  add(row: readonly number[]): boolean {
-    let rest = [...row];
+  /** Takes a length in; answers whether it holds what was not held. */
+  add([a, b]: readonly [number, number]): boolean {
+    const row = growth(this.corners, [{ a, b, length: 1, scatter: 1 }]).getRow(0);
+    let rest = row;
     for (const own of [...this.rows, ...this.rows]) {
       const along = own.reduce((sum, one, k) => sum + one * rest[k]!, 0);
       rest = rest.map((one, k) => one - along * own[k]!);
@@ -132,23 +146,6 @@ class Independent {
     return true;
   }
 }
-
-/** What lengths between pairs of corners hold of nearly every room. */
-function heldBy(count: number, pairs: readonly (readonly [number, number])[]): Independent {
-  const held = new Independent();
-  for (const pair of pairs) held.add(rowOf(count, pair));
-  return held;
-}
-
-const rowOf = (count: number, [a, b]: readonly [number, number]): number[] =>
-  growth(anywhere(count), [{ a, b, length: 1, scatter: 1 }]).getRow(0);
-
-/** Corners of no room in particular, so that a rank is what it is of nearly every room. */
-const anywhere = (count: number): Point[] =>
-  Array.from({ length: count }, (_, i) => {
-    const jitter = Math.sin(12.9898 * (i + 1)) * 0.3;
-    return scale(fromAngle((2 * Math.PI * (i + 0.4 * jitter)) / count), 1000 * (1 + jitter));
-  });
 
 /**
  * Whether a corner lies to the left of the way from one corner to a later one: over a side, or a diagonal inside the room,
@@ -275,20 +272,17 @@ function wantedFor(
   count: number,
   lengths: readonly CornerLength[],
   missing: number,
+  held: Held,
   about: readonly Point[] | undefined
 ): [number, number][] {
   const outside = (pair: readonly [number, number]) =>
     about && !isNext(count, ...pair) && !isInside(about, pair) ? 1 : 0;
   const over = ([a, b]: readonly [number, number]) => Math.min(b - a, count - b + a);
-  const held = heldBy(
-    count,
-    lengths.map(({ a, b }) => [a, b])
-  );
   const found: [number, number][] = [];
   const all = unmeasured(count, farBetween(lengths));
   for (const pair of all.sort((p, q) => outside(p) - outside(q) || over(p) - over(q))) {
     if (found.length >= missing) break;
-    if (held.add(rowOf(count, pair))) found.push(pair);
+    if (held.add(pair)) found.push(pair);
   }
   return found;
 }
@@ -321,8 +315,8 @@ export function roomShape(
 ): RoomShape {
   const broken = brokenTriangle(count, lengths);
   if (broken) return { state: 'cannot', corners: broken };
-  const pairs = lengths.map(({ a, b }) => [a, b] as const);
-  const missing = 2 * count - 3 - heldBy(count, pairs).rank;
+  const held = new Held(count, lengths);
+  const missing = 2 * count - 3 - held.rank;
   const placed = placedByTriangles(count, lengths, about);
   if (missing > 0 || !placed || placed.places.size < count) {
     const swinging = Array.from({ length: count }, (_, i) => i).filter((i) => !placed?.places.has(i));
@@ -330,7 +324,7 @@ export function roomShape(
       state: 'open',
       missing,
       swinging,
-      wanted: wantedFor(count, lengths, Math.max(1, missing), about)
+      wanted: wantedFor(count, lengths, Math.max(1, missing), held, about)
     };
   }
   const start = Array.from({ length: count }, (_, i) => placed.places.get(i)!);
@@ -352,14 +346,15 @@ export function roomShape(
     const left = leftOver(corners, one);
     return { left, checked, weight: checked < 1e-6 ? 0 : left / (one.scatter * Math.sqrt(checked)) };
   });
+  const spare = lengths.length - 2 * count + 3;
   const heights = [...placed.heights].filter(
     ([corner, height]) => height < low * Math.max(...scattersAt(corner, lengths))
   );
   return {
     state: 'solved',
-    ...{ corners, fits, spare: lengths.length - 2 * count + 3 },
+    ...{ corners, fits, spare },
     scatter: scatterOf(spread),
-    worst: worstOf(fits, lengths.length - 2 * count + 3),
+    worst: worstOf(fits, spare),
     folds: heights.map(([corner]) => corner),
     best: bestDiagonal(corners, lengths, spread)
   };

@@ -1,10 +1,10 @@
 /** Rooms that are declared square: what their sides give when every corner turns by a right angle. mm. */
 import {
-  add,
   angleOf,
+  cross,
   distance,
   dot,
-  cross,
+  meanOf,
   rotate,
   scale,
   subtract,
@@ -80,8 +80,7 @@ export function squareShape(quarters: readonly number[], lengths: readonly Corne
 
 /** How far corners lie apart at most when two shapes are laid over each other as well as can be, without reflecting. */
 export function apart(one: readonly Point[], other: readonly Point[]): number {
-  const middle = (list: readonly Point[]) => scale(list.reduce(add, { x: 0, y: 0 }), 1 / list.length);
-  const [p, q] = [middle(one), middle(other)];
+  const [p, q] = [meanOf(one), meanOf(other)];
   const pairs = one.map((at, i) => [subtract(at, p), subtract(other[i]!, q)] as const);
   const turn = Math.atan2(
     pairs.reduce((sum, [u, v]) => sum + cross(v, u), 0),

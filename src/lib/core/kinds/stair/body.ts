@@ -26,15 +26,14 @@ import { guardParts, postsIn } from '../../kernels/solids/guard';
 import { settingsOf } from '../../document/project';
 import { footprints } from '../wall/stages';
 import type { Stair } from './record';
-import { arrivesOn, climbs, holesOfStairs, newelTopOf, stairLayouts } from './shape';
+import { arrivesOn, climbs, holesOfStairs, newelHeight, newelTopOf, stairLayouts } from './shape';
 
 /** mm. Strings over and under the nosings, rails and what holds them, as joiners make them. */
 const sizes = {
   string: { thickness: 40, over: 40, under: 220 },
   riser: 18,
   rail: { width: 45, depth: 50, height: 900 },
-  balusterGap: 111,
-  newel: 900
+  balusterGap: 111
 } as const;
 
 interface Strip {
@@ -229,7 +228,7 @@ class StairBuilder {
       prism(
         ring.map((p) => lerp(centre, p, 0.99)),
         flat(this.climb[0]),
-        flat(head + sizes.newel)
+        flat(head + newelHeight)
       )
     ]);
   }

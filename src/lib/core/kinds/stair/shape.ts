@@ -178,8 +178,8 @@ function undersideAbove({ project }: Query, id: string): number {
   return Math.min(...slabs.map((slab) => slabLevel(project, slab) - slab.thickness));
 }
 
-/** Newels stand so high over the nosing after the winders: higher than a handrail. mm. */
-const newelHeight = 900;
+/** Newels and posts stand so high over the nosing they end at. mm. */
+export const newelHeight = 900;
 
 /** The top of the newel that winders radiate from, above project zero; of the highest nosing near it, up to over a handrail. */
 export function newelTopOf({ project }: Query, id: string): number {

@@ -21,7 +21,8 @@ import { brokenTriangle } from '../../kernels/survey/lengths';
 import { quartersOf } from '../../kernels/survey/square';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
-import { cornerName, mostCorners, pairName, type RoomLength, type SurveyRoom } from './record';
+import { letterName } from '../../units/letters';
+import { mostCorners, pairName, type RoomLength, type SurveyRoom } from './record';
 import { cornerLengths } from './shape';
 
 const shape = () => ({ name: s.name(), tape: s.mm().min(0.01).max(1000), square: s.flag() });
@@ -140,7 +141,7 @@ export const measureRoom = command({
     if (a === b || b >= count)
       refuse(project, 'survey.pair', {
         subjects: [id],
-        texts: { thing, pair: pairName(a, b), count: String(count), last: cornerName(count - 1) }
+        texts: { thing, pair: pairName(a, b), count: String(count), last: letterName(count - 1) }
       });
     const isIt = (one: RoomLength) => one.from === a && one.to === b;
     const before = old.lengths.find(isIt);

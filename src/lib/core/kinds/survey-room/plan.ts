@@ -5,9 +5,20 @@ import { sureness } from '../../display/certainty';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, stage } from '../../document/stage';
-import { along, angleOf, distance, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
+import {
+  along,
+  angleOf,
+  distance,
+  leftOf,
+  lerp,
+  meanOf,
+  subtract,
+  unit,
+  type Point
+} from '../../geometry/point';
 import { formatLength } from '../../units/length';
-import { cornerName, isSide } from './record';
+import { letterName } from '../../units/letters';
+import { isSide, sideFrom } from './record';
 import type { ShapedRoom } from './shape';
 
 /** mm: how far letters and lengths stand off; letters in mm of paper at 1 : 100. */
@@ -40,18 +51,13 @@ const roomPlans = stage(
     const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
     const { ring, isKnown } = shape;
     const count = ring.length;
-    const middle = ring.reduce((sum, p) => ({ x: sum.x + p.x / count, y: sum.y + p.y / count }), {
-      x: 0,
-      y: 0
-    });
+    const middle = meanOf(ring);
     const outwards = (p: Point) => (distance(p, middle) < 1 ? { x: 0, y: 1 } : unit(subtract(p, middle)));
     const measured = new Set(room.lengths.map(({ from, to }) => `${from} ${to}`));
     const open = ring.flatMap((p, i): Mark[] => {
-      const k = (i + 1) % count;
-      const isKnownSide = measured.has(`${Math.min(i, k)} ${Math.max(i, k)}`);
-      return isKnownSide
-        ? []
-        : [{ ...mark, kind: 'stroke', points: [p, ring[k]!], closed: false, pen: 'dotted' }];
+      if (measured.has(sideFrom(i, count).join(' '))) return [];
+      const points = [p, ring[(i + 1) % count]!];
+      return [{ ...mark, kind: 'stroke', points, closed: false, pen: 'dotted' }];
     });
     return [
       // Sides that were not measured, and a shape that is not known, are dotted.
@@ -78,7 +84,7 @@ const roomPlans = stage(
         ];
       }),
       ...ring.map((p, i): Mark => ({
-        ...{ ...mark, kind: 'text', height: 1.4 * letters, text: cornerName(i), angle: 0 },
+        ...{ ...mark, kind: 'text', height: 1.4 * letters, text: letterName(i), angle: 0 },
         at: along(p, outwards(p), 1.3 * off)
       }))
     ];

@@ -1,6 +1,7 @@
 /** The record of a survey room: its corners as they were pointed at, and the lengths that were measured between them. */
 import { array, boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
+import { letterName } from '../../units/letters';
 import { knownFields, type Known } from '../../document/known';
 import type { Point } from '../../geometry/point';
 
@@ -32,11 +33,12 @@ export interface SurveyRoom {
 export const mostCorners = 40;
 export const mostLengths = (mostCorners * (mostCorners - 1)) / 2;
 
-/** Corners are called by letters; after Z comes A2. */
-export const cornerName = (i: number): string =>
-  `${String.fromCharCode(65 + (i % 26))}${i < 26 ? '' : Math.floor(i / 26) + 1}`;
+/** Corners are called by letters. */
+export const pairName = (from: number, to: number): string => `${letterName(from)}–${letterName(to)}`;
 
-export const pairName = (from: number, to: number): string => `${cornerName(from)}–${cornerName(to)}`;
+/** The corners of the side that begins at a corner, the lesser number first. */
+export const sideFrom = (i: number, count: number): readonly [number, number] =>
+  i + 1 < count ? [i, i + 1] : [0, i];
 
 /** Whether a length is one of a side. */
 export const isSide = ({ from, to }: Pick<RoomLength, 'from' | 'to'>, count: number): boolean =>

@@ -2,7 +2,8 @@
 import type { Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
-import { cornerName, pairName, type SurveyRoom } from './record';
+import { letterName } from '../../units/letters';
+import { pairName, type SurveyRoom } from './record';
 import { shapedRoom } from './shape';
 
 /** Names in a row, as they are said. */
@@ -20,11 +21,8 @@ function findRoom({ project, query, say, named }: Scope, room: SurveyRoom) {
   const { units } = settingsOf(project);
   const thing = named(room.id);
   const { free, square, cost } = shape;
-  const count = room.corners.length;
+  const wanted = shape.wanted.map(([a, b]) => pairName(a, b));
   if (room.square && square?.state === 'open') {
-    const wanted = square.sides.map((i) =>
-      pairName(Math.min(i, (i + 1) % count), Math.max(i, (i + 1) % count))
-    );
     say('measure', 'survey.side-missing', [room.id], {}, { thing, wanted: wanted.join(' or ') });
   } else if (!room.square && free.state === 'open') {
     say(
@@ -34,8 +32,8 @@ function findRoom({ project, query, say, named }: Scope, room: SurveyRoom) {
       {},
       {
         thing,
-        swinging: free.swinging.length > 0 ? listed(free.swinging.map(cornerName)) : 'a corner',
-        wanted: listed(free.wanted.map(([a, b]) => pairName(a, b)))
+        swinging: free.swinging.length > 0 ? listed(free.swinging.map(letterName)) : 'a corner',
+        wanted: listed(wanted)
       }
     );
   }
@@ -54,7 +52,7 @@ function findRoom({ project, query, say, named }: Scope, room: SurveyRoom) {
     say('measure', 'survey.worst', [room.id], {}, { thing, told: told.join(' or ') });
   }
   if (free.folds.length > 0)
-    say('measure', 'survey.folds', [room.id], {}, { thing, corners: listed(free.folds.map(cornerName)) });
+    say('measure', 'survey.folds', [room.id], {}, { thing, corners: listed(free.folds.map(letterName)) });
   if (room.square && cost !== undefined && cost > 3 * room.tape)
     say('measure', 'survey.askew', [room.id], { cost }, { thing });
 }

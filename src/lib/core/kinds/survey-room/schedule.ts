@@ -9,14 +9,7 @@ import { shapedRoom } from './shape';
 export const surveyRoomRows = (query: Query) =>
   [...query.project.tables.surveyRoom.values()].map((room) => {
     const shape = shapedRoom(query, room.id)!;
-    const { free, square, cost, ring, isKnown } = shape;
-    const left = room.square
-      ? square?.state === 'solved'
-        ? square.left
-        : undefined
-      : free.state === 'solved'
-        ? free.fits.map((fit) => fit.left)
-        : undefined;
+    const { free, cost, ring, isKnown, left, wanted } = shape;
     return {
       id: room.id,
       name: nameElement(query.project, room.id),
@@ -24,7 +17,7 @@ export const surveyRoomRows = (query: Query) =>
       square: room.square,
       state: isKnown ? 'known' : 'open',
       missing: !room.square && free.state === 'open' ? free.missing : 0,
-      wanted: !room.square && free.state === 'open' ? free.wanted.map(([a, b]) => pairName(a, b)) : [],
+      wanted: room.square ? [] : wanted.map(([a, b]) => pairName(a, b)),
       corners: isKnown ? ring.map(({ x, y }) => [round(x), round(y)] as const) : [],
       area: isKnown ? round(Math.abs(ringArea(ring))) : null,
       lengths: room.lengths.map(({ from, to, length, certainty, by, on }, i) => ({

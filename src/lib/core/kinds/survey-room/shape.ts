@@ -5,7 +5,7 @@ import { add, angleOf, distance, rotate, subtract, type Point } from '../../geom
 import { roomShape, type CornerLength, type RoomShape } from '../../kernels/survey/lengths';
 import { apart, quartersOf, squareShape, type SquareShape } from '../../kernels/survey/square';
 import { isSimple } from '../../geometry/ring';
-import type { RoomLength, SurveyRoom } from './record';
+import { sideFrom, type RoomLength, type SurveyRoom } from './record';
 
 export interface ShapedRoom {
   /** By lengths alone. */
@@ -16,6 +16,10 @@ export interface ShapedRoom {
   readonly cost: number | undefined;
   /** The length that is least like where its corners were pointed out, and by how much, where the whole is much unlike that. */
   readonly unlike: { readonly length: RoomLength; readonly about: number } | undefined;
+  /** Between which corners is to be measured: all of them; of a square room one along each axis that has none. */
+  readonly wanted: readonly (readonly [number, number])[];
+  /** Of each length: measured less what the shape has. */
+  readonly left: readonly number[] | undefined;
   /** Its corners; as they were pointed at, where they are not known. */
   readonly ring: readonly Point[];
   readonly isKnown: boolean;
@@ -49,10 +53,15 @@ export function shapeRoom(room: SurveyRoom): ShapedRoom {
   const solved = room.square ? byRight : byLengths;
   // What crosses itself is no room.
   const shape = solved && isSimple(solved) ? solved : undefined;
+  const open = square?.state === 'open' ? square.sides.map((i) => sideFrom(i, room.corners.length)) : [];
+  const byLength = free.state === 'solved' ? free.fits.map((fit) => fit.left) : undefined;
+  const bySide = square?.state === 'solved' ? square.left : undefined;
   const [first, second] = [room.corners[0]!, room.corners[1]!];
   const turn = angleOf(subtract(second, first));
   return {
     ...{ free, square, isKnown: shape !== undefined },
+    wanted: room.square ? open : free.state === 'open' ? free.wanted : [],
+    left: room.square ? bySide : byLength,
     cost: byLengths && byRight && apart(byLengths, byRight),
     unlike: solved && unlikeness(room, solved),
     ring: shape?.map((p) => add(first, rotate(p, turn))) ?? room.corners

@@ -1,17 +1,13 @@
 /** The card of a survey room: whether its lengths hold it and agree, each of them, and its walls. */
 import { nameElement } from '../../../core/document/names';
 import { ringArea } from '../../../core/geometry/ring';
-import {
-  cornerName,
-  isSide,
-  pairName,
-  type RoomLength,
-  type SurveyRoom
-} from '../../../core/kinds/survey-room/record';
+import { isSide, pairName, type RoomLength, type SurveyRoom } from '../../../core/kinds/survey-room/record';
 import { listed } from '../../../core/kinds/survey-room/review';
 import { shapedRoom, type ShapedRoom } from '../../../core/kinds/survey-room/shape';
 import { formatArea } from '../../../core/units/area';
 import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { letterName } from '../../../core/units/letters';
+import { whoMeasured } from '../../../core/document/known';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import { certaintyChoices, type Setter } from '../../details/shared-fields';
 import { isMeasured, nextPair, pairKey, pairsOf, type Pair } from './lengths';
@@ -56,7 +52,7 @@ function shapeFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom, set: 
       isKnown
         ? `known, ${formatArea(Math.abs(ringArea(ring)), units)} clear`
         : free.state === 'open' && !room.square
-          ? `not known: ${free.swinging.length > 0 ? listed(free.swinging.map(cornerName)) : 'a corner'} may swing`
+          ? `not known: ${free.swinging.length > 0 ? listed(free.swinging.map(letterName)) : 'a corner'} may swing`
           : shape.unlike
             ? 'not known: its sides would cross'
             : 'not known'
@@ -96,7 +92,7 @@ function shapeFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom, set: 
 function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Field[] {
   const { units } = make.editor.settings;
   const count = room.corners.length;
-  const { free, square } = shape;
+  const { free } = shape;
   const next = nextPair(room, shape);
   const wanted = new Set([
     ...(free.state === 'open' ? free.wanted.map(pairKey) : []),
@@ -109,13 +105,9 @@ function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Fie
       isMeasured(room, pair) ||
       wanted.has(pairKey(pair))
   );
-  const left = room.square
-    ? square?.state === 'solved'
-      ? square.left
-      : undefined
-    : free.state === 'solved' && free.spare > 0
-      ? free.fits.map((fit) => fit.left)
-      : undefined;
+  // Where no length is spare all agree, and say nothing by it.
+  const isTold = room.square || (free.state === 'solved' && free.spare > 0);
+  const left = isTold ? shape.left : undefined;
   return shown.flatMap((pair): Field[] => {
     const [from, to] = pair;
     const at = room.lengths.findIndex((one) => one.from === from && one.to === to);
@@ -166,6 +158,6 @@ function knownFields(
         args: { ...args, certainty: value }
       })
     ),
-    ...(by || on ? [fact(`${name}, by`, [by, on].filter(Boolean).join(', '))] : [])
+    ...(by || on ? [fact(`${name}, by`, whoMeasured({ by, on }))] : [])
   ];
 }

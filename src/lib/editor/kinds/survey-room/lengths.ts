@@ -1,5 +1,5 @@
 /** What is to be measured next in a survey room. */
-import { isSide, type SurveyRoom } from '../../../core/kinds/survey-room/record';
+import { isSide, sideFrom, type SurveyRoom } from '../../../core/kinds/survey-room/record';
 import type { ShapedRoom } from '../../../core/kinds/survey-room/shape';
 
 export type Pair = readonly [number, number];
@@ -9,7 +9,7 @@ export const pairKey = ([from, to]: Pair): string => `${from} ${to}`;
 /** All pairs of corners: sides in their order, then diagonals. */
 export function pairsOf({ corners }: SurveyRoom): Pair[] {
   const count = corners.length;
-  const sides = corners.map((_, i): Pair => (i + 1 < count ? [i, i + 1] : [0, i]));
+  const sides = corners.map((_, i) => sideFrom(i, count));
   const diagonals = corners.flatMap((_, from) =>
     corners.flatMap((__, to): Pair[] => (from < to && !isSide({ from, to }, count) ? [[from, to]] : []))
   );

@@ -1,4 +1,5 @@
 /** The card of a survey run: its pieces, whether they add up, what may have gone wrong, and its walls. */
+import { whoMeasured } from '../../../core/document/known';
 import { nameElement } from '../../../core/document/names';
 import { closingOf, closingScatter, isSure } from '../../../core/kernels/survey/causes';
 import { closingOfRun, lineWords, slipWords } from '../../../core/kinds/survey-run/closing';
@@ -233,9 +234,7 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
           certaintyChoices,
           (certainty) => put(i, { certainty: certainty as SurveyPiece['certainty'] })
         ),
-        ...(piece.by || piece.on
-          ? [fact(`${name}, by`, [piece.by, piece.on].filter(Boolean).join(', '))]
-          : [])
+        ...(piece.by || piece.on ? [fact(`${name}, by`, whoMeasured(piece))] : [])
       ];
     })
   ];

@@ -54,6 +54,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
   /** All that is drawn, for what one points between. */
   private pieces: readonly Piece[] = [];
   private runs: Runs | undefined;
+  /** The two lines that are pointed between, and the wall there. */
+  private pair: FoundWall | undefined;
   private between: ProposedWall | undefined;
   private buildUp = '';
   /** What was found from, so that it is sought again when that changes. */
@@ -95,6 +97,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     this.found = [];
     this.walls = [];
     this.between = undefined;
+    this.pair = undefined;
     const { editor } = this;
     const { pieces, layers } = this.piecesOf(sheet);
     this.isTooMuch = pieces.length > mostSought;
@@ -110,6 +113,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     const show = ({ walls, thicknesses }: Sought) => {
       if (this.soughtFrom !== key) return;
       this.walls = walls;
+      this.pair = undefined;
       this.found = proposeWalls(walls);
       this.told = thicknesses;
       this.picked = new Set();
@@ -235,6 +239,9 @@ export class FoundWallsTool extends BaseTool implements Tool {
     this.runs ??= runsOf(this.pieces);
     const known = [...this.editor.project.tables.buildUp.values()].map(thicknessOf);
     const pair = pairAt(this.runs, point, furthest, [...(this.typed ?? this.told), ...known]);
+    // Pointed between the same two lines it is the same wall, which takes all the others to tell.
+    if (pair && this.pair && isSameWall(pair, this.pair)) return;
+    this.pair = pair;
     // As it was found where it was: its ends and openings are known better.
     const at = pair ? this.walls.findIndex((one) => isSameWall(one, pair)) : -1;
     this.between = at >= 0 ? this.found[at] : pair && proposeWalls([...this.walls, pair]).at(-1);
@@ -288,6 +295,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     if (this.take === 'between') {
       // One after another.
       this.between = undefined;
+      this.pair = undefined;
       return editor.toolChanged();
     }
     editor.take(undefined);
