@@ -226,12 +226,13 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
     ['Width', '900'],
     ['Offset across', '6820'],
     ['Offset up', '2552'],
-    ['Way up', '180']
+    ['Way up', '180'],
+    ['Turns after', '2']
   ] as const) {
     await bench.blank(label).fill(text);
     await bench.blank(label).press('Tab');
   }
-  await bench.points([6300, 2900]);
+  await bench.points([6100, 5600]);
 
   await bench.settled();
   const drawn = inspect<Report>(await bench.handOver(/Save the project/));

@@ -16,13 +16,17 @@ import {
   type StairShape,
   type Step
 } from './pieces';
-import { isRadiating, radiating, winding } from './winders';
+import { beforeWinders, hasWinders, isRadiating, radiating, winding } from './winders';
+
+/** How far along its first flight a stair turns: to its landing, or to the corner about which its winders turn. */
+export const beforeTurn = (shape: StairShape): number =>
+  hasWinders(shape.form) ? beforeWinders(shape) : (shape.first - 1) * shape.going;
 
 /** Two flights with a landing between them, the second a quarter or a half turn to the left of the first. */
 function withLanding(shape: StairShape): StairLayout {
   const { width: w, risers, going, first, gap, form } = shape;
   const lower = flight({ x: 0, y: 0 }, east, shape, first, 0);
-  const x = (first - 1) * going;
+  const x = beforeTurn(shape);
   const isHalf = form === 'half';
   const top = isHalf ? 1.5 * w + gap : w / 2;
   const landing: Ring = [

@@ -37,6 +37,13 @@ function innerGoings({ going, winders, width }: StairShape): number[] {
   return weights.map((one) => going - (saved * one) / sum);
 }
 
+/** How far along its first flight the corner lies about which winders turn. */
+export function beforeWinders(shape: StairShape): number {
+  const { form, first, going, winders } = shape;
+  const lessened = form === 'winding' ? innerGoings(shape).slice(0, winders / 2) : [];
+  return lessened.reduce((sum, one) => sum + one, first * going);
+}
+
 /**
  * A quarter turn without a landing: equal goings on the walking line, and beside the inner string goings that lessen evenly
  * to the corner; nosings are the lines through both, prolonged to the outer string.
@@ -45,8 +52,7 @@ export function winding(shape: StairShape): StairLayout {
   const { width: w, risers, going, first, winders } = shape;
   const d = walkingOffset(w);
   const goings = innerGoings(shape);
-  const half = goings.slice(0, winders / 2).reduce((sum, one) => sum + one, 0);
-  const x = first * going + half;
+  const x = beforeWinders(shape);
   const corner = { x, y: w / 2 };
   const outer = { x: x + w, y: -w / 2 };
   const turned = savedInTurn(w);
@@ -123,11 +129,11 @@ class Turn {
   readonly last: Point;
 
   constructor(readonly shape: StairShape) {
-    const { first, going, width } = shape;
+    const { width } = shape;
     this.inner = gapOf(shape) / 2;
     this.outer = this.inner + width;
     this.turn = turnOfForm(shape.form);
-    this.centre = { x: first * going, y: width / 2 + this.inner };
+    this.centre = { x: beforeWinders(shape), y: width / 2 + this.inner };
     this.last = fromAngle(this.turn);
   }
 

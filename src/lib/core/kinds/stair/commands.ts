@@ -119,29 +119,40 @@ export const addStair = command({
   args: s.object({ id: s.id(), storey: s.id().required(), to: s.id(), ...stairArgs() }),
   example: { storey: 'storey-1', foot: { x: 2000, y: 1000 }, angle: 0, width: 900 },
   run: (project, args) => {
-    const { id, storey: from, to, foot, head, ...given } = args;
-    const storey = need(project, 'storey', from).id;
-    const above = to === undefined ? needStoreyAbove(project, storey) : need(project, 'storey', to).id;
-    if (!foot && !head) refuse(project, 'stair.no-place', { texts: { thing: 'the stair' } });
-    const form = given.form ?? 'straight';
-    const rules = settingsOf(project).stairLimits[rulesFor(form)];
-    const bare: Stair = {
-      id: freshOrGiven(project, 'stair', id),
-      kind: 'stair',
-      name: given.name ?? '',
-      storey,
-      to: above,
-      ...plainStair,
-      body: form === 'spiral' ? 'solid' : 'strings',
-      post: isRadiating(form) ? usualNewel / 2 : plainStair.post,
-      ...{ form, width: rules.width, risers: 1, going: rules.going, first: 1, winders: 8 },
-      ...{ at: storedPoint((foot ?? head)!), angle: 0 },
-      material: usualMaterial(project, 'stair')
-    };
-    const stair = stairWith(project, bare, { ...(given as Given), foot, head }, true);
+    const stair = newStair(project, args);
     return done(project, 'Build a stair', [stair], [], [stair.id]);
   }
 });
+
+type New = Omit<Given, 'storey' | 'to'> & {
+  readonly id?: string | undefined;
+  readonly storey: string;
+  readonly to?: string | undefined;
+};
+
+/** The stair that would be built; refuses as the command does. */
+export function newStair(project: Project, args: New): Stair {
+  const { id, storey: from, to, foot, head, ...given } = args;
+  const storey = need(project, 'storey', from).id;
+  const above = to === undefined ? needStoreyAbove(project, storey) : need(project, 'storey', to).id;
+  if (!foot && !head) refuse(project, 'stair.no-place', { texts: { thing: 'the stair' } });
+  const form = given.form ?? 'straight';
+  const rules = settingsOf(project).stairLimits[rulesFor(form)];
+  const bare: Stair = {
+    id: freshOrGiven(project, 'stair', id),
+    kind: 'stair',
+    name: given.name ?? '',
+    storey,
+    to: above,
+    ...plainStair,
+    body: form === 'spiral' ? 'solid' : 'strings',
+    post: isRadiating(form) ? usualNewel / 2 : plainStair.post,
+    ...{ form, width: rules.width, risers: 1, going: rules.going, first: 1, winders: 8 },
+    ...{ at: storedPoint((foot ?? head)!), angle: 0 },
+    material: usualMaterial(project, 'stair')
+  };
+  return stairWith(project, bare, { ...given, foot, head }, true);
+}
 
 export const setStair = command({
   name: 'setStair',

@@ -4,10 +4,10 @@ import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { flat, type Plane } from '../../geometry/plane';
 import { add, angleOf, rotate, subtract, type Point } from '../../geometry/point';
-import { ringArea, type Ring } from '../../geometry/ring';
+import { boxOf, ringArea, type Ring } from '../../geometry/ring';
 import { unionOf } from '../../geometry/union';
 import { leastHole } from '../../kernels/stairs/hole';
-import { layoutOf, middleOfNosing } from '../../kernels/stairs/layout';
+import { layoutOf, middleOfNosing, spiralAngle } from '../../kernels/stairs/layout';
 import {
   walkingOffset,
   type Nosing,
@@ -18,6 +18,8 @@ import {
   type StairShape
 } from '../../kernels/stairs/pieces';
 import type { StairLimits } from '../../kernels/stairs/solve';
+import { formatAngle } from '../../units/angle';
+import { formatLength, type LengthUnits } from '../../units/length';
 import type { StairRules } from '../project/record';
 import { slabLevel } from '../slab/level';
 import { storeyAbove, type Storey } from '../storey/record';
@@ -98,6 +100,15 @@ function placed(layout: StairLayout, at: Point, angle: number): StairLayout {
 }
 
 export const placedLayout = (stair: Stair): StairLayout => placed(layoutOf(stair), stair.at, stair.angle);
+
+/** How long a shape is: the run of a straight one, how far a spiral turns, of others how far it reaches along its flights. */
+export function lengthTold(shape: StairShape, units: LengthUnits): string {
+  const { form, risers, going } = shape;
+  if (form === 'spiral') return `turning ${formatAngle((risers - 1) * spiralAngle(shape), 0)}`;
+  if (form === 'straight' || form === 'ladder') return `${formatLength((risers - 1) * going, units)} long`;
+  const { minX, minY, maxX, maxY } = boxOf(layoutOf(shape).outline);
+  return `${formatLength(maxX - minX, units)} by ${formatLength(maxY - minY, units)}`;
+}
 
 /** Where the last nosing lies and which way it is come over, of a shape that begins at a place by an angle. */
 export function headFrom(shape: StairShape, foot: Point, angle: number): { at: Point; angle: number } {

@@ -32,7 +32,7 @@ describe('the stair tool', () => {
     tool.click!({ x: 2000, y: 4000 }, px);
     tool.move!({ x: 6450, y: 4000 }, px);
     expect(tool.overlay!().labels!.filter(({ isChosen }) => isChosen)).toMatchObject([
-      { text: '17: 4\u00a0496' }
+      { text: '17: 4\u00a0496 long' }
     ]);
     expect(session.editor.isTrial).toBe(true);
     tool.click!({ x: 6450, y: 4000 }, px);
@@ -68,6 +68,50 @@ describe('the stair tool', () => {
     expect(again.back()).toBe(false);
   });
 
+  it.each([
+    ['quarter turn with a landing', 'by', 7, '2\u00a0460 by 2\u00a0980'],
+    ['half turn with a landing', 'by', 7, '2\u00a0980 by 1\u00a0800'],
+    ['quarter turn with winders', 'by', 3, ''],
+    ['spiral', 'turning', undefined, 'turning 360°']
+  ] as const)('of a %s: where it turns, then the way whose end is pointed at', (form, word, first, best) => {
+    const session = storeys();
+    const tool = session.take('stair');
+    choose(tool, 'form', form);
+    choose(tool, 'line', 'middle');
+    tool.click!({ x: 2000, y: 2000 }, px);
+    expect(tool.note).toContain(form === 'spiral' ? 'which way' : 'where it turns');
+    // The middle of the landing after seven risers.
+    tool.click!({ x: 2000 + 6 * 260 + 450, y: 2010 }, px);
+    expect(tool.note).toBe('point where it leads');
+    const { labels, lines } = tool.overlay!();
+    expect(labels!.length).toBeGreaterThan(2);
+    expect(labels![0]).toMatchObject({ isChosen: true });
+    expect(labels![0]!.text).toContain(best);
+    // The end of the second best is pointed at, and it comes there.
+    const [p, q] = lines![1]!;
+    const end = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 };
+    tool.move!(end, px);
+    const chosen = tool.overlay!().labels![1]!;
+    expect(chosen.isChosen).toBe(true);
+    expect(chosen.text).toContain(word);
+    tool.click!(end, px);
+    const stair = stairOf(session);
+    expect(`${stair.risers}: `).toBe(chosen.text.slice(0, 4));
+    expect(Math.hypot(stair.at.x - end.x, stair.at.y - end.y)).toBeLessThan(0.01);
+    if (first !== undefined) expect(Math.abs(stair.first - first)).toBeLessThanOrEqual(1);
+    // What is said in the sentence holds, wherever is pointed after.
+    const again = session.take('stair');
+    choose(again, 'form', form);
+    again.click!({ x: 2000, y: 2000 }, px);
+    again.fill('way', String(stair.risers));
+    if (first !== undefined) again.fill('first', '5');
+    again.click!({ x: 4000, y: 2010 }, px);
+    again.click!({ x: 3000, y: 5200 }, px);
+    const [, second] = [...session.editor.project.tables.stair.values()];
+    expect(second).toMatchObject({ risers: stair.risers, ...(first !== undefined && { first: 5 }) });
+    expect(again.fill('first', 'x')).toContain('whole number');
+  });
+
   it('a key turns it the other way; in feet its steps are in eighths; from level to level of a storey', () => {
     const session = storeys('ft');
     const tool = session.take('stair');
@@ -75,6 +119,8 @@ describe('the stair tool', () => {
     tool.click!({ x: 2000, y: 2000 }, px);
     tool.move!({ x: 4500, y: 2600 }, px);
     expect(tool.key!('x')).toBe(true);
+    tool.accept();
+    expect(tool.note).toBe('point where it leads');
     tool.accept();
     const { turn, going } = stairOf(session);
     expect(turn).toBe('right');

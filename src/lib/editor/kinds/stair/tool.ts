@@ -1,31 +1,37 @@
 /**
- * Building a stair: its foot by pointing or from a corner, then the way up; every way that the limits let it climb is shown
- * with its length, and the one that is pointed at is taken.
+ * Building a stair: its foot by pointing or from a corner, then the way up, of one that turns where it turns; every way that
+ * the limits let it climb is shown with its length, and the one whose end is pointed at is taken.
  */
 import {
   add,
   along,
   angleOf,
   cross,
+  distance,
   dot,
   fromAngle,
   leftOf,
   length,
+  nearestOnSegment,
   scale,
   subtract,
+  unit,
   type Point
 } from '../../../core/geometry/point';
-import { need } from '../../../core/document/command';
+import { need, Refusal } from '../../../core/document/command';
+import type { Project } from '../../../core/document/kind';
 import { formsOffered, formWords, waysUp } from '../../../core/kinds/stair/choose';
-import { plainStair } from '../../../core/kinds/stair/commands';
-import { isTurning } from '../../../core/kinds/stair/record';
-import { climbOf, limitsOf } from '../../../core/kinds/stair/shape';
+import { newStair, plainStair } from '../../../core/kinds/stair/commands';
+import { isTurning, type Stair } from '../../../core/kinds/stair/record';
+import { climbOf, lengthTold, limitsOf, placedLayout } from '../../../core/kinds/stair/shape';
 import { slabHeight } from '../../../core/kinds/slab/level';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabOutlines } from '../../../core/kinds/slab/rings';
 import { ringsHold } from '../../../core/geometry/ring';
 import { storeyAbove, storeysInOrder } from '../../../core/kinds/storey/record';
-import type { StairForm } from '../../../core/kernels/stairs/pieces';
+import { beforeTurn, middleOfNosing } from '../../../core/kernels/stairs/layout';
+import type { Nosing, StairForm } from '../../../core/kernels/stairs/pieces';
+import { hasWinders } from '../../../core/kernels/stairs/winders';
 import type { StairWay } from '../../../core/kernels/stairs/solve';
 import { degree } from '../../../core/units/angle';
 import { formatLength } from '../../../core/units/length';
@@ -36,6 +42,7 @@ import {
   heightBlank,
   lengthBlank,
   readBlank,
+  textBlank,
   type Choice,
   type SentencePart
 } from '../../sentence';
@@ -50,8 +57,20 @@ type Line = 'left' | 'middle' | 'right';
 const usualRiser = 180;
 /** So many ways are offered. */
 const most = 6;
+/** So much is kept of what was worked out of ways. */
+const mostKnown = 200;
 /** Ways up are told in these steps, unless an angle is typed. */
 const turn = 15 * degree;
+/** How far lines of ends reach over the sides, and what is written stands off. mm. */
+const [over, off] = [150, 260];
+
+/** A way up as it would stand. */
+interface Stood {
+  readonly way: StairWay;
+  readonly stair: Stair;
+  /** The floor's edge that it comes to. */
+  readonly head: Nosing;
+}
 
 export class StairTool extends BaseTool implements Tool {
   readonly name = 'stair';
@@ -60,10 +79,18 @@ export class StairTool extends BaseTool implements Tool {
   private turned: 'left' | 'right' | '' = '';
   private line: Line = 'left';
   private to = '';
+  /** By the number of their risers: said in the sentence, and pointed at. */
   private chosen = '';
-  private typed: { width?: number; angle?: number; base?: number; top?: number } = {};
+  private pointedAt = '';
+  private typed: { width?: number; angle?: number; base?: number; top?: number; first?: number } = {};
   private readonly placing = new Placing(this.editor);
   private at: Point | undefined;
+  /** Where one that turns was led to first: the way up there, and how far along it. */
+  private led: { readonly angle: number; readonly far: number } | undefined;
+  /** What was worked out of ways, while the project is this one. */
+  private known: { project?: Project; stood: Map<string, Stood | undefined> } = { stood: new Map() };
+  /** The side that was pointed to last. */
+  private pointedSide: 'left' | 'right' = 'left';
 
   constructor(editor: Editor) {
     super(editor);
@@ -139,13 +166,19 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   private get way(): StairWay | undefined {
-    return this.climbs.find(({ risers }) => String(risers) === this.chosen) ?? this.climbs[0];
+    const { climbs } = this;
+    const named = (count: string) => climbs.find(({ risers }) => String(risers) === count);
+    return named(this.chosen) ?? named(this.pointedAt) ?? climbs[0];
   }
 
   sentence(): SentencePart[] {
     const { units, typed } = this;
-    const told = ({ risers, riser, going, run }: StairWay) =>
-      `${risers} risers of ${formatLength(riser, units)}, goings of ${formatLength(going, units)}, ${formatLength(run, units)} long`;
+    const told = (way: StairWay) => {
+      const stair = this.standing(this.begin ?? { x: 0, y: 0 }, way)?.stair;
+      const long = stair ? `, ${lengthTold(stair, units)}` : '';
+      return `${way.risers} risers of ${formatLength(way.riser, units)}, goings of ${formatLength(way.going, units)}${long}`;
+    };
+    const { turnsAfter } = this;
     const ways: Choice[] = this.climbs.map((way) => ({ value: String(way.risers), label: told(way) }));
     return [
       'Build a',
@@ -160,6 +193,13 @@ export class StairTool extends BaseTool implements Tool {
             ])
           ]
         : []),
+      ...(turnsAfter === undefined
+        ? []
+        : [
+            'after',
+            textBlank('first', 'Turns after', String(turnsAfter), typed.first !== undefined),
+            hasWinders(this.form) ? 'straight steps' : 'risers'
+          ]),
       'from',
       heightBlank('base', 'Floor at its foot', this.base, units, typed.base !== undefined),
       'up to',
@@ -193,13 +233,30 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   get note() {
-    return this.begin ? 'point where it leads' : 'point where it begins';
+    if (!this.begin) return 'point where it begins';
+    if (this.isLed) return 'point where it leads';
+    return this.form === 'spiral' ? 'point which way it begins' : 'point where it turns';
+  }
+
+  /** Whether nothing but its end is left to point at. */
+  private get isLed(): boolean {
+    const { form, led, typed } = this;
+    const isTyped = typed.angle !== undefined && (form === 'spiral' || typed.first !== undefined);
+    return !isTurning(form) || led !== undefined || isTyped;
   }
 
   fill(blank: string, text: string): string | undefined {
     if (blank === 'form') {
       this.form = text as StairForm;
       this.chosen = '';
+      this.pointedAt = '';
+      this.led = undefined;
+      delete this.typed.first;
+    } else if (blank === 'first') {
+      const count = Number(text.trim());
+      if (text.trim() === '' || !Number.isInteger(count) || count < 0)
+        return `"${text}" is no whole number of steps.`;
+      this.typed.first = count;
     } else if (blank === 'turn') this.turned = text as 'left' | 'right' | '';
     else if (blank === 'line') this.line = text as Line;
     else if (blank === 'to') this.to = text;
@@ -225,41 +282,103 @@ export class StairTool extends BaseTool implements Tool {
 
   /** The way up: typed, or to where is pointed. */
   private get angle(): number {
-    if (this.typed.angle !== undefined) return this.typed.angle;
+    const fixed = this.typed.angle ?? this.led?.angle;
+    if (fixed !== undefined) return fixed;
     const { begin, at } = this;
     if (!begin || !at || length(subtract(at, begin)) < 1) return 0;
     return Math.round(angleOf(subtract(at, begin)) / turn) * turn;
   }
 
-  /** How far is pointed along the way up, and to its left. */
+  /** From where it is begun to the middle of its first nosing, to the left. */
+  private get aside(): number {
+    return { left: -0.5, middle: 0, right: 0.5 }[this.line] * this.width;
+  }
+
+  /** How far is pointed along the way up, and to the left of its middle. */
   private get pointed(): { far: number; left: number } | undefined {
     const { begin, at } = this;
     if (!begin || !at) return undefined;
     const way = fromAngle(this.angle);
     const by = subtract(at, begin);
-    return { far: dot(by, way), left: cross(way, by) };
+    return { far: dot(by, way), left: cross(way, by) - this.aside };
   }
 
-  private call() {
-    const { begin, way, form, line, editor } = this;
-    if (!begin || !way) return undefined;
-    const aside = { left: -0.5, middle: 0, right: 0.5 }[line] * this.width;
-    const foot = add(begin, scale(leftOf(fromAngle(this.angle)), aside));
-    const first = Math.round((this.pointed?.far ?? 0) / way.going) + (form === 'winding' ? -4 : 0);
-    const isLed = (form === 'quarter' || form === 'half') && this.pointed !== undefined && first > 1;
+  private argsOf(begin: Point, way: StairWay) {
+    const { form, editor } = this;
+    const foot = add(begin, scale(leftOf(fromAngle(this.angle)), this.aside));
     return {
-      name: 'addStair',
-      args: {
-        ...{ storey: editor.storey, to: this.to, form, width: this.width, foot, angle: this.angle / degree },
-        ...{ base: this.base, top: this.top, risers: way.risers, going: way.going },
-        ...(isTurning(form) && { turn: this.side }),
-        ...(isLed && { first: Math.min(way.risers - 1, first) })
-      }
+      ...{ storey: editor.storey, to: this.to, form, width: this.width, foot, angle: this.angle / degree },
+      ...{ base: this.base, top: this.top, risers: way.risers, going: way.going },
+      ...(isTurning(form) && { turn: this.side })
     };
   }
 
+  /** A way as it would stand; undefined where it would be refused. */
+  private standing(begin: Point, way: StairWay): Stood | undefined {
+    const { project } = this.editor;
+    if (this.known.project !== project || this.known.stood.size > mostKnown)
+      this.known = { project, stood: new Map() };
+    const args = this.argsOf(begin, way);
+    const key = JSON.stringify([args, this.typed.first, this.farOfTurn]);
+    if (!this.known.stood.has(key)) this.known.stood.set(key, this.stoodWith(project, args, way));
+    return this.known.stood.get(key);
+  }
+
+  private stoodWith(
+    project: Project,
+    args: ReturnType<StairTool['argsOf']>,
+    way: StairWay
+  ): Stood | undefined {
+    try {
+      const middle = newStair(project, args);
+      const first = this.firstOf(middle);
+      const stair = first === undefined ? middle : newStair(project, { ...args, first });
+      return { way, stair, head: placedLayout(stair).nosings.at(-1)! };
+    } catch (fault) {
+      if (fault instanceof Refusal) return undefined;
+      throw fault;
+    }
+  }
+
+  /** How far along the way up its turn is led to. */
+  private get farOfTurn(): number {
+    return this.led?.far ?? (this.isLed ? 0 : (this.pointed?.far ?? 0));
+  }
+
+  /** Steps before its turn: as typed, or so that it turns where it was led to; undefined where neither is said. */
+  private firstOf(stair: Stair): number | undefined {
+    const { form, typed, farOfTurn: far } = this;
+    if (!isTurning(form) || form === 'spiral') return undefined;
+    if (typed.first !== undefined) return typed.first;
+    if (far < stair.width) return undefined;
+    const [least, most] = hasWinders(form) ? [0, stair.risers - 1 - stair.winders] : [1, stair.risers - 1];
+    const past = far - stair.width / 2 - beforeTurn({ ...stair, first: 0 });
+    return Math.max(least, Math.min(most, Math.round(past / stair.going)));
+  }
+
+  /** All ways from the place where it begins. */
+  private get stood(): Stood[] {
+    const { begin } = this;
+    return begin ? this.climbs.flatMap((way) => this.standing(begin, way) ?? []) : [];
+  }
+
+  /** Of the way that would be taken, where it is said or pointed at. */
+  private get turnsAfter(): number | undefined {
+    const { begin, way, form, typed } = this;
+    if (!isTurning(form) || form === 'spiral') return undefined;
+    return typed.first ?? (begin && way ? this.standing(begin, way)?.stair.first : undefined);
+  }
+
+  private call() {
+    const { begin, way } = this;
+    if (!begin || !way) return undefined;
+    const first = this.typed.first ?? this.standing(begin, way)?.stair.first;
+    const isSaid = isTurning(this.form) && this.form !== 'spiral' && first !== undefined;
+    return { name: 'addStair', args: { ...this.argsOf(begin, way), ...(isSaid && { first }) } };
+  }
+
   private get side(): 'left' | 'right' {
-    return this.turned || ((this.pointed?.left ?? 0) < 0 ? 'right' : 'left');
+    return this.turned || this.pointedSide;
   }
 
   private preview() {
@@ -269,14 +388,23 @@ export class StairTool extends BaseTool implements Tool {
   move(point: Point, mmPerPixel: number) {
     this.at = this.hand.move(point, mmPerPixel, this.begin ? { start: this.begin } : {});
     const { pointed } = this;
-    // The way whose end is pointed at.
-    if (this.form === 'straight' && pointed && pointed.far > 0) {
-      const near = [...this.climbs].sort(
-        (p, q) => Math.abs(p.run - pointed.far) - Math.abs(q.run - pointed.far)
-      )[0];
-      if (near && pointed.far > 0.5 * near.run) this.chosen = String(near.risers);
-    }
+    if (pointed && Math.abs(pointed.left) > this.width / 2)
+      this.pointedSide = pointed.left < 0 ? 'right' : 'left';
+    this.pointedAt = this.wayPointedAt();
     this.preview();
+  }
+
+  /** The way whose end is pointed at, nearer to it than to where the last of its flights begins. */
+  private wayPointedAt(): string {
+    const { at, begin, led } = this;
+    if (!at || !begin || !this.isLed) return '';
+    const from = along(begin, fromAngle(this.angle), led?.far ?? 0);
+    const far = ({ head, stair }: Stood) =>
+      stair.form === 'spiral'
+        ? distance(at, nearestOnSegment(at, ...head))
+        : Math.abs(dot(subtract(at, middleOfNosing(head)), fromAngle(stair.angle)));
+    const near = this.stood.map((one) => ({ one, far: far(one) })).sort((p, q) => p.far - q.far)[0];
+    return near && near.far < distance(at, from) ? String(near.one.way.risers) : '';
   }
 
   click(point: Point, mmPerPixel: number) {
@@ -295,6 +423,10 @@ export class StairTool extends BaseTool implements Tool {
         });
       return this.editor.toolChanged();
     }
+    if (!this.isLed && this.at) {
+      this.led = { angle: this.angle, far: this.pointed?.far ?? 0 };
+      return this.editor.toolChanged();
+    }
     const call = this.call();
     if (!call)
       return this.editor.say({
@@ -311,10 +443,16 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   back(): boolean {
+    if (this.led) {
+      this.led = undefined;
+      this.preview();
+      return true;
+    }
     if (this.begin) {
       this.placing.at = undefined;
       this.placing.clear();
       delete this.typed.angle;
+      delete this.typed.first;
       this.preview();
       return true;
     }
@@ -337,29 +475,28 @@ export class StairTool extends BaseTool implements Tool {
   overlay(): Overlay {
     const { begin } = this;
     if (!begin) return this.hand.overlay;
-    const way = fromAngle(this.angle);
-    const left = leftOf(way);
-    const shift = { left: -1, middle: -0.5, right: 0 }[this.line] * this.width;
-    if (this.form !== 'straight' && this.form !== 'ladder') return { points: [begin], ...this.hand.overlay };
-    // Where each way would end, with its steps and its length.
-    const ends = this.climbs.map((one) => {
-      const at = add(along(begin, way, one.run), scale(left, shift));
-      return { one, at, far: add(at, scale(left, this.width)) };
+    // Where each way would end: all by their number of risers, the one that would be taken with its length, clear of the others.
+    const ends = this.stood.map(({ way, stair, head: [l, r] }) => {
+      const side = unit(subtract(l, r));
+      // What turns back or round has its own steps on the inner side.
+      const isRound = stair.form === 'spiral' || stair.form === 'half' || stair.form === 'radiatingHalf';
+      const isRight = isTurning(stair.form) && stair.turn === 'right';
+      const beyond = (far: number, isOuter: boolean) =>
+        isOuter === isRight ? along(l, side, far) : along(r, side, -far);
+      const [told, counted] = [beyond(isRound ? 3 * off : off, isRound), beyond(off, true)];
+      const isChosen = way.risers === this.way?.risers;
+      return {
+        line: [along(r, side, -over), along(l, side, over)] as const,
+        label: isChosen
+          ? { at: told, text: `${way.risers}: ${lengthTold(stair, this.units)}`, isChosen }
+          : { at: counted, text: String(way.risers), isChosen }
+      };
     });
     return {
       points: [begin],
-      lines: ends.map(({ at, far }) => [add(at, scale(left, -150)), add(far, scale(left, 150))] as const),
-      // All by their number of risers on one side; the one that would be taken with its length on the other.
-      labels: ends.map(({ one, at, far }) => {
-        const isChosen = one.risers === this.way?.risers;
-        return isChosen
-          ? {
-              at: add(far, scale(left, 260)),
-              text: `${one.risers}: ${formatLength(one.run, this.units)}`,
-              isChosen
-            }
-          : { at: add(at, scale(left, -260)), text: String(one.risers), isChosen };
-      })
+      lines: ends.map(({ line }) => line),
+      labels: ends.map(({ label }) => label),
+      ...(ends.length === 0 && this.hand.overlay)
     };
   }
 }
