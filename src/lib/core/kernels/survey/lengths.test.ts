@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { distance, type Point } from '../../geometry/point';
-import { adjusted, roomShape, type CornerLength } from './lengths';
+import { adjusted, type CornerLength } from './adjust';
+import { roomShape } from './lengths';
 
 const of = (s: number, list: readonly (readonly [string, number])[]): CornerLength[] =>
   list.map(([pair, length]) => {

@@ -1,9 +1,19 @@
 /**
  * The shape of a room from lengths between its corners, angles solved and not assumed: corners are placed by triangles, then
- * moved so that the squares of what is left over are least (Levenberg 1944, Marquardt 1963). Corners are numbered round the
+ * adjusted. Corners are numbered round the
  * room, counter-clockwise; the first lies at zero, the second to the east of it. mm.
  */
-import { CholeskyDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
+import {
+  adjusted,
+  fitsOf,
+  growth,
+  scatterOf,
+  spreadOf,
+  worstOf,
+  type CornerLength,
+  type LengthFit
+} from './adjust';
 import {
   angleOf,
   cross,
@@ -15,22 +25,6 @@ import {
   subtract,
   type Point
 } from '../../geometry/point';
-
-/** Measured between two corners; `scatter`: how far it is off, one standard deviation. */
-export interface CornerLength {
-  readonly a: number;
-  readonly b: number;
-  readonly length: number;
-  readonly scatter: number;
-}
-
-/** How a length agrees with the rest. `left`: measured less solved; `checked`: 0 where nothing else says it, 1 where all does. */
-export interface LengthFit {
-  readonly left: number;
-  readonly checked: number;
-  /** Left over against what it lets be; 0 where it is not checked. */
-  readonly weight: number;
-}
 
 export type RoomShape =
   | { readonly state: 'cannot'; readonly corners: readonly [number, number, number] }
@@ -61,10 +55,6 @@ export type RoomShape =
 
 /** Singular values under this share of the largest are none. */
 const none = 1e-7;
-/** What is left over is a slip from so many times what it lets be on. */
-const slip = 3;
-/** Less of a length is checked than is worth a word. */
-const unchecked = 0.05;
 /** From so many lengths it is begun. */
 const begun = 12;
 /** Triangles lower than so many times the scatter may fold over. */
@@ -92,20 +82,6 @@ function farBetween(lengths: readonly CornerLength[]) {
   const keyOf = (a: number, b: number) => 1000 * Math.min(a, b) + Math.max(a, b);
   const far = new Map(lengths.map(({ a, b, length: one }) => [keyOf(a, b), one]));
   return (a: number, b: number) => far.get(keyOf(a, b));
-}
-
-/** One row for each length: how it grows with each corner's x and y, by its scatter. */
-function growth(corners: readonly Point[], lengths: readonly CornerLength[]): Matrix {
-  const rows = Matrix.zeros(Math.max(1, lengths.length), 2 * corners.length);
-  lengths.forEach(({ a, b, scatter }, row) => {
-    const by = subtract(corners[b]!, corners[a]!);
-    const way = scale(by, 1 / (Math.max(1e-9, length(by)) * scatter));
-    rows.set(row, 2 * a, -way.x);
-    rows.set(row, 2 * a + 1, -way.y);
-    rows.set(row, 2 * b, way.x);
-    rows.set(row, 2 * b + 1, way.y);
-  });
-  return rows;
 }
 
 /** Corners of no room in particular, so that what lengths hold of it they hold of nearly every room. */
@@ -216,42 +192,6 @@ function placedByTriangles(
   return all.sort((p, q) => q.places.size - p.places.size || q.quality - p.quality)[0];
 }
 
-const leftOver = (corners: readonly Point[], { a, b, length: measured }: CornerLength): number =>
-  measured - distance(corners[a]!, corners[b]!);
-
-const sumOfSquares = (corners: readonly Point[], lengths: readonly CornerLength[]): number =>
-  lengths.reduce((sum, one) => sum + (leftOver(corners, one) / one.scatter) ** 2, 0);
-
-/** Moved until what is left over is least. */
-export function adjusted(start: readonly Point[], lengths: readonly CornerLength[]): Point[] {
-  let corners = [...start];
-  let damping = 1e-3;
-  for (let turn = 0; turn < 100; turn++) {
-    const rows = growth(corners, lengths);
-    const across = rows.transpose();
-    const square = across.mmul(rows);
-    const wanted = across.mmul(
-      Matrix.columnVector(lengths.map((one) => leftOver(corners, one) / one.scatter))
-    );
-    const size = Math.max(...square.diagonal());
-    const before = sumOfSquares(corners, lengths);
-    let step: number | undefined;
-    while (step === undefined && damping < 1e6) {
-      const damped = square.clone();
-      for (let i = 0; i < damped.rows; i++) damped.set(i, i, damped.get(i, i) + damping * size);
-      const by = new CholeskyDecomposition(damped).solve(wanted);
-      const next = corners.map(({ x, y }, i) => ({ x: x + by.get(2 * i, 0), y: y + by.get(2 * i + 1, 0) }));
-      if (sumOfSquares(next, lengths) <= before) {
-        corners = next;
-        damping = Math.max(1e-9, damping / 30);
-        step = Math.max(...by.to1DArray().map(Math.abs));
-      } else damping *= 10;
-    }
-    if (step === undefined || step < 1e-5) break;
-  }
-  return corners;
-}
-
 /** The first corner at zero, the second east of it. */
 function laidDown(corners: readonly Point[]): Point[] {
   const [first, second] = [corners[0]!, corners[1]!];
@@ -329,23 +269,16 @@ export function roomShape(
   }
   const start = Array.from({ length: count }, (_, i) => placed.places.get(i)!);
   const corners = laidDown(adjusted(start, lengths));
-  const rows = growth(corners, lengths);
-  const svd = new SingularValueDecomposition(rows, { autoTranspose: true });
-  const top = Math.max(...svd.diagonal);
-  const kept = svd.diagonal.flatMap((one, i) => (one > none * top ? [i] : []));
-  const ways = svd.rightSingularVectors;
-  // How corners are off together: without the moves of the whole, which no length tells.
-  const spread = Matrix.zeros(2 * count, 2 * count);
-  for (const i of kept) {
-    const way = ways.getColumnVector(i);
-    spread.add(way.mmul(way.transpose()).mul(1 / svd.diagonal[i]! ** 2));
-  }
-  const fits = lengths.map((one, i): LengthFit => {
-    const row = rows.getRowVector(i);
-    const checked = Math.max(0, 1 - row.mmul(spread).mmul(row.transpose()).get(0, 0));
-    const left = leftOver(corners, one);
-    return { left, checked, weight: checked < 1e-6 ? 0 : left / (one.scatter * Math.sqrt(checked)) };
-  });
+  const spread = spreadOf(corners, lengths);
+  // What holds nearly every room may leave one of this very shape loose.
+  if (!spread)
+    return {
+      state: 'open',
+      missing: 1,
+      swinging: [],
+      wanted: wantedFor(count, lengths, 1, new Held(count, []), about)
+    };
+  const fits = fitsOf(corners, lengths, spread);
   const spare = lengths.length - 2 * count + 3;
   const heights = [...placed.heights].filter(
     ([corner, height]) => height < low * Math.max(...scattersAt(corner, lengths))
@@ -362,22 +295,6 @@ export function roomShape(
 
 const scattersAt = (corner: number, lengths: readonly CornerLength[]): number[] =>
   lengths.flatMap(({ a, b, scatter }) => (a === corner || b === corner ? [scatter] : []));
-
-const scatterOf = (spread: Matrix): number[] =>
-  Array.from({ length: spread.rows / 2 }, (_, i) =>
-    Math.sqrt(Math.max(0, spread.get(2 * i, 2 * i) + spread.get(2 * i + 1, 2 * i + 1)))
-  );
-
-/** Of one spare length all that may be off; of more the one that is off by most. */
-function worstOf(fits: readonly LengthFit[], spare: number): number[] {
-  if (spare < 1) return [];
-  const known = fits.flatMap(({ checked, weight }, i) =>
-    checked >= unchecked && Math.abs(weight) > slip ? [{ i, weight: Math.abs(weight) }] : []
-  );
-  const most = Math.max(...known.map(({ weight }) => weight));
-  if (spare === 1) return known.map(({ i }) => i);
-  return known.filter(({ weight }) => weight === most).map(({ i }) => i);
-}
 
 /** The diagonal inside the room that would lower the worst scatter by most. */
 function bestDiagonal(

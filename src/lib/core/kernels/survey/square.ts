@@ -10,7 +10,7 @@ import {
   subtract,
   type Point
 } from '../../geometry/point';
-import type { CornerLength } from './lengths';
+import type { CornerLength } from './adjust';
 import { closedLegs, endsOf, leftOver } from './traverse';
 
 /** Sides as quarter turns from the first; undefined where corners as they are drawn do not go round by right angles. */

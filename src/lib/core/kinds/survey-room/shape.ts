@@ -2,7 +2,8 @@
 import type { Query } from '../../document/kind';
 import { own, stage } from '../../document/stage';
 import { add, angleOf, distance, rotate, subtract, type Point } from '../../geometry/point';
-import { roomShape, type CornerLength, type RoomShape } from '../../kernels/survey/lengths';
+import type { CornerLength } from '../../kernels/survey/adjust';
+import { roomShape, type RoomShape } from '../../kernels/survey/lengths';
 import { apart, quartersOf, squareShape, type SquareShape } from '../../kernels/survey/square';
 import { isSimple } from '../../geometry/ring';
 import { sideFrom, type RoomLength, type SurveyRoom } from './record';
