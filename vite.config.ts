@@ -73,7 +73,7 @@ export default defineConfig({
             { name: 'basics', test: /src\/lib\/core\/(units|geometry)\// },
             {
               name: 'tools',
-              test: /src\/lib\/editor\/(tools\/(?!late|shape|tape)|kinds\/(?!(chimney|clear-space|column|dimension|footing|ground|guide|roof|rooflight|slab|stair|storey|site-note|survey-room|survey-run|tracing-sheet)\/tool|(roof|slab|tracing-sheet)\/(dormer|edge|fall|found|slope)-tool)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
+              test: /src\/lib\/editor\/(tools\/(?!late|shape|tape)|kinds\/(?!(chimney|clear-space|column|dimension|footing|ground|guide|roof|rooflight|slab|stair|storey|site-note|room-tie|survey-room|survey-run|tracing-sheet)\/tool|(roof|slab|tracing-sheet)\/(dormer|edge|fall|found|slope)-tool)[a-z-]+\/([a-z-]*tool|kind|hanging|leaf|clear-start)\.)/
             },
             {
               name: 'plan',

@@ -13,7 +13,7 @@ interface Report {
     closingError: number;
     causes: { cause: string; pieces: number[]; share: number }[];
   }[];
-  walls: { grossLength: number }[];
+  walls: { grossLength: number; thickness: number }[];
   openings: { from: number; to: number }[];
   columns: unknown[];
   findings: { code: string }[];
@@ -46,7 +46,7 @@ test('a wall of two recessed doors and a pier is entered in feet and inches by t
   };
   await piece('wall', "4'");
   await piece('recess', '4"', { Depth: '6"' });
-  await piece('opening', "3'", { Sill: '0', Head: '6\'-8"' });
+  await piece('opening', "3'", { Sill: '0', Head: '6\'-8"', 'Set back': '4"', Trim: '3 1/2"' });
   await piece('wall', '2\'-6"');
   await piece('pier or column', '13"', { Depth: '17"' });
   await piece('wall', '5\'-0 5/8"');
@@ -55,6 +55,8 @@ test('a wall of two recessed doors and a pier is entered in feet and inches by t
   await piece('wall', '3\'-11"');
   await bench.blank('Overall').fill('22\'-11"');
   await bench.blank('Overall').press('Tab');
+  await bench.blank('Thickness').fill('12"');
+  await bench.blank('Thickness').press('Tab');
   await expect(page.getByText(/8 pieces.*3\/8" too little/)).toBeVisible();
   await bench.key('Escape');
   const details = page.getByRole('region', { name: 'Details' });
@@ -77,10 +79,17 @@ test('a wall of two recessed doors and a pier is entered in feet and inches by t
   await bench.settled();
   report = inspect(await bench.handOver(/Save the project/));
   expect(report.surveyRuns[0]!.closingError).toBeCloseTo(0, 3);
-  expect(report.walls.map(({ grossLength }) => grossLength / inch)).toEqual([expect.closeTo(275, 3)]);
+  // The recess is a wall half as thick between the others.
+  expect(report.walls.map(({ grossLength, thickness }) => [grossLength / inch, thickness / inch])).toEqual(
+    [
+      [48, 12],
+      [4, 6],
+      [223, 12]
+    ].map((sizes) => sizes.map((size) => expect.closeTo(size, 3)))
+  );
   expect(report.openings.map(({ from, to }) => [from / inch, to / inch])).toEqual([
-    [expect.closeTo(52, 3), expect.closeTo(88, 3)],
-    [expect.closeTo(191.625, 3), expect.closeTo(227.625, 3)]
+    [expect.closeTo(0, 3), expect.closeTo(36, 3)],
+    [expect.closeTo(139.625, 3), expect.closeTo(175.625, 3)]
   ]);
   expect(report.columns).toHaveLength(1);
 });

@@ -39,6 +39,7 @@
   import Crosshair from '@lucide/svelte/icons/crosshair';
   import MapPin from '@lucide/svelte/icons/map-pin';
   import Pentagon from '@lucide/svelte/icons/pentagon';
+  import Waypoints from '@lucide/svelte/icons/waypoints';
   import SquareDashed from '@lucide/svelte/icons/square-dashed';
   import DoorStairwell from '@lucide/svelte/icons/door-stairwell';
   import Triangle from '@lucide/svelte/icons/triangle';
@@ -89,6 +90,7 @@
     clearSpace: SquareDashed,
     surveyRun: ListOrdered,
     surveyRoom: Pentagon,
+    roomTie: Waypoints,
     meter: Crosshair,
     siteNote: MapPin,
     ground: Mountain,

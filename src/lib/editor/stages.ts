@@ -41,6 +41,7 @@ export const stages: readonly StageInfo[] = [
       { tool: 'guide', label: 'Guide', key: 'G' },
       { tool: 'surveyRun', label: 'Survey run', key: 'R' },
       { tool: 'surveyRoom', label: 'Room', key: 'O' },
+      { tool: 'roomTie', label: 'Tie rooms', key: 'J' },
       { tool: 'meter', label: 'Meter', key: 'N' },
       { tool: 'siteNote', label: 'Note', key: 'P' }
     ]

@@ -29,6 +29,7 @@ const lateNames = [
     'clearSpace',
     'surveyRun',
     'surveyRoom',
+    'roomTie',
     'siteNote',
     'ground',
     'footing',

@@ -21,6 +21,7 @@ export type ToolName =
   | 'clearSpace'
   | 'surveyRun'
   | 'surveyRoom'
+  | 'roomTie'
   | 'siteNote'
   | 'ground'
   | 'footing'

@@ -6,11 +6,13 @@ import { composePatches, patchOf } from '../document/patch';
 import * as s from '../document/schemas';
 import { addColumn } from '../kinds/column/commands';
 import { addOpening } from '../kinds/opening/commands';
-import { placeOn, stopsOf, type SurveyRun } from '../kinds/survey-run/record';
+import { placeOn, stopsOf, type SurveyPiece, type SurveyRun } from '../kinds/survey-run/record';
 import type { SurveyRoom } from '../kinds/survey-room/record';
-import { shapeRoom } from '../kinds/survey-room/shape';
+import { laidRoom } from '../kinds/room-tie/net';
 import * as wallArgs from '../kinds/wall/args';
+import { chooseBuildUp, leastThickness } from '../kinds/wall/choose';
 import { drawRun, drawWall } from '../kinds/wall/commands';
+import { ringArea } from '../geometry/ring';
 import { along, fromAngle, leftOf, lerp } from '../geometry/point';
 import { thicknessOf } from '../kernels/joints/frame';
 import { degree } from '../units/angle';
@@ -31,6 +33,25 @@ function stretchesOf({ pieces }: SurveyRun): [number, number][] {
   return from < pieces.length ? [...found, [from, pieces.length]] : found;
 }
 
+/** A part of a stretch that is one wall: pieces from one to before another, let in by `depth` from the face that was measured. */
+interface WallPart {
+  readonly from: number;
+  readonly to: number;
+  readonly depth: number;
+}
+
+/** Recesses are walls of their own, as thin as they leave. */
+function partsOf({ pieces }: SurveyRun, [from, to]: readonly [number, number]): WallPart[] {
+  const found: WallPart[] = [];
+  for (let i = from; i < to; i++) {
+    const depth = pieces[i]!.kind === 'recess' ? pieces[i]!.depth : 0;
+    const last = found.at(-1);
+    if (last && last.depth === 0 && depth === 0) found[found.length - 1] = { ...last, to: i + 1 };
+    else found.push({ from: i, to: i + 1, depth });
+  }
+  return found;
+}
+
 const style = () => ({ buildUp: s.id(), thickness: s.mm(), height: s.mm(), role: wallArgs.role() });
 
 /** Refuses to build again what stands. */
@@ -49,11 +70,12 @@ export const buildSurveyRoom = command({
     const room = need(project, 'surveyRoom', id);
     const thing = nameOf(project, room);
     needUnbuilt(project, room, thing);
-    const { ring, isKnown } = shapeRoom(room);
+    const { ring, isKnown } = laidRoom(query, id)!;
     if (!isKnown) refuse(project, 'survey.unknown', { subjects: [id], texts: { thing } });
     const steps = new Steps(query);
     const walls = steps.run(drawRun, {
-      ...{ storey: room.storey, points: ring, close: true, settingOut: 'inner', outside: 'right', ...given }
+      ...{ storey: room.storey, points: ring, close: true, settingOut: 'inner', ...given },
+      outside: ringArea(ring) > 0 ? 'right' : 'left'
     });
     const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...room, walls }]));
     return { ok: true, patch, label: 'Build a survey room', made: walls };
@@ -63,7 +85,7 @@ export const buildSurveyRoom = command({
 export const buildSurveyRun = command({
   name: 'buildSurveyRun',
   about:
-    'Build the walls of a survey run, from gap to gap, with its openings (windows where they have a sill, else doors) and piers. Its line is the face that was measured along: the outer one, or with `face` the inner one.',
+    'Build the walls of a survey run, from gap to gap, with its openings (windows where they have a sill, else doors), piers and recesses (a thinner wall behind each), as thick as it was measured. Its line is the face that was measured along: the outer one, or with `face` the inner one.',
   args: s.object({
     id: s.id().required(),
     face: s.oneOf(['outer', 'inner'] as const),
@@ -71,50 +93,94 @@ export const buildSurveyRun = command({
     ...style()
   }),
   example: { id: 'survey-1', thickness: 300 },
-  run: (project, { id, face, ...given }, query): Result => {
+  run: (project, { id, face, ...asked }, query): Result => {
     const run = need(project, 'surveyRun', id);
+    const thick = asked.buildUp === undefined ? (asked.thickness ?? run.thickness ?? undefined) : undefined;
+    const given = { ...asked, ...(thick !== undefined && { thickness: thick }) };
     const subjects = [id];
     const texts = { thing: nameOf(project, run) };
     needUnbuilt(project, run, texts.thing);
     const stretches = stretchesOf(run);
     if (stretches.length === 0) refuse(project, 'survey.empty', { subjects, texts });
-    const stops = stopsOf(run);
-    const steps = new Steps(query);
-    const walls = stretches.flatMap(([from, to]) => {
-      const [made] = steps.run(drawWall, {
-        ...{ storey: run.storey, a: placeOn(run, stops[from]!), length: stops[to]! - stops[from]! },
-        ...{ angle: run.angle / degree, settingOut: face ?? 'outer', ...given },
-        ...(run.name && { name: run.name })
+    const thickness = thicknessOf(chooseBuildUp(project, given).buildUp);
+    const deepest = run.pieces.findIndex(
+      ({ kind, depth }) => kind === 'recess' && depth > thickness - leastThickness
+    );
+    if (deepest >= 0)
+      refuse(project, 'survey.recess-deep', {
+        subjects,
+        numbers: { depth: run.pieces[deepest]!.depth, thickness, least: leastThickness },
+        texts: { piece: String(deepest + 1) }
       });
-      const wall = steps.project.tables.wall.get(made!)!;
-      const thickness = thicknessOf(steps.project.tables.buildUp.get(wall.buildUp)!);
-      // From the line that was measured along to the middle of the wall.
-      const inwards = wall.outside === 'left' ? -1 : 1;
-      const across = inwards * (face === 'inner' ? -1 : 1) * (thickness / 2);
-      for (let i = from; i < to; i++) {
-        const { kind, length, sill, head, depth } = run.pieces[i]!;
-        const distance = stops[i]! - stops[from]!;
-        if (kind === 'opening')
-          steps.run(addOpening, {
-            ...{ wall: made, distance, width: length, sill, height: head - sill },
-            filling: sill > windowSill ? 'window' : 'door'
-          });
-        if (kind === 'pier') {
-          const middle = lerp(placeOn(run, stops[i]!), placeOn(run, stops[i + 1]!), 0.5);
-          steps.run(addColumn, {
-            ...{ storey: run.storey, angle: run.angle / degree },
-            at: along(middle, leftOf(fromAngle(run.angle)), across),
-            profile: { kind: 'rectangle', width: length, depth: Math.max(depth, thickness) }
-          });
-        }
-      }
-      return [made!];
-    });
+    const building: Building = { run, face: face ?? 'outer', given, thickness };
+    const steps = new Steps(query);
+    const walls = stretches.flatMap((stretch) => buildStretch(steps, building, partsOf(run, stretch)));
     const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...run, walls }]));
-    const isFlat = run.pieces.some(({ kind }) => kind === 'recess');
-    return {
-      ...{ ok: true, patch, label: 'Build a survey run', made: walls },
-      ...(isFlat && { also: 'Recesses are built as wall: they are kept in the run.' })
-    };
+    return { ok: true, patch, label: 'Build a survey run', made: walls };
   }
 });
+
+/** How thick trim is taken to be, mm. */
+const trimThickness = 20;
+
+/** What fills an opening, set back and trimmed as it was seen from the face that was measured. */
+function asMeasured({ depth, trim }: SurveyPiece, face: 'outer' | 'inner') {
+  // How deep a frame is is not measured, so that only from outside it is known where it begins.
+  const isBack = depth > 0 && face === 'outer';
+  const side = face === 'outer' ? 'outside' : 'inside';
+  return {
+    ...(isBack && { frame: { recess: depth } }),
+    ...(trim > 0 && { casing: { [side]: { width: trim, thickness: trimThickness } } })
+  };
+}
+
+interface Building {
+  readonly run: SurveyRun;
+  readonly face: 'outer' | 'inner';
+  readonly given: {
+    readonly outside?: 'left' | 'right' | undefined;
+    readonly buildUp?: string | undefined;
+    readonly thickness?: number | undefined;
+  };
+  readonly thickness: number;
+}
+
+/** Walls of a stretch with what is in them. With a recess all are set out on the other face, which they share. */
+function buildStretch(steps: Steps, building: Building, parts: readonly WallPart[]): string[] {
+  const { run, face, given, thickness } = building;
+  const stops = stopsOf(run);
+  const left = leftOf(fromAngle(run.angle));
+  // From the line that was measured along into the wall.
+  const inwards = (given.outside === 'left' ? -1 : 1) * (face === 'inner' ? -1 : 1);
+  const isShared = parts.some(({ depth }) => depth > 0);
+  const place = (i: number) => along(placeOn(run, stops[i]!), left, isShared ? inwards * thickness : 0);
+  const settingOut = isShared ? (face === 'outer' ? 'inner' : 'outer') : face;
+  return parts.map(({ from, to, depth }) => {
+    const [made] = steps.run(drawWall, {
+      ...{ storey: run.storey, a: place(from), b: place(to), settingOut, ...given },
+      ...(depth > 0 && { buildUp: undefined, thickness: thickness - depth }),
+      ...(run.name && { name: run.name })
+    });
+    for (let i = from; i < to; i++) {
+      const { kind, length, sill, head, depth: deep } = run.pieces[i]!;
+      const distance = stops[i]! - stops[from]!;
+      if (kind === 'opening')
+        steps.run(addOpening, {
+          ...{ wall: made, distance, width: length, sill, height: head - sill },
+          filling: sill > windowSill ? 'window' : 'door',
+          overrides: asMeasured(run.pieces[i]!, face)
+        });
+      if (kind === 'pier')
+        steps.run(addColumn, {
+          ...{ storey: run.storey, angle: run.angle / degree },
+          at: along(
+            lerp(placeOn(run, stops[i]!), placeOn(run, stops[i + 1]!), 0.5),
+            left,
+            (inwards * thickness) / 2
+          ),
+          profile: { kind: 'rectangle', width: length, depth: Math.max(deep, thickness) }
+        });
+    }
+    return made!;
+  });
+}

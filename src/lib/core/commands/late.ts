@@ -16,8 +16,10 @@ import { addGround, setGround } from '../kinds/ground/commands';
 import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
+import { addDoorway, addOutsideLength, measureDoorway, setOutsideLength } from '../kinds/room-tie/commands';
+import { laidRoom, tieState } from '../kinds/room-tie/net';
+import { learnTies } from '../kinds/room-tie/plan';
 import { learnShapes } from '../kinds/survey-room/plan';
-import { shapedRoom } from '../kinds/survey-room/shape';
 import {
   addSurveyRun,
   closeSurveyRuns,
@@ -70,6 +72,10 @@ export const lateCommands: readonly Command[] = [
     setSurveyRoom,
     measureRoom,
     buildSurveyRoom,
+    addDoorway,
+    measureDoorway,
+    addOutsideLength,
+    setOutsideLength,
     buildFoundWalls,
     addGround,
     setGround,
@@ -87,4 +93,5 @@ export const lateCommands: readonly Command[] = [
 ];
 
 learn(lateCommands);
-learnShapes(shapedRoom);
+learnShapes(laidRoom);
+learnTies(tieState);

@@ -61,6 +61,16 @@ const sideOf = (from: number) => ({
   name: 'measureRoom',
   args: { id: 'room-survey-1', from, to: from + 1, length: 4000 }
 });
+const twoRooms = [
+  pointedOut,
+  {
+    ...pointedOut,
+    args: {
+      ...pointedOut.args,
+      corners: pointedOut.args.corners.map(({ x, y }) => ({ x: x + 4120, y }))
+    }
+  }
+];
 const also: Record<string, Script['commands']> = {
   // A sheet of the example's paper, so that both lengths are near to what they are there.
   stretchTracingSheet: [
@@ -83,6 +93,10 @@ const also: Record<string, Script['commands']> = {
     args: { storey: 'storey-1', at: { x, y }, angle, pieces: [{ length }] }
   })),
   setSiteNote: [exampleOf('addSiteNote')],
+  addDoorway: twoRooms,
+  measureDoorway: [...twoRooms, exampleOf('addDoorway')],
+  addOutsideLength: twoRooms,
+  setOutsideLength: [...twoRooms, exampleOf('addDoorway'), exampleOf('addOutsideLength')],
   setSurveyRoom: [pointedOut],
   measureRoom: [pointedOut],
   buildSurveyRoom: [

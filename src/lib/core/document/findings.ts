@@ -194,6 +194,15 @@ const findings = {
     message: (w) => `${w.t('thing')} is declared square, but too few of ${w.t('wanted')} are measured.`,
     hint: 'Measure one of them.'
   },
+  'survey.tie-open': {
+    message: (w) => `${w.t('thing')} does not tie its rooms yet: ${w.t('wanted')} would.`,
+    hint: 'Measure that; what is not measured beyond it is taken as even and square.'
+  },
+  'survey.net-worst': {
+    message: (w) =>
+      `The rooms as they lie together do not agree: ${w.t('told')}, which is more than the tape allows.`,
+    hint: 'Measure it again; a length outside, or a doorway more, tells it more surely.'
+  },
   'survey.worst': {
     message: (w) =>
       `The lengths of ${w.t('thing')} do not agree: ${w.t('told')} is off by more than the tape allows.`,

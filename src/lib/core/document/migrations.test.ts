@@ -187,11 +187,11 @@ it('version 9: roofs ended plumb without boards and over outer faces, thresholds
   ]);
 });
 
-it('version 16: by whom and when pieces of a survey run were measured was not said', () => {
+it('versions 16 and 17: by whom and when pieces of a survey run were measured was not said, nor their trim', () => {
   const piece = { kind: 'wall', length: 1300 };
   const now = migrate([{ kind: 'surveyRun', pieces: [piece] }, { kind: 'project' }], 16);
   expect(now).toEqual([
-    { kind: 'surveyRun', pieces: [{ ...piece, by: '', on: '' }] },
+    { kind: 'surveyRun', thickness: null, pieces: [{ ...piece, by: '', on: '', trim: 0 }] },
     { kind: 'project', measuring: { by: '', on: '' } }
   ]);
 });

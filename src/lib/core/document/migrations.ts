@@ -135,11 +135,18 @@ const steps: Readonly<Record<number, Step>> = {
   // By whom and when sizes were measured; survey rooms, which older files have none of.
   16: (records, house) =>
     gain({ project: { measuring: { by: '', on: '' } } })(records, house).map((record) =>
-      record?.kind === 'surveyRun' && Array.isArray(record.pieces)
-        ? { ...record, pieces: record.pieces.map((piece: object) => ({ by: '', on: '', ...piece })) }
-        : record
-    )
+      withPieces(record, { by: '', on: '' })
+    ),
+  // Trim round openings and the thickness of walls that were measured; ties between rooms, which older files have none of.
+  17: (records, house) =>
+    gain({ surveyRun: { thickness: null } })(records, house).map((record) => withPieces(record, { trim: 0 }))
 };
+
+/** A survey run whose pieces gain fields. */
+const withPieces = (record: Loose, fields: object): Loose =>
+  record?.kind === 'surveyRun' && Array.isArray(record.pieces)
+    ? { ...record, pieces: record.pieces.map((piece: object) => ({ ...fields, ...piece })) }
+    : record;
 
 const seatedAsNow = (record: Loose): Loose => {
   if (record?.kind !== 'roof') return record;

@@ -23,6 +23,11 @@ export const surveyProblems = {
     message: (w) => `${w.t('thing')} is in no ring of survey runs that come back to where they began.`,
     hint: 'Let each run begin where the one before it ends, three at least, all round.'
   },
+  'survey.recess-deep': {
+    message: (w) =>
+      `Piece ${w.t('piece')} is let in by ${w.l('depth')}, and the wall is ${w.l('thickness')} thick: at least ${w.l('least')} have to stay behind it.`,
+    hint: 'Give the wall its thickness, or the recess less depth; where nothing is behind it, it is an opening or a gap.'
+  },
   'survey.empty': {
     message: (w) => `${w.t('thing')} has no piece that a wall could be built from.`,
     hint: 'Enter its pieces first; gaps are no wall.'
@@ -48,6 +53,36 @@ export const surveyProblems = {
   'survey.no-length': {
     message: (w) => `It is not said how long ${w.t('pair')} is.`,
     hint: 'Give a length.'
+  },
+  'survey.tie-same': {
+    message: (w) => `${w.t('thing')} cannot be tied to itself.`,
+    hint: 'Point at a side of another room.'
+  },
+  'survey.tie-storeys': {
+    message: (w) => `${w.t('thing')} and ${w.t('other')} are on different storeys.`,
+    hint: 'Tie rooms of one storey.'
+  },
+  'survey.no-corner': {
+    message: (w) =>
+      `There is no corner ${w.t('given')} in ${w.t('thing')}: it has ${w.t('count')}, A to ${w.t('last')}.`,
+    hint: 'Give one of its corners; the first is 1 in scripts.'
+  },
+  'survey.no-doorway': {
+    message: (w) => `${w.t('thing')} is no doorway.`,
+    hint: 'Name a doorway between two rooms.'
+  },
+  'survey.no-outside': {
+    message: (w) => `${w.t('thing')} was not measured outside.`,
+    hint: 'Name a length that was measured outside.'
+  },
+  'survey.doorway-long': {
+    message: (w) =>
+      `The ${w.t('pieces')} pieces along ${w.t('pair')} of ${w.t('thing')} are ${w.l('sum')} together, and that side is ${w.l('side')} long.`,
+    hint: 'One of them is wrong, or the side: measure again, or take one of them away.'
+  },
+  'survey.outside-walls': {
+    message: (w) => `Of ${w.l('length')} outside nothing is left between walls of ${w.l('both')} together.`,
+    hint: 'Give the whole length outside, and how thick the wall at each end is.'
   },
   'survey.unknown': {
     message: (w) => `The shape of ${w.t('thing')} is not known yet.`,

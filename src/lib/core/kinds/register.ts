@@ -15,6 +15,7 @@ import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { siteNote } from './site-note/kind';
+import { roomTie } from './room-tie/kind';
 import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
@@ -45,6 +46,7 @@ export const kinds: Declarations = {
   clearSpace,
   surveyRun,
   surveyRoom,
+  roomTie,
   siteNote,
   ground,
   footing,

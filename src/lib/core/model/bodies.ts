@@ -32,6 +32,7 @@ export const bodyOf: Readonly<Record<Kind, Stage<ElementBody | undefined> | null
   clearSpace: null,
   surveyRun: null,
   surveyRoom: null,
+  roomTie: null,
   siteNote: null,
   ground: null,
   alignment: null,

@@ -27,6 +27,7 @@ import { findSlabs } from '../kinds/slab/review';
 import { findFootings } from '../kinds/footing/review';
 import { findGround } from '../kinds/ground/review';
 import { findSpaces } from '../kinds/clear-space/review';
+import { findRoomTies } from '../kinds/room-tie/review';
 import { findSurveyRooms } from '../kinds/survey-room/review';
 import { findSurveys } from '../kinds/survey-run/review';
 import { findStairs } from '../kinds/stair/review';
@@ -64,6 +65,7 @@ export const rulesOf: Readonly<Record<Kind, readonly Rule[]>> = {
   clearSpace: [findSpaces],
   surveyRun: [findSurveys],
   surveyRoom: [findSurveyRooms],
+  roomTie: [findRoomTies],
   siteNote: [],
   ground: [findGround],
   alignment: [],

@@ -5,7 +5,8 @@ import { settingsOf } from '../document/project';
 import { frameOf } from '../kinds/wall/frame';
 import { chainSizes } from '../kinds/dimension/sizes';
 import { pairName } from '../kinds/survey-room/record';
-import { shapedRoom } from '../kinds/survey-room/shape';
+import { laidRoom, tieState } from '../kinds/room-tie/net';
+import { outsideWords, pieceWords } from '../kinds/room-tie/words';
 import { storeysInOrder } from '../kinds/storey/record';
 import { certaintyWords, isSure, type Certainty } from '../units/certainty';
 import { formatLengthWithUnit } from '../units/length';
@@ -63,17 +64,38 @@ function rowsOf(query: Query): Row[] {
       lengths.map(({ from, to, length, certainty, by, on }): Row => ({
         ...{ id, storey, certainty, by, on, size: pairName(from, to), now: () => words(length) }
       }))
-    )
+    ),
+    ...[...tables.roomTie.values()].flatMap((tie) => {
+      const { id, one, shape } = tie;
+      const storey = tables.surveyRoom.get(one)?.storey ?? '';
+      const told =
+        shape.kind === 'doorway'
+          ? shape.lengths.map((own) => ({ ...own, size: pieceWords(project, tie, own.piece, own.at) }))
+          : [{ ...shape, size: outsideWords(project, tie) }];
+      return told.map(({ size, length, certainty, by, on }): Row => ({
+        ...{ id, storey, certainty, by, on, size, now: () => words(length) }
+      }));
+    })
   ];
 }
 
-/** What would hold rooms whose shape is not known. */
+/** What would hold rooms whose shape is not known, and tie those between which a doorway is. */
 function wantedRows(query: Query): Row[] {
-  return [...query.project.tables.surveyRoom.values()].flatMap(({ id, storey }) =>
-    (shapedRoom(query, id)?.wanted ?? []).map(([from, to]): Row => ({
-      ...{ id, storey, certainty: 'unknown', size: pairName(from, to), now: () => '' }
-    }))
-  );
+  const { project } = query;
+  const { surveyRoom, roomTie } = project.tables;
+  const wanted = (id: string, storey: string, size: string): Row => ({
+    ...{ id, storey, certainty: 'unknown', size, now: () => '' }
+  });
+  return [
+    ...[...surveyRoom.values()].flatMap(({ id, storey }) =>
+      (laidRoom(query, id)?.wanted ?? []).map((pair) => wanted(id, storey, pairName(...pair)))
+    ),
+    ...[...roomTie.values()].flatMap((tie) =>
+      tieState(query, tie).missing.map(([piece, at]) =>
+        wanted(tie.id, surveyRoom.get(tie.one)?.storey ?? '', pieceWords(project, tie, piece, at))
+      )
+    )
+  ];
 }
 
 /** In the order of storeys, upwards. */

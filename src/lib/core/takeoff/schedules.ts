@@ -20,6 +20,7 @@ import { storeyRows } from '../kinds/storey/schedule';
 import { twinRows } from '../kinds/twins/schedule';
 import { sheetRows } from '../kinds/tracing-sheet/schedule';
 import { noteRows } from '../kinds/site-note/schedule';
+import { roomTieRows } from '../kinds/room-tie/schedule';
 import { surveyRoomRows } from '../kinds/survey-room/schedule';
 import { surveyRows } from '../kinds/survey-run/schedule';
 import { wallRows } from '../kinds/wall/schedule';
@@ -45,6 +46,7 @@ export const scheduleOf: Readonly<Record<Kind, Schedule | null>> = {
   clearSpace: null,
   surveyRun: { as: 'surveyRuns', rows: surveyRows },
   surveyRoom: { as: 'surveyRooms', rows: surveyRoomRows },
+  roomTie: { as: 'roomTies', rows: roomTieRows },
   siteNote: { as: 'siteNotes', rows: noteRows },
   alignment: { as: 'alignments', rows: alignmentRows },
   ground: { as: 'ground', rows: (query) => ({ ...diggingOf(query), ...groundSummary(query) }) },

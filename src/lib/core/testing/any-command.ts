@@ -1,6 +1,7 @@
 /** Any command of the register with arguments that fit a project: its example, with what it names found there. */
 import { commands } from '../commands/all';
 import type { Call } from '../commands/register';
+import { doorPieces } from '../kernels/survey/network';
 import { ringFrom } from '../kinds/survey-run/ring';
 import type { Project } from '../document/kind';
 import { declarationsOf } from '../document/project';
@@ -212,6 +213,27 @@ const special: Readonly<Record<string, (project: Project, chance: Chance) => obj
   spreadSurveyRun: ({ tables: { surveyRun } }, { pick }) => {
     const open = [...surveyRun.values()].filter(({ overall }) => overall !== null);
     return { id: one(open, pick)?.id ?? one(surveyRun.keys(), pick) ?? '-' };
+  },
+  measureDoorway: ({ tables: { roomTie } }, { pick, x }) => {
+    const doorways = [...roomTie.values()].filter(({ shape }) => shape.kind === 'doorway');
+    return {
+      ...{ id: one(doorways, pick)?.id ?? '-', at: 1 + (pick % 2), length: 40 * (x + 42) },
+      piece: one(doorPieces, pick >> 1)
+    };
+  },
+  setOutsideLength: ({ tables: { roomTie } }, { pick, x }) => {
+    const outside = [...roomTie.values()].filter(({ shape }) => shape.kind === 'outside');
+    return { id: one(outside, pick)?.id ?? '-', length: 9000 + 10 * x };
+  },
+  mergeSlabs: ({ tables: { slab } }, { pick }) => {
+    const drawn = [...slab.values()].filter(({ outline }) => outline.kind === 'drawn');
+    const first = one(drawn, pick);
+    const beside = drawn.filter(({ id, storey }) => id !== first?.id && storey === first?.storey);
+    return { ids: [first?.id ?? '-', one(beside, pick >> 1)?.id ?? '-'] };
+  },
+  buildSurveyRoom: ({ tables: { surveyRoom } }, { pick }) => {
+    const square = [...surveyRoom.values()].filter((room) => room.square);
+    return { id: one(square, pick)?.id ?? '-', thickness: 200 };
   },
   setTracingSheet: ({ tables: { tracingSheet } }, { pick }) => ({
     ...{ id: one(tracingSheet.keys(), pick) ?? '-', fade: 0.3, locked: pick % 3 === 0 }

@@ -307,6 +307,15 @@ export const anyEditArb: fc.Arbitrary<Edit> = fc.record({
   y: fc.integer({ min: -40, max: 40 })
 });
 
+/** Corners of a room, far from the house. */
+const roomAt = (x: number) =>
+  [
+    [0, 0],
+    [4000, 0],
+    [4000, 3100],
+    [0, 3100]
+  ].map(([across, up]) => ({ x: x + across!, y: up! - 60_000 }));
+
 /** A house with one of everything, so that every command has something to be about. */
 export function furnished(): Project {
   const example = (name: string) => ({ name, args: commands.find((one) => one.name === name)!.example });
@@ -335,6 +344,7 @@ export function furnished(): Project {
           ]
         }
       },
+      { name: 'splitSlab', args: { id: 'slab-2', a: { x: 3000, y: -4000 }, b: { x: 3000, y: 1000 } } },
       ...[
         'addStorey',
         'addStair',
@@ -360,7 +370,10 @@ export function furnished(): Project {
           pieces: [{ length }]
         }
       })),
-      { name: 'setSurveyRoom', args: { id: 'room-survey-1', square: true } },
+      { name: 'setSurveyRoom', args: { id: 'room-survey-1', square: true, corners: roomAt(0) } },
+      { name: 'addSurveyRoom', args: { storey: 'storey-1', corners: roomAt(5000) } },
+      example('addDoorway'),
+      example('addOutsideLength'),
       ...[1, 2].map((from) => ({
         name: 'measureRoom',
         args: { id: 'room-survey-1', from, to: from + 1, length: 4000 }

@@ -1,6 +1,8 @@
 /** Fields that the cards of several kinds share. */
 import type { Choice } from '../sentence';
-import type { CardMaker, Field } from './card';
+import { whoMeasured, type Known } from '../../core/document/known';
+import { explainFault, formatLengthWithUnit, parseLength } from '../../core/units/length';
+import { fact, type CardMaker, type Field } from './card';
 import { certainties, certaintyWords, type Certainty } from '../../core/units/certainty';
 import type { Column } from '../../core/kinds/column/record';
 
@@ -18,6 +20,74 @@ export const certaintyField = (
   make.choice('certainty', 'How known', values, certaintyChoices, (certainty) => set({ certainty }));
 
 export type Setter = (changes: object) => { name: string; args: unknown };
+
+const unmeasured = 'not measured';
+
+/** A length that may not be measured: emptied, it is not. */
+export function optionalLength(
+  make: CardMaker,
+  name: string,
+  label: string,
+  length: number | null,
+  set: (length: number | null) => { name: string; args: unknown }
+): Field {
+  const { units } = make.editor.settings;
+  const run = (value: number | null) => {
+    const call = set(value);
+    return make.run(call.name, call.args as object);
+  };
+  return {
+    ...{ name, label, kind: 'text' },
+    value: length === null ? unmeasured : formatLengthWithUnit(length, units),
+    set: (text) => {
+      if (text.trim() === '' || text.trim() === unmeasured) return run(null);
+      const read = parseLength(text, units);
+      return read.ok ? run(read.value) : `${explainFault(text, read)}.`;
+    }
+  };
+}
+
+/**
+ * A length that may not be measured yet, and how it is known, by whom and when. `left`: measured less what the rest says,
+ * where something does. `set` takes `length` (null takes it away) or `certainty`.
+ */
+export function measuredFields(
+  make: CardMaker,
+  {
+    name,
+    label,
+    own,
+    left
+  }: {
+    readonly name: string;
+    readonly label: string;
+    readonly own: ({ readonly length: number } & Known) | undefined;
+    readonly left: number | undefined;
+  },
+  set: Setter
+): Field[] {
+  const { readings, settings } = make.editor;
+  const typed: Field = {
+    ...optionalLength(make, `length ${name}`, label, own?.length ?? null, (length) =>
+      set({ length, ...(length !== null && readings.knownOf(length)) })
+    ),
+    ...(left !== undefined && {
+      also:
+        Math.abs(left) < 0.05
+          ? 'agrees'
+          : `${formatLengthWithUnit(Math.abs(left), settings.units)} ${left > 0 ? 'more' : 'less'} than the shape has`
+    })
+  };
+  if (!own) return [typed];
+  const known = make.choice(
+    `known ${name}`,
+    `${label}, how known`,
+    [own.certainty],
+    certaintyChoices,
+    (certainty) => set({ certainty })
+  );
+  return [typed, known, ...(own.by || own.on ? [fact(`${label}, by`, whoMeasured(own))] : [])];
+}
 
 export function placeFields(
   make: CardMaker,

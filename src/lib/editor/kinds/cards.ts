@@ -20,6 +20,7 @@ import { footingCard } from './footing/card';
 import { groundCard } from './ground/card';
 import { spaceCard } from './clear-space/card';
 import { siteNoteCard } from './site-note/card';
+import { roomTieCard } from './room-tie/card';
 import { surveyRoomCard } from './survey-room/card';
 import { surveyCard } from './survey-run/card';
 import { stairCard } from './stair/card';
@@ -50,6 +51,7 @@ const cards: { readonly [K in Kind]?: Card<Records[K]> } = {
   clearSpace: ofOne(spaceCard),
   surveyRun: ofOne(surveyCard),
   surveyRoom: ofOne(surveyRoomCard),
+  roomTie: ofOne(roomTieCard),
   siteNote: ofOne(siteNoteCard),
   ground: ofOne(groundCard),
   alignment: ofOne(alignmentCard),

@@ -17,6 +17,7 @@ import { footing } from './footing/kind';
 import { ground } from './ground/kind';
 import { clearSpace } from './clear-space/kind';
 import { siteNote } from './site-note/kind';
+import { roomTie } from './room-tie/kind';
 import { surveyRoom } from './survey-room/kind';
 import { surveyRun } from './survey-run/kind';
 import { stair } from './stair/kind';
@@ -38,6 +39,7 @@ export const editorKinds: { readonly [K in Kind]: EditorKind } = {
   clearSpace,
   surveyRun,
   surveyRoom,
+  roomTie,
   siteNote,
   ground,
   footing,

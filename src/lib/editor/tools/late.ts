@@ -14,6 +14,7 @@ import { SlabTool } from '../kinds/slab/tool';
 import { FootingTool } from '../kinds/footing/tool';
 import { GroundTool } from '../kinds/ground/tool';
 import { SiteNoteTool } from '../kinds/site-note/tool';
+import { RoomTieTool } from '../kinds/room-tie/tool';
 import { SurveyRoomTool } from '../kinds/survey-room/tool';
 import { SurveyTool } from '../kinds/survey-run/tool';
 import { SpaceTool } from '../kinds/clear-space/tool';
@@ -39,6 +40,7 @@ export const lateTools = {
   clearSpace: (editor: Editor) => new SpaceTool(editor),
   surveyRun: (editor: Editor) => new SurveyTool(editor),
   surveyRoom: (editor: Editor) => new SurveyRoomTool(editor),
+  roomTie: (editor: Editor) => new RoomTieTool(editor),
   siteNote: (editor: Editor) => new SiteNoteTool(editor),
   stair: (editor: Editor) => new StairTool(editor),
   guide: (editor: Editor) => new GuideTool(editor),

@@ -19,7 +19,6 @@ import {
   cross,
   distance,
   fromAngle,
-  length,
   rotate,
   scale,
   subtract,

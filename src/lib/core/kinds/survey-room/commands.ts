@@ -29,11 +29,15 @@ const shape = () => ({ name: s.name(), tape: s.mm().min(0.01).max(1000), square:
 
 const corners = () => s.array(s.point().required()).min(3).max(mostCorners);
 
-/** Counter-clockwise, beginning with the same corner. */
 function ringOf(project: Project, points: readonly Point[]): Point[] {
   const ring = points.map(storedPoint);
   if (!isSimple(ring) || ringArea(ring) === 0)
     refuse(project, 'outline.crosses', { texts: { thing: 'the room' } });
+  return ring;
+}
+
+/** Counter-clockwise, beginning with the same corner. */
+function forwards(ring: Point[]): Point[] {
   return ringArea(ring) > 0 ? ring : [ring[0]!, ...ring.slice(1).reverse()];
 }
 
@@ -90,7 +94,7 @@ export const addSurveyRoom = command({
       kind: 'surveyRoom',
       name: args.name ?? '',
       storey: need(project, 'storey', args.storey).id,
-      corners: ringOf(project, args.corners),
+      corners: forwards(ringOf(project, args.corners)),
       ...{ lengths: [], tape: lengthOr(args.tape, 3), square: args.square ?? false, walls: [] }
     };
     return done(project, 'Point out a room', [checked(project, room)], [], [room.id]);

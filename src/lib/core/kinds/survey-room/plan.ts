@@ -44,9 +44,11 @@ const roomPlans = stage(
   {
     room: own('surveyRoom'),
     shape: (query: Query, id: string) => shapeOf?.(query, id),
+    isTied: ({ project }: Query, id: string) =>
+      [...project.tables.roomTie.values()].some(({ one, other }) => one === id || other === id),
     units: ({ project }) => settingsOf(project).units
   },
-  ({ room, shape, units }): readonly Mark[] => {
+  ({ room, shape, isTied, units }): readonly Mark[] => {
     if (!room || !shape) return [];
     const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
     const { ring, isKnown } = shape;
@@ -85,8 +87,17 @@ const roomPlans = stage(
       }),
       ...ring.map((p, i): Mark => ({
         ...{ ...mark, kind: 'text', height: 1.4 * letters, text: letterName(i), angle: 0 },
-        at: along(p, outwards(p), 1.3 * off)
-      }))
+        // Other rooms may lie beside one that is tied to them.
+        at: along(p, outwards(p), (isTied ? -2.4 : 1.3) * off)
+      })),
+      ...(room.name === ''
+        ? []
+        : [
+            {
+              ...{ ...mark, kind: 'text' as const, height: 1.2 * letters, text: room.name, angle: 0 },
+              at: lerp(middle, lerp(ring[0]!, ring[1]!, 0.5), 0.5)
+            }
+          ])
     ];
   }
 );

@@ -13,7 +13,7 @@ export interface RoomLength extends Known {
 }
 
 /**
- * `corners`: about where they are, counter-clockwise; the first is where the room is laid down, the second tells which way.
+ * `corners`: about where they are, counter-clockwise unless the room was turned over; the first is where the room is laid down, the second tells which way.
  * `tape`: how far a length is off, one standard deviation. `square`: all corners are declared to be right angles. `walls`:
  * what was built round it.
  */

@@ -4,7 +4,7 @@ import { settingsOf } from '../../document/project';
 import { formatLengthWithUnit } from '../../units/length';
 import { letterName } from '../../units/letters';
 import { pairName, type SurveyRoom } from './record';
-import { shapedRoom } from './shape';
+import { laidRoom } from '../room-tie/net';
 
 /** Names in a row, as they are said. */
 export const listed = (names: readonly string[]): string =>
@@ -16,7 +16,7 @@ export function findSurveyRooms(scope: Scope) {
 }
 
 function findRoom({ project, query, say, named }: Scope, room: SurveyRoom) {
-  const shape = shapedRoom(query, room.id);
+  const shape = laidRoom(query, room.id);
   if (!shape) return;
   const { units } = settingsOf(project);
   const thing = named(room.id);

@@ -4,11 +4,11 @@ import { nameElement } from '../../document/names';
 import { ringArea } from '../../geometry/ring';
 import { round } from '../../units/round';
 import { pairName } from './record';
-import { shapedRoom } from './shape';
+import { laidRoom } from '../room-tie/net';
 
 export const surveyRoomRows = (query: Query) =>
   [...query.project.tables.surveyRoom.values()].map((room) => {
-    const shape = shapedRoom(query, room.id)!;
+    const shape = laidRoom(query, room.id)!;
     const { free, cost, ring, isKnown, left, wanted } = shape;
     return {
       id: room.id,

@@ -1,11 +1,10 @@
 /** The shape that a survey room has by what was measured in it, laid down where its corners were pointed at. */
-import type { Query } from '../../document/kind';
 import { own, stage } from '../../document/stage';
 import { add, angleOf, distance, rotate, subtract, type Point } from '../../geometry/point';
 import type { CornerLength } from '../../kernels/survey/adjust';
 import { roomShape, type RoomShape } from '../../kernels/survey/lengths';
 import { apart, quartersOf, squareShape, type SquareShape } from '../../kernels/survey/square';
-import { isSimple } from '../../geometry/ring';
+import { isSimple, ringArea } from '../../geometry/ring';
 import { sideFrom, type RoomLength, type SurveyRoom } from './record';
 
 export interface ShapedRoom {
@@ -43,7 +42,15 @@ function unlikeness({ corners, lengths }: SurveyRoom, shape: readonly Point[]): 
   return off.sort((p, q) => q.share - p.share)[0];
 }
 
+/** Goes round clockwise where it was turned over: then it is the mirror of what its lengths give one that was not. */
 export function shapeRoom(room: SurveyRoom): ShapedRoom {
+  if (ringArea(room.corners) >= 0) return shapeForward(room);
+  const flip = ({ x, y }: Point): Point => ({ x, y: -y });
+  const shape = shapeForward({ ...room, corners: room.corners.map(flip) });
+  return { ...shape, ring: shape.ring.map(flip) };
+}
+
+function shapeForward(room: SurveyRoom): ShapedRoom {
   const lengths = cornerLengths(room);
   const free = roomShape(room.corners.length, lengths, room.corners);
   const quarters = room.square ? quartersOf(room.corners) : undefined;
@@ -69,9 +76,7 @@ export function shapeRoom(room: SurveyRoom): ShapedRoom {
   };
 }
 
-/** By its id; undefined where there is none. */
+/** By its own lengths alone; undefined where there is none. */
 export const shapedRooms = stage('shapes of survey rooms', { room: own('surveyRoom') }, ({ room }) =>
   room ? shapeRoom(room) : undefined
 );
-
-export const shapedRoom = (query: Query, id: string): ShapedRoom | undefined => query.get(shapedRooms, id);

@@ -21,7 +21,8 @@ export function measuredOf(project: Project, run: SurveyRun): RunMeasured | unde
     const found = project.tables.buildUp.get(buildUp);
     return found ? [thicknessOf(found)] : [];
   });
-  const thicknesses = known.length > 0 ? known : [...project.tables.buildUp.values()].map(thicknessOf);
+  const named = run.thickness === null ? known : [run.thickness, ...known];
+  const thicknesses = named.length > 0 ? named : [...project.tables.buildUp.values()].map(thicknessOf);
   const inches = units.system === 'ft';
   return {
     pieces: run.pieces,

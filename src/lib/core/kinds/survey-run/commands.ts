@@ -30,6 +30,7 @@ const pieceArgs = () =>
       sill: s.mm(),
       head: s.mm(),
       depth: s.mm().min(0),
+      trim: s.mm().min(0),
       ...knownArgs()
     })
     .noUnknown(true);
@@ -41,6 +42,7 @@ const shape = () => ({
   pieces: s.array(pieceArgs().required()).max(mostPieces).default(undefined),
   running: s.flag(),
   overall: s.mm().nullable(),
+  thickness: s.mm().nullable(),
   tape: s.mm().min(0).max(1000)
 });
 
@@ -50,6 +52,7 @@ interface PieceGiven extends KnownGiven {
   readonly sill?: number | undefined;
   readonly head?: number | undefined;
   readonly depth?: number | undefined;
+  readonly trim?: number | undefined;
 }
 
 interface Given {
@@ -59,6 +62,7 @@ interface Given {
   readonly pieces?: readonly PieceGiven[] | undefined;
   readonly running?: boolean | undefined;
   readonly overall?: number | null | undefined;
+  readonly thickness?: number | null | undefined;
   readonly tape?: number | undefined;
 }
 
@@ -83,6 +87,7 @@ function piecesOf(project: Project, list: readonly PieceGiven[], isRunning: bool
     return {
       ...{ kind, length: toStored(length), sill, head },
       depth: toStored(given.depth ?? usual.depth),
+      trim: toStored(given.trim ?? usual.trim),
       ...knownOf(project, given)
     };
   });
@@ -92,6 +97,10 @@ function changed(project: Project, old: SurveyRun, given: Given): SurveyRun {
   const running = given.running ?? old.running;
   if (given.overall !== undefined && given.overall !== null)
     needPositive(project, 'overall length', nameOf(project, old), given.overall);
+  if (given.thickness !== undefined && given.thickness !== null)
+    needPositive(project, 'thickness', nameOf(project, old), given.thickness);
+  const orNone = (value: number | null | undefined, before: number | null) =>
+    value === undefined ? before : value === null ? null : toStored(value);
   return {
     ...old,
     name: given.name ?? old.name,
@@ -99,8 +108,8 @@ function changed(project: Project, old: SurveyRun, given: Given): SurveyRun {
     angle: given.angle === undefined ? old.angle : given.angle * degree,
     pieces: given.pieces ? piecesOf(project, given.pieces, running) : old.pieces,
     running,
-    overall:
-      given.overall === undefined ? old.overall : given.overall === null ? null : toStored(given.overall),
+    overall: orNone(given.overall, old.overall),
+    thickness: orNone(given.thickness, old.thickness),
     tape: lengthOr(given.tape, old.tape)
   };
 }
@@ -108,7 +117,7 @@ function changed(project: Project, old: SurveyRun, given: Given): SurveyRun {
 export const addSurveyRun = command({
   name: 'addSurveyRun',
   about:
-    'Enter a wall as it was measured: its pieces one after another (wall, opening with sill and head, pier or recess with its depth, gap), each by itself or, with `running`, as read from one end; `overall` over all of it; `tape`: how far a length by that tape is off (one standard deviation). From `at` on by `angle`.',
+    'Enter a wall as it was measured: its pieces one after another (wall, opening with sill, head and trim, set back by its depth, pier or recess with its depth, gap), each by itself or, with `running`, as read from one end; `overall` over all of it; `thickness` of the wall; `tape`: how far a length by that tape is off (one standard deviation). From `at` on by `angle`.',
   args: s.object({ id: s.id(), storey: s.id().required(), ...shape(), at: s.point().required() }),
   example: {
     storey: 'storey-1',
@@ -123,7 +132,8 @@ export const addSurveyRun = command({
       kind: 'surveyRun',
       name: '',
       storey: need(project, 'storey', storey).id,
-      ...{ at: storedPoint(args.at), angle: 0, pieces: [], running: false, overall: null, tape: 2, walls: [] }
+      ...{ at: storedPoint(args.at), angle: 0, pieces: [], running: false, overall: null },
+      ...{ thickness: null, tape: 2, walls: [] }
     };
     const run = changed(project, bare, given as Given);
     return done(project, 'Enter a survey run', [run], [], [run.id]);
@@ -133,7 +143,7 @@ export const addSurveyRun = command({
 export const setSurveyRun = command({
   name: 'setSurveyRun',
   about:
-    'Change a survey run: its name, place and way, all its `pieces` (with `running` as read from one end), its overall length (none: null), how far its tape is off.',
+    'Change a survey run: its name, place and way, all its `pieces` (with `running` as read from one end), its overall length and thickness (none: null), how far its tape is off.',
   args: s.object({ id: s.id().required(), ...shape() }),
   example: { id: 'survey-1', overall: 4812 },
   run: (project, { id, ...given }) => {

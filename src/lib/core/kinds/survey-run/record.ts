@@ -9,18 +9,22 @@ export const pieceKinds = ['wall', 'opening', 'pier', 'recess', 'gap'] as const;
 
 export type PieceKind = (typeof pieceKinds)[number];
 
-/** `sill`, `head`: of an opening, above the floor; `depth`: how far a pier stands out, or a recess goes in. */
+/**
+ * `sill`, `head`: of an opening, above the floor; `depth`: how far a pier stands out, a recess goes in, what fills an opening
+ * is set back. `trim`: how wide the trim round an opening is, on the wall beside it.
+ */
 export interface SurveyPiece extends Known {
   readonly kind: PieceKind;
   readonly length: number;
   readonly sill: number;
   readonly head: number;
   readonly depth: number;
+  readonly trim: number;
 }
 
 /**
  * From `at` on by `angle`. `running`: the tape ran from one end, so that each length was read from there. `overall`: measured
- * over all of it, null where it was not. `tape`: how far a length by that tape is off, one standard deviation. `walls`: what
+ * over all of it, null where it was not. `thickness`: of the wall, as at an opening; null where not measured. `tape`: how far a length by that tape is off, one standard deviation. `walls`: what
  * was built from it.
  */
 export interface SurveyRun {
@@ -33,16 +37,17 @@ export interface SurveyRun {
   readonly pieces: readonly SurveyPiece[];
   readonly running: boolean;
   readonly overall: number | null;
+  readonly thickness: number | null;
   readonly tape: number;
   readonly walls: readonly string[];
 }
 
 export const plainPiece = {
-  wall: { sill: 0, head: 0, depth: 0 },
-  opening: { sill: 900, head: 2100, depth: 0 },
-  pier: { sill: 0, head: 0, depth: 330 },
-  recess: { sill: 0, head: 0, depth: 100 },
-  gap: { sill: 0, head: 0, depth: 0 }
+  wall: { sill: 0, head: 0, depth: 0, trim: 0 },
+  opening: { sill: 900, head: 2100, depth: 0, trim: 0 },
+  pier: { sill: 0, head: 0, depth: 330, trim: 0 },
+  recess: { sill: 0, head: 0, depth: 100, trim: 0 },
+  gap: { sill: 0, head: 0, depth: 0, trim: 0 }
 } as const;
 
 export const mostPieces = 200;
@@ -80,6 +85,7 @@ export const schema = object({
       sill: f.mm(),
       head: f.mm(),
       depth: number().min(0).max(f.most).required(),
+      trim: number().min(0).max(f.most).required(),
       ...knownFields()
     }).required()
   )
@@ -87,6 +93,7 @@ export const schema = object({
     .required(),
   running: boolean().required(),
   overall: number().positive().max(f.most).nullable().defined(),
+  thickness: number().positive().max(f.most).nullable().defined(),
   tape: number().min(0).max(1000).required(),
   walls: array(f.id()).max(mostPieces).required()
 });

@@ -99,6 +99,48 @@ describe('a survey run', () => {
     expect(run(without).walls).toEqual([]);
     expect(refusal(without, 'buildSurveyRun', { id: 'survey-1', thickness: 300 })).toBe('');
   });
+  it.each([
+    ['outer', 'left'],
+    ['outer', 'right'],
+    ['inner', 'left'],
+    ['inner', 'right']
+  ] as const)(
+    'its recesses are thinner walls that share the far face, measured along the %s face',
+    (face, outside) => {
+      const project = act(short, 'setSurveyRun', {
+        id: 'survey-1',
+        thickness: 300,
+        pieces: [
+          { length: 1200 },
+          { kind: 'recess', length: 800, depth: 120 },
+          { kind: 'opening', length: 900, sill: 0, head: 2100, depth: 90, trim: 70 },
+          { length: 700 }
+        ]
+      });
+      const args = { id: 'survey-1', face, outside };
+      const house = act(project, 'buildSurveyRun', args);
+      const model = new Model().storey(house, 'storey-1')!;
+      const bodies = run(house).walls.map((id) => {
+        const { origin, left, length, y0, y1 } = model.frames.get(id)!;
+        const [p, q] = [y0, y1].map((y) => (origin.y - at.y + left.y * y).toFixed(3)).sort();
+        return [length, Math.min(Number(p), Number(q)), Math.max(Number(p), Number(q))];
+      });
+      // Into the wall from the line that was measured along.
+      const into = (outside === 'left' ? -1 : 1) * (face === 'inner' ? -1 : 1);
+      const between = (near: number) => [into * near + 0, into * 300].sort((p, q) => p - q);
+      expect(bodies).toEqual([
+        [1200, ...between(0)],
+        [800, ...between(120)],
+        [1600, ...between(0)]
+      ]);
+      const [door] = [...house.tables.opening.values()];
+      const casing = { [face === 'outer' ? 'outside' : 'inside']: { width: 70, thickness: 20 } };
+      expect(door!.overrides).toEqual(face === 'outer' ? { frame: { recess: 90 }, casing } : { casing });
+      expect(refusal(project, 'buildSurveyRun', { ...args, thickness: 120 })).toContain(
+        'Piece 2 is let in by 120\u00a0mm'
+      );
+    }
+  );
   it('refuses a run of no length, a head under its sill, a piece that is not there, and leaves all as it was', () => {
     const says = (name: string, args: object) => refusal(short, name, { id: 'survey-1', ...args });
     expect(says('setSurveyRun', { pieces: [{ length: 0 }] })).toContain('length of piece 1');

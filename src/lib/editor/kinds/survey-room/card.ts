@@ -1,24 +1,23 @@
 /** The card of a survey room: whether its lengths hold it and agree, each of them, and its walls. */
 import { nameElement } from '../../../core/document/names';
 import { ringArea } from '../../../core/geometry/ring';
-import { isSide, pairName, type RoomLength, type SurveyRoom } from '../../../core/kinds/survey-room/record';
+import { isSide, pairName, type SurveyRoom } from '../../../core/kinds/survey-room/record';
 import { listed } from '../../../core/kinds/survey-room/review';
-import { shapedRoom, type ShapedRoom } from '../../../core/kinds/survey-room/shape';
+import type { ShapedRoom } from '../../../core/kinds/survey-room/shape';
+import { laidRoom } from '../../../core/kinds/room-tie/net';
 import { formatArea } from '../../../core/units/area';
-import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { formatLengthWithUnit } from '../../../core/units/length';
 import { letterName } from '../../../core/units/letters';
-import { whoMeasured } from '../../../core/document/known';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
-import { certaintyChoices, type Setter } from '../../details/shared-fields';
+import { measuredFields, type Setter } from '../../details/shared-fields';
 import { isMeasured, nextPair, pairKey, pairsOf, type Pair } from './lengths';
 
 /** Rooms of so many corners show all their diagonals. */
 const few = 6;
-const none = 'not measured';
 
 export function surveyRoomCard(make: CardMaker, room: SurveyRoom): DetailsCard {
   const { editor } = make;
-  const shape = shapedRoom(editor.model.at(editor.project), room.id);
+  const shape = laidRoom(editor.model.at(editor.project), room.id);
   const set: Setter = (changes) => ({ name: 'setSurveyRoom', args: { id: room.id, ...changes } });
   const isBuilt = room.walls.some((id) => editor.project.tables.wall.has(id));
   const build = {
@@ -90,7 +89,6 @@ function shapeFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom, set: 
 
 /** Each side, then diagonals; of many corners those that are measured or would help. */
 function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Field[] {
-  const { units } = make.editor.settings;
   const count = room.corners.length;
   const { free } = shape;
   const next = nextPair(room, shape);
@@ -111,53 +109,11 @@ function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Fie
   return shown.flatMap((pair): Field[] => {
     const [from, to] = pair;
     const at = room.lengths.findIndex((one) => one.from === from && one.to === to);
-    const own = room.lengths[at];
     const args = { id: room.id, from: from + 1, to: to + 1 };
-    const name = pairName(from, to);
-    const over = left?.[at];
-    const typed: Field = {
-      ...{ name: `length ${pairKey(pair)}`, label: name, kind: 'text' },
-      value: own ? formatLengthWithUnit(own.length, units) : none,
-      ...(over !== undefined && {
-        also:
-          Math.abs(over) < 0.05
-            ? 'agrees'
-            : `${formatLengthWithUnit(Math.abs(over), units)} ${over > 0 ? 'more' : 'less'} than the shape has`
-      }),
-      set: (text) => {
-        if (text.trim() === '' || text.trim() === none)
-          return make.run('measureRoom', { ...args, length: null });
-        const read = parseLength(text, units);
-        return read.ok
-          ? make.run('measureRoom', {
-              ...args,
-              length: read.value,
-              ...make.editor.readings.knownOf(read.value)
-            })
-          : `${explainFault(text, read)}.`;
-      }
-    };
-    return own ? [typed, ...knownFields(make, own, args)] : [typed];
+    return measuredFields(
+      make,
+      { name: pairKey(pair), label: pairName(from, to), own: room.lengths[at], left: left?.[at] },
+      (changes) => ({ name: 'measureRoom', args: { ...args, ...changes } })
+    );
   });
-}
-
-function knownFields(
-  make: CardMaker,
-  { from, to, certainty, by, on }: RoomLength,
-  args: { readonly id: string; readonly from: number; readonly to: number }
-): Field[] {
-  const name = pairName(from, to);
-  return [
-    make.choice(
-      `known ${pairKey([from, to])}`,
-      `${name}, how known`,
-      [certainty],
-      certaintyChoices,
-      (value) => ({
-        name: 'measureRoom',
-        args: { ...args, certainty: value }
-      })
-    ),
-    ...(by || on ? [fact(`${name}, by`, whoMeasured({ by, on }))] : [])
-  ];
 }

@@ -4,7 +4,7 @@
  */
 import type { Point } from '../../../core/geometry/point';
 import { pairName, type SurveyRoom } from '../../../core/kinds/survey-room/record';
-import { shapedRoom } from '../../../core/kinds/survey-room/shape';
+import { laidRoom } from '../../../core/kinds/room-tie/net';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
@@ -24,7 +24,7 @@ export class SurveyRoomTool extends BaseTool implements Tool {
   }
 
   private shapeOf({ id }: SurveyRoom) {
-    return shapedRoom(this.editor.model.at(this.editor.project), id)!;
+    return laidRoom(this.editor.model.at(this.editor.project), id)!;
   }
 
   /** What the length in hand lies between. */

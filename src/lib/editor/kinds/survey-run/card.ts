@@ -13,9 +13,9 @@ import {
   type SurveyPiece,
   type SurveyRun
 } from '../../../core/kinds/survey-run/record';
-import { explainFault, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
-import { certaintyChoices, placeFields, type Setter } from '../../details/shared-fields';
+import { certaintyChoices, optionalLength, placeFields, type Setter } from '../../details/shared-fields';
 import type { Choice } from '../../sentence';
 
 export const pieceWords: Readonly<Record<PieceKind, string>> = {
@@ -61,22 +61,14 @@ export function surveyCard(make: CardMaker, run: SurveyRun): DetailsCard {
 }
 
 function closingFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
-  const { units } = make.editor.settings;
-  const words = (value: number) => formatLengthWithUnit(value, units);
+  const words = (value: number) => formatLengthWithUnit(value, make.editor.settings.units);
   const closing = closingOfRun(make.editor.project, run);
   return [
-    {
-      ...{ name: 'overall', label: 'Overall, measured', kind: 'text' },
-      value: run.overall === null ? 'not measured' : words(run.overall),
-      set: (text) => {
-        if (/^\s*(not measured|none)?\s*$/.test(text))
-          return make.run('setSurveyRun', { id: run.id, overall: null });
-        const read = parseLength(text, units);
-        if (!read.ok) return `${explainFault(text, read)}.`;
-        return make.run('setSurveyRun', { id: run.id, overall: read.value });
-      }
-    },
+    optionalLength(make, 'overall', 'Overall, measured', run.overall, (overall) => set({ overall })),
     fact('Sum of its pieces', words(stopsOf(run).at(-1)!)),
+    optionalLength(make, 'thickness', 'Thickness of the wall', run.thickness, (thickness) =>
+      set({ thickness })
+    ),
     make.length('tape', 'A tape length is good to', [run.tape], (tape) => set({ tape })),
     ...(closing ? errorFields(make, run, closing, words) : []),
     ...ringFields(make, run, words)
@@ -189,6 +181,9 @@ function errorFields(
   ];
 }
 
+/** What the depth of a piece is. */
+const deepWords: Partial<Record<PieceKind, string>> = { pier: 'depth', recess: 'depth', opening: 'set back' };
+
 /** Each piece with its sizes; where the tape ran on, lengths are read from the beginning. */
 function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
   const { running } = run;
@@ -221,11 +216,16 @@ function pieceFields(make: CardMaker, run: SurveyRun, set: Setter): Field[] {
         ...(piece.kind === 'opening'
           ? [
               make.length(`sill ${i + 1}`, `${name}, sill`, [piece.sill], (sill) => put(i, { sill })),
-              make.length(`head ${i + 1}`, `${name}, head`, [piece.head], (head) => put(i, { head }))
+              make.length(`head ${i + 1}`, `${name}, head`, [piece.head], (head) => put(i, { head })),
+              make.length(`trim ${i + 1}`, `${name}, trim`, [piece.trim], (trim) => put(i, { trim }))
             ]
           : []),
-        ...(piece.kind === 'pier' || piece.kind === 'recess'
-          ? [make.length(`depth ${i + 1}`, `${name}, depth`, [piece.depth], (depth) => put(i, { depth }))]
+        ...(deepWords[piece.kind]
+          ? [
+              make.length(`depth ${i + 1}`, `${name}, ${deepWords[piece.kind]}`, [piece.depth], (depth) =>
+                put(i, { depth })
+              )
+            ]
           : []),
         make.choice(
           `certainty ${i + 1}`,

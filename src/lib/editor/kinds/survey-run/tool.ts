@@ -22,7 +22,7 @@ import { pieceChoices } from './card';
 
 const turn = 15 * degree;
 
-type Size = 'length' | 'sill' | 'head' | 'depth';
+type Size = 'length' | 'sill' | 'head' | 'depth' | 'trim';
 
 export class SurveyTool extends BaseTool implements Tool {
   readonly name = 'surveyRun';
@@ -62,7 +62,11 @@ export class SurveyTool extends BaseTool implements Tool {
             ', sill',
             size('sill', 'Sill', this.size('sill')),
             'and head',
-            size('head', 'Head', this.size('head'))
+            size('head', 'Head', this.size('head')),
+            ', set back',
+            size('depth', 'Set back', this.size('depth')),
+            ', trim',
+            size('trim', 'Trim', this.size('trim'))
           ]
         : []),
       ...(this.kind === 'pier' || this.kind === 'recess'
@@ -79,7 +83,9 @@ export class SurveyTool extends BaseTool implements Tool {
         ...piece,
         '. Overall',
         lengthBlank('overall', 'Overall', run.overall ?? 0, units, run.overall !== null),
-        '.'
+        ', the wall',
+        lengthBlank('thickness', 'Thickness', run.thickness ?? 0, units, run.thickness !== null),
+        'thick.'
       ];
     return [
       'Survey a wall that begins',
@@ -117,7 +123,8 @@ export class SurveyTool extends BaseTool implements Tool {
       const read = readBlank(blank === 'angle' ? 'angle' : 'length', text, this.units);
       if (!read.ok) return read.message;
       if (blank === 'angle') this.typedAngle = read.value;
-      else if (blank === 'overall') return this.put({ overall: read.value > 0 ? read.value : null });
+      else if (blank === 'overall' || blank === 'thickness')
+        return this.put({ [blank]: read.value > 0 ? read.value : null });
       else this.typed = { ...this.typed, [blank]: read.value };
     }
     this.editor.toolChanged();
@@ -159,7 +166,15 @@ export class SurveyTool extends BaseTool implements Tool {
         text: 'The length of the piece is not typed yet.',
         hint: 'Type it, or press Esc when the wall is all entered.'
       });
-    const sizes = kind === 'opening' ? { sill: this.size('sill'), head: this.size('head') } : {};
+    const sizes =
+      kind === 'opening'
+        ? {
+            sill: this.size('sill'),
+            head: this.size('head'),
+            depth: this.size('depth'),
+            trim: this.size('trim')
+          }
+        : {};
     const deep = kind === 'pier' || kind === 'recess' ? { depth: this.size('depth') } : {};
     const known = this.editor.readings.knownOf(typed.length);
     const piece = { kind, length: typed.length, ...sizes, ...deep, ...known };

@@ -1,0 +1,163 @@
+/** Rooms tied by doorways and lengths outside, by numbers that a plan of known walls gives. */
+import { describe, expect, it } from 'vitest';
+import { readProject, writeProject } from '../../exchange/archive';
+import type { Project } from '../../document/kind';
+import { mirrorIn } from '../../geometry/motion';
+import { declarationOf } from '../../document/project';
+import { Model } from '../../model/graph';
+import { reviewProject } from '../../review/review';
+import { sizesToMeasure } from '../../review/to-measure';
+import { act, built, call, refusal } from '../../testing/house';
+import { surveyRoomRows } from '../survey-room/schedule';
+import { roomTieRows } from './schedule';
+
+const box = (x: number, y: number, w: number, d: number) => [
+  { x, y },
+  { x: x + w, y },
+  { x: x + w, y: y + d },
+  { x, y: y + d }
+];
+
+/** Of each room: its lower left corner and size. */
+const plan = { hall: [0, 0, 3000, 4000], kitchen: [3120, 0, 4000, 4000] } as const;
+
+const measured = (project: Project, id: string, width: number, depth: number): Project =>
+  [
+    [1, 2, width],
+    [2, 3, depth],
+    [3, 4, width],
+    [1, 4, depth],
+    [1, 3, Math.hypot(width, depth)],
+    [2, 4, Math.hypot(width, depth)]
+  ].reduce((now, [from, to, length]) => act(now, 'measureRoom', { id, from, to, length }), project);
+
+/** Pointed out far from where they are. */
+const rooms = Object.entries(plan).reduce(
+  (project, [id, [, , w, d]], i) =>
+    measured(
+      act(project, 'addSurveyRoom', {
+        id,
+        name: id,
+        storey: 'storey-1',
+        corners: box(9000 * i, 700 * i, w + 90, d - 80)
+      }),
+      id,
+      w,
+      d
+    ),
+  built(call('setProject', { measuring: { by: 'R. Hale', on: '3 May' } }))
+);
+const tied = act(rooms, 'addDoorway', { id: 'door', one: 'hall', other: 'kitchen', side: 2, otherSide: 4 });
+const pieces = [
+  ['from', 1, 1000],
+  ['width', 1, 910],
+  ['from', 2, 4000 - 1910],
+  ['width', 2, 910],
+  ['thick', 1, 120]
+] as const;
+const given = (project: Project, list: readonly (readonly [string, number, number | null])[]) =>
+  list.reduce(
+    (now, [piece, at, length]) => act(now, 'measureDoorway', { id: 'door', piece, at, length }),
+    project
+  );
+const whole = given(tied, pieces);
+const query = (project: Project) => new Model().at(project);
+const tie = (project: Project, id = 'door') => roomTieRows(query(project)).find((one) => one.id === id)!;
+const room = (project: Project, id: string) => surveyRoomRows(query(project)).find((one) => one.id === id)!;
+const codes = (project: Project) =>
+  reviewProject(query(project)).flatMap(({ code }) => (code.startsWith('survey') ? [code] : []));
+
+describe('a doorway between two rooms', () => {
+  it('says what is missing, and ties them when that is measured: the other room comes to where it lies', () => {
+    expect(tie(tied)).toMatchObject({ ties: false, closingError: null, thickness: [] });
+    expect(tie(tied).missing[0]).toBe('B to the doorway, in hall');
+    expect(codes(tied)).toEqual(['survey.tie-open']);
+    const list = sizesToMeasure(query(tied)).map(({ size, known }) => `${size}: ${known}`);
+    expect(list).toContain('thickness of the wall towards B of hall: not measured');
+    expect(tie(whole)).toMatchObject({ ties: true, missing: [], thickness: [120, 120] });
+    expect(codes(whole)).toEqual([]);
+    expect(room(whole, 'hall').corners[0]).toEqual([0, 0]);
+    const clear = room(whole, 'kitchen').corners.map(([x, y]) => [Math.round(x), Math.round(y)]);
+    expect(clear).toEqual([
+      [3120, 0],
+      [7120, 0],
+      [7120, 4000],
+      [3120, 4000]
+    ]);
+    expect(tie(whole).lengths[0]).toMatchObject({
+      length: 1000,
+      certainty: 'measured',
+      by: 'R. Hale',
+      on: '3 May'
+    });
+  });
+
+  it('is kept in the file, goes with a room, and is turned over with both', () => {
+    const read = readProject('house.cliffstead', writeProject(whole, new Map()));
+    expect(read.ok && read.project.tables.roomTie.get('door')).toEqual(whole.tables.roomTie.get('door'));
+    expect(act(whole, 'deleteItems', { ids: ['hall'] }).tables.roomTie.size).toBe(0);
+    const over = mirrorIn({ x: 0, y: 0 }, { x: 0, y: 1000 });
+    const turned = ['hall', 'kitchen'].map((id) => {
+      const record = whole.tables.surveyRoom.get(id)!;
+      return declarationOf(whole, record).moved!(record, over);
+    });
+    const flipped: Project = {
+      ...whole,
+      tables: { ...whole.tables, surveyRoom: new Map(turned.map((one) => [one.id, one as never])) }
+    };
+    expect(tie(flipped).ties).toBe(true);
+    const xs = room(flipped, 'kitchen').corners.map(([x]) => Math.round(x));
+    expect([Math.min(...xs), Math.max(...xs)]).toEqual([-7120, -3120]);
+  });
+
+  it('refuses what cannot be, by name', () => {
+    const door = { one: 'hall', other: 'kitchen', side: 2, otherSide: 4 };
+    expect(refusal(rooms, 'addDoorway', { ...door, other: 'hall' })).toContain('cannot be tied to itself');
+    expect(refusal(rooms, 'addDoorway', { ...door, side: 7 })).toContain('has 4, A to D');
+    const upstairs = act(act(rooms, 'addStorey', {}), 'addSurveyRoom', {
+      ...{ id: 'loft', storey: 'storey-2', corners: box(0, 0, 3000, 3000) }
+    });
+    expect(refusal(upstairs, 'addDoorway', { ...door, other: 'loft' })).toContain('different storeys');
+    const longer = { id: 'door', piece: 'to', at: 1, length: 2900 };
+    expect(refusal(whole, 'measureDoorway', longer)).toMatch(/3 pieces along B–C .* 4.810.mm together/);
+    expect(refusal(whole, 'measureDoorway', { ...longer, length: 0 })).toContain('more than zero');
+    expect(refusal(whole, 'measureDoorway', { ...longer, length: undefined })).toContain(
+      'It is not said how long'
+    );
+    expect(refusal(whole, 'setOutsideLength', { id: 'door', length: 9 })).toContain('not measured outside');
+  });
+
+  it('taken away it ties no more; measured anew it is known by whoever measures', () => {
+    expect(tie(given(whole, [['thick', 1, null]])).ties).toBe(false);
+    const known = act(whole, 'measureDoorway', { id: 'door', piece: 'thick', at: 1, certainty: 'assumed' });
+    expect(tie(known).lengths[4]).toMatchObject({ certainty: 'assumed', length: 120, by: 'R. Hale' });
+    expect(sizesToMeasure(query(known)).map(({ known: how }) => how)).toContain('assumed');
+  });
+});
+
+describe('a length outside', () => {
+  const outside = {
+    one: 'hall',
+    other: 'kitchen',
+    corner: 1,
+    otherCorner: 2,
+    length: 7720,
+    wall: 300,
+    otherWall: 300
+  };
+  it('agrees with the rooms, or its slip is named; its walls leave something of it', () => {
+    const agreed = act(whole, 'addOutsideLength', { id: 'out', ...outside });
+    expect(tie(agreed, 'out')).toMatchObject({ ties: true, kind: 'outside', walls: [300, 300] });
+    expect(Math.abs(tie(agreed, 'out').lengths[0]!.residual!)).toBeLessThan(0.01);
+    const slipped = act(agreed, 'setOutsideLength', { id: 'out', length: 7790 });
+    expect(codes(slipped)).toEqual(['survey.net-worst']);
+    const told = reviewProject(query(slipped)).find(({ code }) => code === 'survey.net-worst')!.message;
+    expect(told).toMatch(/outside from A of hall to B of kitchen is about 69.mm too long/);
+    expect(refusal(rooms, 'addOutsideLength', { ...outside, length: 500 })).toContain('nothing is left');
+    expect(refusal(agreed, 'setOutsideLength', { id: 'out', length: null })).toContain('not said how long');
+    expect(refusal(agreed, 'measureDoorway', { id: 'out', piece: 'to', at: 1, length: 1 })).toContain(
+      'no doorway'
+    );
+    expect(tie(act(rooms, 'addOutsideLength', { id: 'out', ...outside }), 'out').ties).toBe(false);
+  });
+});
