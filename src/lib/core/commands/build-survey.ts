@@ -1,6 +1,6 @@
 /** The walls of a survey run, with its openings and piers; walls round a survey room. */
 import { command, need, refuse } from '../document/command';
-import type { Project, Result } from '../document/kind';
+import type { Project, Query, Result } from '../document/kind';
 import { nameOf } from '../document/names';
 import { composePatches, patchOf } from '../document/patch';
 import * as s from '../document/schemas';
@@ -8,12 +8,24 @@ import { addColumn } from '../kinds/column/commands';
 import { addOpening } from '../kinds/opening/commands';
 import { placeOn, stopsOf, type SurveyPiece, type SurveyRun } from '../kinds/survey-run/record';
 import type { SurveyRoom } from '../kinds/survey-room/record';
-import { laidRoom } from '../kinds/room-tie/net';
+import { facingSides, laidRoom, tieState, type FacingSide } from '../kinds/room-tie/net';
 import * as wallArgs from '../kinds/wall/args';
 import { chooseBuildUp, leastThickness } from '../kinds/wall/choose';
-import { drawRun, drawWall } from '../kinds/wall/commands';
+import { drawRun, drawWall, setWalls } from '../kinds/wall/commands';
+import type { Wall } from '../kinds/wall/record';
 import { ringArea } from '../geometry/ring';
-import { along, fromAngle, leftOf, lerp } from '../geometry/point';
+import {
+  along,
+  distance,
+  fromAngle,
+  leftOf,
+  lerp,
+  meetLines,
+  nearestOnSegment,
+  subtract,
+  unit,
+  type Point
+} from '../geometry/point';
 import { thicknessOf } from '../kernels/joints/frame';
 import { degree } from '../units/angle';
 import { Steps } from './steps';
@@ -63,7 +75,7 @@ function needUnbuilt(project: Project, { id, walls }: SurveyRun | SurveyRoom, th
 export const buildSurveyRoom = command({
   name: 'buildSurveyRoom',
   about:
-    'Build walls round a survey room, their inner faces along its sides as they were found from what was measured.',
+    'Build walls round a survey room, their inner faces along its sides as they were found from what was measured. Towards a room that it is tied to the wall is as thick as both say, with the doorways between them; where that is built already it ends at it.',
   args: s.object({ id: s.id().required(), ...style() }),
   example: { id: 'room-survey-1', thickness: 300 },
   run: (project, { id, ...given }, query): Result => {
@@ -73,14 +85,88 @@ export const buildSurveyRoom = command({
     const { ring, isKnown } = laidRoom(query, id)!;
     if (!isKnown) refuse(project, 'survey.unknown', { subjects: [id], texts: { thing } });
     const steps = new Steps(query);
-    const walls = steps.run(drawRun, {
-      ...{ storey: room.storey, points: ring, close: true, settingOut: 'inner', ...given },
-      outside: ringArea(ring) > 0 ? 'right' : 'left'
+    const facing = facingSides(query, room);
+    const standing = new Map(
+      facing.flatMap((one): [number, Wall][] => {
+        const wall = wallBetween(project, one);
+        return wall ? [[one.side, wall]] : [];
+      })
+    );
+    const isForward = ringArea(ring) > 0;
+    const walls = chainsOf(ring.length, new Set(standing.keys())).flatMap(({ from, count }) => {
+      const sides = Array.from({ length: count }, (_, k) => (from + k) % ring.length);
+      const isWhole = count === ring.length;
+      const corners = [...sides, (from + count) % ring.length].map((i) => ring[i]!);
+      const points = isWhole
+        ? corners.slice(0, -1)
+        : endedAt(corners, [
+            standing.get((from + ring.length - 1) % ring.length)!,
+            standing.get((from + count) % ring.length)!
+          ]);
+      const made = steps.run(drawRun, {
+        ...{ storey: room.storey, points, close: isWhole, settingOut: 'inner', ...given },
+        outside: isForward ? 'right' : 'left'
+      });
+      sides.forEach((side, k) => {
+        const beyond = facing.find((one) => one.side === side);
+        if (!beyond) return;
+        const [least, most] = beyond.thickness;
+        const thickness = Math.round((least + most) / 2);
+        steps.run(setWalls, { ids: [made[k]!], thickness, role: 'partition' });
+        for (const [distance, width] of doorwaysOn(query, room, side, points[k]!))
+          steps.run(addOpening, { wall: made[k]!, filling: 'door', distance, width });
+      });
+      return made;
     });
+    if (walls.length === 0) refuse(project, 'survey.built', { subjects: [id], texts: { thing } });
     const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...room, walls }]));
     return { ok: true, patch, label: 'Build a survey room', made: walls };
   }
 });
+
+/** The wall that stands already between a room and one that it faces; undefined where there is none. */
+function wallBetween({ tables }: Project, { room, middle, thickness }: FacingSide): Wall | undefined {
+  const near = room.walls.flatMap((id) => {
+    const wall = tables.wall.get(id);
+    return wall ? [{ wall, far: distance(nearestOnSegment(middle, wall.a, wall.b), middle) }] : [];
+  });
+  const best = near.sort((p, q) => p.far - q.far)[0];
+  return best && best.far < thickness[1] ? best.wall : undefined;
+}
+
+/** Sides of a room in rows, without those that are built: the first of each, and how many. */
+function chainsOf(count: number, built: ReadonlySet<number>): { from: number; count: number }[] {
+  if (built.size === 0) return [{ from: 0, count }];
+  return [...built].flatMap((before) => {
+    let n = 0;
+    while (n < count && !built.has((before + 1 + n) % count)) n += 1;
+    return n > 0 ? [{ from: (before + 1) % count, count: n }] : [];
+  });
+}
+
+/** Nearer to a corner of a wall that stands than this a wall begins at it, mm. */
+const atCorner = 25;
+
+/** A run whose ends reach the lines that walls which stand are set out on. */
+function endedAt(points: readonly Point[], [before, after]: readonly [Wall, Wall]): Point[] {
+  const end = (p: Point, next: Point, { a, b }: Wall): Point => {
+    const met = meetLines(p, unit(subtract(next, p)), a, unit(subtract(b, a))) ?? p;
+    return [a, b].find((corner) => distance(corner, met) < atCorner) ?? met;
+  };
+  const [first, second, last, previous] = [points[0]!, points[1]!, points.at(-1)!, points.at(-2)!];
+  return [end(first, second, before), ...points.slice(1, -1), end(last, previous, after)];
+}
+
+/** Doorways of a room on a side: how far from where its wall begins, and how wide. */
+function doorwaysOn(query: Query, room: SurveyRoom, side: number, begin: Point): [number, number][] {
+  return [...query.project.tables.roomTie.values()].flatMap((tie): [number, number][] => {
+    const at = tie.one === room.id ? 0 : tie.other === room.id ? 1 : undefined;
+    const { jambs } = tieState(query, tie);
+    if (at === undefined || tie.shape.kind !== 'doorway' || tie.shape.sides[at] !== side || !jambs) return [];
+    const [near, far] = at === 0 ? [jambs[0]!, jambs[1]!] : [jambs[3]!, jambs[2]!];
+    return [[distance(begin, near), distance(near, far)]];
+  });
+}
 
 export const buildSurveyRun = command({
   name: 'buildSurveyRun',

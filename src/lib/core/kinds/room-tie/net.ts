@@ -1,7 +1,7 @@
 /** Survey rooms where they lie together: by their own lengths, and by the doorways and outside lengths that tie them. */
 import type { Query } from '../../document/kind';
 import { result, stage } from '../../document/stage';
-import { distance, type Point } from '../../geometry/point';
+import { distance, dot, lerp, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
 import type { CornerLength, LengthFit } from '../../kernels/survey/adjust';
 import {
   missingOf,
@@ -224,3 +224,39 @@ const laidRooms = stage(
 
 /** The shape of a room where it lies: by its own lengths, among others that it is tied to by theirs as well. */
 export const laidRoom = (query: Query, id: string): ShapedRoom | undefined => query.get(laidRooms, id);
+
+/** A side of a room that faces a side of another that it is tied to, over a wall between them. */
+export interface FacingSide {
+  readonly side: number;
+  readonly room: SurveyRoom;
+  /** Of the wall, least and most. */
+  readonly thickness: readonly [number, number];
+  /** The middle of the wall, about. */
+  readonly middle: Point;
+}
+
+/** Thicker is no wall between two rooms, mm; sides that face each other run alike as nearly as this. */
+const [thickest, alike] = [800, Math.cos(0.08)];
+
+/** Which sides of a room face another room of its net. */
+export function facingSides(query: Query, { id, storey }: SurveyRoom): FacingSide[] {
+  const { rings } = netOn(query, storey);
+  const ring = rings.get(id);
+  if (!ring) return [];
+  const sidesOf = (corners: readonly Point[]) =>
+    corners.map((p, i) => [p, corners[(i + 1) % corners.length]!] as const);
+  const wayOf = ([p, q]: readonly [Point, Point]) => unit(subtract(q, p));
+  return sidesOf(ring).flatMap((own, side): FacingSide[] =>
+    [...rings].flatMap(([other, corners]) => {
+      const room = query.project.tables.surveyRoom.get(other);
+      if (other === id || !room) return [];
+      return sidesOf(corners).flatMap((facing): FacingSide[] => {
+        const thickness = thicknessBetween(own, facing);
+        const isFacing = dot(wayOf(own), wayOf(facing)) < -alike;
+        if (!thickness || !isFacing || thickness[1] > thickest || thickness[0] <= 0) return [];
+        const near = nearestOnSegment(lerp(...own, 0.5), ...facing);
+        return [{ side, room, thickness, middle: lerp(nearestOnSegment(near, ...own), near, 0.5) }];
+      });
+    })
+  );
+}

@@ -9,6 +9,9 @@ import { reviewProject } from '../../review/review';
 import { sizesToMeasure } from '../../review/to-measure';
 import { act, built, call, refusal } from '../../testing/house';
 import { surveyRoomRows } from '../survey-room/schedule';
+import { roomsOn } from '../wall/rooms';
+import { wallRows } from '../wall/schedule';
+import { ringArea } from '../../geometry/ring';
 import { roomTieRows } from './schedule';
 
 const box = (x: number, y: number, w: number, d: number) => [
@@ -160,4 +163,44 @@ describe('a length outside', () => {
     );
     expect(tie(act(rooms, 'addOutsideLength', { id: 'out', ...outside }), 'out').ties).toBe(false);
   });
+});
+
+describe('tied rooms that are built', () => {
+  const built2 = (project: Project, first: string, second: string) => {
+    const one = act(project, 'buildSurveyRoom', { id: first, thickness: 300 });
+    return act(one, 'buildSurveyRoom', { id: second, thickness: 300 });
+  };
+  it.each([
+    ['hall', 'kitchen', 0],
+    ['kitchen', 'hall', 0],
+    ['hall', 'kitchen', 9]
+  ] as const)(
+    'from %s on to %s share the wall between them, with its doorway; %d askew',
+    (first, second, off) => {
+      const askew = given(whole, [['thick', 2, 120 + off]]);
+      const house = built2(askew, first, second);
+      const model = new Model().at(house);
+      expect(house.tables.wall.size).toBe(7);
+      const roles = [...house.tables.wall.values()].map(({ role }) => role).sort();
+      expect(roles).toEqual([...Array<string>(6).fill('exterior'), 'partition']);
+      const partition = [...house.tables.wall.values()].find(({ role }) => role === 'partition')!;
+      const thick = wallRows(model).find(({ id }) => id === partition.id)!.thickness;
+      expect(Math.abs(thick - 120)).toBeLessThanOrEqual(off * 2);
+      const [door] = [...house.tables.opening.values()];
+      expect([door!.wall, Math.round(door!.width)]).toEqual([partition.id, 910]);
+      // Both rooms are closed, and as large as they were measured.
+      const areas = model
+        .get(roomsOn, 'storey-1')
+        .map((rings) => rings.reduce((sum, ring) => sum + ringArea(ring), 0) / 1e6)
+        .sort((p, q) => p - q);
+      expect(areas[0]).toBeCloseTo(12, off > 0 ? 0.5 : 2);
+      expect(areas[1]).toBeCloseTo(16, off > 0 ? 0.5 : 2);
+      // What is askew is said to be.
+      const told = new Set(reviewProject(model).map(({ code }) => code));
+      expect([...told].filter((code) => /^(run|wall|joint)/.test(code))).toEqual(
+        off > 0 ? ['wall.not-square'] : []
+      );
+      expect(refusal(house, 'buildSurveyRoom', { id: second })).toContain('built already');
+    }
+  );
 });
