@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { distance, dot, rotate, subtract, unit, type Point } from '../../geometry/point';
 import { findWalls, type FoundWall } from './find';
 import { seekWalls, thicknessesIn } from './seek';
-import { proposeWalls } from './propose';
+import { joinedStretches, proposeWalls, stretchesOf } from './propose';
 import type { Piece } from './runs';
 
 const at = (x: number, y: number): Point => ({ x, y });
@@ -192,6 +192,21 @@ describe('plans with what is double and no wall', () => {
       expect(ends.filter((one) => one === corner)).toHaveLength(2);
     const [door] = walls.find(({ role }) => role === 'partition')!.openings;
     expect(door!.width).toBeCloseTo(900, 6);
+  });
+  it('stretches of walls are what lies between those that meet them; all of them together are the walls again', () => {
+    const walls = proposeWalls(findWalls(house, { thicknesses }));
+    const stretches = stretchesOf(walls);
+    // The partition parts both long walls.
+    expect(stretches).toHaveLength(walls.length + 2);
+    const long = (list: readonly { a: Point; b: Point }[]) =>
+      list.map(({ a, b }) => Math.round(distance(a, b))).sort((p, q) => p - q);
+    expect(long(stretches)).toEqual([2800, 2800, 2900, 2900, 3700, 3700, 3700].sort((p, q) => p - q));
+    const again = joinedStretches(stretches);
+    expect(long(again)).toEqual(long(walls));
+    expect(again.map(({ openings }) => openings.length)).toEqual(
+      walls.map(({ openings }) => openings.length)
+    );
+    expect(joinedStretches(stretches.filter((_, i) => i % 2 === 0)).length).toBeGreaterThan(2);
   });
   it('sizes on a layer of their own hide no wall; of thicknesses that are guessed those of plies fall away', () => {
     const strings = [

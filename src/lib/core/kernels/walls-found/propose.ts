@@ -89,3 +89,67 @@ export function proposeWalls(found: readonly FoundWall[]): ProposedWall[] {
     };
   });
 }
+
+/** Nearer to an end of a wall nothing parts it, by its thickness; shorter is no stretch, mm. */
+const [atEnd, shortest] = [1, 50];
+
+/**
+ * The stretches of walls: each wall parted where others meet it or cross it, with the openings that lie in each. What lies
+ * over such a place stays with the stretch that has more of it.
+ */
+export function stretchesOf(walls: readonly ProposedWall[]): ProposedWall[] {
+  return walls.flatMap((wall) => {
+    const { a, b, thickness } = wall;
+    const long = distance(a, b);
+    const way = { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
+    const cuts = walls.flatMap((other): number[] => {
+      const across = subtract(other.b, other.a);
+      if (other === wall || Math.abs(cross(way, across)) < 0.07 * distance(other.a, other.b)) return [];
+      const met = meetLines(a, way, other.a, across);
+      if (!met) return [];
+      const [t, s] = [dot(subtract(met, a), way), dot(subtract(met, other.a), across) / dot(across, across)];
+      const over = thickness / distance(other.a, other.b);
+      return t > atEnd * thickness && t < long - atEnd * thickness && s > -over && s < 1 + over ? [t] : [];
+    });
+    const stops = [0, ...cuts.sort((p, q) => p - q), long].filter(
+      (t, i, all) => i === 0 || t - all[i - 1]! > shortest || t === long
+    );
+    return stops.slice(1).map((to, i): ProposedWall => {
+      const from = stops[i]!;
+      const isIn = ({ distance: begin, width }: ProposedWall['openings'][number]) => {
+        const middle = begin + width / 2;
+        return middle >= from && middle < to;
+      };
+      return {
+        ...wall,
+        ...{ a: along(a, way, from), b: along(a, way, to) },
+        openings: wall.openings.filter(isIn).map((one) => ({ ...one, distance: one.distance - from }))
+      };
+    });
+  });
+}
+
+/** Stretches in their order, those that follow one another in a wall as one. */
+export function joinedStretches(stretches: readonly ProposedWall[]): ProposedWall[] {
+  const joined: ProposedWall[] = [];
+  for (const next of stretches) {
+    const last = joined.at(-1);
+    if (
+      !last ||
+      distance(last.b, next.a) > 1e-6 ||
+      last.thickness !== next.thickness ||
+      !isInLine(last, next)
+    ) {
+      joined.push(next);
+      continue;
+    }
+    const long = distance(last.a, last.b);
+    const openings = next.openings.map((one) => ({ ...one, distance: one.distance + long }));
+    joined[joined.length - 1] = { ...last, b: next.b, openings: [...last.openings, ...openings] };
+  }
+  return joined;
+}
+
+const isInLine = (p: ProposedWall, q: ProposedWall): boolean =>
+  Math.abs(cross(subtract(p.b, p.a), subtract(q.b, q.a))) < 1e-6 * distance(p.a, p.b) * distance(q.a, q.b) &&
+  dot(subtract(p.b, p.a), subtract(q.b, q.a)) > 0;

@@ -1,4 +1,7 @@
-/** Walls found in a tracing sheet of lines: shown over it with how sure each is, and built all, the sure ones, or those pointed at. */
+/**
+ * Walls found in a tracing sheet of lines: shown over it with how sure each is, and built all, the sure ones, those pointed
+ * at, or stretches of them.
+ */
 import { buildUpFor, buildUpsFor } from '../../../core/commands/build-found';
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { lineAt } from '../../../core/kernels/survey/line-drawing';
@@ -6,7 +9,12 @@ import type { Doubt, FoundWall } from '../../../core/kernels/walls-found/find';
 import { isSameWall, pairAt } from '../../../core/kernels/walls-found/between';
 import { runsOf, type Piece, type Runs } from '../../../core/kernels/walls-found/runs';
 import { seekWalls, type Sought } from '../../../core/kernels/walls-found/seek';
-import { proposeWalls, type ProposedWall } from '../../../core/kernels/walls-found/propose';
+import {
+  joinedStretches,
+  proposeWalls,
+  stretchesOf,
+  type ProposedWall
+} from '../../../core/kernels/walls-found/propose';
 import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { laid } from '../../../core/kinds/tracing-sheet/place';
 import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
@@ -30,6 +38,7 @@ const takes: readonly Choice[] = [
   { value: 'sure', label: 'the sure ones' },
   { value: 'all', label: 'all of them, the doubtful too' },
   { value: 'picked', label: 'those you point at' },
+  { value: 'stretch', label: 'the stretches you point at' },
   { value: 'between', label: 'the one between the lines you point at' }
 ];
 const layerChoices: readonly Choice[] = [
@@ -45,11 +54,13 @@ const mostSought = 200_000;
 
 export class FoundWallsTool extends BaseTool implements Tool {
   readonly name = 'foundWalls';
-  private take: 'sure' | 'all' | 'picked' | 'between' = 'sure';
+  private take: 'sure' | 'all' | 'picked' | 'stretch' | 'between' = 'sure';
   private from: 'shown' | 'walls' = 'walls';
   private typed: readonly number[] | undefined;
   private picked = new Set<number>();
   private found: readonly ProposedWall[] = [];
+  /** Each of them parted where others meet it. */
+  private stretches: readonly ProposedWall[] = [];
   private walls: readonly FoundWall[] = [];
   /** All that is drawn, for what one points between. */
   private pieces: readonly Piece[] = [];
@@ -95,6 +106,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     if (key === this.soughtFrom) return;
     this.soughtFrom = key;
     this.found = [];
+    this.stretches = [];
     this.walls = [];
     this.between = undefined;
     this.pair = undefined;
@@ -115,6 +127,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       this.walls = walls;
       this.pair = undefined;
       this.found = proposeWalls(walls);
+      this.stretches = stretchesOf(this.found);
       this.told = thicknesses;
       this.picked = new Set();
       this.isSeeking = false;
@@ -132,9 +145,14 @@ export class FoundWallsTool extends BaseTool implements Tool {
     });
   }
 
+  /** What is chosen from: walls, or their stretches. */
+  private get offered(): readonly ProposedWall[] {
+    return this.take === 'stretch' ? this.stretches : this.found;
+  }
+
   private get chosen(): readonly ProposedWall[] {
     if (this.take === 'between') return this.between ? [this.between] : [];
-    return this.found.filter((one, i) =>
+    return this.offered.filter((one, i) =>
       this.take === 'all' ? true : this.take === 'sure' ? one.doubt === undefined : this.picked.has(i)
     );
   }
@@ -146,7 +164,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
     const list = this.typed ?? this.told;
     const walls: Choice[] = [
       { value: '', label: 'the one you point at' },
-      ...this.found.map((one, i) => ({ value: String(i), label: this.words(one, i) }))
+      ...this.offered.map((one, i) => ({ value: String(i), label: this.words(one, i) }))
     ];
     return [
       `In “${this.sheet.name}”, walls of`,
@@ -160,7 +178,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       choiceBlank('layers', 'Layers', this.from, layerChoices),
       ': build',
       choiceBlank('take', 'Which', this.take, takes),
-      ...(this.take === 'picked' ? [choiceBlank('wall', 'Wall', '', walls)] : []),
+      ...(this.isPicking ? [choiceBlank('wall', 'Wall', '', walls)] : []),
       ...(this.take === 'between'
         ? ['of', choiceBlank('buildUp', 'Build-up', this.buildUpNow, this.buildUps)]
         : []),
@@ -168,10 +186,14 @@ export class FoundWallsTool extends BaseTool implements Tool {
     ];
   }
 
+  private get isPicking(): boolean {
+    return this.take === 'picked' || this.take === 'stretch';
+  }
+
   private words(one: ProposedWall, i: number): string {
     const size = `${formatLength(one.thickness, this.units)} thick, ${formatLengthWithUnit(distance(one.a, one.b), this.units)} long`;
     const sure = one.doubt === undefined ? 'sure' : `doubtful: ${doubtWords[one.doubt]}`;
-    return `${this.take === 'picked' && this.picked.has(i) ? 'without ' : ''}${i + 1}: ${size}, ${sure}`;
+    return `${this.isPicking && this.picked.has(i) ? 'without ' : ''}${i + 1}: ${size}, ${sure}`;
   }
 
   get note(): string | undefined {
@@ -199,8 +221,11 @@ export class FoundWallsTool extends BaseTool implements Tool {
       if (list.length === 0) return 'Type the thicknesses that its walls have, with commas between them.';
       this.typed = list;
     } else if (blank === 'layers') this.from = text as typeof this.from;
-    else if (blank === 'take') this.take = text as typeof this.take;
-    else if (blank === 'buildUp') this.buildUp = text;
+    else if (blank === 'take') {
+      // Walls and stretches are numbered each by themselves.
+      if ((text === 'stretch') !== (this.take === 'stretch')) this.picked = new Set();
+      this.take = text as typeof this.take;
+    } else if (blank === 'buildUp') this.buildUp = text;
     else if (blank === 'wall' && text !== '') this.toggle(Number(text));
     this.editor.toolChanged();
     return undefined;
@@ -254,13 +279,13 @@ export class FoundWallsTool extends BaseTool implements Tool {
       return this.accept();
     }
     let best: { i: number; gap: number } | undefined;
-    this.found.forEach(({ a, b, thickness }, i) => {
+    this.offered.forEach(({ a, b, thickness }, i) => {
       const gap = distance(nearestOnSegment(point, a, b), point);
       if (gap <= thickness / 2 + 8 * mmPerPixel && (!best || gap < best.gap)) best = { i, gap };
     });
     if (!best) return;
     // Those taken so far stay, but for the one that is pointed at.
-    if (this.take !== 'picked') {
+    if (!this.isPicking) {
       const chosen = new Set(this.chosen);
       this.picked = new Set(this.found.flatMap((one, i) => (chosen.has(one) ? [i] : [])));
       this.take = 'picked';
@@ -283,7 +308,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       name: 'buildFoundWalls',
       args: {
         storey: editor.storey,
-        walls: chosen.map(({ a, b, thickness, role, outside, openings }) => ({
+        walls: joinedStretches(chosen).map(({ a, b, thickness, role, outside, openings }) => ({
           ...{ a, b, thickness, role, outside },
           buildUp:
             this.take === 'between' ? this.buildUpNow || undefined : buildUpFor(editor.project, thickness),
@@ -303,7 +328,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
   }
 
   back(): boolean {
-    if (this.take !== 'picked' && this.take !== 'between') return false;
+    if (!this.isPicking && this.take !== 'between') return false;
     this.take = 'sure';
     this.picked = new Set();
     this.editor.toolChanged();
@@ -312,7 +337,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   overlay(): Overlay {
     const chosen = new Set(this.chosen);
-    const shown = this.take === 'between' ? this.chosen : this.found;
+    const shown = this.take === 'between' ? this.chosen : this.offered;
     const lines = shown.flatMap((one): [Point, Point][] => {
       const { a, b, thickness } = one;
       if (!chosen.has(one)) return [[a, b]];

@@ -5,7 +5,7 @@ import { readDxf } from '../../../core/exchange/dxf-read';
 import { DrawnLines, type LineDrawing } from '../../../core/kernels/survey/line-drawing';
 import { residualsOf } from '../../../core/kinds/tracing-sheet/place';
 import { describeSelection } from '../../details/describe';
-import { readSentence, startSession, type Session } from '../../testing/session';
+import { choose, readSentence, startSession, type Session } from '../../testing/session';
 
 const px = 5;
 const at = (x: number, y: number) => ({ x, y });
@@ -108,6 +108,29 @@ describe('a sheet of lines', () => {
     expect([...opening.values()].map(({ width }) => Math.round(width))).toEqual([900]);
     editor.undo();
     expect(editor.project.tables.wall.size).toBe(0);
+  });
+  it('gives stretches of walls between those that meet them, side by side as one', () => {
+    const session = withDrawing();
+    const tool = session.take('foundWalls');
+    tool.fill('layers', 'shown');
+    tool.sentence();
+    choose(tool, 'take', 'the stretches you point at');
+    expect(tool.note).toContain('0 to build');
+    // West of the partition alone; then east of it too.
+    tool.click!(at(1500, 150), px);
+    tool.accept();
+    const walls = () => [...session.editor.project.tables.wall.values()];
+    const long = () => walls().map(({ a, b }) => Math.round(Math.hypot(b.x - a.x, b.y - a.y)));
+    expect(long()).toEqual([2900]);
+    session.editor.undo();
+    const again = session.take('foundWalls');
+    again.fill('layers', 'shown');
+    again.sentence();
+    again.fill('take', 'stretch');
+    again.click!(at(1500, 150), px);
+    again.click!(at(4500, 150), px);
+    again.accept();
+    expect(long()).toEqual([5700]);
   });
   it('gives the wall between two lines that one points between: its thickness, its openings, one after another', () => {
     const session = withDrawing();
