@@ -17,7 +17,7 @@ import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
 import { addDoorway, addOutsideLength, measureDoorway, setOutsideLength } from '../kinds/room-tie/commands';
-import { laidRoom, tieState } from '../kinds/room-tie/net';
+import { anchorOf, laidRoom, tieState } from '../kinds/room-tie/net';
 import { learnTies } from '../kinds/room-tie/plan';
 import { learnShapes } from '../kinds/survey-room/plan';
 import {
@@ -93,5 +93,5 @@ export const lateCommands: readonly Command[] = [
 ];
 
 learn(lateCommands);
-learnShapes(laidRoom);
+learnShapes({ shapeOf: laidRoom, anchorOf });
 learnTies(tieState);

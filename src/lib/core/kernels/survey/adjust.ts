@@ -2,7 +2,7 @@
  * Places moved until the squares of what measuring leaves over are least (Levenberg 1944, Marquardt 1963), and how sure they
  * are then (adjustment of a free net, Baarda 1968). Places are told by their numbers. mm.
  */
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import {
   cross,
   distance,
@@ -14,6 +14,7 @@ import {
   subtract,
   type Point
 } from '../../geometry/point';
+import { Factor } from './factor';
 
 /** Measured between two places; `scatter`: how far it is off, one standard deviation. */
 export interface CornerLength {
@@ -59,53 +60,87 @@ function leftOver(places: readonly Point[], one: Observed): number {
 const sumOfSquares = (places: readonly Point[], seen: readonly Observed[]): number =>
   seen.reduce((sum, one) => sum + (leftOver(places, one) / one.scatter) ** 2, 0);
 
-/** One row for each observation: how it grows with each place's x and y, by its scatter. */
-export function growth(places: readonly Point[], seen: readonly Observed[]): Matrix {
-  const rows = Matrix.zeros(Math.max(1, seen.length), 2 * places.length);
-  seen.forEach((one, row) => {
-    const by = subtract(places[one.b]!, places[one.a]!);
+/** How an observation grows with the places that it is of, by its scatter: numbers of x and y (two for each place), and how. */
+interface Growth {
+  readonly of: readonly number[];
+  readonly by: readonly number[];
+}
+
+const growthOf = (parts: readonly (readonly [number, Point])[]): Growth => ({
+  of: parts.flatMap(([place]) => [2 * place, 2 * place + 1]),
+  by: parts.flatMap(([, { x, y }]) => [x, y])
+});
+
+function growths(places: readonly Point[], seen: readonly Observed[]): Growth[] {
+  return seen.map((one) => {
+    const { a, b, scatter } = one;
+    const by = subtract(places[b]!, places[a]!);
     const far = Math.max(1e-9, length(by));
-    const put = (place: number, way: Point) => {
-      rows.set(row, 2 * place, rows.get(row, 2 * place) + way.x);
-      rows.set(row, 2 * place + 1, rows.get(row, 2 * place + 1) + way.y);
-    };
     if (!isLine(one)) {
-      const way = scale(by, 1 / (far * one.scatter));
-      put(one.a, scale(way, -1));
-      put(one.b, way);
-      return;
+      const way = scale(by, 1 / (far * scatter));
+      return growthOf([
+        [a, scale(way, -1)],
+        [b, way]
+      ]);
     }
     // A place off a line moves with the line, by how far along it lies.
-    const across = scale(leftOf(by), 1 / (far * one.scatter));
-    const share = dot(subtract(places[one.at]!, places[one.a]!), by) / far ** 2;
-    put(one.at, across);
-    put(one.a, scale(across, share - 1));
-    put(one.b, scale(across, -share));
+    const across = scale(leftOf(by), 1 / (far * scatter));
+    const share = dot(subtract(places[one.at]!, places[a]!), by) / far ** 2;
+    return growthOf([
+      [one.at, across],
+      [a, scale(across, share - 1)],
+      [b, scale(across, -share)]
+    ]);
   });
+}
+
+/** One row for each observation. */
+export function growth(places: readonly Point[], seen: readonly Observed[]): Matrix {
+  const rows = Matrix.zeros(Math.max(1, seen.length), 2 * places.length);
+  growths(places, seen).forEach(({ of, by }, row) => of.forEach((at, k) => rows.set(row, at, by[k]!)));
   return rows;
+}
+
+/** Rows times themselves turned over: each row is of a few places, however many there are. */
+function squareOf(rows: readonly Growth[], size: number): Float64Array {
+  const square = new Float64Array(size * size);
+  for (const { of, by } of rows)
+    for (let p = 0; p < of.length; p++)
+      for (let q = 0; q < of.length; q++) square[of[p]! * size + of[q]!]! += by[p]! * by[q]!;
+  return square;
+}
+
+function largestOnDiagonal(square: Float64Array, size: number): number {
+  let most = 0;
+  for (let i = 0; i < size; i++) most = Math.max(most, square[i * size + i]!);
+  return most;
 }
 
 /** Moved until what is left over is least. */
 export function adjusted(start: readonly Point[], seen: readonly Observed[]): Point[] {
   let places = [...start];
   let damping = 1e-3;
+  const size = 2 * places.length;
   for (let turn = 0; turn < 100; turn++) {
-    const rows = growth(places, seen);
-    const across = rows.transpose();
-    const square = across.mmul(rows);
-    const wanted = across.mmul(Matrix.columnVector(seen.map((one) => leftOver(places, one) / one.scatter)));
-    const size = Math.max(...square.diagonal());
+    const rows = growths(places, seen);
+    const square = squareOf(rows, size);
+    const wanted = new Float64Array(size);
+    seen.forEach((one, i) => {
+      const left = leftOver(places, one) / one.scatter;
+      rows[i]!.of.forEach((at, k) => (wanted[at]! += rows[i]!.by[k]! * left));
+    });
+    const most = largestOnDiagonal(square, size);
     const before = sumOfSquares(places, seen);
     let step: number | undefined;
     while (step === undefined && damping < 1e6) {
-      const damped = square.clone();
-      for (let i = 0; i < damped.rows; i++) damped.set(i, i, damped.get(i, i) + damping * size);
-      const by = new CholeskyDecomposition(damped).solve(wanted);
-      const next = places.map(({ x, y }, i) => ({ x: x + by.get(2 * i, 0), y: y + by.get(2 * i + 1, 0) }));
-      if (sumOfSquares(next, seen) <= before) {
+      const damped = square.slice();
+      for (let i = 0; i < size; i++) damped[i * size + i]! += damping * most;
+      const by = Factor.of(damped, size)?.solve(wanted);
+      const next = by && places.map(({ x, y }, i) => ({ x: x + by[2 * i]!, y: y + by[2 * i + 1]! }));
+      if (by && next && sumOfSquares(next, seen) <= before) {
         places = next;
         damping = Math.max(1e-9, damping / 30);
-        step = Math.max(...by.to1DArray().map(Math.abs));
+        step = by.reduce((far, one) => Math.max(far, Math.abs(one)), 0);
       } else damping *= 10;
     }
     if (step === undefined || step < 1e-5) break;
@@ -114,40 +149,50 @@ export function adjusted(start: readonly Point[], seen: readonly Observed[]): Po
 }
 
 /** Moves of the whole, which nothing measured within it tells: two ways and a turn, square to one another and of size one. */
-function wholeMoves(places: readonly Point[]): Matrix {
+function wholeMoves(places: readonly Point[]): [Float64Array, Float64Array, Float64Array] {
   const middle = meanOf(places);
   const from = places.map((p) => subtract(p, middle));
-  const size = Math.hypot(...from.map(length));
+  const far = Math.hypot(...from.map(length));
   const one = 1 / Math.sqrt(places.length);
-  const rows = from.flatMap(({ x, y }) => [
-    [one, 0, -y / size],
-    [0, one, x / size]
-  ]);
-  return new Matrix(rows);
+  return [
+    Float64Array.from(from.flatMap(() => [one, 0])),
+    Float64Array.from(from.flatMap(() => [0, one])),
+    Float64Array.from(from.flatMap(({ x, y }) => [-y / far, x / far]))
+  ];
 }
+
+/** Smaller than this share of the largest, what a place is held by is nothing. */
+const nothing = 1e-14;
 
 /**
  * How places are off together (x and y of each), without the moves of the whole; undefined where what was measured does not
  * hold them.
  */
 export function spreadOf(places: readonly Point[], seen: readonly Observed[]): Matrix | undefined {
-  const rows = growth(places, seen);
-  const square = rows.transpose().mmul(rows);
-  const size = Math.max(...square.diagonal());
+  const size = 2 * places.length;
+  const square = squareOf(growths(places, seen), size);
+  const most = largestOnDiagonal(square, size);
   const moves = wholeMoves(places);
-  const own = moves.mmul(moves.transpose());
-  const whole = new CholeskyDecomposition(Matrix.add(square, Matrix.mul(own, size)));
-  if (!whole.isPositiveDefinite()) return undefined;
-  return whole.solve(Matrix.eye(square.rows)).sub(own.mul(1 / size));
+  const add = (to: Float64Array, times: number) => {
+    for (const move of moves)
+      for (let p = 0; p < size; p++)
+        for (let q = 0; q < size; q++) to[p * size + q]! += times * move[p]! * move[q]!;
+  };
+  add(square, most);
+  const spread = Factor.of(square, size)?.inverse();
+  if (!spread || largestOnDiagonal(spread, size) * most > 1 / nothing) return undefined;
+  add(spread, -1 / most);
+  return Matrix.from1DArray(size, size, spread);
 }
 
 /** How each observation agrees with the rest. */
 export function fitsOf(places: readonly Point[], seen: readonly Observed[], spread: Matrix): LengthFit[] {
-  const rows = growth(places, seen);
-  const carried = rows.mmul(spread);
+  const rows = growths(places, seen);
   return seen.map((one, i): LengthFit => {
+    const { of, by } = rows[i]!;
     let told = 0;
-    for (let k = 0; k < rows.columns; k++) told += carried.get(i, k) * rows.get(i, k);
+    for (let p = 0; p < of.length; p++)
+      for (let q = 0; q < of.length; q++) told += by[p]! * by[q]! * spread.get(of[p]!, of[q]!);
     const checked = Math.max(0, 1 - told);
     const left = leftOver(places, one);
     return { left, checked, weight: checked < 1e-6 ? 0 : left / (one.scatter * Math.sqrt(checked)) };

@@ -43,6 +43,8 @@ export interface NetSlip {
 
 export interface StoreyNet {
   readonly rings: ReadonlyMap<string, readonly Point[]>;
+  /** Of each room the one that its net is laid down by. */
+  readonly anchors: ReadonlyMap<string, string>;
   /** How far the worst corner of a room may be off, one standard deviation. */
   readonly scatter: ReadonlyMap<string, number>;
   /** Of each room's lengths, where they are adjusted singly. */
@@ -72,7 +74,7 @@ const loose: TieState = {
 };
 
 const nothing: StoreyNet = {
-  ...{ rings: new Map(), scatter: new Map(), fits: new Map(), ties: new Map(), worst: [] }
+  ...{ rings: new Map(), anchors: new Map(), scatter: new Map(), fits: new Map(), ties: new Map(), worst: [] }
 };
 
 /** A length outside ends at the outer faces: what lies between the corners is less by the walls. */
@@ -83,6 +85,7 @@ const offBy = ({ left, checked }: LengthFit): number => left / Math.max(checked,
 
 class Net {
   readonly rings = new Map<string, readonly Point[]>();
+  readonly anchors = new Map<string, string>();
   readonly scatter = new Map<string, number>();
   readonly fits = new Map<string, readonly LengthFit[]>();
   readonly ties = new Map<string, TieState>();
@@ -145,6 +148,7 @@ class Net {
       const ring = net.rooms[i];
       if (!ring) return;
       this.rings.set(room.id, ring);
+      this.anchors.set(room.id, this.laid[first]!.room.id);
       this.scatter.set(room.id, Math.max(...net.scatter[i]!));
       if (!room.square) this.fits.set(room.id, net.fits.rooms[i]!);
     });
@@ -224,6 +228,12 @@ const laidRooms = stage(
 
 /** The shape of a room where it lies: by its own lengths, among others that it is tied to by theirs as well. */
 export const laidRoom = (query: Query, id: string): ShapedRoom | undefined => query.get(laidRooms, id);
+
+/** The room that a room and all that it is tied to are laid down by. */
+export function anchorOf(query: Query, id: string): string {
+  const room = query.project.tables.surveyRoom.get(id);
+  return (room && netOn(query, room.storey).anchors.get(id)) ?? id;
+}
 
 /** A side of a room that faces a side of another that it is tied to, over a wall between them. */
 export interface FacingSide {

@@ -18,32 +18,42 @@ import {
 } from '../../geometry/point';
 import { formatLength } from '../../units/length';
 import { letterName } from '../../units/letters';
-import { isSide, sideFrom } from './record';
+import { isSide, sideFrom, type SurveyRoom } from './record';
 import type { ShapedRoom } from './shape';
 
 /** mm: how far letters and lengths stand off; letters in mm of paper at 1 : 100. */
 const [off, letters, usualScale] = [190, 2.2, 100];
 
-type ShapeOf = (query: Query, id: string) => ShapedRoom | undefined;
+interface Solver {
+  readonly shapeOf: (query: Query, id: string) => ShapedRoom | undefined;
+  /** The room that those it is tied to are laid down by. */
+  readonly anchorOf: (query: Query, id: string) => string;
+}
 
 /**
  * What solves them, with a library larger than most of the plan: it comes with the commands that are read late, and until
  * then no room is drawn or met.
  */
-let shapeOf: ShapeOf | undefined;
+let solver: Solver | undefined;
 
-export const learnShapes = (solver: ShapeOf) => {
-  shapeOf = solver;
+export const learnShapes = (known: Solver) => {
+  solver = known;
 };
 
+const shapeOf = (query: Query, id: string): ShapedRoom | undefined => solver?.shapeOf(query, id);
+
+/** The room that moves a room with all that it is tied to. */
+export const anchorOfRoom = (query: Query, id: string): SurveyRoom | undefined =>
+  query.project.tables.surveyRoom.get(solver?.anchorOf(query, id) ?? id);
+
 /** The corners of a room where it is drawn; none before it can be. */
-export const ringOfRoom = (query: Query, id: string): readonly Point[] => shapeOf?.(query, id)?.ring ?? [];
+export const ringOfRoom = (query: Query, id: string): readonly Point[] => shapeOf(query, id)?.ring ?? [];
 
 const roomPlans = stage(
   'plans of survey rooms',
   {
     room: own('surveyRoom'),
-    shape: (query: Query, id: string) => shapeOf?.(query, id),
+    shape: shapeOf,
     isTied: ({ project }: Query, id: string) =>
       [...project.tables.roomTie.values()].some(({ one, other }) => one === id || other === id),
     units: ({ project }) => settingsOf(project).units
@@ -103,7 +113,7 @@ const roomPlans = stage(
 );
 
 export const planOfSurveyRooms = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
-  at === 'measure' && shapeOf
+  at === 'measure' && solver
     ? [...query.project.tables.surveyRoom.values()].flatMap((room) =>
         room.storey === storey ? [query.get(roomPlans, room.id)] : []
       )

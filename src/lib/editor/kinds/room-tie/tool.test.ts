@@ -1,7 +1,7 @@
 /** Two rooms tied by pointing and typing: by a doorway, by a length outside, and by keyboard alone. */
 import { expect, it } from 'vitest';
 import { describeSelection } from '../../details/describe';
-import { hitAt } from '../../pointing';
+import { Drag, hitAt } from '../../pointing';
 import { choose, readSentence, startSession } from '../../testing/session';
 
 const px = 10;
@@ -61,6 +61,14 @@ it('a doorway: two sides are pointed at, then it asks for what ties them, and fo
   expect(hitAt(editor, { x: 6120, y: 10 }, px)).toBe('room-survey-2');
   expect(hitAt(editor, { x: 4060, y: 800 }, px)).toBe('tie-1');
   expect(query().project.tables.roomTie.size).toBe(1);
+  // Dragged, both go along.
+  const drag = Drag.begin(editor, { x: 6120, y: 10 }, px)!;
+  drag.move({ x: 6620, y: 10 });
+  drag.drop();
+  expect(hitAt(editor, { x: 6620, y: 10 }, px)).toBe('room-survey-2');
+  expect(hitAt(editor, { x: 1500, y: 0 }, px)).toBe('room-survey-1');
+  expect(hitAt(editor, { x: 100, y: 1500 }, px)).not.toBe('room-survey-1');
+  editor.undo();
   expect(tool.overlay!().lines).toHaveLength(1);
   choose(tool, 'piece', 'The doorway to C, in Hall');
   type('1300');

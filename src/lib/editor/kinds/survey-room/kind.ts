@@ -1,7 +1,7 @@
 /** Survey rooms: seen and pointed at where what was measured is worked on. */
 import { add, distance, nearestOnSegment } from '../../../core/geometry/point';
 import { edgesOf } from '../../../core/geometry/ring';
-import { ringOfRoom } from '../../../core/kinds/survey-room/plan';
+import { anchorOfRoom, ringOfRoom } from '../../../core/kinds/survey-room/plan';
 import { unseen, type EditorKind } from '../kind';
 
 export const surveyRoom: EditorKind = {
@@ -24,12 +24,13 @@ export const surveyRoom: EditorKind = {
     }
   ],
   drag: ({ editor, id, by, round }) => {
-    const room = editor.project.tables.surveyRoom.get(id);
+    // All that is tied together goes along.
+    const room = anchorOfRoom(editor.model.at(editor.project), id);
     const moved = room && { x: round(by.x), y: round(by.y) };
     return (
       room && {
         name: 'setSurveyRoom',
-        args: { id, corners: room.corners.map((p) => add(p, moved!)) }
+        args: { id: room.id, corners: room.corners.map((p) => add(p, moved!)) }
       }
     );
   },
