@@ -1,7 +1,7 @@
 /** Any command of the register with arguments that fit a project: its example, with what it names found there. */
 import { commands } from '../commands/all';
 import type { Call } from '../commands/register';
-import { doorPieces } from '../kernels/survey/network';
+import { doorPieces } from '../kernels/survey/door-pieces';
 import { ringFrom } from '../kinds/survey-run/ring';
 import type { Project } from '../document/kind';
 import { declarationsOf } from '../document/project';

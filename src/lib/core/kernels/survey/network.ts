@@ -31,21 +31,13 @@ import {
   type LengthFit,
   type Observed
 } from './adjust';
+import type { DoorPiece } from './door-pieces';
 
 /** A room by its own lengths: its corners, and what was measured between them. */
 export interface NetRoom {
   readonly corners: readonly Point[];
   readonly lengths: readonly CornerLength[];
 }
-
-/**
- * Along the face of the room `at`: from the corner that its side begins with to the doorway, the doorway, and on to the
- * next corner. Through the doorway, at its end `at` (0: where the first room's `from` ends): how thick the wall is, and
- * across to the other end on the other side.
- */
-export const doorPieces = ['from', 'width', 'to', 'thick', 'across'] as const;
-
-export type DoorPiece = (typeof doorPieces)[number];
 
 export interface DoorLength {
   readonly piece: DoorPiece;

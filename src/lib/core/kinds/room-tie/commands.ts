@@ -13,7 +13,7 @@ import { knownArgs, knownOf, type KnownGiven } from '../../document/known';
 import { nameOf } from '../../document/names';
 import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
-import { doorPieces } from '../../kernels/survey/network';
+import { doorPieces } from '../../kernels/survey/door-pieces';
 import { letterName } from '../../units/letters';
 import { mostCorners, sideFrom, type SurveyRoom } from '../survey-room/record';
 import type { DoorSize, RoomTie } from './record';

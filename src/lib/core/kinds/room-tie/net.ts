@@ -3,11 +3,11 @@ import type { Query } from '../../document/kind';
 import { result, stage } from '../../document/stage';
 import { distance, dot, lerp, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
 import type { CornerLength, LengthFit } from '../../kernels/survey/adjust';
+import type { DoorPiece } from '../../kernels/survey/door-pieces';
 import {
   missingOf,
   netAbout,
   thicknessBetween,
-  type DoorPiece,
   type Doorway,
   type NetRoom,
   type OutsideLength

@@ -2,7 +2,7 @@
 import { array, number, object } from 'yup';
 import * as f from '../../document/fields';
 import { knownFields, type Known } from '../../document/known';
-import { doorPieces, type DoorPiece } from '../../kernels/survey/network';
+import { doorPieces, type DoorPiece } from '../../kernels/survey/door-pieces';
 
 /** One length of a doorway; `piece` and `at` as the kernel of the net says. */
 export interface DoorSize extends Known {

@@ -1,7 +1,7 @@
 /** What is measured of ties between rooms, in words. */
 import type { Project } from '../../document/kind';
 import { nameOf } from '../../document/names';
-import type { DoorPiece } from '../../kernels/survey/network';
+import type { DoorPiece } from '../../kernels/survey/door-pieces';
 import { letterName } from '../../units/letters';
 import type { RoomTie } from './record';
 

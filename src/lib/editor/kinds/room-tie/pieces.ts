@@ -2,7 +2,8 @@
 import type { Project } from '../../../core/document/kind';
 import type { RoomTie } from '../../../core/kinds/room-tie/record';
 import { pieceWords } from '../../../core/kinds/room-tie/words';
-import { missingOf, type DoorPiece } from '../../../core/kernels/survey/network';
+import type { DoorPiece } from '../../../core/kernels/survey/door-pieces';
+import { missingOf } from '../../../core/kernels/survey/network';
 
 export type Piece = readonly [DoorPiece, 0 | 1];
 
