@@ -7,7 +7,7 @@ import * as s from '../document/schemas';
 import { addColumn } from '../kinds/column/commands';
 import { addOpening } from '../kinds/opening/commands';
 import { placeOn, stopsOf, type SurveyPiece, type SurveyRun } from '../kinds/survey-run/record';
-import type { SurveyRoom } from '../kinds/survey-room/record';
+import { pairName, sideFrom, type SurveyRoom } from '../kinds/survey-room/record';
 import { facingSides, laidRoom, tieState, type FacingSide } from '../kinds/room-tie/net';
 import * as wallArgs from '../kinds/wall/args';
 import { chooseBuildUp, leastThickness } from '../kinds/wall/choose';
@@ -120,7 +120,17 @@ export const buildSurveyRoom = command({
     });
     if (walls.length === 0) refuse(project, 'survey.built', { subjects: [id], texts: { thing } });
     const patch = composePatches(steps.patch, patchOf(steps.project, [{ ...room, walls }]));
-    return { ok: true, patch, label: 'Build a survey room', made: walls };
+    const open = [...standing.keys()].flatMap((side) => {
+      const long = distance(ring[side]!, ring[(side + 1) % ring.length]!);
+      const over = facing.reduce((sum, one) => (one.side === side ? sum + one.over : sum), 0);
+      return over < covered * long ? [pairName(...sideFrom(side, ring.length))] : [];
+    });
+    return {
+      ...{ ok: true, patch, label: 'Build a survey room', made: walls },
+      ...(open.length > 0 && {
+        also: `No wall is built along ${open.join(', ')}, where that of a room beyond stands, nor where it does not reach: draw the rest.`
+      })
+    };
   }
 });
 
@@ -144,6 +154,8 @@ function chainsOf(count: number, built: ReadonlySet<number>): { from: number; co
   });
 }
 
+/** A side is walled by what stands beyond it where that lies along this share of it. */
+const covered = 0.9;
 /** Nearer to a corner of a wall that stands than this a wall begins at it, mm. */
 const atCorner = 25;
 

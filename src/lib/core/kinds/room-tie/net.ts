@@ -241,6 +241,8 @@ export interface FacingSide {
   readonly room: SurveyRoom;
   /** Of the wall, least and most. */
   readonly thickness: readonly [number, number];
+  /** How far both lie beside each other. */
+  readonly over: number;
   /** The middle of the wall, about. */
   readonly middle: Point;
 }
@@ -265,7 +267,9 @@ export function facingSides(query: Query, { id, storey }: SurveyRoom): FacingSid
         const isFacing = dot(wayOf(own), wayOf(facing)) < -alike;
         if (!thickness || !isFacing || thickness[1] > thickest || thickness[0] <= 0) return [];
         const near = nearestOnSegment(lerp(...own, 0.5), ...facing);
-        return [{ side, room, thickness, middle: lerp(nearestOnSegment(near, ...own), near, 0.5) }];
+        const [s, t] = facing.map((p) => dot(subtract(p, own[0]), wayOf(own))) as [number, number];
+        const over = Math.min(distance(...own), Math.max(s, t)) - Math.max(0, Math.min(s, t));
+        return [{ side, room, thickness, over, middle: lerp(nearestOnSegment(near, ...own), near, 0.5) }];
       });
     })
   );

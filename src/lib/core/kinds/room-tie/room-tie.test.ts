@@ -1,6 +1,7 @@
 /** Rooms tied by doorways and lengths outside, by numbers that a plan of known walls gives. */
 import { describe, expect, it } from 'vitest';
 import { readProject, writeProject } from '../../exchange/archive';
+import { perform } from '../../commands/register';
 import type { Project } from '../../document/kind';
 import { mirrorIn } from '../../geometry/motion';
 import { declarationOf } from '../../document/project';
@@ -24,7 +25,13 @@ const box = (x: number, y: number, w: number, d: number) => [
 /** Of each room: its lower left corner and size. */
 const plan = { hall: [0, 0, 3000, 4000], kitchen: [3120, 0, 4000, 4000] } as const;
 
-const measured = (project: Project, id: string, width: number, depth: number): Project =>
+const measured = (
+  project: Project,
+  id: string,
+  width: number,
+  depth: number,
+  taped = (length: number) => length
+): Project =>
   [
     [1, 2, width],
     [2, 3, depth],
@@ -32,7 +39,10 @@ const measured = (project: Project, id: string, width: number, depth: number): P
     [1, 4, depth],
     [1, 3, Math.hypot(width, depth)],
     [2, 4, Math.hypot(width, depth)]
-  ].reduce((now, [from, to, length]) => act(now, 'measureRoom', { id, from, to, length }), project);
+  ].reduce(
+    (now, [from, to, length]) => act(now, 'measureRoom', { id, from, to, length: taped(length!) }),
+    project
+  );
 
 /** Pointed out far from where they are. */
 const rooms = Object.entries(plan).reduce(
@@ -203,4 +213,71 @@ describe('tied rooms that are built', () => {
       expect(refusal(house, 'buildSurveyRoom', { id: second })).toContain('built already');
     }
   );
+
+  it.each([0, 4])(
+    'four rooms round a crossing, the last doorway closing the way round, lengths off by up to %d',
+    (off) => {
+      let k = 0;
+      const noisy = (length: number) => length + off * Math.sin(12.9898 * k++ + 3);
+      const [widths, depths] = [
+        [4000, 3000],
+        [3500, 2800]
+      ] as const;
+      let project = built();
+      for (const r of [0, 1] as const)
+        for (const c of [0, 1] as const) {
+          const [w, d, id] = [widths[c], depths[r], `r${c}${r}`];
+          project = act(project, 'addSurveyRoom', {
+            id,
+            storey: 'storey-1',
+            corners: box(6000 * c, 5000 * r, w, d)
+          });
+          project = measured(project, id, w, d, noisy);
+        }
+      const doors = [
+        ['r00', 'r10', 2, 4, 3500],
+        ['r01', 'r11', 2, 4, 2800],
+        ['r00', 'r01', 3, 1, 4000],
+        ['r10', 'r11', 3, 1, 3000]
+      ] as const;
+      doors.forEach(([one, other, side, otherSide, long], i) => {
+        project = act(project, 'addDoorway', { id: `door-${i}`, one, other, side, otherSide });
+        for (const [piece, at, length] of [
+          ['from', 1, 700],
+          ['width', 1, 900],
+          ['from', 2, long - 1600],
+          ['width', 2, 900],
+          ['thick', 1, 120],
+          ['thick', 2, 120]
+        ] as const)
+          project = act(project, 'measureDoorway', { id: `door-${i}`, piece, at, length: noisy(length) });
+      });
+      const closing = roomTieRows(query(project)).flatMap(({ closingError }) => closingError ?? []);
+      expect(closing).toHaveLength(1);
+      expect(closing[0]).toBeLessThan(off > 0 ? 40 : 0.01);
+      for (const id of ['r00', 'r11', 'r01', 'r10'])
+        project = act(project, 'buildSurveyRoom', { id, thickness: 300 });
+      expect([project.tables.wall.size, project.tables.opening.size]).toEqual([12, 4]);
+      const areas = new Model()
+        .at(project)
+        .get(roomsOn, 'storey-1')
+        .map((rings) => rings.reduce((sum, ring) => sum + ringArea(ring), 0) / 1e6)
+        .sort((p, q) => q - p);
+      [14, 11.2, 10.5, 8.4].forEach((area, i) => expect(areas[i]).toBeCloseTo(area, off > 0 ? 1 : 3));
+    }
+  );
+
+  it('says where a wall that stands beyond does not reach along a side', () => {
+    const long = act(whole, 'setSurveyRoom', { id: 'hall', square: false });
+    const short = [
+      [2, 3, 2500],
+      [1, 4, 2500],
+      [1, 3, Math.hypot(4000, 2500)],
+      [2, 4, Math.hypot(4000, 2500)]
+    ].reduce((now, [from, to, length]) => act(now, 'measureRoom', { id: 'kitchen', from, to, length }), long);
+    const fits = given(short, [['from', 2, 600]]);
+    const one = act(fits, 'buildSurveyRoom', { id: 'kitchen', thickness: 300 });
+    const made = perform(one, call('buildSurveyRoom', { id: 'hall', thickness: 300 }));
+    expect(made.ok && made.also).toContain('No wall is built along B–C');
+  });
 });
