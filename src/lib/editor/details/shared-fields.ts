@@ -67,15 +67,16 @@ export function measuredFields(
   set: Setter
 ): Field[] {
   const { readings, settings } = make.editor;
+  const words = (size: number) => formatLengthWithUnit(Math.abs(size), settings.units);
   const typed: Field = {
     ...optionalLength(make, `length ${name}`, label, own?.length ?? null, (length) =>
       set({ length, ...(length !== null && readings.knownOf(length)) })
     ),
     ...(left !== undefined && {
       also:
-        Math.abs(left) < 0.05
+        words(left) === words(0)
           ? 'agrees'
-          : `${formatLengthWithUnit(Math.abs(left), settings.units)} ${left > 0 ? 'more' : 'less'} than the shape has`
+          : `${words(left)} ${left > 0 ? 'more' : 'less'} than the shape has`
     })
   };
   if (!own) return [typed];

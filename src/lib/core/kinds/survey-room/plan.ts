@@ -83,13 +83,17 @@ const roomPlans = stage(
         const fits = text.length * letters * characterWidth * usualScale < distance(a, b);
         // Off the middle, where diagonals cross, this one towards one end and the next towards the other.
         const at = lerp(a, b, isSide(one, count) ? 0.5 : k % 2 === 0 ? 0.3 : 0.7);
+        const above = along(at, leftOf(way), off);
+        const below = along(at, leftOf(way), -off);
+        // Within a room that others may lie beside.
+        const isBelow = isTied && isSide(one, count) && distance(below, middle) < distance(above, middle);
         return [
           { ...mark, kind: 'stroke', points: [a, b], closed: false, pen: isKnown ? pen : 'dotted' },
           ...(fits
             ? [
                 {
                   ...{ ...mark, kind: 'text' as const, height: letters, text, angle: angleOf(way) },
-                  at: along(at, leftOf(way), off)
+                  at: isBelow ? below : above
                 }
               ]
             : [])
