@@ -1,6 +1,6 @@
 /** Survey rooms where they lie together: by their own lengths, and by the doorways and outside lengths that tie them. */
 import type { Query } from '../../document/kind';
-import { result, stage } from '../../document/stage';
+import { own, result, stage } from '../../document/stage';
 import { distance, dot, lerp, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
 import type { CornerLength, LengthFit } from '../../kernels/survey/adjust';
 import type { DoorPiece } from '../../kernels/survey/door-pieces';
@@ -47,8 +47,6 @@ export interface StoreyNet {
   readonly anchors: ReadonlyMap<string, string>;
   /** How far the worst corner of a room may be off, one standard deviation. */
   readonly scatter: ReadonlyMap<string, number>;
-  /** Of each room's lengths, where they are adjusted singly. */
-  readonly fits: ReadonlyMap<string, readonly LengthFit[]>;
   readonly ties: ReadonlyMap<string, TieState>;
   readonly worst: readonly NetSlip[];
 }
@@ -74,7 +72,7 @@ const loose: TieState = {
 };
 
 const nothing: StoreyNet = {
-  ...{ rings: new Map(), anchors: new Map(), scatter: new Map(), fits: new Map(), ties: new Map(), worst: [] }
+  ...{ rings: new Map(), anchors: new Map(), scatter: new Map(), ties: new Map(), worst: [] }
 };
 
 /** A length outside ends at the outer faces: what lies between the corners is less by the walls. */
@@ -87,7 +85,6 @@ class Net {
   readonly rings = new Map<string, readonly Point[]>();
   readonly anchors = new Map<string, string>();
   readonly scatter = new Map<string, number>();
-  readonly fits = new Map<string, readonly LengthFit[]>();
   readonly ties = new Map<string, TieState>();
   readonly worst: NetSlip[] = [];
   private readonly doorTies: RoomTie[];
@@ -150,7 +147,6 @@ class Net {
       this.rings.set(room.id, ring);
       this.anchors.set(room.id, this.laid[first]!.room.id);
       this.scatter.set(room.id, Math.max(...net.scatter[i]!));
-      if (!room.square) this.fits.set(room.id, net.fits.rooms[i]!);
     });
     this.doorTies.forEach(({ id }, i) => {
       const jambs = net.jambs[i];
@@ -216,13 +212,21 @@ export function tieState(query: Query, { id, one }: RoomTie): TieState {
 const laidRooms = stage(
   'survey rooms where they lie',
   {
+    room: own('surveyRoom'),
     shape: result(shapedRooms),
-    ring: (query: Query, id: string) => {
+    net: (query: Query, id: string) => {
       const room = query.project.tables.surveyRoom.get(id);
-      return room && netOn(query, room.storey).rings.get(id);
+      const net = room && netOn(query, room.storey);
+      return [net?.rings.get(id), net?.scatter.get(id)] as const;
     }
   },
-  ({ shape, ring }) => (shape && ring ? { ...shape, ring } : shape),
+  ({ room, shape, net: [ring, tied] }): ShapedRoom | undefined =>
+    room && shape && ring
+      ? {
+          ...{ ...shape, ring, tied },
+          left: room.lengths.map(({ from, to, length }) => length - distance(ring[from]!, ring[to]!))
+        }
+      : shape,
   Object.is
 );
 

@@ -90,6 +90,8 @@ describe('a doorway between two rooms', () => {
     expect(tie(whole)).toMatchObject({ ties: true, missing: [], thickness: [120, 120] });
     expect(codes(whole)).toEqual([]);
     expect(room(whole, 'hall').corners[0]).toEqual([0, 0]);
+    expect([room(tied, 'hall').tiedScatter, room(whole, 'hall').tiedScatter! > 0]).toEqual([null, true]);
+    expect(room(whole, 'kitchen').lengths.every(({ residual }) => Math.abs(residual!) < 0.01)).toBe(true);
     const clear = room(whole, 'kitchen').corners.map(([x, y]) => [Math.round(x), Math.round(y)]);
     expect(clear).toEqual([
       [3120, 0],

@@ -9,7 +9,7 @@ import { laidRoom } from '../room-tie/net';
 export const surveyRoomRows = (query: Query) =>
   [...query.project.tables.surveyRoom.values()].map((room) => {
     const shape = laidRoom(query, room.id)!;
-    const { free, cost, ring, isKnown, left, wanted } = shape;
+    const { free, cost, ring, isKnown, left, wanted, tied } = shape;
     return {
       id: room.id,
       name: nameElement(query.project, room.id),
@@ -28,6 +28,7 @@ export const surveyRoomRows = (query: Query) =>
         !room.square && free.state === 'solved'
           ? free.worst.map((i) => pairName(room.lengths[i]!.from, room.lengths[i]!.to))
           : [],
+      tiedScatter: tied === undefined ? null : round(tied),
       scatter: free.state === 'solved' ? round(Math.max(...free.scatter)) : null,
       squareCosts: cost === undefined ? null : round(cost),
       walls: room.walls

@@ -23,6 +23,8 @@ export interface ShapedRoom {
   /** Its corners; as they were pointed at, where they are not known. */
   readonly ring: readonly Point[];
   readonly isKnown: boolean;
+  /** Among rooms that it is tied to: how far its worst corner may be off there, one standard deviation. */
+  readonly tied?: number | undefined;
 }
 
 export const cornerLengths = ({ lengths, tape }: SurveyRoom): CornerLength[] =>

@@ -407,9 +407,12 @@ export class StairTool extends BaseTool implements Tool {
     return near && near.far < distance(at, from) ? String(near.one.way.risers) : '';
   }
 
+  /** Enter takes what is shown; a click leads one that turns to where it turns before. */
   click(point: Point, mmPerPixel: number) {
     this.move(point, mmPerPixel);
-    this.accept();
+    if (!this.begin || this.isLed) return this.accept();
+    this.led = { angle: this.angle, far: this.pointed?.far ?? 0 };
+    this.editor.toolChanged();
   }
 
   accept() {
@@ -421,10 +424,6 @@ export class StairTool extends BaseTool implements Tool {
           text: 'It is not said where the stair begins.',
           hint: 'Point at it, or choose a corner in the sentence and type how far from it.'
         });
-      return this.editor.toolChanged();
-    }
-    if (!this.isLed && this.at) {
-      this.led = { angle: this.angle, far: this.pointed?.far ?? 0 };
       return this.editor.toolChanged();
     }
     const call = this.call();

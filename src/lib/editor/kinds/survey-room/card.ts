@@ -82,6 +82,9 @@ function shapeFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom, set: 
           )
         ]
       : []),
+    ...(shape.tied === undefined
+      ? []
+      : [fact('Among the rooms it is tied to', `a corner may be off by ${words(shape.tied)}`)]),
     ...(next && isKnown ? [fact('Would make it surest', pairName(...next))] : []),
     make.length('tape', 'A tape length is good to', [room.tape], (tape) => set({ tape }))
   ];
@@ -104,7 +107,7 @@ function lengthFields(make: CardMaker, room: SurveyRoom, shape: ShapedRoom): Fie
       wanted.has(pairKey(pair))
   );
   // Where no length is spare all agree, and say nothing by it.
-  const isTold = room.square || (free.state === 'solved' && free.spare > 0);
+  const isTold = room.square || shape.tied !== undefined || (free.state === 'solved' && free.spare > 0);
   const left = isTold ? shape.left : undefined;
   return shown.flatMap((pair): Field[] => {
     const [from, to] = pair;
