@@ -1,5 +1,7 @@
 /** The steps of a stair of any form, in coordinates of its own: those of the pieces that it is put together from. */
 import { along, fromAngle, lerp, type Point } from '../../geometry/point';
+import { moved, stay, turnedVector, type Motion } from '../../geometry/motion';
+import type { Plane } from '../../geometry/plane';
 import type { Ring } from '../../geometry/ring';
 import {
   arc,
@@ -130,31 +132,36 @@ function straight(shape: StairShape): StairLayout {
   };
 }
 
-/** Mirrored in the line of its first flight: what was left is right. */
-function mirrored(layout: StairLayout): StairLayout {
-  const flip = ({ x, y }: Point): Point => ({ x, y: -y });
-  const ring = (points: Ring) => points.map(flip).reverse();
+/** A layout moved; turned over, what was left is right. */
+export function movedLayout(layout: StairLayout, motion: Motion): StairLayout {
+  const { flips } = motion;
+  const move = (p: Point): Point => moved(motion, p);
+  const ring = (points: Ring): Ring => (flips ? points.map(move).reverse() : points.map(move));
   const side = (stretches: readonly SideStretch[]) =>
-    stretches.map(({ a, b, ...rest }) => ({ ...rest, a: flip(a), b: flip(b) }));
+    stretches.map(({ a, b, ...rest }) => ({ ...rest, a: move(a), b: move(b) }));
+  const plane = ({ a, b, c }: Plane): Plane => {
+    const { x, y } = turnedVector(motion, { x: a, y: b });
+    return { a: x, b: y, c: c - x * motion.by.x - y * motion.by.y };
+  };
+  const [left, right] = flips ? [layout.right, layout.left] : [layout.left, layout.right];
   return {
     ...layout,
     steps: layout.steps.map((step) => ({
       ...step,
       ring: ring(step.ring),
-      pitch: step.pitch.map((piece) => ({
-        ring: ring(piece.ring),
-        plane: { ...piece.plane, b: -piece.plane.b }
-      }))
+      pitch: step.pitch.map((piece) => ({ ring: ring(piece.ring), plane: plane(piece.plane) }))
     })),
-    nosings: layout.nosings.map(([l, r]): Nosing => [flip(r), flip(l)]),
-    walk: layout.walk.map(flip),
-    left: side(layout.right),
-    right: side(layout.left),
+    nosings: layout.nosings.map(([l, r]): Nosing => (flips ? [move(r), move(l)] : [move(l), move(r)])),
+    walk: layout.walk.map(move),
+    ...{ left: side(left), right: side(right) },
     outline: ring(layout.outline),
-    arrival: flip(layout.arrival),
+    arrival: turnedVector(motion, layout.arrival),
     ...(layout.newel && { newel: ring(layout.newel) })
   };
 }
+
+/** In the line of its first flight. */
+const mirror: Motion = { ...stay, flips: true };
 
 /** The steps of a shape; two risers at least on each side of a landing's turn must be given by who asks. */
 export function layoutOf(shape: StairShape): StairLayout {
@@ -169,7 +176,7 @@ export function layoutOf(shape: StairShape): StairLayout {
           : form === 'spiral'
             ? spiral(shape)
             : straight(shape);
-  return turn === 'right' && form !== 'straight' && form !== 'ladder' ? mirrored(made) : made;
+  return turn === 'right' && form !== 'straight' && form !== 'ladder' ? movedLayout(made, mirror) : made;
 }
 
 /** The middle of a nosing. */

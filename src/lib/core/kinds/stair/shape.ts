@@ -2,17 +2,15 @@
 import type { Project, Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
-import { flat, type Plane } from '../../geometry/plane';
+import { flat } from '../../geometry/plane';
 import { add, angleOf, rotate, subtract, type Point } from '../../geometry/point';
 import { boxOf, ringArea, type Ring } from '../../geometry/ring';
 import { unionOf } from '../../geometry/union';
 import { leastHole } from '../../kernels/stairs/hole';
-import { layoutOf, middleOfNosing, spiralAngle } from '../../kernels/stairs/layout';
+import { layoutOf, middleOfNosing, movedLayout, spiralAngle } from '../../kernels/stairs/layout';
 import {
   walkingOffset,
-  type Nosing,
   type PitchPiece,
-  type SideStretch,
   type StairForm,
   type StairLayout,
   type StairShape
@@ -75,28 +73,7 @@ export const goingStep = (project: Project): number =>
 function placed(layout: StairLayout, at: Point, angle: number): StairLayout {
   const turn = angle - angleOf(layout.arrival);
   const by = subtract(at, rotate(middleOfNosing(layout.nosings.at(-1)!), turn));
-  const move = (p: Point): Point => add(rotate(p, turn), by);
-  const way = ({ a, b, c }: Plane): Plane => {
-    const { x, y } = rotate({ x: a, y: b }, turn);
-    return { a: x, b: y, c: c - x * by.x - y * by.y };
-  };
-  const side = (stretches: readonly SideStretch[]) =>
-    stretches.map((one) => ({ ...one, a: move(one.a), b: move(one.b) }));
-  return {
-    ...layout,
-    steps: layout.steps.map((step) => ({
-      ...step,
-      ring: step.ring.map(move),
-      pitch: step.pitch.map(({ ring, plane }) => ({ ring: ring.map(move), plane: way(plane) }))
-    })),
-    nosings: layout.nosings.map(([l, r]): Nosing => [move(l), move(r)]),
-    walk: layout.walk.map(move),
-    left: side(layout.left),
-    right: side(layout.right),
-    outline: layout.outline.map(move),
-    arrival: rotate(layout.arrival, turn),
-    ...(layout.newel && { newel: layout.newel.map(move) })
-  };
+  return movedLayout(layout, { angle: turn, flips: false, by });
 }
 
 export const placedLayout = (stair: Stair): StairLayout => placed(layoutOf(stair), stair.at, stair.angle);
