@@ -8,6 +8,7 @@ import { solvedAgain } from '../../kernels/stairs/solve';
 import { formatLength } from '../../units/length';
 import { isTurning, type Stair } from './record';
 import { climbOf, goingStep, limitsOf } from './shape';
+import { wallsInStair } from './walls-in';
 
 /** The law: a stair whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
 export function solvedStairs({ project }: Query, patch: Patch): Patch {
@@ -37,7 +38,8 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
 }
 
 /** What became of stairs whose height changed, in sentences. */
-export function saidOfStairs({ project }: Query, patch: Patch): string[] {
+export function saidOfStairs(query: Query, patch: Patch): string[] {
+  const { project } = query;
   if (project.tables.stair.size === 0) return [];
   const now = applyPatch(project, patch);
   const { units } = settingsOf(project);
@@ -46,6 +48,7 @@ export function saidOfStairs({ project }: Query, patch: Patch): string[] {
     if (!before) return [];
     const [was, is] = [climbOf(project, before).height, climbOf(now, stair).height];
     if (Math.abs(was - is) < 1e-6 || is <= 0) return [];
+    const old = wallsInStair(query, before);
     const more = stair.risers - before.risers;
     const longer = (stair.risers - 1) * stair.going - (before.risers - 1) * before.going;
     const counted = `${Math.abs(more)} ${Math.abs(more) === 1 ? 'riser' : 'risers'}`;
@@ -57,6 +60,13 @@ export function saidOfStairs({ project }: Query, patch: Patch): string[] {
     ];
     const steps = `${stair.risers} risers of ${formatLength(is / stair.risers, units)}`;
     const name = nameElement(now, stair.id);
-    return [`${name} has ${steps} now${parts.length > 0 ? `: ${parts.join(', ')}` : ''}.`];
+    const inTheWay = wallsInStair(query.at(now), stair).filter(
+      ({ wall, into }) => !old.some((one) => one.wall === wall && one.into >= into - 1)
+    );
+    const walls = inTheWay.map(
+      ({ wall, into }) => `${nameElement(now, wall)} is in the way by ${formatLength(into, units)}`
+    );
+    const told = [parts.join(', '), walls.join(', ')].filter((one) => one !== '').join('; ');
+    return [`${name} has ${steps} now${told ? `: ${told}` : ''}.`];
   });
 }

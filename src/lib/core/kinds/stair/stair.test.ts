@@ -127,6 +127,16 @@ describe('a stair between two storeys', () => {
     const result = perform(straight, { name: 'setStorey', args: { id: 'storey-1', height: 3200 } });
     expect(result.ok && result.also).toContain('17 risers of 188');
     expect(result.ok && result.also).toContain('1 riser more');
+    expect(result.ok && result.also).not.toContain('in the way');
+    // A wall before its old foot stands in the new steps.
+    const walled = act(straight, 'drawWall', {
+      ...{ storey: 'storey-1', a: { x: 1860, y: 2000 }, b: { x: 1860, y: 4000 }, thickness: 90 },
+      ...{ settingOut: 'centre', role: 'partition', name: 'Hall' }
+    });
+    const met = perform(walled, { name: 'setStorey', args: { id: 'storey-1', height: 3200 } });
+    expect(met.ok && met.also).toMatch(
+      /1 riser more, 260 longer, its head stays; .*Hall.* is in the way by 90/
+    );
     const now = act(straight, 'setStorey', { id: 'storey-1', height: 3200 });
     expect(row(now)).toMatchObject({ risers: 17, going: 260, run: 4160 });
     expect(footOf(now.tables.stair.get('stair-1')!).at).toEqual({ x: 1740, y: 3000 });
