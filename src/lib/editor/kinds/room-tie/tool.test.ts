@@ -1,7 +1,7 @@
 /** Two rooms tied by pointing and typing: by a doorway, by a length outside, and by keyboard alone. */
 import { expect, it } from 'vitest';
 import { describeSelection } from '../../details/describe';
-import { Drag, hitAt } from '../../pointing';
+import { Drag, hitAt, nudge } from '../../pointing';
 import { choose, readSentence, startSession } from '../../testing/session';
 
 const px = 10;
@@ -69,6 +69,12 @@ it('a doorway: two sides are pointed at, then it asks for what ties them, and fo
   expect(hitAt(editor, { x: 1500, y: 0 }, px)).toBe('room-survey-1');
   expect(hitAt(editor, { x: 100, y: 1500 }, px)).not.toBe('room-survey-1');
   editor.undo();
+  editor.select(['room-survey-2', 'room-survey-1']);
+  nudge(editor, { x: 0, y: 10 });
+  expect(editor.project.tables.surveyRoom.get('room-survey-1')!.corners[0]).toEqual({ x: 0, y: 10 });
+  expect(editor.project.tables.surveyRoom.get('room-survey-2')!.corners[0]).toEqual({ x: 6000, y: 0 });
+  editor.undo();
+  editor.select(['tie-1']);
   expect(tool.overlay!().lines).toHaveLength(1);
   choose(tool, 'piece', 'The doorway to C, in Hall');
   type('1300');

@@ -1,8 +1,21 @@
 /** Survey rooms: seen and pointed at where what was measured is worked on. */
-import { add, distance, nearestOnSegment } from '../../../core/geometry/point';
+import type { Call } from '../../../core/commands/register';
+import { add, distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { edgesOf } from '../../../core/geometry/ring';
 import { anchorOfRoom, ringOfRoom } from '../../../core/kinds/survey-room/plan';
+import type { Editor } from '../../editor';
 import { unseen, type EditorKind } from '../kind';
+
+/** All that is tied to it goes along. */
+function movedBy(editor: Editor, id: string, by: Point): Call | undefined {
+  const room = anchorOfRoom(editor.model.at(editor.project), id);
+  return (
+    room && {
+      name: 'setSurveyRoom',
+      args: { id: room.id, corners: room.corners.map((p) => add(p, by)) }
+    }
+  );
+}
 
 export const surveyRoom: EditorKind = {
   ...unseen,
@@ -23,16 +36,11 @@ export const surveyRoom: EditorKind = {
       }
     }
   ],
-  drag: ({ editor, id, by, round }) => {
-    // All that is tied together goes along.
-    const room = anchorOfRoom(editor.model.at(editor.project), id);
-    const moved = room && { x: round(by.x), y: round(by.y) };
-    return (
-      room && {
-        name: 'setSurveyRoom',
-        args: { id: room.id, corners: room.corners.map((p) => add(p, moved!)) }
-      }
-    );
+  drag: ({ editor, id, by, round }) => movedBy(editor, id, { x: round(by.x), y: round(by.y) }),
+  nudge: (editor, ids, by) => {
+    const query = editor.model.at(editor.project);
+    const anchors = new Set(ids.map((id) => anchorOfRoom(query, id)?.id ?? id));
+    return [...anchors].flatMap((id) => movedBy(editor, id, by) ?? []);
   },
   tools: {}
 };
