@@ -40,7 +40,14 @@ export const copyStorey = command({
   example: { storey: 'storey-1', which: 'outer', name: 'Upper', height: 2460, floorDepth: 330 },
   run: (project, args, query) => {
     const from = need(project, 'storey', args.storey);
-    for (const id of args.partitions ?? []) need(project, 'wall', id);
+    for (const id of args.partitions ?? []) {
+      const wall = need(project, 'wall', id);
+      if (wall.storey !== from.id)
+        refuse(project, 'storey.other-wall', {
+          subjects: [id],
+          texts: { thing: nameOf(project, wall), storey: nameOf(project, from) }
+        });
+    }
     const chosen = new Set(args.partitions);
     const walls = wallsOf(project, from.id).filter(
       (wall) => args.which === 'all' || wall.role === 'exterior' || chosen.has(wall.id)

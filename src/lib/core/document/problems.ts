@@ -338,6 +338,10 @@ const catalogue = {
     message: (w) => `${w.t('thing')} is already at the ${w.t('end')}.`,
     hint: 'Move it the other way.'
   },
+  'storey.other-wall': {
+    message: (w) => `${w.t('thing')} does not stand on ${w.t('storey')}, which is copied.`,
+    hint: 'Choose partitions of that storey; copy others by themselves.'
+  },
   'storey.no-walls': {
     message: (w) => `${w.t('thing')} has no ${w.t('what')} walls.`,
     hint: 'Draw the walls first.'

@@ -118,6 +118,10 @@ describe('copying walls to another storey', () => {
     expect(up.map(({ role }) => role).sort()).toEqual([...Array<string>(4).fill('exterior'), 'partition']);
     expect(up.find(({ role }) => role === 'partition')!.a).toEqual(copied.tables.wall.get('q')!.a);
     expect(refusal(twoRooms(), 'copyStorey', { storey: 'storey-1', partitions: ['z'] })).toContain('z');
+    const upper = [...copied.tables.wall.values()].find(({ storey }) => storey === 'up')!.id;
+    expect(refusal(copied, 'copyStorey', { storey: 'storey-1', partitions: [upper] })).toContain(
+      'does not stand on'
+    );
   });
   it('an opening set out from a partition that is not copied keeps its place', () => {
     const project = act(twoRooms(), 'addOpening', {
