@@ -50,8 +50,11 @@
   function take(name: ToolName | ActionName) {
     if (name === 'layTracingSheet')
       void import('./tracing-sheets').then(({ pickTracingSheet }) => pickTracingSheet(house));
-    else if (name === 'meter') window.open('/meter', 'cliffstead-meter', 'popup,width=420,height=760');
-    else if (name === 'review') tray = !tray;
+    else if (name === 'meter') {
+      // Heard from now on, whatever else is still to be read.
+      hearMeter();
+      window.open('/meter', 'cliffstead-meter', 'popup,width=420,height=760');
+    } else if (name === 'review') tray = !tray;
     else if (name === 'handOver') handing = true;
     else if (name === 'buildUps' || name === 'catalogue' || name === 'quantities') {
       editor.take(undefined);
@@ -190,16 +193,19 @@
   let modelView = $state.raw<typeof ModelPane>();
   /** All that the hints speak of is there. */
   let complete = $state(false);
-  let meter: MeterLink | undefined;
-  onDestroy(() => meter?.close());
+  let meter: Promise<MeterLink> | undefined;
+  const hearMeter = () =>
+    (meter ??= import('./meter').then(({ attachMeter }) =>
+      attachMeter(house, (text) => sentence.begin(text))
+    ));
+  onDestroy(() => meter?.then((link) => link.close()));
   onMount(() =>
     whenIdle(async () => {
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
       await Promise.all([import('../editor/selection-sentence'), readLateTools()]);
       editor.choosePhoto = async (note) => (await import('./photos')).choosePhoto(house, note);
-      const { attachMeter } = await import('./meter');
-      meter = attachMeter(house, (text) => sentence.begin(text));
+      await hearMeter();
       // Only now they can be drawn.
       if (editor.project.tables.surveyRoom.size > 0) editor.toolChanged();
       complete = true;
