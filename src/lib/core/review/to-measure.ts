@@ -6,7 +6,7 @@ import { frameOf } from '../kinds/wall/frame';
 import { chainSizes } from '../kinds/dimension/sizes';
 import { pairName } from '../kinds/survey-room/record';
 import { laidRoom, tieState } from '../kinds/room-tie/net';
-import { outsideWords, pieceWords } from '../kinds/room-tie/words';
+import { pieceWords, sizesOfTie } from '../kinds/room-tie/words';
 import { storeysInOrder } from '../kinds/storey/record';
 import { certaintyWords, isSure, type Certainty } from '../units/certainty';
 import { formatLengthWithUnit } from '../units/length';
@@ -66,14 +66,10 @@ function rowsOf(query: Query): Row[] {
       }))
     ),
     ...[...tables.roomTie.values()].flatMap((tie) => {
-      const { id, one, shape } = tie;
+      const { id, one } = tie;
       const storey = tables.surveyRoom.get(one)?.storey ?? '';
-      const told =
-        shape.kind === 'doorway'
-          ? shape.lengths.map((own) => ({ ...own, size: pieceWords(project, tie, own.piece, own.at) }))
-          : [{ ...shape, size: outsideWords(project, tie) }];
-      return told.map(({ size, length, certainty, by, on }): Row => ({
-        ...{ id, storey, certainty, by, on, size, now: () => words(length) }
+      return sizesOfTie(project, tie).map(({ what, length, certainty, by, on }): Row => ({
+        ...{ id, storey, certainty, by, on, size: what, now: () => words(length) }
       }));
     })
   ];

@@ -21,6 +21,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
+import { edgesOf, ringArea, type Ring } from '../../geometry/ring';
 import {
   adjusted,
   fitsOf,
@@ -99,16 +100,12 @@ function jambsOn(doorway: Doorway, at: 0 | 1, a: Point, b: Point): readonly [Poi
 const thickOf = (doorway: Doorway, at: 0 | 1): number =>
   lengthOf(doorway, 'thick', at) ?? lengthOf(doorway, 'thick', at === 0 ? 1 : 0)!;
 
-const sideOf = (corners: readonly Point[], i: number): readonly [Point, Point] => [
-  corners[i]!,
-  corners[(i + 1) % corners.length]!
-];
+const sideOf = (corners: Ring, i: number): readonly [Point, Point] => edgesOf(corners)[i]!;
 
 /** To the outside of a room: to the right, of one that goes round with itself on the left. */
-function outwards(corners: readonly Point[], i: number): Point {
+function outwards(corners: Ring, i: number): Point {
   const [a, b] = sideOf(corners, i);
-  const area = corners.reduce((sum, p, k) => sum + cross(p, corners[(k + 1) % corners.length]!), 0);
-  return scale(unit(leftOf(subtract(b, a))), area > 0 ? -1 : 1);
+  return scale(unit(leftOf(subtract(b, a))), ringArea(corners) > 0 ? -1 : 1);
 }
 
 /** The place so far from one and so far from another, on the side that a way points to; undefined where there is none. */
@@ -145,11 +142,14 @@ function besides(doorway: Doorway, at: 0 | 1, standing: readonly Point[], own: r
   return own.map((p) => add(to, rotate(subtract(p, from), turn)));
 }
 
+/** On the face of the first room and on that of the other: J0, J1, K0, K1. */
+export type Jambs = readonly [Point, Point, Point, Point];
+
 export interface Net {
   /** By their number; undefined of those that no doorway leads to. */
   readonly rooms: readonly (readonly Point[] | undefined)[];
   /** Of each doorway the jambs J0, J1, K0, K1; undefined where it does not tie yet, or leads nowhere. */
-  readonly jambs: readonly (readonly Point[] | undefined)[];
+  readonly jambs: readonly (Jambs | undefined)[];
   /** How far rooms come back off where a doorway closes a way round, before anything is adjusted; undefined of others. */
   readonly closing: readonly (number | undefined)[];
   readonly fits: {
@@ -295,7 +295,9 @@ export function netAbout(
     fits.filter((_, n) => all.of[n]?.[0] === kind && all.of[n][1] === i);
   return {
     rooms: standing.map((corners, i) => corners && places.slice(starts[i]!, starts[i]! + corners.length)),
-    jambs: jambs.map((begin) => (begin === undefined ? undefined : places.slice(begin, begin + 4))),
+    jambs: jambs.map((begin) =>
+      begin === undefined ? undefined : (places.slice(begin, begin + 4) as unknown as Jambs)
+    ),
     closing,
     fits: {
       rooms: rooms.map((_, i) => fitOf('rooms', i)),

@@ -10,6 +10,7 @@ import {
 } from '../../document/command';
 import type { Project } from '../../document/kind';
 import { knownArgs, knownOf, type KnownGiven } from '../../document/known';
+import { withMeasured } from '../../document/measured';
 import { nameOf } from '../../document/names';
 import * as s from '../../document/schemas';
 import { toStored } from '../../geometry/tolerances';
@@ -84,23 +85,18 @@ export const measureDoorway = command({
       return refuse(project, 'survey.no-doorway', { subjects: [id], texts: { thing: nameOf(project, old) } });
     const at = args.at === 1 ? 0 : 1;
     const words = pieceWords(project, old, piece, at);
-    const isIt = (one: DoorSize) => one.piece === piece && one.at === at;
-    const before = shape.lengths.find(isIt);
-    const put = (lengths: readonly DoorSize[]) =>
-      done(project, `Measure the ${words}`, [
-        { ...old, shape: { ...shape, lengths: fitting(project, old, lengths) } }
-      ]);
-    if (length === null) return put(shape.lengths.filter((one) => !isIt(one)));
-    const size = length ?? before?.length;
-    if (size === undefined) refuse(project, 'survey.no-length', { texts: { pair: `the ${words}` } });
-    needPositive(project, 'length', `the ${words}`, size);
-    needHouseSize(project, 'length', `the ${words}`, size);
-    const isAnew = length !== undefined && length !== before?.length;
-    const known = knownOf(project, given as KnownGiven, isAnew ? undefined : before);
-    const measured: DoorSize = { piece, at, length: toStored(size), ...known };
-    return put(
-      before ? shape.lengths.map((one) => (isIt(one) ? measured : one)) : [...shape.lengths, measured]
+    const lengths = withMeasured(
+      project,
+      shape.lengths,
+      {
+        isIt: (one: DoorSize) => one.piece === piece && one.at === at,
+        ...{ bare: { piece, at }, words: `the ${words}` }
+      },
+      { length, ...(given as KnownGiven) }
     );
+    return done(project, `Measure the ${words}`, [
+      { ...old, shape: { ...shape, lengths: fitting(project, old, lengths) } }
+    ]);
   }
 });
 

@@ -2,12 +2,14 @@
 import type { Query } from '../../document/kind';
 import { own, result, stage } from '../../document/stage';
 import { distance, dot, lerp, nearestOnSegment, subtract, unit, type Point } from '../../geometry/point';
+import { edgesOf } from '../../geometry/ring';
 import type { CornerLength, LengthFit } from '../../kernels/survey/adjust';
 import type { DoorPiece } from '../../kernels/survey/door-pieces';
 import {
   missingOf,
   netAbout,
   thicknessBetween,
+  type Jambs,
   type Doorway,
   type NetRoom,
   type OutsideLength
@@ -23,7 +25,7 @@ export interface TieState {
   /** Whether both rooms lie where it says. */
   readonly ties: boolean;
   /** Jambs of a doorway: two on the face of the first room, two on that of the other. */
-  readonly jambs: readonly Point[] | undefined;
+  readonly jambs: Jambs | undefined;
   /** How far the way round that it closes comes back off; undefined where it closes none. */
   readonly closing: number | undefined;
   /** How each of its lengths agrees with the rest. */
@@ -153,8 +155,7 @@ class Net {
       if (!jambs) return;
       const { rooms: pair, sides } = this.doorways[i]!;
       const [p, q] = ([0, 1] as const).map((k) => {
-        const ring = net.rooms[pair[k]]!;
-        return [ring[sides[k]]!, ring[(sides[k] + 1) % ring.length]!] as const;
+        return edgesOf(net.rooms[pair[k]]!)[sides[k]]!;
       });
       this.ties.set(id, {
         ...{ missing: [], ties: true, jambs, closing: net.closing[i] },
@@ -259,14 +260,12 @@ export function facingSides(query: Query, { id, storey }: SurveyRoom): FacingSid
   const { rings } = netOn(query, storey);
   const ring = rings.get(id);
   if (!ring) return [];
-  const sidesOf = (corners: readonly Point[]) =>
-    corners.map((p, i) => [p, corners[(i + 1) % corners.length]!] as const);
   const wayOf = ([p, q]: readonly [Point, Point]) => unit(subtract(q, p));
-  return sidesOf(ring).flatMap((own, side): FacingSide[] =>
+  return edgesOf(ring).flatMap((own, side): FacingSide[] =>
     [...rings].flatMap(([other, corners]) => {
       const room = query.project.tables.surveyRoom.get(other);
       if (other === id || !room) return [];
-      return sidesOf(corners).flatMap((facing): FacingSide[] => {
+      return edgesOf(corners).flatMap((facing): FacingSide[] => {
         const thickness = thicknessBetween(own, facing);
         const isFacing = dot(wayOf(own), wayOf(facing)) < -alike;
         if (!thickness || !isFacing || thickness[1] > thickest || thickness[0] <= 0) return [];

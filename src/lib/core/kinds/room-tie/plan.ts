@@ -5,7 +5,7 @@ import { sureness } from '../../display/certainty';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, stage } from '../../document/stage';
-import { along, angleOf, leftOf, lerp, subtract, unit, type Point } from '../../geometry/point';
+import { along, angleOf, leftOf, lerp, subtract, unit } from '../../geometry/point';
 import { formatLength } from '../../units/length';
 import type { RoomTie } from './record';
 import type { TieState } from './net';
@@ -23,7 +23,7 @@ export const learnTies = (solver: StateOf) => {
 };
 
 /** The jambs of a doorway where it is drawn; none before it can be. */
-export const jambsOfTie = (query: Query, tie: RoomTie) => stateOf?.(query, tie).jambs ?? [];
+export const jambsOfTie = (query: Query, tie: RoomTie) => stateOf?.(query, tie).jambs;
 
 const tiePlans = stage(
   'plans of ties between rooms',
@@ -39,7 +39,7 @@ const tiePlans = stage(
     if (!tie || !state?.jambs || tie.shape.kind !== 'doorway') return [];
     const { shape } = tie;
     const mark = { subject: tie.id, group: 'survey', ink: 'tide' } as const;
-    const [j0, j1, k0, k1] = state.jambs as readonly [Point, Point, Point, Point];
+    const [j0, j1, k0, k1] = state.jambs;
     return ([0, 1] as const).flatMap((at): Mark[] => {
       const [p, q] = at === 0 ? [j0, k0] : [j1, k1];
       const own = shape.lengths.find((one) => one.piece === 'thick' && one.at === at);

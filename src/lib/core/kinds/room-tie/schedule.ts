@@ -3,17 +3,13 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { round } from '../../units/round';
 import { tieState } from './net';
-import { outsideWords, pieceWords } from './words';
+import { pieceWords, sizesOfTie } from './words';
 
 export const roomTieRows = (query: Query) => {
   const { project } = query;
   return [...project.tables.roomTie.values()].map((tie) => {
     const { missing, ties, closing, fits, thickness } = tieState(query, tie);
     const { shape } = tie;
-    const told =
-      shape.kind === 'doorway'
-        ? shape.lengths.map((one) => ({ ...one, what: pieceWords(project, tie, one.piece, one.at) }))
-        : [{ ...shape, what: outsideWords(project, tie) }];
     return {
       id: tie.id,
       name: nameElement(project, tie.id),
@@ -21,8 +17,8 @@ export const roomTieRows = (query: Query) => {
       kind: shape.kind,
       ties,
       missing: missing.map(([piece, at]) => pieceWords(project, tie, piece, at)),
-      lengths: told.map(({ what, length, certainty, by, on }, i) => ({
-        ...{ what, length, certainty, by, on },
+      lengths: sizesOfTie(project, tie).map((one, i) => ({
+        ...one,
         residual: fits[i] ? round(fits[i].left) : null
       })),
       walls: shape.kind === 'outside' ? shape.walls : [],

@@ -41,3 +41,13 @@ export function outsideWords(project: Project, tie: RoomTie): string {
   const names = namesOfRooms(project, tie);
   return `outside from ${letterName(shape.corners[0])} of ${names[0]} to ${letterName(shape.corners[1])} of ${names[1]}`;
 }
+
+/** Each length of a tie, in the order that it is kept in, with what it is in words. */
+export function sizesOfTie(project: Project, tie: RoomTie) {
+  const { shape } = tie;
+  const told =
+    shape.kind === 'doorway'
+      ? shape.lengths.map((one) => ({ ...one, what: pieceWords(project, tie, one.piece, one.at) }))
+      : [{ ...shape, what: outsideWords(project, tie) }];
+  return told.map(({ what, length, certainty, by, on }) => ({ what, length, certainty, by, on }));
+}

@@ -1,22 +1,12 @@
 /** Survey rooms: pointed out, measured length by length, declared square. */
-import {
-  command,
-  done,
-  freshOrGiven,
-  lengthOr,
-  need,
-  needHouseSize,
-  needPositive,
-  refuse,
-  storedPoint
-} from '../../document/command';
+import { command, done, freshOrGiven, lengthOr, need, refuse, storedPoint } from '../../document/command';
 import type { Project } from '../../document/kind';
-import { knownArgs, knownOf, type KnownGiven } from '../../document/known';
+import { knownArgs, type KnownGiven } from '../../document/known';
+import { withMeasured } from '../../document/measured';
 import { nameOf } from '../../document/names';
 import * as s from '../../document/schemas';
 import type { Point } from '../../geometry/point';
 import { isSimple, ringArea } from '../../geometry/ring';
-import { toStored } from '../../geometry/tolerances';
 import { brokenTriangle } from '../../kernels/survey/lengths';
 import { quartersOf } from '../../kernels/survey/square';
 import { settingsOf } from '../../document/project';
@@ -147,19 +137,15 @@ export const measureRoom = command({
         subjects: [id],
         texts: { thing, pair: pairName(a, b), count: String(count), last: letterName(count - 1) }
       });
-    const isIt = (one: RoomLength) => one.from === a && one.to === b;
-    const before = old.lengths.find(isIt);
-    const put = (lengths: readonly RoomLength[]) =>
-      done(project, `Measure ${pairName(a, b)}`, [checked(project, { ...old, lengths })]);
-    if (length === null) return put(old.lengths.filter((one) => !isIt(one)));
-    const size = length ?? before?.length;
-    if (size === undefined) refuse(project, 'survey.no-length', { texts: { pair: pairName(a, b) } });
-    needPositive(project, 'length', pairName(a, b), size);
-    needHouseSize(project, 'length', pairName(a, b), size);
-    // Measured anew, it is known by whoever measured now.
-    const isAnew = length !== undefined && length !== before?.length;
-    const known = knownOf(project, given as KnownGiven, isAnew ? undefined : before);
-    const measured: RoomLength = { from: a, to: b, length: toStored(size), ...known };
-    return put(before ? old.lengths.map((one) => (isIt(one) ? measured : one)) : [...old.lengths, measured]);
+    const lengths = withMeasured(
+      project,
+      old.lengths,
+      {
+        isIt: (one: RoomLength) => one.from === a && one.to === b,
+        ...{ bare: { from: a, to: b }, words: pairName(a, b) }
+      },
+      { length, ...(given as KnownGiven) }
+    );
+    return done(project, `Measure ${pairName(a, b)}`, [checked(project, { ...old, lengths })]);
   }
 });

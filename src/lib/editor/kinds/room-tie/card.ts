@@ -6,8 +6,7 @@ import { listed } from '../../../core/kinds/survey-room/review';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
 import { measuredFields } from '../../details/shared-fields';
-import { allPieces, pieceArgs, pieceKey, pieceLabel, sizeOf } from './pieces';
-import { rangeWords } from './tool';
+import { allPieces, asLabel, pieceArgs, pieceKey, pieceLabel, rangeWords, sizeOf } from './pieces';
 
 export function roomTieCard(make: CardMaker, tie: RoomTie): DetailsCard {
   const { project } = make.editor;
@@ -46,10 +45,10 @@ function stateFields({ editor }: CardMaker, tie: RoomTie): Field[] {
   ];
 }
 
-const doorwayFields = (make: CardMaker, tie: RoomTie): Field[] =>
-  allPieces.flatMap((piece) => {
-    const { project } = make.editor;
-    const { fits, ties } = tieState(make.editor.model.at(project), tie);
+function doorwayFields(make: CardMaker, tie: RoomTie): Field[] {
+  const { project } = make.editor;
+  const { fits, ties } = tieState(make.editor.model.at(project), tie);
+  return allPieces.flatMap((piece) => {
     const own = sizeOf(tie, piece);
     const at = tie.shape.kind === 'doorway' && own ? tie.shape.lengths.indexOf(own) : -1;
     const fit = ties ? fits[at] : undefined;
@@ -63,6 +62,7 @@ const doorwayFields = (make: CardMaker, tie: RoomTie): Field[] =>
       (changes) => ({ name: 'measureDoorway', args: { id: tie.id, ...pieceArgs(piece), ...changes } })
     );
   });
+}
 
 function outsideFields(make: CardMaker, tie: RoomTie): Field[] {
   const { shape } = tie;
@@ -78,7 +78,7 @@ function outsideFields(make: CardMaker, tie: RoomTie): Field[] {
       make,
       {
         name: 'outside',
-        label: words.charAt(0).toUpperCase() + words.slice(1),
+        label: asLabel(words),
         own: shape,
         left: fits[0]?.left
       },

@@ -14,12 +14,14 @@ export const roomTie: EditorKind = {
         const { roomTie: ties, surveyRoom } = editor.shown.tables;
         return [...ties.values()].find((tie) => {
           if (surveyRoom.get(tie.one)?.storey !== editor.storey || editor.isHidden(tie.id)) return false;
-          const [j0, j1, k0, k1] = jambsOfTie(query, tie);
-          if (!j0 || !j1 || !k0 || !k1) return false;
-          return [
+          const jambs = jambsOfTie(query, tie);
+          if (!jambs) return false;
+          const [j0, j1, k0, k1] = jambs;
+          const through = [
             [j0, k0],
             [j1, k1]
-          ].some(([a, b]) => distance(nearestOnSegment(p, a!, b!), p) < 7 * mmPerPixel);
+          ] as const;
+          return through.some(([a, b]) => distance(nearestOnSegment(p, a, b), p) < 7 * mmPerPixel);
         })?.id;
       }
     }

@@ -35,7 +35,13 @@ export function nextPiece(tie: RoomTie): Piece | undefined {
 }
 
 /** As the beginning of a line. */
-export const pieceLabel = (project: Project, tie: RoomTie, piece: Piece): string => {
-  const words = pieceWords(project, tie, ...piece);
-  return words.charAt(0).toUpperCase() + words.slice(1);
-};
+export const asLabel = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+export const pieceLabel = (project: Project, tie: RoomTie, piece: Piece): string =>
+  asLabel(pieceWords(project, tie, ...piece));
+
+/** One size, or from the least to the most where they differ as one would read them. */
+export const rangeWords = (
+  [least, most]: readonly [number, number],
+  words: (size: number) => string
+): string => (words(least) === words(most) ? words(most) : `${words(least)} to ${words(most)}`);

@@ -8,13 +8,21 @@ import { laidRoom, tieState } from '../../../core/kinds/room-tie/net';
 import type { RoomTie } from '../../../core/kinds/room-tie/record';
 import { nameOfRoom, pieceWords } from '../../../core/kinds/room-tie/words';
 import { pairName, sideFrom, type SurveyRoom } from '../../../core/kinds/survey-room/record';
-import { listed } from '../../../core/kinds/survey-room/review';
 import { formatLengthWithUnit } from '../../../core/units/length';
 import { letterName } from '../../../core/units/letters';
 import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
-import { allPieces, nextPiece, pieceArgs, pieceKey, pieceLabel, sizeOf, type Piece } from './pieces';
+import {
+  allPieces,
+  nextPiece,
+  pieceArgs,
+  pieceKey,
+  pieceLabel,
+  rangeWords,
+  sizeOf,
+  type Piece
+} from './pieces';
 
 type By = 'doorway' | 'outside';
 
@@ -318,8 +326,8 @@ export class RoomTieTool extends BaseTool implements Tool {
     const { tie, editor } = this;
     if (tie) {
       const { jambs } = tieState(editor.model.at(editor.project), tie);
-      const [j0, j1, k0, k1] = jambs ?? [];
-      if (!j0 || !j1 || !k0 || !k1) return {};
+      if (!jambs) return {};
+      const [j0, j1, k0, k1] = jambs;
       const [piece, at] = this.pieceIn(tie);
       const near = at === 0 ? ([j0, j1] as const) : ([k1, k0] as const);
       const lines = {
@@ -354,14 +362,4 @@ export class RoomTieTool extends BaseTool implements Tool {
     const side = tie.shape.kind === 'doorway' ? tie.shape.sides[at] : 0;
     return ring[(side + end) % ring.length]!;
   }
-}
-
-/** One size, or from the least to the most where they differ as one would read them. */
-export function rangeWords(
-  [least, most]: readonly [number, number],
-  words: (size: number) => string
-): string {
-  return words(least) === words(most)
-    ? words(most)
-    : listed([words(least), words(most)]).replace(' and ', ' to ');
 }

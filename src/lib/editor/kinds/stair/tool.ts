@@ -372,9 +372,8 @@ export class StairTool extends BaseTool implements Tool {
   private call() {
     const { begin, way } = this;
     if (!begin || !way) return undefined;
-    const first = this.typed.first ?? this.standing(begin, way)?.stair.first;
-    const isSaid = isTurning(this.form) && this.form !== 'spiral' && first !== undefined;
-    return { name: 'addStair', args: { ...this.argsOf(begin, way), ...(isSaid && { first }) } };
+    const first = this.turnsAfter;
+    return { name: 'addStair', args: { ...this.argsOf(begin, way), ...(first !== undefined && { first }) } };
   }
 
   private get side(): 'left' | 'right' {
@@ -475,6 +474,7 @@ export class StairTool extends BaseTool implements Tool {
     const { begin } = this;
     if (!begin) return this.hand.overlay;
     // Where each way would end: all by their number of risers, the one that would be taken with its length, clear of the others.
+    const chosen = this.way?.risers;
     const ends = this.stood.map(({ way, stair, head: [l, r] }) => {
       const side = unit(subtract(l, r));
       // What turns back or round has its own steps on the inner side.
@@ -483,7 +483,7 @@ export class StairTool extends BaseTool implements Tool {
       const beyond = (far: number, isOuter: boolean) =>
         isOuter === isRight ? along(l, side, far) : along(r, side, -far);
       const [told, counted] = [beyond(isRound ? 3 * off : off, isRound), beyond(off, true)];
-      const isChosen = way.risers === this.way?.risers;
+      const isChosen = way.risers === chosen;
       return {
         line: [along(r, side, -over), along(l, side, over)] as const,
         label: isChosen
