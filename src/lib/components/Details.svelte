@@ -9,7 +9,7 @@
   import type { Field } from '../editor/details/card';
   import { picturesOf } from '../editor/kinds/pictures';
   import { fieldsInPictures } from '../editor/details/picture';
-  import { describeSelection, fieldNow } from '../editor/details/describe';
+  import { describeNow, fieldNow } from '../editor/details/describe';
 
   let { house }: { house: House } = $props();
   let open = $state(true);
@@ -19,12 +19,13 @@
     (house.tick,
     house.editor.tool?.name === 'joint' || (house.editor.isTrial && house.editor.tool)
       ? undefined
-      : describeSelection(house.editor))
+      : describeNow(house.editor))
   );
+  const isOfTool = $derived((house.tick, house.editor.tool?.card?.() !== undefined));
   const fields = $derived(
     new Map(card?.groups.flatMap((group) => group.fields.map((field) => [field.name, field] as const)) ?? [])
   );
-  const pictures = $derived(card ? picturesOf(house.editor) : []);
+  const pictures = $derived(card && !isOfTool ? picturesOf(house.editor) : []);
   const drawn = $derived(fieldsInPictures(pictures));
   /** What has no place in the drawing. */
   const groups = $derived(
@@ -49,11 +50,20 @@
 
 {#snippet fieldsOf(list: readonly Field[])}
   {#each list as field (field.name)}
-    <label class="mt-1.5 block text-[13px]">
-      <span class="block text-xs text-shale">{field.label}</span>
-      <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
-      {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
-    </label>
+    {#if field.kind === 'flag'}
+      <label class="mt-1.5 flex items-baseline gap-2 text-[13px]">
+        <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
+        <span
+          >{field.label}{#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}</span
+        >
+      </label>
+    {:else}
+      <label class="mt-1.5 block text-[13px]">
+        <span class="block text-xs text-shale">{field.label}</span>
+        <DetailsField {field} {set} label={field.label} fault={faults[field.name]} />
+        {#if field.also}<span class="block text-xs text-tide">{field.also}</span>{/if}
+      </label>
+    {/if}
     {#if faults[field.name]}<Fault class="text-xs">{faults[field.name]}</Fault>{/if}
   {/each}
 {/snippet}
@@ -67,7 +77,7 @@
       <h2 class="flex-1 truncate" title="{card.title} {card.subtitle}">
         <span class="font-semibold">{card.title}</span> <span class="text-shale">{card.subtitle}</span>
       </h2>
-      {#if (house.tick, !house.editor.selection.has('project'))}<Button
+      {#if (house.tick, !isOfTool && !house.editor.selection.has('project'))}<Button
           color="alternative"
           class="border-0 p-1 text-shale hover:text-rust"
           aria-label="Delete the selection"

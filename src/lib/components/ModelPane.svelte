@@ -4,6 +4,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { Point } from '../core/geometry/point';
+  import { edgesOf } from '../core/geometry/ring';
   import type { House } from './house.svelte';
   import { theme } from './theme.svelte';
   import { declarationOf, findRecord } from '../core/document/project';
@@ -28,6 +29,8 @@
   let surfaces = $state<SurfaceLook>('materials');
   let edges = $state(true);
   let chip = $state<{ x: number; y: number; text: string } | undefined>();
+  /** The tool in hand shows where something would stand. */
+  let isBegun = $state(false);
   /** The pointer is over the model: there the tool is followed. */
   let inModel = false;
   let below = $state(false);
@@ -158,8 +161,12 @@
   /** What the tool in hand shows in the plan, on the datum. */
   function showTool() {
     const overlay = editor.tool?.overlay?.();
-    const [lines, points] = overlay?.inSpace ? [[], []] : [overlay?.lines ?? [], overlay?.points ?? []];
+    const sides = (overlay?.bands ?? []).flatMap(({ ring }) => edgesOf(ring));
+    const [lines, points] = overlay?.inSpace
+      ? [[], []]
+      : [[...(overlay?.lines ?? []), ...sides], overlay?.points ?? []];
     scene?.drawOverlay(lines, points, level(), overlay?.inSpace);
+    isBegun = lines.length > 0;
     const named = overlay?.snap ?? overlay?.label;
     if (!scene || !named || !inModel) chip = undefined;
     else {
@@ -382,7 +389,7 @@
       style:left="{chip.x}px"
       style:top="{chip.y}px">{chip.text}</span
     >{/if}
-  {#if house.shown.tables.wall.size + house.shown.tables.slab.size === 0}
+  {#if !isBegun && house.shown.tables.wall.size + house.shown.tables.slab.size === 0}
     <p class="pointer-events-none absolute inset-0 grid place-items-center p-8 text-center text-shale">
       The model stands up here as you draw the plan.
     </p>

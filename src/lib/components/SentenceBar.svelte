@@ -131,9 +131,8 @@
   }
 
   function fill(blank: Blank, text: string): boolean {
-    // A field that was left as it was drawn says nothing; a choice is made on purpose, whatever was drawn by then.
-    if (blank.kind !== 'choice' && text === blank.value) {
-      delete drafts[blank.name];
+    // A field that was left as it was drawn says nothing; what is typed or chosen is meant, also where it was drawn so.
+    if (blank.kind !== 'choice' && text === blank.value && drafts[blank.name] === undefined) {
       delete faults[blank.name];
       return true;
     }

@@ -1,5 +1,7 @@
 /** What a tool is: a pure state machine. It gets points and texts, and answers calls to try or perform. */
 import type { Point } from '../core/geometry/point';
+import type { Ring } from '../core/geometry/ring';
+import type { DetailsCard } from './details/card';
 import type { Choice, SentencePart } from './sentence';
 
 export type ToolName =
@@ -38,6 +40,8 @@ export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
   readonly points?: readonly Point[];
   readonly lines?: readonly (readonly [Point, Point])[];
+  /** Stretches to choose from, as they would lie: those that are chosen as what is begun, the others dashed. */
+  readonly bands?: readonly { readonly ring: Ring; readonly isChosen: boolean }[];
   /** In the model instead of lines and points: where they are in space. */
   readonly inSpace?: readonly (readonly [Spot, Spot])[];
   /** Where the outer side of what is drawn looks: from a place in a unit direction. */
@@ -90,6 +94,8 @@ export interface Tool {
   /** What holds and no blank tells. */
   readonly note?: string;
   overlay?(): Overlay;
+  /** What it goes by, one by one, told in Details while it is in hand, in place of what is selected. */
+  card?(): DetailsCard | undefined;
   /** What it can do, where that is more than one thing, and the blank that says which. */
   readonly ways?: { readonly blank: string; readonly now: string; readonly all: readonly Choice[] };
   /** Where typed keys go, where that is not the first blank. */

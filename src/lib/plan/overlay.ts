@@ -17,6 +17,7 @@ export function drawOverlay(
   box: { readonly from: Point; readonly to: Point } | undefined
 ) {
   const { context, tokens, toScreen } = screen;
+  drawBands(screen, overlay);
   context.lineWidth = 1;
   context.strokeStyle = tokens.shale;
   context.setLineDash([9, 3, 2, 3]);
@@ -33,6 +34,20 @@ export function drawOverlay(
   drawSnap(screen, overlay, drawLabel(screen, overlay));
   drawLabels(screen, overlay);
   if (box) drawBox(screen, box.from, box.to);
+}
+
+function drawBands({ context, tokens, toScreen }: Screen, overlay: Overlay | undefined) {
+  context.strokeStyle = tokens.gorse;
+  context.lineWidth = 2;
+  context.fillStyle = `${tokens.gorse}55`;
+  for (const { ring, isChosen } of overlay?.bands ?? []) {
+    context.beginPath();
+    for (const p of ring) context.lineTo(...toScreen(p));
+    context.closePath();
+    if (isChosen) context.fill();
+    context.setLineDash(isChosen ? [] : [4, 4]);
+    context.stroke();
+  }
 }
 
 /** A short arrow out of a wall, past its thickness in most scales, with the word at its point. */

@@ -1,5 +1,5 @@
 /** Angles (radians inside, degrees at the edges) and roof pitches (degrees, rise:run or per cent). */
-import type { LengthUnits, Parsed } from './length';
+import { defaultUnits, parseLength, type LengthUnits, type Parsed } from './length';
 
 export const degree = Math.PI / 180;
 
@@ -25,20 +25,29 @@ export function formatPitch(pitch: number, { system }: Pick<LengthUnits, 'system
   return system === 'ft' ? `${Number((12 * Math.tan(pitch)).toFixed(2))}:12` : formatAngle(pitch, 2);
 }
 
-/** Read a pitch: `30`, `30°`, `7:12`, `40%`; answers radians in [0, 90 degrees). */
+/** A rise on a run, both with a unit or neither: `7:12`, `1/4 in 12`, `1/4" per ft`, `20 mm / m`; undefined if it is none. */
+function parseRatio(text: string): number | undefined {
+  const [rise, run, ...more] =
+    /^(.*\d) +in +(\d.*)$/i.exec(text)?.slice(1) ??
+    text.split(/\s*:\s*|\s+per\s+|\s*\/\s*(?=(?:ft|foot|m|metre|meter)$)/i);
+  if (rise === undefined || run === undefined || more.length > 0) return undefined;
+  const whole = run.replace(/^(ft|foot)$/i, '1 ft').replace(/^(m|metre|meter)$/i, '1 m');
+  const [high, long] = [rise, whole].map((one) => parseLength(one, defaultUnits.mm));
+  const isAlike = /[a-z'"′″]/i.test(rise) === /[a-z'"′″]/i.test(whole);
+  return high?.ok && long?.ok && isAlike ? Math.atan2(high.value, long.value) : undefined;
+}
+
+/** Read a pitch: `30`, `30°`, `40%`, or a rise on a run such as `7:12`; answers radians in [0, 90 degrees). */
 export function parsePitch(text: string): Parsed<number> {
   const trimmed = text.trim();
-  const ratio = /^(\d+(?:\.\d*)?)\s*:\s*(\d+(?:\.\d*)?)$/.exec(trimmed);
   const percent = /^(\d+(?:\.\d*)?)\s*%$/.exec(trimmed);
-  const value = ratio
-    ? Math.atan2(Number(ratio[1]), Number(ratio[2]))
-    : percent
-      ? Math.atan(Number(percent[1]) / 100)
-      : decimal.test(trimmed)
-        ? Number.parseFloat(trimmed.replace('−', '-')) * degree
-        : NaN;
+  const value = percent
+    ? Math.atan(Number(percent[1]) / 100)
+    : decimal.test(trimmed)
+      ? Number.parseFloat(trimmed.replace('−', '-')) * degree
+      : (parseRatio(trimmed) ?? NaN);
   if (!(value >= 0 && value < Math.PI / 2))
-    return { ok: false, at: 0, expected: 'a pitch such as 30°, 7:12 or 40%, under 90°' };
+    return { ok: false, at: 0, expected: 'a slope such as 30°, 7:12, 40% or 1/4" per ft, under 90°' };
   return { ok: true, value };
 }
 

@@ -106,11 +106,18 @@ describe('angles and pitches', () => {
     expect(normaliseAngle(3 * Math.PI)).toBeCloseTo(Math.PI);
     for (const [text, value] of [
       ['7:12', Math.atan2(7, 12)],
+      ['1 : 60', Math.atan2(1, 60)],
+      ['1/4:12', Math.atan2(0.25, 12)],
+      ['3 1/2 in 12', Math.atan2(3.5, 12)],
+      ['1/4" per ft', Math.atan2(6.35, 304.8)],
+      ['1/4 in per foot', Math.atan2(6.35, 304.8)],
+      ['20mm/m', Math.atan2(20, 1000)],
       ['40%', Math.atan(0.4)],
       ['30°', 30 * degree]
     ] as const) {
-      expect(parsePitch(text)).toEqual({ ok: true, value });
+      expect(parsePitch(text)).toEqual({ ok: true, value: expect.closeTo(value, 14) });
     }
-    expect(parsePitch('90').ok).toBe(false);
+    for (const text of ['90', '7:0', '-1:60', '1/4" in 12', '1:2:3', '1/0:12', 'per ft', '7/12'])
+      expect(parsePitch(text)).toMatchObject({ ok: false });
   });
 });

@@ -7,6 +7,10 @@ import { setActions } from './sets';
 import { cardFor } from '../kinds/cards';
 import { countOf } from './count';
 
+/** What Details tell: of what the tool in hand goes by, else of what is selected. */
+export const describeNow = (editor: Editor): DetailsCard | undefined =>
+  editor.tool?.card?.() ?? describeSelection(editor);
+
 export function describeSelection(editor: Editor): DetailsCard | undefined {
   const card = cardOf(editor);
   const first = editor.selected[0]?.kind;
@@ -40,7 +44,7 @@ function workGroup(editor: Editor): FieldGroup[] {
  * the same instant to another field of the same list would be undone.
  */
 export function fieldNow(editor: Editor, drawn: Field): Field {
-  const fields = describeSelection(editor)?.groups.flatMap((group) => group.fields) ?? [];
+  const fields = describeNow(editor)?.groups.flatMap((group) => group.fields) ?? [];
   return fields.find(({ name }) => name === drawn.name) ?? drawn;
 }
 

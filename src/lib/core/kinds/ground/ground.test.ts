@@ -49,7 +49,20 @@ describe('the ground of a project', () => {
   it('is flat and no body where nothing is told', () => {
     expect(query(house).get(groundBody, 'project')).toBeUndefined();
     expect(groundSummary(query(house))).toMatchObject({ cut: 0, fill: 0, lowest: -360, highest: -360 });
-    expect(found(house)).toEqual([]);
+  });
+
+  it('flat as it is told for the project it stands over a patio, and over the floor of no cellar', () => {
+    const [one, ...more] = found(house);
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({ code: 'ground.over-slab', subjects: ['slab-2'] });
+    expect(one!.numbers.most).toBeCloseTo(260, 6);
+    expect(found(act(house, one!.repair!.call.name, one!.repair!.call.args))).toEqual([]);
+    // A floor that is a little too low is told, one that is meant to be deep is not.
+    const at = (ground: number) =>
+      found(act(house, 'setProject', { ground })).map(({ subjects }) => subjects[0]);
+    expect(at(-700)).toEqual([]);
+    expect(at(60)).toEqual(['slab-1', 'slab-2']);
+    expect(at(1600)).toEqual(['slab-2']);
   });
 
   it('a bank that does not meet the ground before the plot ends is told, with what it has to go', () => {

@@ -1,6 +1,6 @@
 /** Ground that stands over floors, patios and sills; levels that say unlike heights of one place. */
 import { need } from '../../document/command';
-import type { Scope } from '../../document/kind';
+import type { Project, Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { commonPieces } from '../../geometry/common-area';
 import { combine, heightAt, raise } from '../../geometry/plane';
@@ -12,19 +12,18 @@ import { formatArea } from '../../units/area';
 import { slabLevel } from '../slab/level';
 import { slabParts } from '../slab/shape';
 import { storeyModelIn } from '../storey/model';
-import { storeysInOrder } from '../storey/record';
-import { groundPieces } from './made';
+import { clearHeightOf, storeysInOrder } from '../storey/record';
+import { groundUnder } from './made';
 import { groundAsItIs } from './stages';
 
 /** What stands over by less is nothing, mm. */
 const slack = 1;
 
 export function findGround({ project, query, storey, say, named }: Scope) {
-  const surface = query.get(groundAsItIs, '');
-  if (!surface || storeysInOrder(project)[0]?.id !== storey) return;
-  for (const [one, other] of surface.unlike.slice(0, 1))
+  if (storeysInOrder(project)[0]?.id !== storey) return;
+  for (const [one, other] of query.get(groundAsItIs, '')?.unlike.slice(0, 1) ?? [])
     say('floors', 'ground.unlike', [], { x: other.at.x, y: other.at.y, z: one.z, other: other.z });
-  const pieces = query.get(groundPieces, '').map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
+  const pieces = query.get(groundUnder, '').map((piece) => ({ ...piece, box: boxOf(piece.ring) }));
   findOverPlot({ project, say, named }, pieces);
   const { units } = settingsOf(project);
   for (const slab of project.tables.slab.values()) {
@@ -43,7 +42,7 @@ export function findGround({ project, query, storey, say, named }: Scope) {
       })
     );
     const found = excessOver(over, slack);
-    if (!found) continue;
+    if (!found || (slab.outline.kind !== 'drawn' && found.most > halfOf(project, slab.storey))) continue;
     say(
       'floors',
       'ground.over-slab',
@@ -59,6 +58,10 @@ export function findGround({ project, query, storey, say, named }: Scope) {
   for (const { id } of storeysInOrder(project))
     findOverSills({ project, query, storey: id, say, named }, pieces);
 }
+
+/** Walls round a floor that is deeper in the ground than this hold the earth back: it is a cellar's, and meant. */
+const halfOf = (project: Project, storey: string) =>
+  clearHeightOf(project, need(project, 'storey', storey)) / 2;
 
 /** Banks that come to the plot's border before they meet the ground there: the neighbour's would have to be brought too. */
 function findOverPlot(

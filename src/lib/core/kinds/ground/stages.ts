@@ -75,6 +75,17 @@ export const groundAsItIs = stage(
   sameValue
 );
 
+/** By an empty key: what walls and slabs stand on, and some more round it; nothing where nothing stands. */
+export const site = stage(
+  'where the house stands',
+  { corners: slabCorners, walls: table('wall') },
+  ({ corners, walls }): Ring => {
+    const places = [...corners, ...[...walls.values()].flatMap(({ a, b }) => [a, b])];
+    return places.length > 0 ? boxRound(places) : [];
+  },
+  sameValue
+);
+
 function boxRound(places: readonly { x: number; y: number }[]): Ring {
   const { minX, minY, maxX, maxY } = boxOf(places);
   return [

@@ -13,27 +13,32 @@ import { slabRings } from './rings';
 import { slabParts } from './shape';
 import { lowestOf, varyingOf } from './thin';
 
+/** Its body's parts with their volumes, mm3, and what all weighs, kg. */
+export function slabAmounts(query: Query, id: string) {
+  const { material: materials } = query.project.tables;
+  const body = query.get(slabBodies, id);
+  const parts = (body?.parts ?? []).map((part) => ({ ...part, volume: meshVolume(part.mesh) }));
+  const weighs = (material: string | null) => materials.get(material ?? '')?.density ?? 0;
+  return {
+    parts,
+    volume: volumeOf(body),
+    weight: round(parts.reduce((sum, part) => sum + (part.volume / 1e9) * weighs(part.material), 0))
+  };
+}
+
 export const slabRows = (query: Query) =>
   [...query.project.tables.slab.values()].map((slab) => {
     const { id, storey, thickness, material, buildUp, offset, from, falls, underside } = slab;
     const rings = query.get(slabRings, id);
-    const body = query.get(slabBodies, id);
     const parts = query.get(slabParts, id);
-    const { material: materials } = query.project.tables;
-    const volumes = (body?.parts ?? []).map((part) => ({ ...part, volume: meshVolume(part.mesh) }));
+    const { parts: volumes, volume, weight } = slabAmounts(query, id);
     return {
       ...{ id, storey, thickness, material, buildUp, offset, from },
       holes: slab.holes.length,
       area: round(ringsArea(rings)),
       perimeter: round(rings.reduce((sum, ring) => sum + ringPerimeter(ring), 0)),
-      volume: volumeOf(body),
-      /** kg. */
-      weight: round(
-        volumes.reduce(
-          (sum, part) => sum + (part.volume / 1e9) * (materials.get(part.material ?? '')?.density ?? 0),
-          0
-        )
-      ),
+      volume,
+      weight,
       plies: volumes.flatMap(({ role, ply, material, volume }) =>
         role === 'slab' ? [{ ply, material, volume: round(volume) }] : []
       ),

@@ -10,12 +10,13 @@ import { openEdges } from '../../../core/kinds/slab/guards';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabRings } from '../../../core/kinds/slab/rings';
+import { slabAmounts } from '../../../core/kinds/slab/schedule';
 import { slabParts } from '../../../core/kinds/slab/shape';
 import { distance } from '../../../core/geometry/point';
 import { steepness, type FallLine, type Surface } from '../../../core/kernels/falls/surface';
 import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
 import { parsePitch } from '../../../core/units/angle';
-import { formatArea } from '../../../core/units/area';
+import { formatArea, formatVolume, formatWeight } from '../../../core/units/area';
 import { formatLengthWithUnit, type LengthUnits } from '../../../core/units/length';
 import { formatFall } from '../../../core/units/fall';
 
@@ -41,6 +42,8 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         ]
       : [fact('Outline', slab.outline.kind === 'room' ? 'the room round it' : 'drawn')];
   const area = ringsArea(query.get(slabRings, slab.id));
+  const { volume, weight } = slabAmounts(query, slab.id);
+  const { units } = make.editor.settings;
   return {
     title: nameElement(make.editor.project, slab.id),
     subtitle: '',
@@ -52,7 +55,9 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
           make.text('name', 'Name', slab.name, (name) => set({ name })),
           ...face,
           ...levelFields(make, slab, set),
-          fact('Area', formatArea(area, make.editor.settings.units)),
+          fact('Area', formatArea(area, units)),
+          fact('Volume', formatVolume(volume, units, 2)),
+          fact('Weight', formatWeight(weight, units)),
           ...guardFields(make, slab, set),
           ...holeFields(make, slab, set)
         ]
@@ -249,7 +254,9 @@ function waterFact(surfaces: readonly Surface[], units: LengthUnits): Field {
   const ends = surfaces.flatMap((surface) =>
     facetsSeen(surface).flatMap(({ at }) => {
       const path = waterFrom(surface, at);
-      return path ? [`${waterWords[path.end]}, ${formatLengthWithUnit(path.drop, units)} lower`] : [];
+      return path
+        ? [`from mid slope ${waterWords[path.end]}, ${formatLengthWithUnit(path.drop, units)} lower`]
+        : [];
     })
   );
   return fact('Water runs', [...new Set(ends)].join('; '));

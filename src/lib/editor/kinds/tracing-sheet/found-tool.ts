@@ -19,6 +19,7 @@ import { thicknessOf } from '../../../core/kernels/joints/frame';
 import { laid } from '../../../core/kinds/tracing-sheet/place';
 import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../../core/units/length';
+import type { DetailsCard, Field, FieldGroup } from '../../details/card';
 import { choiceBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
@@ -190,8 +191,12 @@ export class FoundWallsTool extends BaseTool implements Tool {
     return this.take === 'picked' || this.take === 'stretch';
   }
 
+  private size(one: ProposedWall): string {
+    return `${formatLength(one.thickness, this.units)} thick, ${formatLengthWithUnit(distance(one.a, one.b), this.units)} long`;
+  }
+
   private words(one: ProposedWall, i: number): string {
-    const size = `${formatLength(one.thickness, this.units)} thick, ${formatLengthWithUnit(distance(one.a, one.b), this.units)} long`;
+    const size = this.size(one);
     const sure = one.doubt === undefined ? 'sure' : `doubtful: ${doubtWords[one.doubt]}`;
     return `${this.isPicking && this.picked.has(i) ? 'without ' : ''}${i + 1}: ${size}, ${sure}`;
   }
@@ -284,14 +289,43 @@ export class FoundWallsTool extends BaseTool implements Tool {
       if (gap <= thickness / 2 + 8 * mmPerPixel && (!best || gap < best.gap)) best = { i, gap };
     });
     if (!best) return;
-    // Those taken so far stay, but for the one that is pointed at.
+    this.pick(best.i);
+  }
+
+  /** Take one, or leave it out again: those taken so far stay. */
+  private pick(i: number) {
     if (!this.isPicking) {
       const chosen = new Set(this.chosen);
-      this.picked = new Set(this.found.flatMap((one, i) => (chosen.has(one) ? [i] : [])));
+      this.picked = new Set(this.found.flatMap((one, k) => (chosen.has(one) ? [k] : [])));
       this.take = 'picked';
     }
-    this.toggle(best.i);
+    this.toggle(i);
     this.editor.toolChanged();
+  }
+
+  /** All that was found, the sure ones first, with what makes the others doubtful. */
+  card(): DetailsCard | undefined {
+    const { sheet, offered } = this;
+    if (!sheet || this.take === 'between' || offered.length === 0) return undefined;
+    const chosen = new Set(this.chosen);
+    const fields = offered.map((one, i): Field => ({
+      ...{ name: `wall ${i}`, label: `${i + 1}: ${this.size(one)}`, kind: 'flag' },
+      value: chosen.has(one) ? 'yes' : 'no',
+      ...(one.doubt && { also: doubtWords[one.doubt] }),
+      set: () => void this.pick(i)
+    }));
+    const group = (title: string, isOf: (one: ProposedWall) => boolean): FieldGroup[] => {
+      const own = fields.filter((_, i) => isOf(offered[i]!));
+      return own.length > 0 ? [{ title: `${title} (${own.length})`, fields: own }] : [];
+    };
+    return {
+      title: this.take === 'stretch' ? 'Stretches found' : 'Walls found',
+      subtitle: sheet.name,
+      groups: [
+        ...group('Sure', ({ doubt }) => doubt === undefined),
+        ...group('Doubtful', ({ doubt }) => doubt !== undefined)
+      ]
+    };
   }
 
   accept() {
@@ -338,24 +372,23 @@ export class FoundWallsTool extends BaseTool implements Tool {
   overlay(): Overlay {
     const chosen = new Set(this.chosen);
     const shown = this.take === 'between' ? this.chosen : this.offered;
-    const lines = shown.flatMap((one): [Point, Point][] => {
-      const { a, b, thickness } = one;
-      if (!chosen.has(one)) return [[a, b]];
+    const bands = shown.flatMap(({ a, b, thickness }, i) => {
       const long = distance(a, b);
+      if (long === 0) return [];
       const [x, y] = [((a.y - b.y) / long) * (thickness / 2), ((b.x - a.x) / long) * (thickness / 2)];
       const beside = (p: Point, k: number): Point => ({ x: p.x + k * x, y: p.y + k * y });
       return [
-        [beside(a, 1), beside(b, 1)],
-        [beside(a, -1), beside(b, -1)]
+        { ring: [beside(a, -1), beside(b, -1), beside(b, 1), beside(a, 1)], isChosen: chosen.has(shown[i]!) }
       ];
     });
     return {
-      lines,
-      labels: shown.flatMap((one) =>
-        one.doubt === undefined || this.take === 'between'
-          ? []
-          : [{ at: lerp(one.a, one.b, 0.5), text: doubtWords[one.doubt], isChosen: chosen.has(one) }]
-      )
+      bands,
+      // By the numbers that they have in the list.
+      labels: (this.take === 'between' ? [] : shown).map((one, i) => ({
+        at: lerp(one.a, one.b, 0.5),
+        text: one.doubt === undefined ? `${i + 1}` : `${i + 1}: ${doubtWords[one.doubt]}`,
+        isChosen: chosen.has(one)
+      }))
     };
   }
 }

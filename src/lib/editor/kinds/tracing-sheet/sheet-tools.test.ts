@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { readDxf } from '../../../core/exchange/dxf-read';
 import { DrawnLines, type LineDrawing } from '../../../core/kernels/survey/line-drawing';
 import { residualsOf } from '../../../core/kinds/tracing-sheet/place';
-import { describeSelection } from '../../details/describe';
+import { describeNow, describeSelection } from '../../details/describe';
 import { choose, readSentence, startSession, type Session } from '../../testing/session';
 
 const px = 5;
@@ -91,11 +91,20 @@ describe('a sheet of lines', () => {
     tool.fill('layers', 'shown');
     tool.sentence();
     expect(tool.note).toContain('5 sure, 1 doubtful; 5 to build with 1 openings');
-    expect(tool.overlay!().labels!.map(({ text }) => text)).toEqual(['stands alone']);
-    // Without the partition, with the shelf.
+    expect(tool.overlay!().labels!.map(({ text }) => text)).toContain('6: stands alone');
+    const listed = () =>
+      describeNow(editor)!.groups.map(({ title, fields }) => [title, ...fields.map(({ value }) => value)]);
+    expect(listed()).toEqual([
+      ['Sure (5)', 'yes', 'yes', 'yes', 'yes', 'yes'],
+      ['Doubtful (1)', 'no']
+    ]);
+    expect(describeNow(editor)!.groups[1]!.fields[0]!.also).toBe('stands alone');
+    // Without the partition, with the shelf: by pointing, and in the list.
     tool.click!(at(3050, 3000), px);
-    tool.click!(at(1350, 2400), px);
+    describeNow(editor)!.groups[1]!.fields[0]!.set!('yes');
     expect(tool.note).toContain('5 to build with 0 openings');
+    expect(listed()[1]).toEqual(['Doubtful (1)', 'yes']);
+    expect(tool.overlay!().bands!.filter(({ isChosen }) => isChosen)).toHaveLength(5);
     expect(tool.back()).toBe(true);
     expect(tool.fill('thicknesses', '300, x')).toMatch(/is not a length/);
     expect(tool.fill('thicknesses', '5')).toMatch(/is not sought/);
@@ -142,7 +151,7 @@ describe('a sheet of lines', () => {
     expect(tool.note).toBe('point between the two faces of a wall');
     tool.move!(at(3050, 2500), px);
     expect(tool.note).toMatch(/^100.mm thick, 3.700.mm long, openings of 900.mm$/);
-    expect(tool.overlay!().lines).toHaveLength(2);
+    expect(tool.overlay!().bands).toMatchObject([{ isChosen: true }]);
     tool.click!(at(3050, 2500), px);
     const walls = () => [...editor.project.tables.wall.values()];
     expect([walls().length, editor.project.tables.opening.size]).toEqual([1, 1]);
