@@ -170,8 +170,12 @@ test('a plan of Gannet House laid as lines, held against known lengths, its wall
   await bench.points([10_155, 8311], [10_155, 16_111]);
   await bench.say({ 'True length': '7 800' });
   await bench.key('Escape', 'Shift+T');
-  await page.getByText('What the checks say').scrollIntoViewIfNeeded();
-  await page.getByText(/sure, .* doubtful/).waitFor();
+  await page
+    .getByText(/as thick as is guessed/)
+    .first()
+    .waitFor();
+  await bench.key('Enter');
+  await page.getByText(/to build with/).waitFor();
   await bench.drawn();
   await page.screenshot({ path: `${folder}/sheet.png` });
 });

@@ -5,6 +5,7 @@ import { lineAt } from '../kernels/survey/line-drawing';
 import { findWalls, type FoundWall } from '../kernels/walls-found/find';
 import type { Piece } from '../kernels/walls-found/runs';
 import { seekWalls } from '../kernels/walls-found/seek';
+import { newProject } from '../kinds/new-project';
 import { storeyModelIn } from '../kinds/storey/model';
 import type { WallFrame } from '../kinds/wall/frame';
 import { Model } from '../model/graph';
@@ -93,26 +94,44 @@ const isWritten = /^(dimensions|sheet|marks)/;
 it.each([
   ['gannet-house', 'storey-1', 0.95],
   ['gannet-house', 'storey-2', 0.99],
-  ['plover-cabin', 'storey-1', 0.99]
+  ['plover-cabin', 'storey-1', 0.99],
+  ['dunlin-net-stores', 'storey-1', 0.99],
+  ['dunlin-net-stores', 'storey-2', 0.99]
 ] as const)(
   '%s, %s, from its own export as lines: its walls are sure, nothing sure is wrong',
   (name, storey, least) => {
     const { pieces, frames, thicknesses, openings } = planOf(name, storey);
     const drawn = pieces.filter(({ layer }) => !isWritten.test(layer));
-    const all = score(findWalls(drawn, { thicknesses }), frames, thicknesses);
-    expect(all.wrong).toBe(0);
-    expect(all.sure).toBeGreaterThan(least);
-    expect(all.found).toBeGreaterThan(0.99);
-    expect(Math.abs(all.openings - openings)).toBeLessThan(3);
-    // With its sizes and its title block, on layers, the layers that build walls are found first.
+    // As if all were on one layer, with its sizes and its title block too: their lines begin beyond the corners.
+    for (const own of [drawn, pieces]) {
+      const all = score(findWalls(own, { thicknesses }), frames, thicknesses);
+      expect(all.wrong).toBe(0);
+      expect(all.sure).toBeGreaterThan(least);
+      expect(all.found).toBeGreaterThan(0.99);
+    }
+    // On layers, those that build walls are found first: nothing that runs past an opening hides it.
     const names = [...new Set(pieces.map(({ layer }) => layer))];
     const job = { pieces, layers: pieces.map(({ layer }) => names.indexOf(layer)), wanted: { thicknesses } };
     const { walls } = seekWalls({ ...job, isNarrowed: true, isGuess: false });
     const told = score(walls, frames, thicknesses);
     expect(told.wrong).toBe(0);
     expect(told.sure).toBeGreaterThan(least);
+    expect(Math.abs(told.openings - openings)).toBeLessThan(2);
+    // Thicknesses that nobody named: those that the drawing has, out of the usual ones and what stands as far apart in it.
+    const known = [...newProject().tables.buildUp.values()].map(thicknessOf);
+    const guess = seekWalls({ ...job, wanted: { thicknesses: known }, isNarrowed: true, isGuess: true });
+    expect(guess.thicknesses).toEqual(expect.arrayContaining(thicknesses));
   }
 );
+
+it('Dunlin Net Stores: what its openings hold is told by layers that build no walls', () => {
+  const { pieces, thicknesses } = planOf('dunlin-net-stores', 'storey-1');
+  const names = [...new Set(pieces.map(({ layer }) => layer))];
+  const job = { pieces, layers: pieces.map(({ layer }) => names.indexOf(layer)), wanted: { thicknesses } };
+  const { walls } = seekWalls({ ...job, isNarrowed: true, isGuess: false });
+  const fills = walls.flatMap((one) => one.openings.map(({ fill }) => fill)).sort();
+  expect(fills).toEqual([...Array<string>(5).fill('door'), 'none', 'none', 'window', 'window', 'window']);
+});
 
 it('Gannet House with a kitchen front, steps and boards at the thickness of its walls: nothing sure is wrong', () => {
   const { pieces, frames, thicknesses } = planOf('gannet-house', 'storey-1');

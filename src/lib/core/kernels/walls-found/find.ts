@@ -149,7 +149,8 @@ class Finder {
   constructor(
     private readonly runs: Runs,
     thicknesses: readonly number[],
-    readonly live: Set<Candidate>
+    readonly live: Set<Candidate>,
+    private readonly around: Runs
   ) {
     this.most = Math.max(...thicknesses);
     for (const one of live) this.byWay.set(one.way, [...(this.byWay.get(one.way) ?? []), one]);
@@ -221,6 +222,20 @@ class Finder {
     one.holds = one.bands.flatMap(({ t0, t1 }) => [this.hold(one, t0, -1), this.hold(one, t1, 1)]);
   }
 
+  /** Lines of a size begin beyond the corner that they tell of, as far apart as the wall is thick: what nothing holds is none of it. */
+  private trim(one: Candidate) {
+    const { bands, holds } = one;
+    const from = holds.findIndex((hold) => hold);
+    const to = holds.findLastIndex((hold) => hold);
+    // Where the end that looks out is held: beyond one that looks in, the wall goes on.
+    const [left, right] = [
+      from > 0 && from % 2 === 0 ? from / 2 : 0,
+      to % 2 === 1 ? (to + 1) / 2 : bands.length
+    ];
+    one.bands = bands.slice(left, right);
+    one.holds = holds.slice(2 * left, 2 * right);
+  }
+
   drop(one: Candidate) {
     this.live.delete(one);
     this.byWay.set(
@@ -235,6 +250,7 @@ class Finder {
       isDone = true;
       for (const one of [...this.live]) {
         this.holdAll(one);
+        this.trim(one);
         if (heldShare(one) >= 1 / 3) continue;
         this.drop(one);
         isDone = false;
@@ -339,7 +355,7 @@ class Finder {
         ...{ t0, t1 },
         fill: this.hasArc(one, { t0, t1 })
           ? ('door' as const)
-          : isDrawn
+          : isDrawn || this.hasPane(one, { t0, t1 })
             ? ('window' as const)
             : ('none' as const)
       }))
@@ -353,12 +369,25 @@ class Finder {
       ...[placeAt(one.way, t0, one.right.off - wide), placeAt(one.way, t1, one.right.off - wide)],
       ...[placeAt(one.way, t0, one.left.off + wide), placeAt(one.way, t1, one.left.off + wide)]
     ]);
-    const short = this.runs
+    const short = this.around
       .near(box)
       .filter(
         (run) => run.t1 - run.t0 < wide / 4 && Math.abs(cross(run.line.way.along, one.way.along)) > 0.03
       );
     return new Set(short.map(({ line }) => Math.round(line.way.angle * 40))).size >= 6;
+  }
+
+  /** A line between its faces from one jamb to the other. */
+  private hasPane({ way, right, left }: Candidate, { t0, t1 }: Band): boolean {
+    const box = boxOf([placeAt(way, t0, right.off + 2 * near), placeAt(way, t1, left.off - 2 * near)]);
+    return this.around.near(box).some(({ line, t0: from, t1: to }) => {
+      if (Math.abs(cross(line.way.along, way.along)) > 0.01) return false;
+      const [p, q] = [placeAt(line.way, from, line.off), placeAt(line.way, to, line.off)];
+      const ends = [dot(p, way.along), dot(q, way.along)].sort((u, v) => u - v) as [number, number];
+      const off = dot(p, way.left);
+      const isWithin = off > right.off + 2 * near && off < left.off - 2 * near;
+      return isWithin && Math.abs(ends[0] - t0) <= 2 * near && Math.abs(ends[1] - t1) <= 2 * near;
+    });
   }
 
   private jambsWithin(one: Candidate, band: Band): number[] {
@@ -392,14 +421,37 @@ export interface Wanted {
   readonly thicknesses: readonly number[];
   /** What coordinates are rounded to, mm. */
   readonly coarse?: number;
+  /** The thicknesses are no more than likely: what has a line along it a little beyond a face may be a leaf of something thicker. */
+  readonly isGuess?: boolean;
 }
 
-/** Walls of a drawing, the surest and longest first. */
-export function findWalls(pieces: readonly Piece[], { thicknesses, coarse = 0 }: Wanted): FoundWall[] {
+/** A further line so near beyond a face is of the same wall, mm: a cavity, a lining. */
+const beside = 160;
+
+/** Whether lines run along most of it right beyond one of its faces. */
+function hasBeside({ way, right, left, bands }: Candidate): boolean {
+  const whole = { t0: bands[0]!.t0, t1: bands.at(-1)!.t1 };
+  const covered = (from: number, to: number) =>
+    way.lines
+      .filter(({ off }) => off > from && off < to)
+      .some(
+        ({ runs }) =>
+          runs.reduce((sum, run) => sum + Math.max(0, overlap(run, whole)), 0) > 0.6 * (whole.t1 - whole.t0)
+      );
+  return covered(right.off - beside, right.off - near) || covered(left.off + near, left.off + beside);
+}
+
+/** Walls of a drawing, the surest and longest first; what is in their openings is told by all that is drawn, `around`. */
+export function findWalls(
+  pieces: readonly Piece[],
+  wanted: Wanted,
+  around: readonly Piece[] = pieces
+): FoundWall[] {
+  const { thicknesses, coarse = 0, isGuess = false } = wanted;
   if (thicknesses.length === 0) return [];
   const runs = runsOf(pieces);
   const live = new Set(candidatesOf(runs, thicknesses).filter((one) => !isLadder(one)));
-  const finder = new Finder(runs, thicknesses, live);
+  const finder = new Finder(runs, thicknesses, live, around === pieces ? runs : runsOf(around));
   finder.settle();
   finder.leaves();
   finder.settle();
@@ -424,7 +476,10 @@ export function findWalls(pieces: readonly Piece[], { thicknesses, coarse = 0 }:
     }
     kept.push(one);
   }
-  for (const one of kept) finder.holdAll(one);
+  for (const one of kept) {
+    finder.holdAll(one);
+    one.isLeaf ||= isGuess && hasBeside(one);
+  }
   const doubts = doubtsOf(kept, crossed, coarse);
   return kept
     .map((one) => ({

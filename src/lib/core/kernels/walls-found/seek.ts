@@ -4,11 +4,13 @@ import { runsOf, type Piece } from './runs';
 
 /** Layers that are tried, those with the most lines first; and lines that a layer must have to be tried. */
 const [mostTried, leastLines] = [16, 4];
+/** No wall that is sure is shorter, mm: what a layer adds less is no wall of its own. */
+const leastWall = 600;
 
 /**
- * The layers that build walls: the one by which the longest sure walls are found, and each further one with which they do not
- * become shorter. Sizes, hatches and furniture on layers of their own so fall away; taken all at once, the lines of sizes run on
- * from faces and hide where these end. Cost: that of finding, for each layer.
+ * The layers that build walls: the one by which the longest sure walls are found, and each further one with which they become
+ * longer, or with which more openings are found in as much. Sizes, hatches and furniture on layers of their own so fall away,
+ * and so does what runs along walls past their openings: the edge of a floor, a threshold. Cost: that of finding, for each layer.
  */
 export function wallLayers(pieces: readonly Piece[], layers: readonly number[], wanted: Wanted): Set<number> {
   const sizes = new Map<number, number>();
@@ -18,21 +20,23 @@ export function wallLayers(pieces: readonly Piece[], layers: readonly number[], 
     .sort((p, q) => q[1] - p[1])
     .slice(0, mostTried)
     .map(([layer]) => layer);
-  const sureOn = (kept: ReadonlySet<number>) =>
-    sureLength(
-      findWalls(
-        pieces.filter((_, i) => kept.has(layers[i]!)),
-        wanted
-      )
-    );
-  const alone = tried.map((layer) => ({ layer, sure: sureOn(new Set([layer])) }));
-  const [best] = alone.sort((p, q) => q.sure - p.sure);
+  const foundOn = (kept: ReadonlySet<number>) => {
+    const found = findWalls(
+      pieces.filter((_, i) => kept.has(layers[i]!)),
+      wanted
+    ).filter(({ doubt }) => doubt === undefined);
+    return { sure: sureLength(found), openings: found.reduce((sum, one) => sum + one.openings.length, 0) };
+  };
+  const alone = tried.map((layer) => ({ layer, ...foundOn(new Set([layer])) }));
+  const [best] = alone.sort((p, q) => q.sure - p.sure || q.openings - p.openings);
   if (!best || best.sure === 0) return new Set(tried);
-  let [kept, sure] = [new Set([best.layer]), best.sure];
+  let [kept, now] = [new Set([best.layer]), { sure: best.sure, openings: best.openings }];
   for (const { layer } of alone.slice(1)) {
     const more = new Set([...kept, layer]);
-    const now = sureOn(more);
-    if (now >= sure - near) [kept, sure] = [more, now];
+    const then = foundOn(more);
+    const isLonger = then.sure >= now.sure + leastWall;
+    if (isLonger || (then.sure >= now.sure - near && then.openings > now.openings))
+      [kept, now] = [more, then];
   }
   return kept;
 }
@@ -80,32 +84,36 @@ const sureLength = (walls: readonly FoundWall[]) =>
 /** What is sought, here or in a worker. */
 export function seekWalls(seek: Seek): Sought {
   const { pieces, isGuess } = seek;
-  const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek) } : seek.wanted;
+  const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek), isGuess } : seek.wanted;
   const own = narrowed(seek, wanted);
   let { thicknesses } = wanted;
-  let walls = findWalls(own, wanted);
+  let walls = findWalls(own, wanted, pieces);
   if (!isGuess) return { walls, thicknesses };
   // Thin ones first: plies look like walls. What is sure counts by its area, as a ply is as long as its wall.
   for (const one of [...thicknesses].sort((p, q) => p - q)) {
     const fewer = thicknesses.filter((other) => other !== one);
     if (fewer.length === 0) break;
-    const without = findWalls(own, { ...wanted, thicknesses: fewer });
+    const without = findWalls(own, { ...wanted, thicknesses: fewer }, pieces);
     if (sureArea(without) < sureArea(walls) - near) continue;
     [thicknesses, walls] = [fewer, without];
   }
   // Of the thicknesses that are left other layers may build walls.
   const now = { ...wanted, thicknesses };
   const again = own === pieces ? own : narrowed(seek, now);
-  return { walls: again.length === own.length ? walls : findWalls(again, now), thicknesses };
+  return { walls: again.length === own.length ? walls : findWalls(again, now, pieces), thicknesses };
 }
 
 /** Distances of lines that are looked at, and of these the ones that are tried besides those known. */
-const [mostSeen, mostGuessed] = [16, 3];
+const mostSeen = 24;
+const mostGuessed = (lines: number) => (lines < 20_000 ? 12 : 3);
+/** Thicker walls are named, not guessed, mm: so far off stand the sizes. */
+const thickest = 520;
 
 function guessed({ pieces, wanted }: Seek): number[] {
   const seen = thicknessesIn(pieces, mostSeen);
+  const likely = seen.filter((gap) => gap <= thickest).slice(0, mostGuessed(pieces.length));
   const known = wanted.thicknesses.filter((one) => seen.some((gap) => Math.abs(gap - one) <= near));
-  return [...new Set([...known, ...seen.slice(0, mostGuessed)])].sort((p, q) => q - p);
+  return [...new Set([...known, ...likely])].sort((p, q) => q - p);
 }
 
 function narrowed({ pieces, layers, isNarrowed }: Seek, wanted: Wanted): readonly Piece[] {

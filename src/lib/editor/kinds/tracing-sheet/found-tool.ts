@@ -50,6 +50,9 @@ const layerChoices: readonly Choice[] = [
 /** Lines further apart than this are no wall, mm. */
 const furthest = 1000;
 
+/** Shorter is no wall, mm. */
+const shortest = 20;
+
 /** More lines than these are not gone through. */
 const mostSought = 200_000;
 
@@ -125,9 +128,12 @@ export class FoundWallsTool extends BaseTool implements Tool {
     };
     const show = ({ walls, thicknesses }: Sought) => {
       if (this.soughtFrom !== key) return;
-      this.walls = walls;
+      const proposed = proposeWalls(walls);
+      // Between two walls that stand as near as they are thick nothing is left to build.
+      const isLeft = (_: unknown, i: number) => distance(proposed[i]!.a, proposed[i]!.b) > shortest;
+      this.walls = walls.filter(isLeft);
+      this.found = proposed.filter(isLeft);
       this.pair = undefined;
-      this.found = proposeWalls(walls);
       this.stretches = stretchesOf(this.found);
       this.told = thicknesses;
       this.picked = new Set();
@@ -151,11 +157,20 @@ export class FoundWallsTool extends BaseTool implements Tool {
     return this.take === 'stretch' ? this.stretches : this.found;
   }
 
+  /** Nothing is sure of which the thickness is only guessed. */
+  private isSure = (one: ProposedWall) => this.typed !== undefined && one.doubt === undefined;
+
   private get chosen(): readonly ProposedWall[] {
     if (this.take === 'between') return this.between ? [this.between] : [];
     return this.offered.filter((one, i) =>
-      this.take === 'all' ? true : this.take === 'sure' ? one.doubt === undefined : this.picked.has(i)
+      this.take === 'all' ? true : this.take === 'sure' ? this.isSure(one) : this.picked.has(i)
     );
+  }
+
+  /** What holds back from calling it sure. */
+  private why(one: ProposedWall): string | undefined {
+    if (one.doubt !== undefined) return doubtWords[one.doubt];
+    return this.isSure(one) ? undefined : 'as thick as is guessed';
   }
 
   sentence(): SentencePart[] {
@@ -187,6 +202,11 @@ export class FoundWallsTool extends BaseTool implements Tool {
     ];
   }
 
+  /** How thick its walls are is asked before any is built as sure. */
+  private get isToBeNamed(): boolean {
+    return this.typed === undefined && this.take === 'sure' && this.found.length > 0;
+  }
+
   private get isPicking(): boolean {
     return this.take === 'picked' || this.take === 'stretch';
   }
@@ -197,7 +217,8 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   private words(one: ProposedWall, i: number): string {
     const size = this.size(one);
-    const sure = one.doubt === undefined ? 'sure' : `doubtful: ${doubtWords[one.doubt]}`;
+    const why = this.why(one);
+    const sure = why === undefined ? 'sure' : `doubtful: ${why}`;
     return `${this.isPicking && this.picked.has(i) ? 'without ' : ''}${i + 1}: ${size}, ${sure}`;
   }
 
@@ -206,11 +227,13 @@ export class FoundWallsTool extends BaseTool implements Tool {
     if (this.isSeeking) return 'seeking…';
     if (this.isTooMuch)
       return `more than ${mostSought} lines are shown: hide layers that show no walls, hatches above all`;
-    const sure = this.found.filter(({ doubt }) => doubt === undefined).length;
+    const sure = this.found.filter(this.isSure).length;
     const openings = this.chosen.reduce((sum, one) => sum + one.openings.length, 0);
     if (this.take === 'between') return this.betweenNote;
     if (this.found.length === 0) return 'no walls of these thicknesses are found';
-    return `${sure} sure, ${this.found.length - sure} doubtful; ${this.chosen.length} to build with ${openings} openings`;
+    const told = `${sure} sure, ${this.found.length - sure} doubtful`;
+    if (this.isToBeNamed) return `${told}: Enter says that its walls are as thick as is guessed, or type it`;
+    return `${told}; ${this.chosen.length} to build with ${openings} openings`;
   }
 
   fill(blank: string, text: string): string | undefined {
@@ -322,7 +345,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
       title: this.take === 'stretch' ? 'Stretches found' : 'Walls found',
       subtitle: sheet.name,
       groups: [
-        ...group('Sure', ({ doubt }) => doubt === undefined),
+        ...group(this.typed ? 'Sure' : 'As thick as is guessed', ({ doubt }) => doubt === undefined),
         ...group('Doubtful', ({ doubt }) => doubt !== undefined)
       ]
     };
@@ -330,6 +353,10 @@ export class FoundWallsTool extends BaseTool implements Tool {
 
   accept() {
     const { chosen, editor } = this;
+    if (this.isToBeNamed) {
+      this.typed = this.told;
+      return editor.toolChanged();
+    }
     if (!this.sheet || chosen.length === 0)
       return editor.say({
         kind: 'problem',

@@ -87,6 +87,12 @@ describe('a sheet of lines', () => {
     const { editor } = session;
     const tool = session.take('foundWalls');
     expect(readSentence(tool.sentence())).toContain('walls of [300, 100');
+    // How thick they are is guessed until it is said: nothing is sure, and nothing is built.
+    expect(tool.note).toContain('0 sure, 5 doubtful');
+    expect(tool.overlay!().bands!.some(({ isChosen }) => isChosen)).toBe(false);
+    tool.accept();
+    expect(editor.project.tables.wall.size).toBe(0);
+    tool.sentence();
     expect(tool.note).toContain('5 sure');
     tool.fill('layers', 'shown');
     tool.sentence();
