@@ -10,9 +10,14 @@ const leastWall = 600;
 /**
  * The layers that build walls: the one by which the longest sure walls are found, and each further one with which they become
  * longer, or with which more openings are found in as much. Sizes, hatches and furniture on layers of their own so fall away,
- * and so does what runs along walls past their openings: the edge of a floor, a threshold. Cost: that of finding, for each layer.
+ * and so does what runs along walls past their openings: the edge of a floor, a threshold. Undefined where none builds any that
+ * is sure. Cost: that of finding, for each layer.
  */
-export function wallLayers(pieces: readonly Piece[], layers: readonly number[], wanted: Wanted): Set<number> {
+export function wallLayers(
+  pieces: readonly Piece[],
+  layers: readonly number[],
+  wanted: Wanted
+): Set<number> | undefined {
   const sizes = new Map<number, number>();
   for (const layer of layers) sizes.set(layer, (sizes.get(layer) ?? 0) + 1);
   const tried = [...sizes]
@@ -29,7 +34,7 @@ export function wallLayers(pieces: readonly Piece[], layers: readonly number[], 
   };
   const alone = tried.map((layer) => ({ layer, ...foundOn(new Set([layer])) }));
   const [best] = alone.sort((p, q) => q.sure - p.sure || q.openings - p.openings);
-  if (!best || best.sure === 0) return new Set(tried);
+  if (!best || best.sure === 0) return undefined;
   let [kept, now] = [new Set([best.layer]), { sure: best.sure, openings: best.openings }];
   for (const { layer } of alone.slice(1)) {
     const more = new Set([...kept, layer]);
@@ -73,6 +78,8 @@ export interface Seek {
 export interface Sought {
   readonly walls: FoundWall[];
   readonly thicknesses: readonly number[];
+  /** Those that were kept to; null: all, as they were not narrowed, or none of them builds walls for sure. */
+  readonly layers: readonly number[] | null;
 }
 
 const sureArea = (walls: readonly FoundWall[]) =>
@@ -85,22 +92,24 @@ const sureLength = (walls: readonly FoundWall[]) =>
 export function seekWalls(seek: Seek): Sought {
   const { pieces, isGuess } = seek;
   const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek), isGuess } : seek.wanted;
-  const own = narrowed(seek, wanted);
+  let own = narrowed(seek, wanted);
   let { thicknesses } = wanted;
-  let walls = findWalls(own, wanted, pieces);
-  if (!isGuess) return { walls, thicknesses };
+  let walls = findWalls(own.pieces, wanted, pieces);
+  if (!isGuess) return { walls, thicknesses, layers: own.layers };
   // Thin ones first: plies look like walls. What is sure counts by its area, as a ply is as long as its wall.
   for (const one of [...thicknesses].sort((p, q) => p - q)) {
     const fewer = thicknesses.filter((other) => other !== one);
     if (fewer.length === 0) break;
-    const without = findWalls(own, { ...wanted, thicknesses: fewer }, pieces);
+    const without = findWalls(own.pieces, { ...wanted, thicknesses: fewer }, pieces);
     if (sureArea(without) < sureArea(walls) - near) continue;
     [thicknesses, walls] = [fewer, without];
   }
   // Of the thicknesses that are left other layers may build walls.
-  const now = { ...wanted, thicknesses };
-  const again = own === pieces ? own : narrowed(seek, now);
-  return { walls: again.length === own.length ? walls : findWalls(again, now, pieces), thicknesses };
+  const before = own;
+  own = narrowed(seek, { ...wanted, thicknesses });
+  if (own.pieces.length !== before.pieces.length)
+    walls = findWalls(own.pieces, { ...wanted, thicknesses }, pieces);
+  return { walls, thicknesses, layers: own.layers };
 }
 
 /** Distances of lines that are looked at, and of these the ones that are tried besides those known. */
@@ -116,8 +125,11 @@ function guessed({ pieces, wanted }: Seek): number[] {
   return [...new Set([...known, ...likely])].sort((p, q) => q - p);
 }
 
-function narrowed({ pieces, layers, isNarrowed }: Seek, wanted: Wanted): readonly Piece[] {
-  if (!isNarrowed) return pieces;
-  const build = wallLayers(pieces, layers, wanted);
-  return pieces.filter((_, i) => build.has(layers[i]!));
+function narrowed(
+  { pieces, layers, isNarrowed }: Seek,
+  wanted: Wanted
+): Pick<Sought, 'layers'> & { pieces: readonly Piece[] } {
+  const build = isNarrowed ? wallLayers(pieces, layers, wanted) : undefined;
+  if (!build) return { pieces, layers: null };
+  return { pieces: pieces.filter((_, i) => build.has(layers[i]!)), layers: [...build] };
 }

@@ -5,6 +5,7 @@ import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/re
 import { formatAngle } from '../../../core/units/angle';
 import { formatLengthWithUnit, inch } from '../../../core/units/length';
 import type { Setter } from '../../details/shared-fields';
+import { leaveWallLayers } from './sheet-lines';
 
 const stateWords: Readonly<Record<SheetState, string>> = {
   unchecked: 'nothing yet: hold a further known length against it',
@@ -187,25 +188,31 @@ function layerGroups(make: CardMaker, sheet: TracingSheet, set: Setter): FieldGr
   if (layers.length < 2) return [];
   const hidden = new Set(sheet.hidden);
   const listed = layers.slice(0, mostListed);
+  const all = make.choice(
+    'layers',
+    'All of them',
+    ['keep'],
+    [
+      {
+        value: 'keep',
+        label: hidden.size === 0 ? 'shown' : `${hidden.size} of ${layers.length} hidden`
+      },
+      { value: 'walls', label: 'leave what builds walls' },
+      { value: 'all', label: 'show all' },
+      { value: 'none', label: 'hide all' }
+    ],
+    (value) => set(value === 'keep' ? {} : { hidden: value === 'all' ? [] : layers.map(({ name }) => name) })
+  );
+  const setAll = (value: string) => {
+    if (value !== 'walls') return all.set?.(value);
+    void leaveWallLayers(make.editor, sheet.id);
+    return undefined;
+  };
   return [
     {
       title: 'Which of its layers?',
       fields: [
-        make.choice(
-          'layers',
-          'All of them',
-          ['keep'],
-          [
-            {
-              value: 'keep',
-              label: hidden.size === 0 ? 'shown' : `${hidden.size} of ${layers.length} hidden`
-            },
-            { value: 'all', label: 'show all' },
-            { value: 'none', label: 'hide all' }
-          ],
-          (value) =>
-            set(value === 'keep' ? {} : { hidden: value === 'all' ? [] : layers.map(({ name }) => name) })
-        ),
+        { ...all, set: setAll },
         ...listed.map(({ name, count }, k) => ({
           ...make.flag(`layer ${k + 1}`, `${name} (${count})`, !hidden.has(name), (on) =>
             set({ hidden: on ? sheet.hidden.filter((one) => one !== name) : [...sheet.hidden, name] })

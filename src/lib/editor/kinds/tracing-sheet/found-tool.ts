@@ -4,7 +4,6 @@
  */
 import { buildUpFor, buildUpsFor } from '../../../core/commands/build-found';
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
-import { lineAt } from '../../../core/kernels/survey/line-drawing';
 import type { Doubt, FoundWall } from '../../../core/kernels/walls-found/find';
 import { isSameWall, pairAt } from '../../../core/kernels/walls-found/between';
 import { runsOf, type Piece, type Runs } from '../../../core/kernels/walls-found/runs';
@@ -15,14 +14,13 @@ import {
   stretchesOf,
   type ProposedWall
 } from '../../../core/kernels/walls-found/propose';
-import { thicknessOf } from '../../../core/kernels/joints/frame';
-import { laid } from '../../../core/kinds/tracing-sheet/place';
 import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../../core/units/length';
 import type { DetailsCard, Field, FieldGroup } from '../../details/card';
 import { choiceBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
 import { BaseTool } from '../../tools/base';
+import { knownThicknesses, linesOf, mostSought } from './sheet-lines';
 import { layersSeen, sheetsShown } from './snaps';
 
 const doubtWords: Readonly<Record<Doubt, string>> = {
@@ -52,9 +50,6 @@ const furthest = 1000;
 
 /** Shorter is no wall, mm. */
 const shortest = 20;
-
-/** More lines than these are not gone through. */
-const mostSought = 200_000;
 
 export class FoundWallsTool extends BaseTool implements Tool {
   readonly name = 'foundWalls';
@@ -87,20 +82,6 @@ export class FoundWallsTool extends BaseTool implements Tool {
     return sheets.find(({ id }) => this.editor.selection.has(id)) ?? sheets.at(-1);
   }
 
-  /** Its lines on layers that are shown, in the plan, and the layer of each. */
-  private piecesOf(sheet: TracingSheet): { pieces: Piece[]; layers: number[] } {
-    const { drawing } = this.editor.drawings.get(sheet.blob)!;
-    const isSeen = layersSeen(sheet, drawing.layers);
-    const layers: number[] = [];
-    const pieces = Array.from(drawing.layerOf).flatMap((layer, i): Piece[] => {
-      if (!isSeen(layer)) return [];
-      layers.push(layer);
-      const [a, b] = lineAt(drawing, i);
-      return [{ a: laid(sheet, a), b: laid(sheet, b) }];
-    });
-    return { pieces, layers };
-  }
-
   /** Seek, where what it is sought from has changed: in the worker where there is one. */
   private seek() {
     const { sheet } = this;
@@ -115,15 +96,15 @@ export class FoundWallsTool extends BaseTool implements Tool {
     this.between = undefined;
     this.pair = undefined;
     const { editor } = this;
-    const { pieces, layers } = this.piecesOf(sheet);
+    const { drawing } = editor.drawings.get(blob)!;
+    const { pieces, layers } = linesOf(sheet, drawing, layersSeen(sheet, drawing.layers));
     this.isTooMuch = pieces.length > mostSought;
     this.runs = undefined;
     if (this.isTooMuch) return;
     this.pieces = pieces;
     // Of what is not typed: those of build-ups, as far as the drawing has them.
-    const known = [...editor.project.tables.buildUp.values()].map(thicknessOf);
     const job = {
-      ...{ pieces, layers, wanted: { thicknesses: this.typed ?? known } },
+      ...{ pieces, layers, wanted: { thicknesses: this.typed ?? knownThicknesses(editor.project) } },
       ...{ isNarrowed: this.from === 'walls', isGuess: !this.typed }
     };
     const show = ({ walls, thicknesses }: Sought) => {
@@ -290,7 +271,7 @@ export class FoundWallsTool extends BaseTool implements Tool {
   move(point: Point) {
     if (this.take !== 'between') return;
     this.runs ??= runsOf(this.pieces);
-    const known = [...this.editor.project.tables.buildUp.values()].map(thicknessOf);
+    const known = knownThicknesses(this.editor.project);
     const pair = pairAt(this.runs, point, furthest, [...(this.typed ?? this.told), ...known]);
     // Pointed between the same two lines it is the same wall, which takes all the others to tell.
     if (pair && this.pair && isSameWall(pair, this.pair)) return;

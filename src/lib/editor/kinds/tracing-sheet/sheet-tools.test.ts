@@ -3,6 +3,7 @@ import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { readDxf } from '../../../core/exchange/dxf-read';
 import { DrawnLines, type LineDrawing } from '../../../core/kernels/survey/line-drawing';
+import { seekWalls } from '../../../core/kernels/walls-found/seek';
 import { residualsOf } from '../../../core/kinds/tracing-sheet/place';
 import { describeNow, describeSelection } from '../../details/describe';
 import { choose, readSentence, startSession, type Session } from '../../testing/session';
@@ -123,6 +124,30 @@ describe('a sheet of lines', () => {
     expect([...opening.values()].map(({ width }) => Math.round(width))).toEqual([900]);
     editor.undo();
     expect(editor.project.tables.wall.size).toBe(0);
+  });
+  it('is left with the layers that build walls when that is chosen, and says which; scaled wrong it says so and is as it was', async () => {
+    const leave = async (session: Session) => {
+      const { editor } = session;
+      editor.seekWalls = (seek) => Promise.resolve(seekWalls(seek));
+      editor.select(['plan']);
+      const fields = describeNow(editor)!.groups.flatMap((group) => group.fields);
+      expect(fields.find(({ label }) => label === 'All of them')!.set!('walls')).toBeUndefined();
+      await Promise.resolve();
+      await Promise.resolve();
+    };
+    const session = withDrawing();
+    await leave(session);
+    expect(sheetOf(session).hidden).toEqual(['shelves']);
+    expect(session.editor.message?.text).toContain('Left on “plan”: walls; 1 hidden');
+    session.editor.undo();
+    expect(sheetOf(session).hidden).toEqual([]);
+    const tiny = withDrawing({ mmPerPixel: 0.02 });
+    await leave(tiny);
+    expect(sheetOf(tiny).hidden).toEqual([]);
+    expect(tiny.editor.message).toMatchObject({
+      kind: 'problem',
+      text: expect.stringContaining('walls') as string
+    });
   });
   it('gives stretches of walls between those that meet them, side by side as one', () => {
     const session = withDrawing();
