@@ -126,19 +126,20 @@ export function nearestWithin(height: number, limits: StairLimits, within: numbe
 
 /**
  * A stair again after its height changed: the same steps where they still keep the limits, then as many with the going
- * nearest to before, then one more or one less with the least change of run; undefined where none of them does.
+ * nearest to before, then one more or one less with the least change of run; undefined where none of them does. `fewest`:
+ * risers that its form cannot do without.
  */
 export function solvedAgain(
   height: number,
   { risers, going }: { readonly risers: number; readonly going: number },
   limits: StairLimits,
-  step = 1
+  { step = 1, fewest = 1 }: { readonly step?: number; readonly fewest?: number } = {}
 ): StairWay | undefined {
-  const keeps = (way: StairWay) => way.risers >= 1 && brokenLimits(way, limits).length === 0;
+  const keeps = (way: StairWay) => way.risers >= fewest && brokenLimits(way, limits).length === 0;
   const same = wayOf(height, risers, going);
   if (keeps(same)) return same;
   const nearest = (count: number): StairWay[] => {
-    if (count < 1) return [];
+    if (count < fewest) return [];
     const range = goingsFor(height / count, limits);
     if (!range) return [];
     const [least, most] = [
@@ -151,5 +152,5 @@ export function solvedAgain(
   const run = (risers - 1) * going;
   const change = (way: StairWay) => Math.abs(way.run - run);
   const others = [...nearest(risers + 1), ...nearest(risers - 1)].sort((p, q) => change(p) - change(q));
-  return nearest(risers)[0] ?? others[0] ?? stairWays(height, limits, { step })[0];
+  return nearest(risers)[0] ?? others[0] ?? stairWays(height, limits, { step }).find(keeps);
 }

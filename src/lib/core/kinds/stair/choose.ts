@@ -27,7 +27,7 @@ import {
 } from '../../kernels/stairs/solve';
 import { usualStairs } from '../project/record';
 import { formatLengthWithUnit } from '../../units/length';
-import type { Stair } from './record';
+import { turnRange, type Stair } from './record';
 import { climbOf, goingStep, limitsOf, rulesFor } from './shape';
 
 type Asked = Pick<StairShape, 'form' | 'width' | 'post'>;
@@ -82,16 +82,17 @@ export function checkStair(project: Project, stair: Stair) {
   const texts = { thing: 'the stair' };
   if (height <= 0) refuse(project, 'stair.no-height', { numbers: { foot, head }, texts });
   const { form, risers, first, winders, going, width } = stair;
-  if ((form === 'quarter' || form === 'half') && (first < 1 || first > risers - 1))
+  const [least, most] = turnRange(stair);
+  if (!hasWinders(form) && (first < least || first > most))
     refuse(project, 'stair.turn', {
-      texts: { ...texts, first: String(first), risers: String(risers), most: String(risers - 1) }
+      texts: { ...texts, first: String(first), risers: String(risers), most: String(most) }
     });
   if (!hasWinders(form)) return;
   if (form === 'winding' && winders % 2 === 1)
     refuse(project, 'stair.odd-winders', {
       texts: { ...texts, given: String(winders), near: String(winders + 1) }
     });
-  if (first + winders > risers - 1)
+  if (first > most)
     refuse(project, 'stair.winders', {
       texts: { ...texts, sum: String(first + winders), steps: String(risers - 1) }
     });

@@ -4,6 +4,7 @@ import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
 import { stairForms, type StairForm, type StairShape } from '../../kernels/stairs/pieces';
+import { hasWinders } from '../../kernels/stairs/winders';
 
 export const stairBodies = ['strings', 'solid'] as const;
 
@@ -48,6 +49,20 @@ export const mostRisers = 200;
 
 export const isTurning = (form: StairForm): boolean => form !== 'straight' && form !== 'ladder';
 
+type Turning = Pick<StairShape, 'form' | 'risers' | 'winders'>;
+
+/** Fewer its form has not: with a landing one before it and one after, with winders these and the last. */
+export const fewestRisers = ({ form, winders }: Omit<Turning, 'risers'>): number =>
+  form === 'quarter' || form === 'half' ? 2 : hasWinders(form) ? winders + 1 : 1;
+
+/** How few and how many of its risers may come before its turn. */
+export const turnRange = ({ form, risers, winders }: Turning): readonly [number, number] =>
+  hasWinders(form)
+    ? [0, risers - 1 - winders]
+    : form === 'quarter' || form === 'half'
+      ? [1, risers - 1]
+      : [0, mostRisers];
+
 /** What a stair may be in a file, besides its id and kind. */
 export const schema = object({
   work: workField(),
@@ -61,7 +76,13 @@ export const schema = object({
   width: f.size(),
   risers: number().integer().min(1).max(mostRisers).required(),
   going: f.size(),
-  first: number().integer().min(0).max(mostRisers).required(),
+  first: number()
+    .integer()
+    .required()
+    .test('turn', '${path} leaves its turn no steps', (first, { parent }) => {
+      const [least, most] = turnRange(parent as Turning);
+      return first >= least && first <= most;
+    }),
   winders: number().integer().min(2).max(40).required(),
   gap: number().min(0).max(f.most).required(),
   post: f.size(),

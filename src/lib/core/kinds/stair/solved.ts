@@ -3,10 +3,9 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
 import { settingsOf } from '../../document/project';
-import { hasWinders } from '../../kernels/stairs/winders';
 import { solvedAgain } from '../../kernels/stairs/solve';
 import { formatLength } from '../../units/length';
-import { isTurning, type Stair } from './record';
+import { fewestRisers, isTurning, turnRange, type Stair } from './record';
 import { climbOf, goingStep, limitsOf } from './shape';
 import { wallsInStair } from './walls-in';
 
@@ -24,12 +23,10 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
     const { height } = climbOf(now, stair);
     if (height <= 0 || Math.abs(height - climbOf(project, before).height) < 1e-6) return [];
     const step = goingStep(now);
-    const found = solvedAgain(height, stair, limitsOf(now, stair), step);
+    const found = solvedAgain(height, stair, limitsOf(now, stair), { step, fewest: fewestRisers(stair) });
     if (!found || (found.risers === stair.risers && found.going === stair.going)) return [];
     // What is before the turn takes up the difference, so that the flight that comes to the head stays.
-    const [least, most] = hasWinders(stair.form)
-      ? [0, found.risers - 1 - stair.winders]
-      : [1, found.risers - 1];
+    const [least, most] = turnRange({ ...stair, risers: found.risers });
     const moved = stair.first + found.risers - stair.risers;
     const first = isTurning(stair.form) ? Math.max(least, Math.min(most, moved)) : stair.first;
     return [{ ...stair, risers: found.risers, going: found.going, first }];

@@ -17,6 +17,7 @@ import { planDrawing } from '../../drawing/plan-drawing';
 import { stairForms } from '../../kernels/stairs/pieces';
 import { slabRings } from '../slab/rings';
 import { stairBodies } from './body';
+import { schema } from './record';
 import { formsOffered } from './choose';
 import { headroomOver } from './headroom';
 import { footOf, stairPitch } from './shape';
@@ -146,6 +147,25 @@ describe('a stair between two storeys', () => {
     const steep = act(straight, 'setStair', { id: 'stair-1', risers: 14, going: 240 });
     expect(row(steep)).toMatchObject({ risers: 14, going: 240, limits: ['riser', 'going', 'stride'] });
     expect(found(steep)).toEqual(['stair.limit', 'stair.limit', 'stair.limit']);
+  });
+
+  it('whatever its storey becomes, of any form it can be drawn, and limits that cannot be kept are told', () => {
+    for (const form of stairForms) {
+      const whole = house(2700, stair({ form }));
+      for (const height of [60, 100, 190, 380, 700, 1400, 6000]) {
+        const now = act(whole, 'setStorey', { id: 'storey-1', height });
+        const { first, winders, risers } = now.tables.stair.get('stair-1')!;
+        expect(planDrawing(query(now), 'storey-1', { paper: 100 }).things, `${form} ${height}`).toBeDefined();
+        if (risers * 100 > height + 100) expect(row(now).limits, `${form} ${height}`).toContain('riser');
+        if (form.startsWith('wind')) expect(first + winders).toBeLessThan(risers);
+      }
+    }
+    // A file is held to the same.
+    const kept = JSON.parse(
+      JSON.stringify({ ...straight.tables.stair.get('stair-1')!, form: 'half', first: 16 })
+    ) as object;
+    expect(schema.isValidSync(kept)).toBe(false);
+    expect(schema.isValidSync({ ...kept, first: 15 })).toBe(true);
   });
 
   it('a floor that is thicker opens sooner', () => {
