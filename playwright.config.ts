@@ -18,7 +18,8 @@ export default defineConfig({
   testDir: 'tests',
   testMatch: '*.spec.ts',
   testIgnore: 'screenshots.spec.ts',
-  workers: 1,
+  // Most of a test is waiting: two side by side take two thirds of the time.
+  workers: 2,
   timeout: 150_000,
   expect: { timeout: 10_000 },
   outputDir: 'test-results',
