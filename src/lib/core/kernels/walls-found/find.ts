@@ -226,7 +226,7 @@ class Finder {
   private trim(one: Candidate) {
     const { bands, holds } = one;
     const from = holds.findIndex((hold) => hold);
-    const to = holds.findLastIndex((hold) => hold);
+    const to = holds.reduce((last, hold, i) => (hold ? i : last), -1);
     // Where the end that looks out is held: beyond one that looks in, the wall goes on.
     const [left, right] = [
       from > 0 && from % 2 === 0 ? from / 2 : 0,
