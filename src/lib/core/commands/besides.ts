@@ -8,6 +8,7 @@ import { ringsArea } from '../geometry/ring';
 import { slabRings } from '../kinds/slab/rings';
 import { roofModels } from '../kinds/roof/stages';
 import { saidOfAlignments } from '../kinds/alignment/kept';
+import { saidOfSills } from '../kinds/opening/over-floor';
 import { saidOfStairs } from '../kinds/stair/solved';
 import type { Wall } from '../kinds/wall/record';
 import { formatArea } from '../units/area';
@@ -26,6 +27,7 @@ export function besides(query: Query, patch: Patch): string {
   return [
     carriedUp(query, patch, changes),
     ...followed(query, patch, changes),
+    ...saidOfSills(query, patch),
     ...saidOfStairs(query, patch),
     ...saidOfAlignments(query, patch)
   ]

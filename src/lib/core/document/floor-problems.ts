@@ -123,6 +123,10 @@ export const floorProblems = {
     message: (w) => `${w.t('other')} is measured from the top of ${w.t('thing')}.`,
     hint: 'Measure it from the datum first.'
   },
+  'slab.elsewhere': {
+    message: (w) => `${w.t('thing')} is no floor of ${w.t('storey')}.`,
+    hint: 'Measure it over a slab of its own storey, or over the datum.'
+  },
   'stair.no-height': {
     message: (w) =>
       `${w.t('thing')} would climb nothing: it begins at ${w.l('foot')} and ends at ${w.l('head')} above project zero.`,

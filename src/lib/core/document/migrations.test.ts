@@ -153,7 +153,7 @@ it('roof edges of before were as their roof, windows stayed in their wall, doors
       sides: null,
       ...plainEnds
     },
-    { kind: 'opening', id: 'opening-1', mirrored: false },
+    { kind: 'opening', id: 'opening-1', mirrored: false, floor: null },
     {
       ...{ kind: 'catalogueEntry', id: 'entry-1', corner: { width: 0, lights: ['fixed'] } },
       bay: { depth: 0, splay: 0, boards: 0, sides: 'fixed' },
@@ -193,5 +193,20 @@ it('versions 16 and 17: by whom and when pieces of a survey run were measured wa
   expect(now).toEqual([
     { kind: 'surveyRun', thickness: null, pieces: [{ ...piece, by: '', on: '', trim: 0 }] },
     { kind: 'project', measuring: { by: '', on: '' } }
+  ]);
+});
+
+it('version 18: no opening was measured over a floor, and no end of a stair kept to one', () => {
+  expect(
+    migrate(
+      [
+        { kind: 'opening', sill: 900 },
+        { kind: 'stair', base: 20, top: 0 }
+      ],
+      18
+    )
+  ).toEqual([
+    { kind: 'opening', sill: 900, floor: null },
+    { kind: 'stair', base: 20, top: 0, footFloor: null, headFloor: null }
   ]);
 });

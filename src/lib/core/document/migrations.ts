@@ -139,7 +139,9 @@ const steps: Readonly<Record<number, Step>> = {
     ),
   // Trim round openings and the thickness of walls that were measured; ties between rooms, which older files have none of.
   17: (records, house) =>
-    gain({ surveyRun: { thickness: null } })(records, house).map((record) => withPieces(record, { trim: 0 }))
+    gain({ surveyRun: { thickness: null } })(records, house).map((record) => withPieces(record, { trim: 0 })),
+  // Sills that are measured over a floor, and stairs whose ends keep to floors.
+  18: gain({ opening: { floor: null }, stair: { footFloor: null, headFloor: null } })
 };
 
 /** A survey run whose pieces gain fields. */

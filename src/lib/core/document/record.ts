@@ -4,7 +4,7 @@
  */
 
 /** The form of the document that this version of the program writes. */
-export const schemaVersion = 18;
+export const schemaVersion = 19;
 
 /**
  * The type of record of each kind. It is empty here: every kind adds its own from its folder (`declare module`), so

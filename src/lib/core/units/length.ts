@@ -230,7 +230,7 @@ export function parseLength(text: string, units: LengthUnits): Parsed<number> {
 export function explainFault(text: string, fault: { at: number; expected: string }): string {
   const rest = text.slice(fault.at).trim();
   const word = /^[\p{L}²³]+/u.exec(rest)?.[0];
-  if (word && /angle|pitch/.test(fault.expected)) return `“${word}” is not ${fault.expected}`;
+  if (word && /angle|slope/.test(fault.expected)) return `“${word}” is not ${fault.expected}`;
   if (word) return `“${word}” is not a length; try 3.4 m or 11'2"`;
   const where = rest === '' ? (text.trim() === '' ? '' : ' at the end') : ` at "${rest.slice(0, 12)}"`;
   return `Expected ${fault.expected}${where}`;

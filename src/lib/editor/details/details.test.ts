@@ -102,7 +102,7 @@ describe('details', () => {
     const { set, field, editor } = open(['roof-1'], roof);
     expect(set('pitch', '7:12')).toBeUndefined();
     expect(editor.project.tables.roof.get('roof-1')!.pitch).toBeCloseTo(Math.atan2(7, 12), 9);
-    expect(set('pitch', 'steep')).toContain('pitch');
+    expect(set('pitch', 'steep')).toContain('slope');
     expect(field('Planes').value).toBe('4');
     expect(set('overhang', '300')).toBeUndefined();
     expect(field('Area on the slope').value).toMatch(/m²$/);

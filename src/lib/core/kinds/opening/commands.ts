@@ -20,6 +20,7 @@ import {
 } from '../../document/command';
 import { nameOf } from '../../document/names';
 import { checkCorner, checkCrossings, checkOpenings } from './checks';
+import { refuseFloor } from '../slab/lifted';
 import { usualSizes } from '../../units/usual';
 import { idMaker, settingsOf } from '../../document/project';
 
@@ -40,6 +41,7 @@ const shape = {
   width: s.mm(),
   height: s.mm(),
   sill: s.mm(),
+  floor: s.id().nullable(),
   handing: openingArgs.handing().default(undefined),
   certainty: s.certainty()
 };
@@ -82,6 +84,14 @@ function overridesOf(old: Overrides | null, given: object | null | undefined): O
   return Object.keys(now).length > 0 ? now : null;
 }
 
+/** A slab of the storey that the opening is on. */
+function floorGiven(project: Project, floor: string, wall: string): string {
+  const slab = need(project, 'slab', floor);
+  const { storey } = need(project, 'wall', wall);
+  if (slab.storey !== storey) refuseFloor(project, slab.id, storey);
+  return slab.id;
+}
+
 const ajarOf = (degrees: number | null | undefined, old: number | null) =>
   degrees === undefined ? old : degrees === null ? null : degrees * degree;
 
@@ -114,7 +124,7 @@ function openingOf(
       to: 'near',
       distance: args.distance
     },
-    ...{ width: size.width, height: size.height, sill: size.sill, certainty: 'measured' },
+    ...{ width: size.width, height: size.height, sill: size.sill, floor: null, certainty: 'measured' },
     handing: { hinge: 'near', opens: 'inside' }
   };
   return changed(project, plain, args);
@@ -227,6 +237,7 @@ interface Changes {
   readonly width?: number | undefined;
   readonly height?: number | undefined;
   readonly sill?: number | undefined;
+  readonly floor?: string | null | undefined;
   readonly handing?: Partial<Handing> | undefined;
   readonly certainty?: Opening['certainty'] | undefined;
 }
@@ -256,6 +267,11 @@ function changed(project: Project, old: Opening, args: Changes): Opening {
     width: lengthOr(args.width, old.width),
     height: lengthOr(args.height, old.height),
     sill: lengthOr(args.sill, old.sill),
+    floor: args.floor
+      ? floorGiven(project, args.floor, args.wall ?? old.wall)
+      : args.floor === null
+        ? null
+        : old.floor,
     handing: { ...old.handing, ...args.handing },
     certainty: args.certainty ?? old.certainty
   };
@@ -274,7 +290,7 @@ function changing(project: Project, openings: readonly Opening[], old: Opening):
 export const setOpening = command({
   name: 'setOpening',
   about:
-    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual. `mirrored`: what fills it is turned left to right. `through`: it goes on through walls of its storey that stand against its own.',
+    'Change an opening: its place, size, filling or handing. A new width keeps the set-out point. `sill`: above the datum; `floor`: the slab that it keeps its height over (none: null). `overrides`: what it has otherwise than its entry, over what it had; null: nothing. `ajar`: how far its leaves are shown open, degrees; null: as usual. `mirrored`: what fills it is turned left to right. `through`: it goes on through walls of its storey that stand against its own.',
   args: s.object({ id: s.id().required(), wall: s.id(), ...shape }),
   example: { id: 'opening-1', width: 1010, distance: 750 },
   run: (project, { id, ...args }) => {

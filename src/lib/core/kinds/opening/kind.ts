@@ -8,6 +8,7 @@ import { freed } from './checks';
 import { otherSide } from '../../kernels/joints/frame';
 import type { Motion } from '../../geometry/motion';
 import { keepMarks } from './mark';
+import { keptOverFloors } from './over-floor';
 
 const wordOf = ({ filling }: Opening) => (filling === 'none' ? 'opening' : filling);
 const titles = { none: 'Opening', door: 'Door', window: 'Window' };
@@ -44,14 +45,15 @@ export const opening: Declaration<Opening> = {
   references: [
     { path: 'wall', to: 'wall', gone: 'goes' },
     { path: 'entry', to: 'catalogueEntry', gone: 'refuses' },
-    { path: 'origin.wall', to: 'wall', gone: atOwnPlace }
+    { path: 'origin.wall', to: 'wall', gone: atOwnPlace },
+    { path: 'floor', to: 'slab', gone: (opening) => ({ ...opening, floor: null }) }
   ],
   moved: movedOpening,
   copying: 'rides',
   locks: { layer: true, sizes: true },
   keeps: null,
   leaves: null,
-  law: keepMarks,
+  law: (query, patch) => keepMarks(query, keptOverFloors(query, patch)),
   holds: null,
   ring: null,
   cuts: null,

@@ -23,6 +23,7 @@ const opening = (more: Partial<Opening>): Opening => ({
   wall: 'w',
   filling: 'none',
   ...{ entry: null, overrides: null, mirrored: false, escape: false, through: false, ajar: null },
+  floor: null,
   end: 'a',
   origin: { kind: 'line' },
   to: 'near',

@@ -25,7 +25,7 @@ export interface Handing {
   readonly opens: 'inside' | 'outside';
 }
 
-/** `sill` and head are above the storey's datum. */
+/** `sill` and head are above the storey's datum; `floor`: the slab that the sill is measured over and keeps to (null: the datum). */
 export interface Opening extends Worked {
   readonly id: string;
   readonly kind: 'opening';
@@ -53,6 +53,7 @@ export interface Opening extends Worked {
   readonly width: number;
   readonly height: number;
   readonly sill: number;
+  readonly floor: string | null;
   readonly handing: Handing;
   readonly certainty: Certainty;
 }
@@ -94,6 +95,7 @@ export const schema = object({
   width: f.size(),
   height: f.size(),
   sill: f.mm(),
+  floor: f.id().nullable().defined(),
   handing: object({ hinge: f.choice(['near', 'far']), opens: f.choice(['inside', 'outside']) }).required(),
   certainty: f.certainty()
 });

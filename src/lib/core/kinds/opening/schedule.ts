@@ -32,6 +32,7 @@ export const openingRows = (query: Query) =>
         from: round(t0),
         to: round(t1),
         sill: round(z0),
+        floor: opening.floor,
         head: round(z1),
         width: opening.width,
         height: opening.height,

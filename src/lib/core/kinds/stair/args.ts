@@ -23,6 +23,9 @@ export const stairArgs = () => ({
   post: s.mm(),
   base: s.mm(),
   top: s.mm(),
+  /** Slabs whose tops its foot and its head keep to. */
+  footFloor: s.id().nullable(),
+  headFloor: s.id().nullable(),
   body: s.oneOf(stairBodies),
   open: s.flag(),
   tread: s.mm(),

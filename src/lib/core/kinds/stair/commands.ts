@@ -22,12 +22,13 @@ import { usualMaterial } from '../material/usual';
 import { storeyAbove } from '../storey/record';
 import { stairArgs } from './args';
 import { checkStair, refuseLong, turnOf, waysUp } from './choose';
+import { checkFloors, endsGiven, onFloors } from './on-floors';
 import type { Stair } from './record';
 import { climbOf, footOf, headFrom, limitsOf, rulesFor } from './shape';
 
 /** What a stair is where nothing is said. */
 export const plainStair = {
-  ...{ turn: 'left', gap: 0, post: 60, base: 0, top: 0 },
+  ...{ turn: 'left', gap: 0, post: 60, base: 0, top: 0, footFloor: null, headFloor: null },
   ...{ body: 'strings', open: false, tread: 40, waist: 160 },
   ...{ rails: 'both', guard: true, hole: 'headroom' }
 } as const satisfies Partial<Stair>;
@@ -57,7 +58,9 @@ function stairWith(project: Project, old: Stair, given: Given, isNew: boolean): 
         : [[key, typeof value === 'number' ? toStored(value) : value]]
     )
   ) as Partial<Stair>;
-  const bare: Stair = { ...old, ...asked };
+  const ends: Stair = { ...old, ...asked, ...endsGiven(old, given) };
+  checkFloors(project, ends, given);
+  const bare = onFloors(project, ends);
   if (given.material !== undefined) need(project, 'material', given.material);
   const { height } = climbOf(project, bare);
   if (bare.storey === bare.to || height <= 0) checkStair(project, bare);
@@ -115,7 +118,7 @@ const [fewSteps, usualNewel] = [540, 100];
 export const addStair = command({
   name: 'addStair',
   about:
-    'Build a stair from a storey to a higher one, or from a level of it (`base`, above the datum) to another (`to` the same storey, `top`): from its foot (the middle of the first nosing) or to its head (of the last one), up by an angle. Risers and going are solved from the height by the limits of the project, where they are not given; `within`: room for the run.',
+    'Build a stair from a storey to a higher one, or from a level of it (`base`, above the datum) to another (`to` the same storey, `top`): from its foot (the middle of the first nosing) or to its head (of the last one), up by an angle. Risers and going are solved from the height by the limits of the project, where they are not given; `footFloor`, `headFloor`: slabs whose tops its ends keep to; `within`: room for the run.',
   args: s.object({ id: s.id(), storey: s.id().required(), to: s.id(), ...stairArgs() }),
   example: { storey: 'storey-1', foot: { x: 2000, y: 1000 }, angle: 0, width: 900 },
   run: (project, args) => {
@@ -157,7 +160,7 @@ export function newStair(project: Project, args: New): Stair {
 export const setStair = command({
   name: 'setStair',
   about:
-    'Change a stair: its place by foot or head (else its head stays), way up, form, steps, what it is made of, rails, guards, the hole over it.',
+    'Change a stair: its place by foot or head (else its head stays), the levels of its ends, or the slabs whose tops these are and stay (`footFloor`, `headFloor`; none: null), way up, form, steps, what it is made of, rails, guards, the hole over it.',
   args: s.object({ id: s.id().required(), storey: s.id(), to: s.id(), ...stairArgs() }),
   example: { id: 'stair-1', form: 'quarter' },
   run: (project, args: AnyObject) => {

@@ -33,6 +33,8 @@ export const stair: Declaration<Stair> = {
   references: [
     { path: 'storey', to: 'storey', gone: 'goes' },
     { path: 'to', to: 'storey', gone: (stair) => ({ ...stair, to: null }) },
+    { path: 'footFloor', to: 'slab', gone: (stair) => ({ ...stair, footFloor: null }) },
+    { path: 'headFloor', to: 'slab', gone: (stair) => ({ ...stair, headFloor: null }) },
     { path: 'material', to: 'material', gone: 'refuses' }
   ],
   moved: movedStair,

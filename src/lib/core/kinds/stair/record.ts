@@ -22,7 +22,8 @@ export type StairHole = (typeof stairHoles)[number];
 
 /**
  * `storey`, `to`: where it begins and where it ends; null: at the storey next above. `at`: the middle of its last nosing, at the floor's edge; `angle`:
- * the way up over that. `base`, `top`: finish levels above the datums of the two. `first`, `winders`, `gap`, `post`: as its
+ * the way up over that. `base`, `top`: finish levels above the datums of the two; `footFloor`, `headFloor`: the slabs whose tops
+ * these are and stay (null: they are as they were said). `first`, `winders`, `gap`, `post`: as its
  * form has use for them. `tread`: how thick treads are, `waist`: a solid stair or a landing.
  */
 export interface Stair extends StairShape, Worked {
@@ -35,6 +36,8 @@ export interface Stair extends StairShape, Worked {
   readonly angle: number;
   readonly base: number;
   readonly top: number;
+  readonly footFloor: string | null;
+  readonly headFloor: string | null;
   readonly body: StairBody;
   readonly open: boolean;
   readonly tread: number;
@@ -88,6 +91,8 @@ export const schema = object({
   post: f.size(),
   base: f.mm(),
   top: f.mm(),
+  footFloor: f.id().nullable().defined(),
+  headFloor: f.id().nullable().defined(),
   body: f.choice(stairBodies),
   open: boolean().required(),
   tread: f.size(),

@@ -25,7 +25,7 @@ export const stairRows = (query: Query) =>
       id: stair.id,
       name: nameElement(project, stair.id),
       ...{ storey: stair.storey, to: arrivesOn(project, stair)?.id ?? null, form: stair.form },
-      ...{ from: round(foot), head: round(head) },
+      ...{ from: round(foot), head: round(head), footFloor: stair.footFloor, headFloor: stair.headFloor },
       risers: stair.risers,
       riser: round(riser),
       going: round(stair.going),

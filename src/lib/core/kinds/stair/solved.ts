@@ -5,18 +5,26 @@ import { applyPatch, composePatches, patchOf, type Patch } from '../../document/
 import { settingsOf } from '../../document/project';
 import { solvedAgain } from '../../kernels/stairs/solve';
 import { formatLength } from '../../units/length';
+import { onFloors } from './on-floors';
 import { fewestRisers, isTurning, turnRange, type Stair } from './record';
 import { climbOf, goingStep, limitsOf } from './shape';
 import { wallsInStair } from './walls-in';
 
-/** The law: a stair whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
+/** Kinds by which the height of a stair is told. */
+const about: ReadonlySet<unknown> = new Set(['storey', 'stair', 'slab', 'footing']);
+
+/** The law: a stair whose ends keep to floors goes with them, and one whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
 export function solvedStairs({ project }: Query, patch: Patch): Patch {
   if (project.tables.stair.size === 0) return patch;
-  const isAbout = [...patch.values()].some(
-    ({ after }) => after?.kind === 'storey' || after?.kind === 'stair'
-  );
+  const isAbout = [...patch.values()].some(({ before, after }) => about.has((after ?? before)?.kind));
   if (!isAbout) return patch;
-  const now = applyPatch(project, patch);
+  const given = applyPatch(project, patch);
+  const based = [...given.tables.stair.values()].flatMap((stair) => {
+    const kept = onFloors(given, stair);
+    return kept === stair ? [] : [kept];
+  });
+  const whole = based.length > 0 ? composePatches(patch, patchOf(given, based)) : patch;
+  const now = based.length > 0 ? applyPatch(project, whole) : given;
   const changed = [...now.tables.stair.values()].flatMap((stair): Stair[] => {
     const before = project.tables.stair.get(stair.id);
     if (!before || before.risers !== stair.risers || before.going !== stair.going) return [];
@@ -31,7 +39,7 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
     const first = isTurning(stair.form) ? Math.max(least, Math.min(most, moved)) : stair.first;
     return [{ ...stair, risers: found.risers, going: found.going, first }];
   });
-  return changed.length === 0 ? patch : composePatches(patch, patchOf(now, changed));
+  return changed.length === 0 ? whole : composePatches(whole, patchOf(now, changed));
 }
 
 /** What became of stairs whose height changed, in sentences. */

@@ -1,4 +1,5 @@
 /** The card of an opening, or of several: what they share, and what one has otherwise than its entry. */
+import { slabHeight } from '../../../core/kinds/slab/level';
 import { nameElement } from '../../../core/document/names';
 import { baseOf, entryOf, isUnlikeMirrored } from '../../../core/kinds/catalogue-entry/filled';
 import { describeFrom } from './setting-out';
@@ -49,20 +50,7 @@ export function openingsCard(make: CardMaker, openings: readonly Opening[]): Det
           openings.map(({ height }) => height),
           (height) => set({ height })
         ),
-        make.height(
-          'sill',
-          'Sill',
-          'the datum',
-          openings.map(({ sill }) => sill),
-          (sill) => set({ sill })
-        ),
-        ...(isOne
-          ? [
-              make.height('head', 'Head', 'the datum', [opening!.sill + opening!.height], (head) =>
-                set({ height: head - opening!.sill })
-              )
-            ]
-          : []),
+        ...heightFields(make, openings, set),
         certaintyField(
           make,
           openings.map(({ certainty }) => certainty),
@@ -79,6 +67,52 @@ export function openingsCard(make: CardMaker, openings: readonly Opening[]): Det
     actions: isOne ? actionsOf(make.editor, opening!) : [],
     groups
   };
+}
+
+/** Sill and head over the datum, or over the floor that they keep to. */
+function heightFields(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {
+  const { project } = make.editor;
+  const [opening, ...others] = openings;
+  const floor = project.tables.slab.get(shared(openings, (one) => one.floor) ?? '');
+  const over = floor ? slabHeight(project, floor) : 0;
+  const what = floor ? 'the floor' : 'the datum';
+  const storeys = new Set(openings.map(({ wall }) => project.tables.wall.get(wall)?.storey));
+  const slabs = [...project.tables.slab.values()].filter(
+    ({ storey }) => storeys.size === 1 && storeys.has(storey)
+  );
+  return [
+    make.height(
+      'sill',
+      'Sill',
+      what,
+      openings.map(({ sill }) => sill - over),
+      (sill) => set({ sill: sill + over })
+    ),
+    ...(others.length === 0
+      ? [
+          make.height('head', 'Head', what, [opening!.sill + opening!.height - over], (head) =>
+            set({ height: head + over - opening!.sill })
+          )
+        ]
+      : []),
+    ...(slabs.length > 0
+      ? [
+          make.choice(
+            'floor',
+            'Heights over',
+            openings.map((one) => one.floor ?? ''),
+            [
+              { value: '', label: 'the datum' },
+              ...slabs.map(({ id }) => ({
+                value: id,
+                label: `${nameElement(project, id)}, and kept over it`
+              }))
+            ],
+            (id) => set({ floor: id || null })
+          )
+        ]
+      : [])
+  ];
 }
 
 function placeFields(make: CardMaker, openings: readonly Opening[], set: Set): Field[] {

@@ -4,7 +4,8 @@
  */
 import { compassOf } from '../../../core/geometry/compass';
 import { distance, locate, scale, type Point } from '../../../core/geometry/point';
-import { floorAt } from '../../../core/kinds/opening/floor';
+import { floorSlabAt } from '../../../core/kinds/opening/floor';
+import type { Slab } from '../../../core/kinds/slab/record';
 import { slabHeight } from '../../../core/kinds/slab/level';
 import { clearOfWall, placeOpening, setOutsOf, stretchOf } from '../../../core/kinds/opening/place';
 import { widthRound } from '../../../core/kinds/catalogue-entry/unit';
@@ -474,24 +475,29 @@ export class OpeningTool extends BaseTool implements Tool {
   private argsFor(wall: string, from: From) {
     const { sizes, hanging } = this;
     const setOut = this.setOut(wall, from);
-    const sill = sizes.get('sill');
+    const floor = this.floorOf(wall, setOut);
+    const over = floor ? slabHeight(this.editor.project, floor) : 0;
     return {
       ...{ wall, filling: this.filling, entry: this.entry?.id ?? null, ...setOut },
-      ...{ width: sizes.get('width'), height: sizes.get('height'), sill: sill + this.floorOf(wall, setOut) },
+      ...{ width: sizes.get('width'), height: sizes.get('height') },
+      ...{ sill: sizes.get('sill') + over, floor: floor?.id ?? null },
       ...this.besides,
       ...(this.mirrored && { mirrored: true }),
       ...(this.isDoor && { handing: { hinge: hanging.hinge, opens: hanging.opens } })
     };
   }
 
-  /** What its heights are measured over in a wall, above the datum. */
-  private floorOf(wall: string, setOut: Pick<Opening, 'end' | 'origin' | 'to' | 'distance'>): number {
+  /** The slab that its heights are measured over in a wall; undefined: the datum. */
+  private floorOf(
+    wall: string,
+    setOut: Pick<Opening, 'end' | 'origin' | 'to' | 'distance'>
+  ): Slab | undefined {
     const { editor, model, sizes } = this;
     const frame = model?.frames.get(wall);
-    if (this.above === 'datum' || !frame) return 0;
+    if (this.above === 'datum' || !frame) return undefined;
     const named = setOut.origin.kind === 'face' ? model?.frames.get(setOut.origin.wall) : undefined;
     const stretch = stretchOf(frame, { ...setOut, width: sizes.get('width') }, named);
-    return floorAt(editor.model.at(editor.project), editor.storey, frame, stretch, 0) ?? 0;
+    return floorSlabAt(editor.model.at(editor.project), editor.storey, frame, stretch, 0);
   }
 
   /** Where it lies in the wall in hand. */

@@ -117,8 +117,27 @@ function standFields(make: CardMaker, stair: Stair, set: Setter): Field[] {
     make.length('footY', 'Foot, up from zero', [foot.y], (y) => set({ foot: { x: foot.x, y } })),
     make.angle('angle', 'Way up', [angle], (value) => set({ angle: value })),
     make.height('base', 'Floor finish at its foot', 'the datum', [stair.base], (base) => set({ base })),
-    make.height('top', 'Floor finish at its head', 'the datum', [stair.top], (top) => set({ top }))
+    ...floorField(make, ['footFloor', 'Foot kept on'], [stair.footFloor, stair.storey], set),
+    make.height('top', 'Floor finish at its head', 'the datum', [stair.top], (top) => set({ top })),
+    ...floorField(make, ['headFloor', 'Head kept at'], [stair.headFloor, to?.id], set)
   ];
+}
+
+/** The slab whose top an end keeps to, where its storey has any. */
+function floorField(
+  make: CardMaker,
+  [name, label]: readonly [string, string],
+  [present, storey]: readonly [string | null, string | undefined],
+  set: Setter
+): Field[] {
+  const { project } = make.editor;
+  const slabs = [...project.tables.slab.values()].filter((slab) => slab.storey === storey);
+  if (slabs.length === 0) return [];
+  const choices = [
+    { value: '', label: 'the level that is typed' },
+    ...slabs.map(({ id }) => ({ value: id, label: `the top of ${nameElement(project, id)}` }))
+  ];
+  return [make.choice(name, label, [present ?? ''], choices, (id) => set({ [name]: id || null }))];
 }
 
 function madeFields(make: CardMaker, stair: Stair, set: Setter): Field[] {

@@ -72,6 +72,11 @@ interface Stood {
   readonly head: Nosing;
 }
 
+interface Finish {
+  readonly slab: Slab;
+  readonly level: number;
+}
+
 export class StairTool extends BaseTool implements Tool {
   readonly name = 'stair';
   readonly keys = [...snapKeys, { key: 'X', does: 'turns it the other way' }];
@@ -125,33 +130,39 @@ export class StairTool extends BaseTool implements Tool {
   }
 
   /** Slabs of a storey, by how high their finish lies over its datum. */
-  private finishes(storey: string): { slab: Slab; level: number }[] {
+  private finishes(storey: string): Finish[] {
     const { project } = this.editor;
     return [...project.tables.slab.values()].flatMap((slab) =>
       slab.storey === storey ? [{ slab, level: slabHeight(project, slab) }] : []
     );
   }
 
-  /** Floor finish at its foot: of the slab that it begins on, where nothing is typed. */
-  private get base(): number {
+  /** Floor finish at its foot, where nothing is typed: of the highest slab that it begins on. */
+  private get footFinish(): Finish | undefined {
     const { begin, editor, typed } = this;
-    if (typed.base !== undefined || !begin) return typed.base ?? 0;
+    if (typed.base !== undefined || !begin) return undefined;
     const query = editor.model.at(editor.project);
-    const under = this.finishes(editor.storey).filter(({ slab }) =>
-      ringsHold(query.get(slabOutlines, slab.id), begin)
-    );
-    return under.length > 0 ? Math.max(...under.map(({ level }) => level)) : 0;
+    return this.finishes(editor.storey)
+      .filter(({ slab }) => ringsHold(query.get(slabOutlines, slab.id), begin))
+      .sort((p, q) => q.level - p.level)[0];
+  }
+
+  private get base(): number {
+    return this.typed.base ?? this.footFinish?.level ?? 0;
   }
 
   /** Floor finish at its head, where nothing is typed: of the floor of that storey; within a storey the lowest slab over its foot. */
+  private get headFinish(): Finish | undefined {
+    if (this.typed.top !== undefined) return undefined;
+    const all = this.finishes(this.to);
+    if (this.isWithin)
+      return all.filter(({ level }) => level > this.base + 1).sort((p, q) => p.level - q.level)[0];
+    return all.sort((p, q) => Math.abs(p.level) - Math.abs(q.level))[0];
+  }
+
   private get top(): number {
-    if (this.typed.top !== undefined) return this.typed.top;
-    const levels = this.finishes(this.to).map(({ level }) => level);
-    if (this.isWithin) {
-      const over = levels.filter((level) => level > this.base + 1);
-      return over.length > 0 ? Math.min(...over) : this.base + 3 * usualRiser;
-    }
-    return levels.reduce((best, one) => (Math.abs(one) < Math.abs(best) ? one : best), levels[0] ?? 0);
+    const { typed, isWithin, base } = this;
+    return typed.top ?? this.headFinish?.level ?? (isWithin ? base + 3 * usualRiser : 0);
   }
 
   /** All that the limits let be, the best first. */
@@ -309,6 +320,8 @@ export class StairTool extends BaseTool implements Tool {
     return {
       ...{ storey: editor.storey, to: this.to, form, width: this.width, foot, angle: this.angle / degree },
       ...{ base: this.base, top: this.top, risers: way.risers, going: way.going },
+      // Not typed, they are those of floors, and stay these.
+      ...{ footFloor: this.footFinish?.slab.id ?? null, headFloor: this.headFinish?.slab.id ?? null },
       ...(isTurning(form) && { turn: this.side })
     };
   }
