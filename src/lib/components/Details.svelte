@@ -21,7 +21,7 @@
       ? undefined
       : describeNow(house.editor))
   );
-  const isOfTool = $derived((house.tick, house.editor.tool?.card?.() !== undefined));
+  const isOfTool = $derived((house.tick, house.editor.tool?.list?.() !== undefined));
   const fields = $derived(
     new Map(card?.groups.flatMap((group) => group.fields.map((field) => [field.name, field] as const)) ?? [])
   );

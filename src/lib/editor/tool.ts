@@ -1,7 +1,6 @@
 /** What a tool is: a pure state machine. It gets points and texts, and answers calls to try or perform. */
 import type { Point } from '../core/geometry/point';
 import type { Ring } from '../core/geometry/ring';
-import type { DetailsCard } from './details/card';
 import type { Choice, SentencePart } from './sentence';
 
 export type ToolName =
@@ -70,6 +69,21 @@ export interface KeyHint {
   readonly does: string;
 }
 
+/** Things to take or leave out, in groups. */
+export interface ToolList {
+  readonly title: string;
+  readonly of: string;
+  readonly groups: readonly {
+    readonly title: string;
+    readonly rows: readonly {
+      readonly label: string;
+      readonly also?: string;
+      readonly isTaken: boolean;
+      readonly turn: () => void;
+    }[];
+  }[];
+}
+
 export interface Tool {
   /** `paste` is taken by pasting, not from the rail. */
   readonly name: ToolName | 'paste';
@@ -94,8 +108,8 @@ export interface Tool {
   /** What holds and no blank tells. */
   readonly note?: string;
   overlay?(): Overlay;
-  /** What it goes by, one by one, told in Details while it is in hand, in place of what is selected. */
-  card?(): DetailsCard | undefined;
+  /** What it takes or leaves out, one by one, told in Details while it is in hand, in place of what is selected. */
+  list?(): ToolList | undefined;
   /** What it can do, where that is more than one thing, and the blank that says which. */
   readonly ways?: { readonly blank: string; readonly now: string; readonly all: readonly Choice[] };
   /** Where typed keys go, where that is not the first blank. */

@@ -1,5 +1,6 @@
 /** Everything about the selection as fields, grouped as the trade thinks. */
 import type { Editor } from '../editor';
+import type { ToolList } from '../tool';
 import type { Rec } from '../../core/document/record';
 import { hasWork, workOf, works, workWords } from '../../core/document/work';
 import { CardMaker, type DetailsCard, type Field, type FieldGroup } from './card';
@@ -8,8 +9,23 @@ import { cardFor } from '../kinds/cards';
 import { countOf } from './count';
 
 /** What Details tell: of what the tool in hand goes by, else of what is selected. */
-export const describeNow = (editor: Editor): DetailsCard | undefined =>
-  editor.tool?.card?.() ?? describeSelection(editor);
+export function describeNow(editor: Editor): DetailsCard | undefined {
+  const list = editor.tool?.list?.();
+  return list ? cardOfList(list) : describeSelection(editor);
+}
+
+const cardOfList = ({ title, of, groups }: ToolList): DetailsCard => ({
+  title,
+  subtitle: of,
+  groups: groups.map((group) => ({
+    title: group.title,
+    fields: group.rows.map(({ label, also, isTaken, turn }): Field => ({
+      ...{ name: label, label, kind: 'flag', value: isTaken ? 'yes' : 'no' },
+      ...(also !== undefined && { also }),
+      set: () => void turn()
+    }))
+  }))
+});
 
 export function describeSelection(editor: Editor): DetailsCard | undefined {
   const card = cardOf(editor);

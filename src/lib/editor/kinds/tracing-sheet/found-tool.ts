@@ -16,9 +16,8 @@ import {
 } from '../../../core/kernels/walls-found/propose';
 import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { explainFault, formatLength, formatLengthWithUnit, parseLength } from '../../../core/units/length';
-import type { DetailsCard, Field, FieldGroup } from '../../details/card';
 import { choiceBlank, textBlank, type Choice, type SentencePart } from '../../sentence';
-import type { Overlay, Tool } from '../../tool';
+import type { Overlay, Tool, ToolList } from '../../tool';
 import { BaseTool } from '../../tools/base';
 import { knownThicknesses, linesOf, mostSought } from './sheet-lines';
 import { layersSeen, sheetsShown } from './snaps';
@@ -308,23 +307,23 @@ export class FoundWallsTool extends BaseTool implements Tool {
   }
 
   /** All that was found, the sure ones first, with what makes the others doubtful. */
-  card(): DetailsCard | undefined {
+  list(): ToolList | undefined {
     const { sheet, offered } = this;
     if (!sheet || this.take === 'between' || offered.length === 0) return undefined;
     const chosen = new Set(this.chosen);
-    const fields = offered.map((one, i): Field => ({
-      ...{ name: `wall ${i}`, label: `${i + 1}: ${this.size(one)}`, kind: 'flag' },
-      value: chosen.has(one) ? 'yes' : 'no',
+    const rows = offered.map((one, i) => ({
+      label: `${i + 1}: ${this.size(one)}`,
       ...(one.doubt && { also: doubtWords[one.doubt] }),
-      set: () => void this.pick(i)
+      isTaken: chosen.has(one),
+      turn: () => this.pick(i)
     }));
-    const group = (title: string, isOf: (one: ProposedWall) => boolean): FieldGroup[] => {
-      const own = fields.filter((_, i) => isOf(offered[i]!));
-      return own.length > 0 ? [{ title: `${title} (${own.length})`, fields: own }] : [];
+    const group = (title: string, isOf: (one: ProposedWall) => boolean) => {
+      const own = rows.filter((_, i) => isOf(offered[i]!));
+      return own.length > 0 ? [{ title: `${title} (${own.length})`, rows: own }] : [];
     };
     return {
       title: this.take === 'stretch' ? 'Stretches found' : 'Walls found',
-      subtitle: sheet.name,
+      of: sheet.name,
       groups: [
         ...group(this.typed ? 'Sure' : 'As thick as is guessed', ({ doubt }) => doubt === undefined),
         ...group('Doubtful', ({ doubt }) => doubt !== undefined)
