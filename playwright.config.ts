@@ -18,8 +18,7 @@ export default defineConfig({
   testDir: 'tests',
   testMatch: '*.spec.ts',
   testIgnore: 'screenshots.spec.ts',
-  // Most of a test is waiting: two side by side take two thirds of the time.
-  workers: 2,
+  workers: 1,
   timeout: 150_000,
   expect: { timeout: 10_000 },
   outputDir: 'test-results',

@@ -216,6 +216,10 @@ test('two storeys with all their build-ups, the chimney stack and every roof, by
   await bench.blank('Fall').fill('1 : 48');
   await bench.blank('Fall').press('Tab');
   await bench.points([3200, -60]);
+  // Farther out it would lie under the ground.
+  await bench.key('Escape', 'Escape', 'Escape');
+  await bench.points([3200, -1600]);
+  await bench.field('Ground').selectOption({ label: 'brought to its underside' });
   await bench.key('Escape', 'Escape', 'Shift+U');
   await bench.say({ 'Wider on each side': '162.5', Thickness: '300', 'Under the ground': '1050' });
   await bench.key('Escape', 'Escape', 'Shift+S');

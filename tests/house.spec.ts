@@ -298,6 +298,8 @@ test('files that are damaged, foreign, truncated, a bomb or newer are refused an
   const convert = (data: Buffer, to: string) =>
     page.request.post(`/api/convert?to=${to}`, {
       data,
+      // Forty at once wait in line.
+      timeout: 60_000,
       headers: { 'content-type': 'application/octet-stream' }
     });
   const glb = await convert(good, 'glb');
