@@ -21,11 +21,10 @@
       ? undefined
       : describeNow(house.editor))
   );
-  const isOfTool = $derived((house.tick, house.editor.tool?.list?.() !== undefined));
   const fields = $derived(
     new Map(card?.groups.flatMap((group) => group.fields.map((field) => [field.name, field] as const)) ?? [])
   );
-  const pictures = $derived(card && !isOfTool ? picturesOf(house.editor) : []);
+  const pictures = $derived(card && !card.isOfTool ? picturesOf(house.editor) : []);
   const drawn = $derived(fieldsInPictures(pictures));
   /** What has no place in the drawing. */
   const groups = $derived(
@@ -77,7 +76,7 @@
       <h2 class="flex-1 truncate" title="{card.title} {card.subtitle}">
         <span class="font-semibold">{card.title}</span> <span class="text-shale">{card.subtitle}</span>
       </h2>
-      {#if (house.tick, !isOfTool && !house.editor.selection.has('project'))}<Button
+      {#if (house.tick, !card.isOfTool && !house.editor.selection.has('project'))}<Button
           color="alternative"
           class="border-0 p-1 text-shale hover:text-rust"
           aria-label="Delete the selection"

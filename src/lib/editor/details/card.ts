@@ -40,6 +40,8 @@ export interface DetailsCard {
   /** Shown small; seen as it was taken when it is pressed. */
   readonly photo?: { readonly name: string; readonly small: string; readonly blob: string } | undefined;
   readonly groups: readonly FieldGroup[];
+  /** Of the tool in hand, not of what is selected. */
+  readonly isOfTool?: true;
 }
 
 const varies = 'varies';

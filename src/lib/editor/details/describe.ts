@@ -17,6 +17,7 @@ export function describeNow(editor: Editor): DetailsCard | undefined {
 const cardOfList = ({ title, of, groups }: ToolList): DetailsCard => ({
   title,
   subtitle: of,
+  isOfTool: true,
   groups: groups.map((group) => ({
     title: group.title,
     fields: group.rows.map(({ label, also, isTaken, turn }): Field => ({

@@ -7,6 +7,7 @@ import {
   arc,
   east,
   flight,
+  hasLanding,
   levelAlong,
   outlineBetween,
   pitchOver,
@@ -166,16 +167,15 @@ const mirror: Motion = { ...stay, flips: true };
 /** The steps of a shape; two risers at least on each side of a landing's turn must be given by who asks. */
 export function layoutOf(shape: StairShape): StairLayout {
   const { form, turn } = shape;
-  const made =
-    form === 'quarter' || form === 'half'
-      ? withLanding(shape)
-      : form === 'winding'
-        ? winding(shape)
-        : isRadiating(form)
-          ? radiating(shape)
-          : form === 'spiral'
-            ? spiral(shape)
-            : straight(shape);
+  const made = hasLanding(form)
+    ? withLanding(shape)
+    : form === 'winding'
+      ? winding(shape)
+      : isRadiating(form)
+        ? radiating(shape)
+        : form === 'spiral'
+          ? spiral(shape)
+          : straight(shape);
   return turn === 'right' && form !== 'straight' && form !== 'ladder' ? movedLayout(made, mirror) : made;
 }
 

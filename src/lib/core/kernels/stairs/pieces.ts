@@ -24,6 +24,9 @@ export const stairForms = [
 
 export type StairForm = (typeof stairForms)[number];
 
+/** Two flights with a landing between them. */
+export const hasLanding = (form: StairForm): boolean => form === 'quarter' || form === 'half';
+
 /**
  * `first`: steps before the turn: of landings the risers up to it, of winders the straight steps. `winders`: how many turn
  * the corner, an even number of those that lessen, so that a nosing meets it. `gap`: between the flights of a half turn.

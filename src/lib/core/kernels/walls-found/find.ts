@@ -52,6 +52,8 @@ interface Candidate {
 
 /** Thickness and places are good to so much; openings are no wider; what stands on is further than a wall is thick. */
 export const near = 1;
+/** No wall that is sure is shorter, mm. */
+export const shortestSure = 600;
 export const widest = 4200;
 const cover = 0.97;
 
@@ -61,6 +63,9 @@ const last = ({ bands }: { readonly bands: readonly Band[] }) => bands.at(-1)!.t
 export const spanOf = (one: { readonly bands: readonly Band[] }) => last(one) - first(one);
 export const lengthOf = (bands: readonly Band[]) => bands.reduce((sum, { t0, t1 }) => sum + t1 - t0, 0);
 const overlap = (p: Band, q: Band) => Math.min(p.t1, q.t1) - Math.max(p.t0, q.t0);
+/** How much of a stretch a line is drawn along. */
+const coveredOf = ({ runs }: DrawnLine, band: Band) =>
+  runs.reduce((sum, run) => sum + Math.max(0, overlap(run, band)), 0);
 
 /** Stretches that two lines have in common. */
 export function common(right: DrawnLine, left: DrawnLine, least: number): Band[] {
@@ -107,8 +112,7 @@ function isLadder({ way, right, left, bands, thickness }: Candidate): boolean {
   const runsThere = (off: number) => {
     const line = lineAt(way, off);
     if (!line) return false;
-    const covered = line.runs.reduce((sum, run) => sum + Math.max(0, overlap(run, whole)), 0);
-    return covered >= 0.7 * (whole.t1 - whole.t0);
+    return coveredOf(line, whole) >= 0.7 * (whole.t1 - whole.t0);
   };
   for (let parts = 1; parts <= 6; parts++) {
     const step = thickness / parts;
@@ -324,10 +328,7 @@ class Finder {
       const jambs = this.jambsWithin(one, band);
       const seen: (Band & { isDrawn: boolean })[] = [];
       // What runs along a quarter of it is a ply; less may be what fills a window.
-      const plies = inner.filter(
-        (line) =>
-          line.runs.reduce((sum, run) => sum + Math.max(0, overlap(run, band)), 0) > (band.t1 - band.t0) / 4
-      );
+      const plies = inner.filter((line) => coveredOf(line, band) > (band.t1 - band.t0) / 4);
       for (let k = 0; k + 1 < jambs.length; k++) {
         const gap = { t0: jambs[k]!, t1: jambs[k + 1]! };
         if (gap.t1 - gap.t0 < 300 || gap.t1 - gap.t0 > widest) continue;
@@ -429,16 +430,14 @@ export interface Wanted {
 const beside = 160;
 
 /** Whether lines run along most of it right beyond one of its faces. */
-function hasBeside({ way, right, left, bands }: Candidate): boolean {
-  const whole = { t0: bands[0]!.t0, t1: bands.at(-1)!.t1 };
-  const covered = (from: number, to: number) =>
-    way.lines
-      .filter(({ off }) => off > from && off < to)
-      .some(
-        ({ runs }) =>
-          runs.reduce((sum, run) => sum + Math.max(0, overlap(run, whole)), 0) > 0.6 * (whole.t1 - whole.t0)
-      );
-  return covered(right.off - beside, right.off - near) || covered(left.off + near, left.off + beside);
+function hasBeside(one: Candidate): boolean {
+  const { way, right, left } = one;
+  const whole = { t0: first(one), t1: last(one) };
+  const isAlong = (line: DrawnLine) => coveredOf(line, whole) > 0.6 * spanOf(one);
+  return way.lines.some((line) => {
+    const past = Math.max(right.off - line.off, line.off - left.off);
+    return past > near && past < beside && isAlong(line);
+  });
 }
 
 /** Walls of a drawing, the surest and longest first; what is in their openings is told by all that is drawn, `around`. */
@@ -543,7 +542,7 @@ function doubtOf(
       return Math.min(to, own.at(-1)!.t1) - Math.max(from, own[0]!.t0);
     })
   );
-  if (long < 4 * one.thickness || long < 600) return 'short';
+  if (long < 4 * one.thickness || long < shortestSure) return 'short';
   if (crossings > 1 + long / 1500) return 'crossed';
   return undefined;
 }

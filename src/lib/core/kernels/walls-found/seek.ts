@@ -1,11 +1,9 @@
 /** Walls sought in a drawing of which it is not known which layers build them, nor how thick they are. */
-import { common, findWalls, lengthOf, near, spanOf, type FoundWall, type Wanted } from './find';
+import { common, findWalls, lengthOf, near, shortestSure, spanOf, type FoundWall, type Wanted } from './find';
 import { runsOf, type Piece } from './runs';
 
 /** Layers that are tried, those with the most lines first; and lines that a layer must have to be tried. */
 const [mostTried, leastLines] = [16, 4];
-/** No wall that is sure is shorter, mm: what a layer adds less is no wall of its own. */
-const leastWall = 600;
 
 /**
  * The layers that build walls: the one by which the longest sure walls are found, and each further one with which they become
@@ -39,7 +37,8 @@ export function wallLayers(
   for (const { layer } of alone.slice(1)) {
     const more = new Set([...kept, layer]);
     const then = foundOn(more);
-    const isLonger = then.sure >= now.sure + leastWall;
+    // What it adds less is no wall of its own.
+    const isLonger = then.sure >= now.sure + shortestSure;
     if (isLonger || (then.sure >= now.sure - near && then.openings > now.openings))
       [kept, now] = [more, then];
   }
@@ -90,26 +89,24 @@ const sureLength = (walls: readonly FoundWall[]) =>
 
 /** What is sought, here or in a worker. */
 export function seekWalls(seek: Seek): Sought {
-  const { pieces, isGuess } = seek;
-  const wanted = isGuess ? { ...seek.wanted, thicknesses: guessed(seek), isGuess } : seek.wanted;
-  let own = narrowed(seek, wanted);
-  let { thicknesses } = wanted;
-  let walls = findWalls(own.pieces, wanted, pieces);
-  if (!isGuess) return { walls, thicknesses, layers: own.layers };
+  const wanted = seek.isGuess ? likeliest(seek) : seek.wanted;
+  const { pieces, layers } = narrowed(seek, wanted);
+  return { walls: findWalls(pieces, wanted, seek.pieces), thicknesses: wanted.thicknesses, layers };
+}
+
+/** Of the thicknesses that are guessed those without which less is sure; of these that are left other layers may build walls. */
+function likeliest(seek: Seek): Wanted {
+  let wanted: Wanted = { ...seek.wanted, thicknesses: guessed(seek), isGuess: true };
+  const { pieces } = narrowed(seek, wanted);
+  let area = sureArea(findWalls(pieces, wanted));
   // Thin ones first: plies look like walls. What is sure counts by its area, as a ply is as long as its wall.
-  for (const one of [...thicknesses].sort((p, q) => p - q)) {
-    const fewer = thicknesses.filter((other) => other !== one);
-    if (fewer.length === 0) break;
-    const without = findWalls(own.pieces, { ...wanted, thicknesses: fewer }, pieces);
-    if (sureArea(without) < sureArea(walls) - near) continue;
-    [thicknesses, walls] = [fewer, without];
+  for (const one of [...wanted.thicknesses].sort((p, q) => p - q)) {
+    const without = { ...wanted, thicknesses: wanted.thicknesses.filter((other) => other !== one) };
+    if (without.thicknesses.length === 0) break;
+    const left = sureArea(findWalls(pieces, without));
+    if (left >= area - near) [wanted, area] = [without, left];
   }
-  // Of the thicknesses that are left other layers may build walls.
-  const before = own;
-  own = narrowed(seek, { ...wanted, thicknesses });
-  if (own.pieces.length !== before.pieces.length)
-    walls = findWalls(own.pieces, { ...wanted, thicknesses }, pieces);
-  return { walls, thicknesses, layers: own.layers };
+  return wanted;
 }
 
 /** Distances of lines that are looked at, and of these the ones that are tried besides those known. */

@@ -20,7 +20,7 @@ import {
 } from '../../document/command';
 import { nameOf } from '../../document/names';
 import { checkCorner, checkCrossings, checkOpenings } from './checks';
-import { refuseFloor } from '../slab/lifted';
+import { needFloor } from '../slab/lifted';
 import { usualSizes } from '../../units/usual';
 import { idMaker, settingsOf } from '../../document/project';
 
@@ -82,14 +82,6 @@ function overridesOf(old: Overrides | null, given: object | null | undefined): O
   if (given === undefined) return old;
   const now = given === null ? {} : merge(old ?? {}, given);
   return Object.keys(now).length > 0 ? now : null;
-}
-
-/** A slab of the storey that the opening is on. */
-function floorGiven(project: Project, floor: string, wall: string): string {
-  const slab = need(project, 'slab', floor);
-  const { storey } = need(project, 'wall', wall);
-  if (slab.storey !== storey) refuseFloor(project, slab.id, storey);
-  return slab.id;
 }
 
 const ajarOf = (degrees: number | null | undefined, old: number | null) =>
@@ -267,11 +259,10 @@ function changed(project: Project, old: Opening, args: Changes): Opening {
     width: lengthOr(args.width, old.width),
     height: lengthOr(args.height, old.height),
     sill: lengthOr(args.sill, old.sill),
-    floor: args.floor
-      ? floorGiven(project, args.floor, args.wall ?? old.wall)
-      : args.floor === null
-        ? null
-        : old.floor,
+    floor:
+      args.floor === undefined
+        ? old.floor
+        : args.floor && needFloor(project, args.floor, need(project, 'wall', args.wall ?? old.wall).storey),
     handing: { ...old.handing, ...args.handing },
     certainty: args.certainty ?? old.certainty
   };

@@ -1,5 +1,5 @@
 /** Slabs whose top went up or down: what is measured over a floor goes along with it. */
-import { refuse } from '../../document/command';
+import { need, refuse } from '../../document/command';
 import type { Project } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { applyPatch, type Patch } from '../../document/patch';
@@ -33,13 +33,13 @@ export function liftedSlabs(project: Project, patch: Patch): Lifted | undefined 
 export const isFloorOf = (project: Project, slab: string | null, storey: string | undefined): boolean =>
   slab !== null && storey !== undefined && project.tables.slab.get(slab)?.storey === storey;
 
-/** What is to keep to a floor of another storey is refused. */
-export function refuseFloor(project: Project, slab: string, storey: string): never {
+/** The id of a slab that is to be kept to; refused where it is none, or of another storey. */
+export function needFloor(project: Project, slab: string, storey: string | undefined): string {
+  const found = need(project, 'slab', slab);
+  if (found.storey === storey) return slab;
+  const { name = storey ?? '' } = project.tables.storey.get(storey ?? '') ?? {};
   return refuse(project, 'slab.elsewhere', {
     subjects: [slab],
-    texts: {
-      thing: nameOf(project, project.tables.slab.get(slab)),
-      storey: project.tables.storey.get(storey)?.name ?? storey
-    }
+    texts: { thing: nameOf(project, found), storey: name }
   });
 }

@@ -2,7 +2,7 @@
 import { need } from '../../document/command';
 import type { Project } from '../../document/kind';
 import { toStored } from '../../geometry/tolerances';
-import { isFloorOf, refuseFloor } from '../slab/lifted';
+import { isFloorOf, needFloor } from '../slab/lifted';
 import { slabHeight } from '../slab/level';
 import type { Stair } from './record';
 import { arrivesOn } from './shape';
@@ -42,9 +42,5 @@ export function checkFloors(project: Project, stair: Stair, given: Given) {
     [given.footFloor, stair.storey],
     [given.headFloor, arrivesOn(project, stair)?.id]
   ] as const;
-  for (const [floor, storey] of ends) {
-    if (!floor) continue;
-    need(project, 'slab', floor);
-    if (!isFloorOf(project, floor, storey)) refuseFloor(project, floor, storey ?? '');
-  }
+  for (const [floor, storey] of ends) if (floor) needFloor(project, floor, storey);
 }

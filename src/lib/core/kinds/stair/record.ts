@@ -3,7 +3,7 @@ import { workField, type Worked } from '../../document/work';
 import { boolean, number, object } from 'yup';
 import * as f from '../../document/fields';
 import type { Point } from '../../geometry/point';
-import { stairForms, type StairForm, type StairShape } from '../../kernels/stairs/pieces';
+import { hasLanding, stairForms, type StairForm, type StairShape } from '../../kernels/stairs/pieces';
 import { hasWinders } from '../../kernels/stairs/winders';
 
 export const stairBodies = ['strings', 'solid'] as const;
@@ -56,15 +56,11 @@ type Turning = Pick<StairShape, 'form' | 'risers' | 'winders'>;
 
 /** Fewer its form has not: with a landing one before it and one after, with winders these and the last. */
 export const fewestRisers = ({ form, winders }: Omit<Turning, 'risers'>): number =>
-  form === 'quarter' || form === 'half' ? 2 : hasWinders(form) ? winders + 1 : 1;
+  hasLanding(form) ? 2 : hasWinders(form) ? winders + 1 : 1;
 
 /** How few and how many of its risers may come before its turn. */
 export const turnRange = ({ form, risers, winders }: Turning): readonly [number, number] =>
-  hasWinders(form)
-    ? [0, risers - 1 - winders]
-    : form === 'quarter' || form === 'half'
-      ? [1, risers - 1]
-      : [0, mostRisers];
+  hasWinders(form) ? [0, risers - 1 - winders] : hasLanding(form) ? [1, risers - 1] : [0, mostRisers];
 
 /** What a stair may be in a file, besides its id and kind. */
 export const schema = object({

@@ -8,6 +8,7 @@ import { isTurning, type Stair } from '../../../core/kinds/stair/record';
 import { arrivesOn, climbOf, footOf, limitsOf, stairLayouts } from '../../../core/kinds/stair/shape';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
 import { fitsBeneath } from '../../../core/kernels/stairs/clearance';
+import { hasLanding } from '../../../core/kernels/stairs/pieces';
 import { hasWinders, isRadiating } from '../../../core/kernels/stairs/winders';
 import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
 import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
@@ -77,7 +78,7 @@ function climbFields(make: CardMaker, stair: Stair, set: Setter): Field[] {
     make.length('going', 'Going', [stair.going], (going) => set({ going, risers: stair.risers })),
     fact('Riser', formatLengthWithUnit(height / stair.risers, units)),
     fact('Run', formatLengthWithUnit((stair.risers - 1) * stair.going, units)),
-    ...(stair.form === 'quarter' || stair.form === 'half'
+    ...(hasLanding(stair.form)
       ? [make.whole('first', 'Risers up to the landing', stair.first, (first) => set({ first }))]
       : []),
     ...(hasWinders(stair.form)
