@@ -47,11 +47,28 @@
     const { sizes, words } = picture;
     const left = sizes.some((one) => isUpright(one) && one.lane < 0) ? side : (picture.left ?? 6);
     const right = sizes.some((one) => isUpright(one) && one.lane > 0) ? side : 6;
-    const top = words.some(({ at, row: by = 0 }) => by < 0 && at.y > box.maxY - 1) ? row + 4 : 8;
-    const low = words.some(({ at, row: by = 0 }) => by > 0 && at.y < box.minY + 1) ? row + 6 : 6;
-    const foot = low + (sizes.some((one) => !isUpright(one)) ? below : 0);
-    const [wide, high] = [width - left - right, picture.height - top - foot];
-    const scale = Math.min(wide / (box.maxX - box.minX), high / (box.maxY - box.minY));
+    const sized = sizes.some((one) => !isUpright(one)) ? below : 0;
+    const wide = width - left - right;
+    const scaleFor = (around: number) =>
+      Math.min(wide / (box.maxX - box.minX), (picture.height - around) / (box.maxY - box.minY));
+    // Words that stand a row above or below their place reach beyond the drawing where that is near its border.
+    const room = { top: row + 11, low: row + 6 };
+    const least = scaleFor(room.top + room.low + sized);
+    const beyond = (most: number, usual: number, gaps: readonly number[]) =>
+      Math.max(usual, ...gaps.map((gap) => most - gap * least));
+    const at = (isUp: boolean) => words.filter(({ row: by = 0 }) => (isUp ? by < 0 : by > 0));
+    const top = beyond(
+      room.top,
+      8,
+      at(true).map((word) => box.maxY - word.at.y)
+    );
+    const low = beyond(
+      room.low,
+      6,
+      at(false).map((word) => word.at.y - box.minY)
+    );
+    const foot = low + sized;
+    const scale = scaleFor(top + foot);
     const height = top + foot + (box.maxY - box.minY) * scale;
     const shift = left + (wide - (box.maxX - box.minX) * scale) / 2;
     return { scale, height, top, shift, low };

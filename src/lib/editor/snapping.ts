@@ -10,13 +10,16 @@ import {
   dot,
   fromAngle,
   leftOf,
+  lerp,
   locate,
   meetLines,
+  nearestOnSegment,
   rotate,
   subtract,
   unit,
   type Point
 } from '../core/geometry/point';
+import { edgesOf } from '../core/geometry/ring';
 import { tolerances } from '../core/geometry/tolerances';
 import { degree } from '../core/units/angle';
 import { guideLines, type Line } from '../core/kinds/guide/lines';
@@ -28,6 +31,7 @@ import type { PlanningGrid } from '../core/kinds/project/record';
 import type { Query } from '../core/document/kind';
 import type { DrawnSnap } from '../core/kernels/survey/line-drawing';
 import type { Editor } from './editor';
+import { shownSlabs, type ShownSlab } from './kinds/slab/shown';
 import { drawnPlaces, drawnWords } from './kinds/tracing-sheet/snaps';
 import { stretches } from '../core/kinds/wall/stretches';
 
@@ -70,11 +74,13 @@ export interface SnapInput {
   readonly hidden?: ((id: string) => boolean) | undefined;
   /** Places of what tracing sheets show. */
   readonly drawn?: readonly DrawnSnap[];
+  readonly slabs?: readonly ShownSlab[];
 }
 
-type LineWord = 'a drawn line' | 'a face' | 'a wall line' | 'a guide' | 'an extension';
+type LineWord = 'a drawn line' | 'an edge of a slab' | 'a face' | 'a wall line' | 'a guide' | 'an extension';
 const several: Record<LineWord, string> = {
   'a drawn line': 'two drawn lines',
+  'an edge of a slab': 'two edges of slabs',
   'a face': 'two faces',
   'a wall line': 'two wall lines',
   'a guide': 'two guides',
@@ -109,6 +115,7 @@ export function snapsAt(
     grid: editor.settings.grid,
     step: editor.settings.nudge,
     drawn: drawnPlaces(editor, pointer, mmPerPixel),
+    slabs: shownSlabs(editor),
     hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
     ...more
   });
@@ -129,6 +136,7 @@ export function findSnaps(input: SnapInput): Snap[] {
   if (model) offerWalls(model, input, radius, offer, lines);
   offerGuides(input, radius, offer, lines);
   offerDrawn(input, offer, lines);
+  offerSlabs(input, radius, offer, lines);
   if (grid?.shown) offerGrid(grid, pointer, radius, offer);
   offerCrossings(lines, offer);
   if (start) {
@@ -278,6 +286,18 @@ function offerDrawn({ drawn = [] }: SnapInput, offer: Offer, lines: NearLine[]) 
     offer(point, drawnWords[what], drawnRanks[what], { slight: what === 'middle' });
     if (what === 'along') lines.push({ point, direction, what: 'a drawn line' });
   }
+}
+
+function offerSlabs({ pointer, slabs = [] }: SnapInput, radius: number, offer: Offer, lines: NearLine[]) {
+  for (const { name, rings } of slabs)
+    for (const [a, b] of rings.flatMap(edgesOf)) {
+      offer(a, `corner of ${name}`, 0.65);
+      offer(lerp(a, b, 0.5), `middle of an edge of ${name}`, 1.22, { slight: true });
+      const on = nearestOnSegment(pointer, a, b);
+      if (distance(on, pointer) > radius) continue;
+      offer(on, `along an edge of ${name}`, 2.05);
+      lines.push({ point: a, direction: unit(subtract(b, a)), what: 'an edge of a slab' });
+    }
 }
 
 function offerGuides({ pointer, guides = [] }: SnapInput, radius: number, offer: Offer, lines: NearLine[]) {

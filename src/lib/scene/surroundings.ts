@@ -34,7 +34,9 @@ export class Surroundings {
       new THREE.MeshLambertMaterial({
         alphaMap: shade(256, 256, fadeOut),
         transparent: true,
-        depthWrite: false
+        depthWrite: false,
+        // Farther back than faces are put for their edges: what lies a little over the ground is not covered by it.
+        ...{ polygonOffset: true, polygonOffsetFactor: 2, polygonOffsetUnits: 2 }
       })
     );
     this.ground.receiveShadow = true;

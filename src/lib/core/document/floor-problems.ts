@@ -8,7 +8,7 @@ export const floorProblems = {
   },
   'slab.follows': {
     message: (w) => `The edges of ${w.t('thing')} follow walls.`,
-    hint: 'Move the wall, or draw its outline by corners in Details or a script.'
+    hint: 'Move the wall, or choose “drawn corners” for its outline in Details.'
   },
   'slab.no-room': {
     message: (w) => `Walls close round no room at ${w.l('x')}, ${w.l('y')}.`,

@@ -13,6 +13,8 @@ const metric = {
   storey: 2700,
   floorDepth: 300,
   slab: 150,
+  /** Of a corner or gully, above a slab's level. */
+  fall: -20,
   footing: { projection: 150, thickness: 300, depth: 1050, working: 150 },
   overhang: 450,
   roof: 200,
@@ -47,6 +49,7 @@ const imperial: UsualSizes = {
   storey: 9 * feet,
   floorDepth: feet,
   slab: 6 * inch,
+  fall: -0.75 * inch,
   footing: { projection: 6 * inch, thickness: feet, depth: 3.5 * feet, working: 6 * inch },
   overhang: 1.5 * feet,
   roof: 8 * inch,

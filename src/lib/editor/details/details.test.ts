@@ -109,7 +109,7 @@ describe('details', () => {
   });
   it('a slab, a storey, a tracing sheet', () => {
     const slab = open(['slab-1'], { name: 'addSlab', args: { storey: 'storey-1' } });
-    expect(slab.set('face', 'inner')).toBeUndefined();
+    expect(slab.set('outline', 'inner')).toBeUndefined();
     expect(slab.set('offset', '-20')).toBeUndefined();
     expect(slab.set('thickness', '0')).toContain('more than zero');
     const storey = open(['storey-1']);

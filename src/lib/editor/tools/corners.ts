@@ -1,25 +1,44 @@
-/** Joints of the storey as places to measure from. */
+/** Joints of the storey as places to measure from, and where floors are worked on the corners of its slabs. */
 import type { Point } from '../../core/geometry/point';
+import { formatLength } from '../../core/units/length';
 import type { Editor } from '../editor';
+import { shownSlabs } from '../kinds/slab/shown';
 import type { Choice } from '../sentence';
 
 /** Choices that a person can look through. */
 const mostChoices = 40;
 
-const jointsOf = (editor: Editor) =>
-  (editor.model.storey(editor.project, editor.storey)?.footprints.nodes ?? []).filter(
-    ({ members }) => members.length > 1
-  );
+interface Corner {
+  readonly key: string;
+  readonly name: string;
+  readonly point: Point;
+}
 
-export const cornerChoices = (editor: Editor): Choice[] => [
-  { value: 'zero', label: 'project zero' },
-  ...jointsOf(editor)
-    .slice(0, mostChoices)
-    .map(({ key, point }) => ({
-      value: key,
-      label: `joint at ${Math.round(point.x)}, ${Math.round(point.y)}`
+const cornersOf = (editor: Editor): Corner[] => [
+  ...shownSlabs(editor).flatMap(({ slab, name, rings }) =>
+    (rings[0] ?? []).map((point, i) => ({
+      key: `${i} ${slab.id}`,
+      name: `corner ${i + 1} of ${name}`,
+      point
     }))
+  ),
+  ...(editor.model.storey(editor.project, editor.storey)?.footprints.nodes ?? []).flatMap(
+    ({ key, point, members }) => (members.length > 1 ? [{ key, name: 'joint', point }] : [])
+  )
 ];
 
+export const cornerChoices = (editor: Editor): Choice[] => {
+  const { units } = editor.settings;
+  return [
+    { value: 'zero', label: 'project zero' },
+    ...cornersOf(editor)
+      .slice(0, mostChoices)
+      .map(({ key, name, point }) => ({
+        value: key,
+        label: `${name} at ${formatLength(point.x, units)}, ${formatLength(point.y, units)}`
+      }))
+  ];
+};
+
 export const pointOfCorner = (editor: Editor, choice: string): Point =>
-  jointsOf(editor).find(({ key }) => key === choice)?.point ?? { x: 0, y: 0 };
+  cornersOf(editor).find(({ key }) => key === choice)?.point ?? { x: 0, y: 0 };

@@ -68,6 +68,12 @@ export class OutlineRun {
     return this.corners;
   }
 
+  /** From the last corner that is set to the one in hand; undefined before, and where they are one. */
+  get line(): readonly [Point, Point] | undefined {
+    const last = this.corners.at(-1);
+    return last && distance(last, this.corner) >= 1 ? [last, this.corner] : undefined;
+  }
+
   clear() {
     this.corners = [];
     this.next = {};

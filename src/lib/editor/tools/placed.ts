@@ -45,9 +45,8 @@ export abstract class PlacedTool extends BaseTool {
   }
 
   protected next() {
-    this.placing.at = undefined;
     this.hand.take([]);
-    this.placing.forget();
+    this.placing.next();
     this.forget?.();
     this.editor.toolChanged();
   }

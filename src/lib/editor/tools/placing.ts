@@ -68,6 +68,12 @@ export class Placing {
     this.typed = {};
   }
 
+  /** As one thing is put down, and another is to be: by pointing anew, or from the same corner. */
+  next() {
+    this.at = undefined;
+    this.forget();
+  }
+
   /** Nothing typed and nothing chosen any more. */
   clear() {
     this.corner = '';

@@ -257,7 +257,7 @@ describe('rectangle', () => {
   it('from two typed sizes at a typed offset from a corner', () => {
     const session = startSession([rectangle()]);
     const tool = session.take('rectangle');
-    choose(tool, 'corner', 'joint at 6000, 0');
+    choose(tool, 'corner', 'joint at 6 000, 0');
     for (const [blank, text] of [
       ['width', '3 m'],
       ['depth', '2500'],

@@ -15,7 +15,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { edgesOf, type Ring } from '../../geometry/ring';
+import { edgesOf, gapToBorder, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { edgeKey, netOf, type Net, type Triangle } from './net';
 
@@ -61,6 +61,14 @@ const level = 0.005;
 
 /** Down a plane, as steep as it is. */
 export const fallOf = ({ a, b }: Plane): Point => ({ x: -a, y: -b });
+
+/** The height of a top at a place, mm, of the nearest facet; without facets 0. */
+export function heightOn(facets: readonly Facet[], p: Point): number {
+  const gap = ({ ring }: Facet) => (ringHolds(ring, p) ? 0 : gapToBorder(ring, p));
+  const [first, ...others] = facets;
+  if (!first) return 0;
+  return heightAt(others.reduce((best, one) => (gap(one) < gap(best) ? one : best), first).plane, p);
+}
 
 export const steepness = ({ a, b }: Plane): number => Math.hypot(a, b);
 

@@ -1,12 +1,11 @@
 /** Slabs cut in two by a line, made one, and laid on other storeys as well. */
 import { command, done, need, refuse, storedPoint } from '../../document/command';
-import type { Project } from '../../document/kind';
+import type { Query } from '../../document/kind';
 import { nameOf } from '../../document/names';
 import { freshIds } from '../../document/project';
 import { sameValue } from '../../document/patch';
 import * as s from '../../document/schemas';
 import { simpleFaces } from '../../geometry/arrangement';
-import { heightAt } from '../../geometry/plane';
 import {
   along,
   cross,
@@ -21,9 +20,10 @@ import { edgesOf, gapToBorder, ringArea, ringHolds, type Ring } from '../../geom
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { unionOf } from '../../geometry/union';
-import type { Facet, FallLine, Level } from '../../kernels/falls/surface';
+import { heightOn, type Facet, type FallLine, type Level } from '../../kernels/falls/surface';
 import { checkedSlab } from './commands';
 import { slabLevel } from './level';
+import { outlineOfSlab } from './rings';
 import type { Falls, Slab } from './record';
 import { slabParts } from './shape';
 
@@ -43,13 +43,6 @@ function halves(ring: Ring, a: Point, b: Point): [left: Ring[], right: Ring[]] {
       (one) => ringArea(one) > 0
     );
   return [side(true), side(false)];
-}
-
-/** The height of a slab's top at a place, of the nearest facet. */
-function heightOn(facets: readonly Facet[], p: Point): number {
-  const gap = ({ ring }: Facet) => (ringHolds(ring, p) ? 0 : gapToBorder(ring, p));
-  const nearest = facets.reduce((best, one) => (gap(one) < gap(best) ? one : best));
-  return heightAt(nearest.plane, p);
 }
 
 /** The falls of a part, so that it lies where it lay: heights at its corners, and what was told within it. */
@@ -77,26 +70,34 @@ function fallsOf(falls: Falls | null, ring: Ring, facets: readonly Facet[]): Fal
   return { kind: 'levels', levels: [...corners, ...within], lines };
 }
 
-/** Refuses a slab that follows walls or a room. */
-function needDrawn(project: Project, slab: Slab): readonly Point[] {
-  if (slab.outline.kind === 'drawn') return slab.outline.points;
-  return refuse(project, 'slab.follows', { subjects: [slab.id], texts: { thing: nameOf(project, slab) } });
+/** What a slab lies over, and its holes: its own, and the courts that walls leave in it. */
+function coverOf(query: Query, slab: Slab): { outer: readonly Ring[]; holes: readonly (readonly Point[])[] } {
+  const rings = outlineOfSlab(query, slab).map((ring) => ring.map(storedPoint));
+  const courts = rings.filter((ring) => ringArea(ring) < 0).map((ring) => [...ring].reverse());
+  return { outer: rings.filter((ring) => ringArea(ring) > 0), holes: [...slab.holes, ...courts] };
 }
+
+/** What is said where slabs that followed walls or rooms are drawn from now on. */
+const nowDrawn = (...slabs: readonly Slab[]) =>
+  slabs.some(({ outline }) => outline.kind !== 'drawn') && {
+    also: 'Its outline is drawn now: it follows the walls no more.'
+  };
 
 export const splitSlab = command({
   name: 'splitSlab',
   about:
-    'Cut a drawn slab along the line through two points: each part is a slab of its own that lies as high and falls as it did; holes go with the part that they lie in.',
+    'Cut a slab along the line through two points: each part is a slab of its own that lies as high and falls as it did; holes go with the part that they lie in. Parts of one that followed walls or a room are drawn as it lay.',
   args: s.object({ id: s.id().required(), a: s.point().required(), b: s.point().required() }),
   example: { id: 'slab-1', a: { x: 3000, y: -4000 }, b: { x: 3000, y: 1000 } },
   run: (project, { id, a, b }, query) => {
     const slab = need(project, 'slab', id);
     const texts = { thing: nameOf(project, slab) };
-    const points = needDrawn(project, slab);
-    const [left, right] = distance(a, b) < tolerances.leastLength ? [[], []] : halves(points, a, b);
-    if (left.length === 0 || right.length === 0) refuse(project, 'slab.not-cut', { subjects: [id], texts });
-    const rings = [...left, ...right].map((ring) => ring.map(storedPoint));
-    const cut = slab.holes.find((hole) => !rings.some((ring) => hole.every((p) => ringHolds(ring, p))));
+    const { outer, holes } = coverOf(query, slab);
+    const parts = distance(a, b) < tolerances.leastLength ? [] : outer.map((ring) => halves(ring, a, b));
+    const isCut = [0, 1].every((side) => parts.some((part) => part[side]!.length > 0));
+    if (!isCut) refuse(project, 'slab.not-cut', { subjects: [id], texts });
+    const rings = parts.flatMap(([left, right]) => [...left, ...right].map((ring) => ring.map(storedPoint)));
+    const cut = holes.find((hole) => !rings.some((ring) => hole.every((p) => ringHolds(ring, p))));
     if (cut) refuse(project, 'slab.cut-hole', { subjects: [id], texts, numbers: { ...cut[0]! } });
     const facets = query.get(slabParts, id).flatMap(({ surface }) => surface.facets);
     const ids = [id, ...freshIds(project, 'slab', rings.length - 1)];
@@ -105,18 +106,18 @@ export const splitSlab = command({
         ...slab,
         id: ids[i]!,
         outline: { kind: 'drawn', points: ring },
-        holes: slab.holes.filter((hole) => hole.every((p) => ringHolds(ring, p))),
+        holes: holes.filter((hole) => hole.every((p) => ringHolds(ring, p))),
         falls: fallsOf(slab.falls, ring, facets)
       })
     );
-    return done(project, 'Cut a slab', puts, [], ids.slice(1));
+    return { ...done(project, 'Cut a slab', puts, [], ids.slice(1)), ...nowDrawn(slab) };
   }
 });
 
 export const mergeSlabs = command({
   name: 'mergeSlabs',
   about:
-    'Make drawn slabs that touch or lie over each other one, which keeps the name of the first. They have to lie level, at one height, and be made alike.',
+    'Make slabs that touch or lie over each other one, which keeps the name of the first and is drawn as they lay. They have to lie level, at one height, and be made alike.',
   args: s.object({ ids: s.ids().required() }),
   example: { ids: ['slab-1', 'slab-2'] },
   run: (project, { ids }, query) => {
@@ -138,7 +139,8 @@ export const mergeSlabs = command({
           texts: { thing: nameOf(project, first), other: nameOf(project, one) }
         });
     }
-    const rings = unionOf(slabs.map((slab) => needDrawn(project, slab)));
+    const covers = slabs.map((slab) => coverOf(query, slab));
+    const rings = unionOf(covers.flatMap(({ outer }) => outer));
     const outer = rings.filter((ring) => ringArea(ring) > 0);
     if (outer.length !== 1)
       refuse(project, 'slab.apart', {
@@ -151,14 +153,13 @@ export const mergeSlabs = command({
     const slab: Slab = {
       ...first,
       outline: { kind: 'drawn', points: outer[0]!.map(storedPoint) },
-      holes: [...slabs.flatMap(({ holes }) => holes), ...courts]
+      holes: [...covers.flatMap(({ holes }) => holes), ...courts]
     };
-    return done(
-      project,
-      `Make ${slabs.length} slabs one`,
-      [checkedSlab(query, slab)],
-      others.map(({ id }) => id)
-    );
+    const gone = others.map(({ id }) => id);
+    return {
+      ...done(project, `Make ${slabs.length} slabs one`, [checkedSlab(query, slab)], gone),
+      ...nowDrawn(...slabs)
+    };
   }
 });
 

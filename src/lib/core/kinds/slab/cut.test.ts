@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
 import { heightAt } from '../../geometry/plane';
 import { ringHolds } from '../../geometry/ring';
+import { perform } from '../../commands/register';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { act, built, call, refusal, twoRooms } from '../../testing/house';
@@ -69,15 +70,25 @@ describe('a slab of a room', () => {
     expect(rows(moved)[0]!.area).toBeCloseTo(area, 0);
   });
 
+  it('is cut as it lies, drawn from then on, which is said; its parts become one again, however they are laid', () => {
+    const line = { a: { x: 2000, y: -900 }, b: { x: 2200, y: 9000 } };
+    const asked = perform(laid, { name: 'splitSlab', args: { id: 'floor', ...line } });
+    expect(asked.ok && asked.also).toContain('follows the walls no more');
+    const cut = act(laid, 'splitSlab', { id: 'floor', ...line });
+    expect([...cut.tables.slab.values()].map(({ outline }) => outline.kind)).toEqual(['drawn', 'drawn']);
+    expect(rows(cut).reduce((sum, { area }) => sum + area, 0)).toBeCloseTo(rows(laid)[0]!.area, 0);
+    const beside = act(cut, 'addSlab', { id: 'all', storey: 'storey-1', face: 'outer', thickness: 60 });
+    const whole = act(beside, 'mergeSlabs', { ids: [...beside.tables.slab.keys()] });
+    expect(rows(whole)).toHaveLength(1);
+    expect(whole.tables.slab.get('floor')!.outline.kind).toBe('drawn');
+  });
+
   it('is found where its walls close round nothing any more, and refused there', () => {
     const open = act(laid, 'deleteItems', { ids: ['west'] });
     expect(rows(open)[0]!.area).toBe(0);
     expect(reviewProject(query(open)).map(({ code }) => code)).toContain('slab.no-outline');
     expect(refusal(house, 'addSlab', { storey: 'storey-1', room: { x: -3000, y: 0 } })).toMatch(
       /^slab.no-room/
-    );
-    expect(refusal(laid, 'splitSlab', { id: 'floor', a: { x: 2000, y: 0 }, b: { x: 2000, y: 99 } })).toMatch(
-      /^slab.follows/
     );
   });
 });

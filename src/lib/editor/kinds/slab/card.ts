@@ -1,19 +1,35 @@
 /** The card of a slab. */
 import type { Editor } from '../../editor';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
-import { fact, type CardAction, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import {
+  fact,
+  type CardAction,
+  type CardMaker,
+  type DetailsCard,
+  type Field,
+  type FieldGroup
+} from '../../details/card';
 import { materialField } from '../../details/shared-fields';
 import { nameElement } from '../../../core/document/names';
-import { gapToBorder, ringHolds, ringsArea } from '../../../core/geometry/ring';
+import { compassOf } from '../../../core/geometry/compass';
+import { edgesOf, gapToBorder, ringArea, ringHolds, ringsArea } from '../../../core/geometry/ring';
 import { pliesOf } from '../../../core/kinds/build-up/plied';
 import { openEdges } from '../../../core/kinds/slab/guards';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
 import type { Slab } from '../../../core/kinds/slab/record';
-import { slabRings } from '../../../core/kinds/slab/rings';
+import { slabOutlines, slabRings } from '../../../core/kinds/slab/rings';
 import { slabAmounts } from '../../../core/kinds/slab/schedule';
 import { slabParts } from '../../../core/kinds/slab/shape';
-import { distance } from '../../../core/geometry/point';
-import { steepness, type FallLine, type Surface } from '../../../core/kernels/falls/surface';
+import { tolerances } from '../../../core/geometry/tolerances';
+import { storedPoint } from '../../../core/document/command';
+import { cross, distance, leftOf, scale, subtract, unit, type Point } from '../../../core/geometry/point';
+import {
+  heightOn,
+  steepness,
+  type FallLine,
+  type Level,
+  type Surface
+} from '../../../core/kernels/falls/surface';
 import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
 import { parsePitch } from '../../../core/units/angle';
 import { formatArea, formatVolume, formatWeight } from '../../../core/units/area';
@@ -25,22 +41,6 @@ type Set = (changes: object) => { name: string; args: unknown };
 export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
   const set: Set = (changes) => ({ name: 'setSlab', args: { id: slab.id, ...changes } });
   const query = make.editor.model.at(make.editor.project);
-  const face =
-    slab.outline.kind === 'walls'
-      ? [
-          make.choice(
-            'face',
-            'Outline by',
-            [slab.outline.face],
-            [
-              { value: 'outer', label: 'outer face of walls' },
-              { value: 'structure', label: 'structure of walls' },
-              { value: 'inner', label: 'inner face of walls' }
-            ],
-            (value) => set({ face: value })
-          )
-        ]
-      : [fact('Outline', slab.outline.kind === 'room' ? 'the room round it' : 'drawn')];
   const area = ringsArea(query.get(slabRings, slab.id));
   const { volume, weight } = slabAmounts(query, slab.id);
   const { units } = make.editor.settings;
@@ -53,7 +53,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
         title: 'Where does it lie?',
         fields: [
           make.text('name', 'Name', slab.name, (name) => set({ name })),
-          ...face,
+          outlineField(make, slab, set),
           ...levelFields(make, slab, set),
           fact('Area', formatArea(area, units)),
           fact('Volume', formatVolume(volume, units, 2)),
@@ -62,6 +62,7 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
           ...holeFields(make, slab, set)
         ]
       },
+      ...edgeSizes(make, slab),
       { title: 'What is it made of?', fields: madeOf(make, slab, set) },
       { title: 'Is it deeper along its edge?', fields: edgeFields(make, slab, set) },
       { title: 'How does it fall?', fields: fallFields(make, slab, set) },
@@ -70,7 +71,59 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
   };
 }
 
-/** Laid on the other storeys too; made one with a drawn one that touches it. */
+/** What its outline follows; drawn, as it lies now, where that is one ring. */
+function outlineField(make: CardMaker, slab: Slab, set: Set): Field {
+  const { outline, holes } = slab;
+  const query = make.editor.model.at(make.editor.project);
+  const rings = query.get(slabOutlines, slab.id);
+  const [ring, ...others] = rings.filter((one) => ringArea(one) > 0);
+  const courts = rings.filter((one) => ringArea(one) < 0).map((court) => [...court].reverse());
+  const isFree = outline.kind === 'drawn' || (ring && others.length === 0);
+  return make.choice(
+    'outline',
+    'Outline by',
+    [outline.kind === 'walls' ? outline.face : outline.kind],
+    [
+      { value: 'outer', label: 'outer face of walls' },
+      { value: 'structure', label: 'structure of walls' },
+      { value: 'inner', label: 'inner face of walls' },
+      ...(outline.kind === 'room' ? [{ value: 'room', label: 'the room round it' }] : []),
+      ...(isFree ? [{ value: 'drawn', label: 'drawn corners' }] : [])
+    ],
+    (value) => {
+      if (value === 'room' || (value === 'drawn' && outline.kind === 'drawn')) return set({});
+      return set(value === 'drawn' ? { points: ring, holes: [...holes, ...courts] } : { face: value });
+    }
+  );
+}
+
+/** More edges than this are shown when they are asked for. */
+const shownEdges = 4;
+
+/** How long each edge of a drawn outline is; typed, the edge after it moves, or where that runs on in line the one before. */
+function edgeSizes(make: CardMaker, { id, outline }: Slab): FieldGroup[] {
+  if (outline.kind !== 'drawn') return [];
+  const edges = edgesOf(outline.points);
+  const n = edges.length;
+  const ways = edges.map(([a, b]) => unit(subtract(b, a)));
+  const turns = (i: number, k: number) => Math.abs(cross(ways[i]!, ways[k]!)) > 1e-6;
+  const fields = edges.map(([a, b], i): Field => {
+    const [size, way] = [distance(a, b), ways[i]!];
+    const label = `Edge ${i + 1}, to the ${compassOf(scale(leftOf(way), -1))}`;
+    const [next, last] = [(i + 1) % n, (i + n - 1) % n];
+    const isNext = turns(i, next);
+    if (!isNext && !turns(i, last))
+      return fact(label, formatLengthWithUnit(size, make.editor.settings.units));
+    return make.length(`edge ${i}`, label, [size], (to) => {
+      const by = scale(way, isNext ? to - size : size - to);
+      return { name: 'moveSlabEdge', args: { id, edge: isNext ? next : last, by } };
+    });
+  });
+  const folded = n > shownEdges ? { folded: `${n} edges` } : {};
+  return [{ title: 'How long are its edges? The next one moves', fields, ...folded }];
+}
+
+/** Laid on the other storeys too; made one with another that touches it. */
 function slabActions(editor: Editor, slab: Slab): CardAction[] {
   const { project, model } = editor;
   const act = (label: string, name: string, args: object): CardAction => ({
@@ -83,13 +136,10 @@ function slabActions(editor: Editor, slab: Slab): CardAction[] {
   const copies = storeysInOrder(project).flatMap(({ id, name }) =>
     id === slab.storey ? [] : [act(`Lay it on ${name} too`, 'copySlab', { id: slab.id, storeys: [id] })]
   );
-  const isDrawn = ({ outline }: Slab) => outline.kind === 'drawn';
   const ring = model.slabRings(project, slab)[0];
   const beside = [...project.tables.slab.values()].filter(
     (other) =>
       other !== slab &&
-      isDrawn(other) &&
-      isDrawn(slab) &&
       other.storey === slab.storey &&
       (model.slabRings(project, other)[0] ?? []).some(
         (p) => ring && (ringHolds(ring, p) || gapToBorder(ring, p) < 1)
@@ -229,6 +279,46 @@ function guardFields(make: CardMaker, { id, guard }: Slab, set: Set): Field[] {
   ];
 }
 
+/** The heights of all corners, given or as they follow, and of what is given along edges and within, where it is a gully. */
+function heightFields(
+  make: CardMaker,
+  { id }: Slab,
+  levels: readonly Level[],
+  surfaces: readonly Surface[]
+): Field[] {
+  const rings = make.editor.model.at(make.editor.project).get(slabOutlines, id);
+  const facets = surfaces.flatMap((surface) => surface.facets);
+  const isAt = (p: Point) => (one: { readonly at: Point }) => distance(one.at, p) <= tolerances.joint;
+  const corners = rings.flat();
+  const field = (name: string, label: string, at: Point, isGiven: boolean, z: number): Field => {
+    const given = make.height(name, label, 'its level', [z], (to) => ({
+      name: 'setFalls',
+      args: { id, level: { at, z: to } }
+    }));
+    if (!isGiven) return { ...given, also: 'follows the others' };
+    return {
+      ...given,
+      set: (text) =>
+        text.trim() === '' ? make.run('setFalls', { id, without: storedPoint(at) }) : given.set!(text)
+    };
+  };
+  const own = levels.filter(({ at }) => !corners.some((p) => isAt(p)({ at })));
+  const isOn = ({ at }: Level) => rings.some((ring) => gapToBorder(ring, at) <= tolerances.joint);
+  const among = (list: readonly Level[], word: string) =>
+    list.map(({ at, z }, i) => field(`${word} ${i}`, `${word} ${i + 1}, height`, at, true, z));
+  return [
+    ...corners.map((p, i) => {
+      const given = levels.find(isAt(p));
+      return field(`corner ${i}`, `Corner ${i + 1}, height`, p, !!given, given?.z ?? heightOn(facets, p));
+    }),
+    ...among(own.filter(isOn), 'Along an edge'),
+    ...among(
+      own.filter((one) => !isOn(one)),
+      'Gully'
+    )
+  ];
+}
+
 /** Ridges and valleys: their heights, and whether they are kept. */
 function lineFields(make: CardMaker, lines: readonly FallLine[], fall: Set): Field[] {
   const put = (i: number, end: 'from' | 'to', z: number) =>
@@ -324,11 +414,8 @@ function fallFields(make: CardMaker, slab: Slab, set: Set): Field[] {
           make.angle('direction', 'Down towards', [falls.direction], (direction) => fall({ direction }))
         ]
       : [
-          ...falls.levels.map(({ at, z }, i) =>
-            make.height(`level ${i}`, `Height ${i + 1}`, 'its level', [z], (to) =>
-              fall({ level: { at, z: to } })
-            )
-          ),
+          ...heightFields(make, slab, falls.levels, surfaces),
+          fact('A height that is cleared', 'follows the others'),
           fact(
             'Planes',
             facets.length === 1 ? 'one' : `${facets.length}: no one plane goes through these heights`

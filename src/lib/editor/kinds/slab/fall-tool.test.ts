@@ -46,7 +46,7 @@ describe('falls by pointing', () => {
     tool.click!({ x: 4950, y: -2930 }, px);
     tool.fill('z', '-120');
     tool.move!({ x: 2504, y: -1499 }, px);
-    expect(readSentence(tool.sentence())).toContain('a gully in slab');
+    expect(tool.note).toContain('a gully in slab');
     tool.click!({ x: 2504, y: -1499 }, px);
     const { falls } = slabOf(session);
     expect(falls?.kind === 'levels' && falls.levels.map(({ at, z }) => [at.x, at.y, Math.round(z)])).toEqual([
@@ -86,6 +86,97 @@ describe('falls by pointing', () => {
     });
     expect(falls).toMatchObject({
       levels: expect.arrayContaining([{ at: { x: 5000, y: -3500 }, z: -60 }]) as object
+    });
+  });
+  it('a gully so far from a corner that is chosen, and a ridge from one place that is typed to another', () => {
+    const session = begun();
+    const tool = session.take('fall');
+    choose(tool, 'way', 'have a height at a place');
+    choose(tool, 'corner', 'corner 1 of slab patio at 0, -3 000');
+    for (const [blank, text] of [
+      ['across', '1234.5'],
+      ['up', '900'],
+      ['z', '-75']
+    ] as const)
+      expect(tool.fill(blank, text)).toBeUndefined();
+    tool.accept();
+    const levels = () => {
+      const { falls } = slabOf(session);
+      return falls?.kind === 'levels' ? falls.levels : [];
+    };
+    expect(levels()).toContainEqual({ at: { x: 1234.5, y: -2100 }, z: -75 });
+    tool.fill('across', '5000');
+    expect(tool.note).toBe('corner 2 of slab patio');
+    tool.fill('across', '5100');
+    tool.accept();
+    expect(session.editor.message!.text).toBe('Nothing of a slab is chosen yet.');
+    choose(tool, 'way', 'have a ridge or valley');
+    choose(tool, 'corner', 'corner 1 of slab patio at 0, -3 000');
+    tool.fill('up', '1000');
+    tool.accept();
+    tool.fill('across', '5 m');
+    tool.fill('up', '1 m');
+    tool.accept();
+    const { falls } = slabOf(session);
+    expect(falls?.kind === 'levels' && falls.lines[0]).toMatchObject({
+      from: { at: { x: 0, y: -2000 } },
+      to: { at: { x: 5000, y: -2000 } }
+    });
+  });
+  it('of four heights one that is cleared follows the plane of the others', () => {
+    const session = begun();
+    session.editor.select(['patio']);
+    const fieldOf = (label: string) =>
+      describeSelection(session.editor)!
+        .groups.flatMap(({ fields }) => fields)
+        .find((field) => field.label === label)!;
+    session.editor.perform({
+      name: 'setFalls',
+      args: {
+        id: 'patio',
+        levels: [
+          [0, -3000, -40],
+          [5000, -3000, -70],
+          [5000, 0, -10],
+          [0, 0, -5]
+        ].map(([x, y, z]) => ({ at: { x, y }, z }))
+      }
+    });
+    expect(fieldOf('Planes').value).toMatch(/^2:/);
+    expect(fieldOf('Corner 4, height').set!('')).toBeUndefined();
+    expect(fieldOf('Planes').value).toBe('one');
+    expect(fieldOf('Corner 4, height')).toMatchObject({
+      value: '20 above its level',
+      also: 'follows the others'
+    });
+    expect(fieldOf('Corner 4, height').set!('5 below')).toBeUndefined();
+    expect(fieldOf('Corner 4, height').value).toBe('5 below its level');
+  });
+  it('an edge is as long as is typed, by the edge after it; what followed walls is drawn when that is chosen', () => {
+    const session = begun();
+    const fieldOf = (label: RegExp) =>
+      describeSelection(session.editor)!
+        .groups.flatMap(({ fields }) => fields)
+        .find((field) => label.test(field.label))!;
+    session.editor.select(['patio']);
+    expect(fieldOf(/^Edge 1/).label).toBe('Edge 1, to the south');
+    expect(fieldOf(/^Edge 1/).set!('5432')).toBeUndefined();
+    expect(slabOf(session).outline).toMatchObject({
+      points: [
+        { x: 0, y: -3000 },
+        { x: 5432, y: -3000 },
+        { x: 5432, y: 0 },
+        { x: 0, y: 0 }
+      ]
+    });
+    expect(fieldOf(/^Edge 1/).set!('0')).toBeDefined();
+    session.editor.select(['slab-1']);
+    fieldOf(/^Outline by/).set!('drawn');
+    expect(session.editor.project.tables.slab.get('slab-1')!.outline.kind).toBe('drawn');
+    fieldOf(/^Outline by/).set!('inner');
+    expect(session.editor.project.tables.slab.get('slab-1')!.outline).toEqual({
+      kind: 'walls',
+      face: 'inner'
     });
   });
   it('a hole by its corners in the slab that they lie on', () => {

@@ -1,12 +1,11 @@
 /**
  * Falls of slabs: away from an edge that is pointed at; by a height at a corner, along an edge, or within, where it is a
- * gully; by a ridge or a valley from place to place. The heights of all else stay as they are. Where water runs from what is
- * pointed at is drawn.
+ * gully; by a ridge or a valley from place to place, which are pointed at or typed from a corner. The heights of all else
+ * stay as they are. Where water runs from what is pointed at is drawn.
  */
-import { nameOf } from '../../../core/document/names';
 import { distance, lerp, nearestOnSegment, subtract, unit, type Point } from '../../../core/geometry/point';
-import { edgesOf, ringsHold, type Ring } from '../../../core/geometry/ring';
-import { slabOutlines } from '../../../core/kinds/slab/rings';
+import { edgesOf, gapToBorder, ringsHold } from '../../../core/geometry/ring';
+import { tolerances } from '../../../core/geometry/tolerances';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabParts } from '../../../core/kinds/slab/shape';
 import { waterFrom, waterWords } from '../../../core/kernels/falls/water';
@@ -15,7 +14,10 @@ import { formatFall } from '../../../core/units/fall';
 import { formatLength, formatLengthWithUnit } from '../../../core/units/length';
 import { choiceBlank, heightBlank, readBlank, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
+import { snapKeys } from '../../snap-hand';
 import { BaseTool } from '../../tools/base';
+import { Placing } from '../../tools/placing';
+import { shownSlabs, type ShownSlab } from './shown';
 
 type Way = 'edge' | 'height' | 'line' | 'none';
 
@@ -26,53 +28,41 @@ const ways: readonly { value: Way; label: string }[] = [
   { value: 'none', label: 'be level again' }
 ];
 
-/** An edge or a place of a slab, with a name of its own. */
+/** An edge of a slab, or all of it, with a name of its own. */
 interface Target {
   readonly key: string;
   readonly slab: Slab;
   readonly label: string;
   readonly edge?: number;
-  readonly at?: Point;
   readonly line?: readonly [Point, Point];
 }
 
-/** So near an edge or a corner is meant, mm, or pixels. */
-const reach = { edge: 600, corner: 300, pixels: 16 };
+/** So near an edge is meant, mm, or pixels. */
+const reach = { edge: 600, pixels: 16 };
 
 export class FallTool extends BaseTool implements Tool {
   readonly name = 'fall';
   readonly surfaces = true;
+  readonly keys = snapKeys;
+  private readonly placing = new Placing(this.editor);
   private way: Way = 'edge';
   /** The key of the target in hand; empty: none. */
   private held = '';
-  /** A place within a slab, or along an edge of it, that is pointed at. */
-  private free: Target | undefined;
   private slope = 1 / 60;
-  private z = -20;
+  private z = this.editor.usual.fall;
   /** Where a ridge or valley begins, once that is said. */
   private start: { readonly at: Point; readonly z: number; readonly slab: Slab } | undefined;
   private pointed: Point | undefined;
   private readonly typed = new Set<string>();
 
-  private get slabs(): { slab: Slab; rings: readonly Ring[] }[] {
-    const { project, storey, model } = this.editor;
-    const query = model.at(project);
-    return [...project.tables.slab.values()].flatMap((slab) =>
-      slab.storey === storey && !this.editor.isHidden(slab.id)
-        ? [{ slab, rings: query.get(slabOutlines, slab.id).slice(0, 1) }]
-        : []
-    );
+  private get slabs() {
+    return shownSlabs(this.editor);
   }
 
   private get targets(): Target[] {
-    const { way } = this;
-    const { project } = this.editor;
-    return this.slabs.flatMap(({ slab, rings: [ring] }): Target[] => {
-      const name = nameOf(project, slab);
-      if (way === 'none') return slab.falls ? [{ key: slab.id, slab, label: name }] : [];
+    return this.slabs.flatMap(({ slab, name, rings: [ring] }): Target[] => {
+      if (this.way === 'none') return slab.falls ? [{ key: slab.id, slab, label: name }] : [];
       return edgesOf(ring ?? []).map(([a, b], i): Target => {
-        if (way === 'height' || way === 'line')
-          return { key: `${i} ${slab.id}`, slab, label: `corner ${i + 1} of ${name}`, at: a };
         const size = formatLengthWithUnit(distance(a, b), this.units);
         return {
           key: `${i} ${slab.id}`,
@@ -86,45 +76,60 @@ export class FallTool extends BaseTool implements Tool {
   }
 
   private get target(): Target | undefined {
-    return this.targets.find(({ key }) => key === this.held) ?? this.free;
+    return this.targets.find(({ key }) => key === this.held);
+  }
+
+  /** The place in hand, and the slab that it is of: of several that it is on the border of, and of these a drawn one. */
+  private get spot(): (ShownSlab & { readonly at: Point; readonly isWithin: boolean }) | undefined {
+    const at = this.placing.place;
+    if (!at || !this.isByPlace) return undefined;
+    const found = this.slabs.flatMap((shown) => {
+      const isWithin = shown.rings.every((ring) => gapToBorder(ring, at) > tolerances.joint);
+      return !isWithin || ringsHold(shown.rings, at) ? [{ ...shown, at, isWithin }] : [];
+    });
+    const rank = ({ slab, isWithin }: (typeof found)[number]) =>
+      (isWithin ? 2 : 0) + (slab.outline.kind === 'drawn' ? 0 : 1);
+    const meant = this.start && found.filter(({ slab }) => slab.id === this.start!.slab.id);
+    return (meant?.length ? meant : found).sort((p, q) => rank(p) - rank(q))[0];
   }
 
   get about(): string | undefined {
-    return this.target?.slab.id;
+    return (this.spot ?? this.target)?.slab.id;
+  }
+
+  /** What the place in hand is of its slab. */
+  get note(): string | undefined {
+    const { spot, way } = this;
+    if (!spot) return undefined;
+    const { name, at, isWithin, rings } = spot;
+    if (isWithin) return way === 'line' ? `a place in ${name}` : `a gully in ${name}`;
+    const corner = (rings[0] ?? []).findIndex((p) => distance(p, at) <= tolerances.joint);
+    return corner < 0 ? `along an edge of ${name}` : `corner ${corner + 1} of ${name}`;
   }
 
   sentence(): SentencePart[] {
-    const { way, targets, free, typed } = this;
+    const { way, targets, typed } = this;
     if (this.slabs.length === 0) return ['This storey has no slab yet: lay one first.'];
-    const pointed = {
-      edge: 'the edge you point at',
-      height: 'the place you point at',
-      line: 'the place you point at',
-      none: 'the slab you point at'
-    };
-    const where = choiceBlank('at', 'Where', this.held, [
-      { value: '', label: free && this.isByPlace ? free.label : pointed[way] },
-      ...targets.map(({ key, label }) => ({ value: key, label }))
-    ]);
     const what = choiceBlank('way', 'What', way, ways);
-    if (way === 'none') return ['Let a slab', what, ':', where, '.'];
-    if (way === 'line') {
+    if (this.isByPlace) {
       const height = heightBlank('z', 'Height', this.z, this.units, typed.has('z'), 'its level');
       const begun = this.start && formatHeight(this.start.z, this.units, 'its level');
-      return begun
-        ? ['Let a slab', what, ', from', `where it was begun, ${begun}, to`, where, ',', height, '.']
-        : ['Let a slab', what, ', from', where, ',', height, '.'];
-    }
-    if (way === 'height')
+      const from = begun ? [', from', `where it was begun, ${begun}, to`] : [', from'];
       return [
         'Let a slab',
         what,
-        ':',
-        where,
-        ',',
-        heightBlank('z', 'Height', this.z, this.units, typed.has('z'), 'its level'),
+        ...(way === 'line' ? from : [':']),
+        height,
+        ', at',
+        ...this.placing.sentence(),
         '.'
       ];
+    }
+    const where = choiceBlank('at', 'Where', this.held, [
+      { value: '', label: way === 'none' ? 'the slab you point at' : 'the edge you point at' },
+      ...targets.map(({ key, label }) => ({ value: key, label }))
+    ]);
+    if (way === 'none') return ['Let a slab', what, ':', where, '.'];
     const value = formatFall(this.slope, this.editor.settings.fallsAs);
     return [
       'Let a slab',
@@ -140,9 +145,13 @@ export class FallTool extends BaseTool implements Tool {
   fill(blank: string, text: string): string | undefined {
     if (blank === 'way') {
       this.way = text as Way;
-      [this.held, this.free, this.start] = ['', undefined, undefined];
+      [this.held, this.start] = ['', undefined];
+      this.placing.clear();
     } else if (blank === 'at') this.held = text;
-    else {
+    else if (Placing.has(blank)) {
+      const fault = this.placing.fill(blank, text);
+      if (fault) return fault;
+    } else {
       const read = readBlank(blank === 'slope' ? 'pitch' : 'height', text, this.units);
       if (!read.ok) return read.message;
       if (blank === 'slope' && read.value <= 0)
@@ -156,20 +165,20 @@ export class FallTool extends BaseTool implements Tool {
   }
 
   private call() {
-    const { target, way } = this;
+    const { target, spot, way, start } = this;
+    if (this.isByPlace) {
+      if (!spot) return undefined;
+      const { id, falls } = spot.slab;
+      const to = { at: spot.at, z: this.z };
+      if (way === 'height') return { name: 'setFalls', args: { id, level: to } };
+      if (!start || start.slab.id !== id || distance(start.at, spot.at) < 1) return undefined;
+      const kept = falls?.kind === 'levels' ? falls.lines : [];
+      return { name: 'setFalls', args: { id, lines: [...kept, { from: { at: start.at, z: start.z }, to }] } };
+    }
     if (!target) return undefined;
     const { id } = target.slab;
     if (way === 'none') return { name: 'setFalls', args: { id, none: true } };
-    if (way === 'edge') return { name: 'setFalls', args: { id, edge: target.edge, slope: this.slope } };
-    if (way === 'line') {
-      const { start } = this;
-      if (!start || !target.at || start.slab.id !== id || distance(start.at, target.at) < 1) return undefined;
-      const { falls } = target.slab;
-      const kept = falls?.kind === 'levels' ? falls.lines : [];
-      const from = { at: start.at, z: start.z };
-      return { name: 'setFalls', args: { id, lines: [...kept, { from, to: { at: target.at, z: this.z } }] } };
-    }
-    return { name: 'setFalls', args: { id, level: { at: target.at, z: this.z } } };
+    return { name: 'setFalls', args: { id, edge: target.edge, slope: this.slope } };
   }
 
   private preview() {
@@ -184,15 +193,11 @@ export class FallTool extends BaseTool implements Tool {
   move(point: Point, mmPerPixel: number) {
     const { way } = this;
     this.pointed = point;
-    const near = (target: Target) =>
-      target.line
-        ? distance(point, nearestOnSegment(point, ...target.line))
-        : target.at
-          ? distance(point, target.at)
-          : Infinity;
+    if (this.isByPlace) return this.moveTo(point, mmPerPixel);
+    const near = ({ line }: Target) => (line ? distance(point, nearestOnSegment(point, ...line)) : Infinity);
     const over = new Set(this.slabs.flatMap(({ slab, rings }) => (ringsHold(rings, point) ? [slab] : [])));
     const rank = ({ slab }: Target) => (over.has(slab) ? 0 : 2) + (slab.outline.kind === 'drawn' ? 0 : 1);
-    const most = Math.max(way === 'edge' ? reach.edge : reach.corner, reach.pixels * mmPerPixel);
+    const most = Math.max(reach.edge, reach.pixels * mmPerPixel);
     const best = this.targets
       .map((target) => ({ target, gap: near(target) }))
       .filter(({ gap }) => gap < most)
@@ -200,41 +205,40 @@ export class FallTool extends BaseTool implements Tool {
       .sort((p, q) =>
         Math.abs(p.gap - q.gap) > 1 ? p.gap - q.gap : rank(p.target) - rank(q.target)
       )[0]?.target;
-    const inside = best ? undefined : this.within(point, mmPerPixel);
-    const key = best?.key ?? (way === 'none' ? (inside?.slab.id ?? '') : '');
-    const free = this.isByPlace ? inside : undefined;
-    if (key === this.held && free?.key === this.free?.key) return;
-    [this.held, this.free] = [key, free];
+    const [inside] = way === 'none' ? over : [];
+    const key = best?.key ?? inside?.id ?? '';
+    if (key === this.held) return;
+    this.held = key;
     this.preview();
   }
 
-  /** A place in a slab: along an edge that is near, or else as it is pointed at, a gully. */
-  private within(point: Point, mmPerPixel: number): Target | undefined {
-    for (const { slab, rings } of this.slabs) {
-      const name = nameOf(this.editor.project, slab);
-      for (const [a, b] of rings.flatMap(edgesOf)) {
-        const on = nearestOnSegment(point, a, b);
-        if (distance(on, point) < reach.pixels * mmPerPixel)
-          return { key: `${on.x} ${on.y}`, slab, at: on, label: `along an edge of ${name}` };
-      }
-      if (!ringsHold(rings, point)) continue;
-      const at = { x: Math.round(point.x / 10) * 10, y: Math.round(point.y / 10) * 10 };
-      const label = this.way === 'line' ? `a place in ${name}` : `a gully in ${name}`;
-      return { key: `${at.x} ${at.y}`, slab, at, label };
-    }
-    return undefined;
+  /** To a snap, or by the step of the project. */
+  private moveTo(point: Point, mmPerPixel: number) {
+    if (this.placing.isSet) return;
+    this.hand.move(point, mmPerPixel, { start: this.start?.at });
+    const step = this.editor.settings.nudge;
+    const free = { x: Math.round(point.x / step) * step, y: Math.round(point.y / step) * step };
+    this.placing.at = this.hand.present?.point ?? free;
+    this.preview();
   }
 
   click(point: Point, mmPerPixel: number) {
     this.move(point, mmPerPixel);
-    if (this.target) this.accept();
+    this.accept();
+  }
+
+  key(key: string): boolean {
+    if (!this.isByPlace || !this.hand.key(key)) return false;
+    this.placing.at = this.hand.present?.point ?? this.placing.at;
+    this.preview();
+    return true;
   }
 
   accept() {
-    const { target } = this;
-    if (this.way === 'line' && !this.start && target?.at) {
-      this.start = { at: target.at, z: this.z, slab: target.slab };
-      [this.held, this.free] = ['', undefined];
+    const { spot } = this;
+    if (this.way === 'line' && !this.start && spot) {
+      this.start = { at: spot.at, z: this.z, slab: spot.slab };
+      this.placing.next();
       return this.editor.toolChanged();
     }
     const call = this.call();
@@ -247,7 +251,8 @@ export class FallTool extends BaseTool implements Tool {
       return;
     }
     if (!this.perform(call)) return;
-    [this.held, this.free, this.start] = ['', undefined, undefined];
+    [this.held, this.start] = ['', undefined];
+    this.placing.next();
     this.editor.toolChanged();
   }
 
@@ -259,20 +264,27 @@ export class FallTool extends BaseTool implements Tool {
     }
     if (this.typed.size === 0 && this.way === 'edge') return false;
     this.typed.clear();
-    [this.way, this.slope, this.z] = ['edge', 1 / 60, -20];
+    this.placing.clear();
+    [this.way, this.slope, this.z] = ['edge', 1 / 60, this.editor.usual.fall];
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
-    const { target, start } = this;
+    const { target, start, spot } = this;
     const water = this.water();
-    if (!target) return { ...water, ...(start && { points: [start.at] }) };
-    if (target.line)
-      return { ...water, lines: [target.line, ...water.lines], points: [lerp(...target.line, 0.5)] };
-    if (!target.at) return water;
-    if (!start) return { ...water, points: [target.at] };
-    return { ...water, lines: [[start.at, target.at], ...water.lines], points: [start.at, target.at] };
+    if (!this.isByPlace)
+      return target?.line
+        ? { ...water, lines: [target.line, ...water.lines], points: [lerp(...target.line, 0.5)] }
+        : water;
+    const snap = this.placing.isSet ? {} : this.hand.overlay;
+    const points = [...(start ? [start.at] : []), ...(spot ? [spot.at] : [])];
+    return {
+      ...water,
+      ...snap,
+      points,
+      ...(start && spot && { lines: [[start.at, spot.at], ...water.lines] })
+    };
   }
 
   /** From the place that is pointed at, on the slab as it would be. */

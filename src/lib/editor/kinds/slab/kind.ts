@@ -5,8 +5,8 @@ import type { Slab } from '../../../core/kinds/slab/record';
 import type { Editor } from '../../editor';
 import { unseen, type EditorKind, type Pull } from '../kind';
 
-/** Those of the storey in hand that are seen, where floors are worked on. */
-function shownSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
+/** Those of the storey in hand that are seen, where floors are worked on, as they would be. */
+function pickedSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
   if (editor.stage !== 'floors') return [];
   return [...editor.shown.tables.slab.values()].flatMap((slab) =>
     slab.storey === editor.storey && !editor.isHidden(slab.id)
@@ -43,7 +43,7 @@ export const slab: EditorKind = {
       // Its edges lie over the walls, what it covers between them.
       over: 6.1,
       at: (editor, p, mmPerPixel) =>
-        shownSlabs(editor).find(
+        pickedSlabs(editor).find(
           ([{ outline }, rings]) =>
             outline.kind === 'drawn' && rings.some((ring) => gapToBorder(ring, p) < 4 * mmPerPixel)
         )?.[0].id
@@ -51,14 +51,14 @@ export const slab: EditorKind = {
     {
       over: 0.3,
       at: (editor, p) => {
-        const found = shownSlabs(editor).filter(([, rings]) => ringsHold(rings, p));
+        const found = pickedSlabs(editor).filter(([, rings]) => ringsHold(rings, p));
         // A drawn one lies upon what follows the walls.
         return (found.find(([{ outline }]) => outline.kind === 'drawn') ?? found[0])?.[0].id;
       }
     }
   ],
   outlines: (editor) =>
-    shownSlabs(editor).flatMap(([{ id }, rings]) => rings.map((ring) => [id, ring] as const)),
+    pickedSlabs(editor).flatMap(([{ id }, rings]) => rings.map((ring) => [id, ring] as const)),
   drag: draggedEdge,
   tools: {}
 };

@@ -41,14 +41,38 @@ describe('slabs by pointing', () => {
     ]);
     const tool = session.take('slab');
     choose(tool, 'face', 'a line that cuts one in two');
-    expect(readSentence(tool.sentence())).toContain('beginning where you point');
     tool.click!({ x: 2000, y: -3400 }, px);
     expect(tool.back()).toBe(true);
     tool.click!({ x: 2000, y: -3400 }, px);
-    expect(readSentence(tool.sentence())).toContain('ending where you point');
+    tool.click!({ x: 1000, y: -5400 }, px);
+    expect(session.editor.message!.text).toBe('No slab lies under the line.');
     tool.move!({ x: 2000, y: 400 }, px);
     expect(session.editor.isTrial).toBe(true);
     tool.click!({ x: 2000, y: 400 }, px);
     expect(slabs(session)).toHaveLength(2);
+  });
+
+  it('by the walls is cut by a line whose ends are typed, and is drawn then', () => {
+    const session = startSession([
+      rectangle(),
+      { name: 'addSlab', args: { id: 'floor', storey: 'storey-1', face: 'outer', thickness: 120 } }
+    ]);
+    const tool = session.take('slab');
+    choose(tool, 'face', 'a line that cuts one in two');
+    for (const [blank, text] of [
+      ['x', '2500'],
+      ['y', '-300']
+    ] as const)
+      expect(tool.fill(blank, text)).toBeUndefined();
+    tool.accept();
+    for (const [blank, text] of [
+      ['way', '9 m'],
+      ['turn', '90.3']
+    ] as const)
+      expect(tool.fill(blank, text)).toBeUndefined();
+    expect(session.editor.isTrial).toBe(true);
+    tool.accept();
+    expect(slabs(session).map(({ outline }) => outline.kind)).toEqual(['drawn', 'drawn']);
+    expect(session.editor.message!.text).toContain('follows the walls no more');
   });
 });

@@ -1,5 +1,5 @@
 /** Laying a slab: by the walls, or by corners that are pointed at or typed one from another. */
-import type { Point } from '../../../core/geometry/point';
+import { lerp, type Point } from '../../../core/geometry/point';
 import { FormTool } from '../../tools/form';
 import { OutlineRun } from '../../tools/outline-run';
 import { snapKeys } from '../../snap-hand';
@@ -15,9 +15,8 @@ export class SlabTool extends FormTool implements Tool {
   readonly name = 'slab';
   readonly keys = snapKeys;
   private by: SlabBy = 'outer';
-  /** In the room it is to cover, or where the line that cuts begins. */
+  /** In the room it is to cover. */
   private place: Point | undefined;
-  private first: Point | undefined;
   private readonly run = new OutlineRun(this.hand);
 
   constructor(editor: Editor) {
@@ -27,9 +26,9 @@ export class SlabTool extends FormTool implements Tool {
     this.preview();
   }
 
-  /** Whether its corners are pointed at. */
+  /** Whether its corners are pointed at, or the ends of a line. */
   private get isDrawn() {
-    return this.by === 'corners' || this.by === 'hole';
+    return this.by === 'corners' || this.by === 'hole' || this.by === 'cut';
   }
 
   sentence(): SentencePart[] {
@@ -42,12 +41,7 @@ export class SlabTool extends FormTool implements Tool {
       { value: 'hole', label: 'corners of a hole in one' },
       { value: 'cut', label: 'a line that cuts one in two' }
     ]);
-    if (this.by === 'cut')
-      return [
-        'Cut a slab by',
-        by,
-        ...(this.first ? [', ending where you point.'] : [', beginning where you point.'])
-      ];
+    if (this.by === 'cut') return ['Cut a slab by', by, ...this.run.sentence(this.units), 'its ends.'];
     if (this.by === 'hole') return ['Cut a slab by', by, ...this.run.sentence(this.units), 'its corners.'];
     return [
       'Lay a slab by',
@@ -61,7 +55,7 @@ export class SlabTool extends FormTool implements Tool {
   }
 
   get note() {
-    if (!this.isDrawn || this.run.set.length < 3) return undefined;
+    if (!this.isDrawn || this.by === 'cut' || this.run.set.length < 3) return undefined;
     return this.by === 'hole' ? 'the first corner again cuts it' : 'the first corner again lays it';
   }
 
@@ -69,7 +63,6 @@ export class SlabTool extends FormTool implements Tool {
     if (blank === 'face') {
       this.by = text as SlabBy;
       this.place = undefined;
-      this.first = undefined;
       this.run.clear();
     } else if (OutlineRun.has(blank)) {
       const fault = this.run.fill(blank, text, this.units);
@@ -95,8 +88,8 @@ export class SlabTool extends FormTool implements Tool {
       return { name: 'setSlab', args: { id: slab?.id ?? '', holes: [...(slab?.holes ?? []), points] } };
     }
     if (this.by === 'cut') {
-      const [a, b] = [this.first ?? { x: 0, y: 0 }, this.place ?? { x: 0, y: 0 }];
-      return { name: 'splitSlab', args: { id: this.cutBy(a, b)?.id ?? '', a, b } };
+      const [a, b] = this.run.line ?? [];
+      return { name: 'splitSlab', args: { id: this.cut?.id ?? '', a, b } };
     }
     const outline =
       this.by === 'corners'
@@ -107,23 +100,17 @@ export class SlabTool extends FormTool implements Tool {
     return { name: 'addSlab', args: { storey, ...outline, ...this.lengths } };
   }
 
-  /** The drawn slab that a line goes through, where both its ends are told. */
-  private cutBy(a: Point, b: Point): Slab | undefined {
-    return [0.5, 0.25, 0.75, 0, 1]
-      .map((k) => this.slabAt({ x: a.x + (b.x - a.x) * k, y: a.y + (b.y - a.y) * k }))
-      .find((slab) => slab?.outline.kind === 'drawn');
-  }
-
-  /** Pointed at by one place, or by two. */
-  private get isPlaced() {
-    return this.by === 'room' || this.by === 'cut';
+  /** The slab that the line goes through: of several one that was drawn. */
+  private get cut(): Slab | undefined {
+    const { line } = this.run;
+    if (!line) return undefined;
+    const found = [0.5, 0.25, 0.75, 0, 1].flatMap((k) => this.slabAt(lerp(...line, k)) ?? []);
+    return found.find(({ outline }) => outline.kind === 'drawn') ?? found[0];
   }
 
   protected override preview() {
-    if (this.isPlaced) {
-      const isReady = this.by === 'room' ? this.place : this.first && this.place;
-      return this.attempt(isReady ? this.call() : undefined);
-    }
+    if (this.by === 'room') return this.attempt(this.place && this.call());
+    if (this.by === 'cut') return this.attempt(this.cut && this.call());
     const { outline } = this.run;
     const isShort = this.isDrawn && !outline;
     this.attempt(
@@ -132,67 +119,48 @@ export class SlabTool extends FormTool implements Tool {
   }
 
   move(point: Point, mmPerPixel: number) {
-    if (this.isPlaced) {
-      this.place = this.by === 'cut' ? this.hand.move(point, mmPerPixel) : point;
-      return this.preview();
-    }
-    if (!this.isDrawn) return;
-    this.run.move(point, mmPerPixel);
+    if (this.by === 'room') this.place = point;
+    else if (this.isDrawn) this.run.move(point, mmPerPixel);
+    else return;
     this.preview();
   }
 
   click(point: Point, mmPerPixel: number) {
-    if (!this.isDrawn && !this.isPlaced) return;
+    if (!this.isDrawn && this.by !== 'room') return;
     this.move(point, mmPerPixel);
     this.accept();
   }
 
   override accept() {
-    if (this.isPlaced && !this.place) {
-      this.editor.say({ kind: 'problem', text: 'No place is chosen yet.', hint: 'Point at it.' });
-      return;
+    if (this.by === 'room' && !this.place) return this.fault('No place is chosen yet.', 'Point at it.');
+    if (this.by === 'cut' && this.run.line) {
+      if (this.cut) return super.accept();
+      return this.fault('No slab lies under the line.', 'Let it go through a slab of this storey.');
     }
-    if (this.by === 'cut' && !this.first) {
-      this.first = this.place;
-      this.editor.toolChanged();
-      return;
-    }
-    if (this.by === 'hole' && this.run.isClosing && !this.slabAt(this.run.set[0])) {
-      this.editor.say({
-        kind: 'problem',
-        text: 'No slab lies under the hole.',
-        hint: 'Point at its corners within a slab of this storey.'
-      });
-      return;
-    }
+    if (this.by === 'hole' && this.run.isClosing && !this.slabAt(this.run.set[0]))
+      return this.fault('No slab lies under the hole.', 'Point at its corners within a slab of this storey.');
     if (!this.isDrawn || this.run.isClosing) return super.accept();
     this.run.add();
     this.preview();
   }
 
+  private fault(text: string, hint: string) {
+    this.editor.say({ kind: 'problem', text, hint });
+  }
+
   key(key: string): boolean {
-    if ((!this.isDrawn && this.by !== 'cut') || !this.hand.key(key)) return false;
-    if (this.by === 'cut') this.place = this.hand.present?.point ?? this.place;
+    if (!this.isDrawn || !this.hand.key(key)) return false;
     this.preview();
     return true;
   }
 
   override back(): boolean {
-    if (this.first) {
-      this.first = undefined;
-      this.preview();
-      return true;
-    }
     if (!this.run.back()) return false;
     this.preview();
     return true;
   }
 
   overlay(): Overlay {
-    if (this.by === 'cut')
-      return this.first && this.place
-        ? { ...this.hand.overlay, lines: [[this.first, this.place]], points: [this.first] }
-        : this.hand.overlay;
     return this.isDrawn ? this.run.overlay : {};
   }
 }
