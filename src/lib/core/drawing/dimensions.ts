@@ -45,7 +45,7 @@ export interface StringRoom {
   readonly paper: number;
   /** How deep the strings of a side may be, mm of paper. */
   readonly room: number;
-  /** What is drawn besides walls, as eaves and columns: strings begin beyond it. */
+  /** What is drawn besides walls, as eaves, columns and the falls of patios: strings begin beyond it. */
   readonly clear?: readonly Ring[];
 }
 

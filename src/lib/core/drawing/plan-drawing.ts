@@ -3,7 +3,7 @@
  * ask this one function. Each list stays the same object while nothing that it shows changes.
  */
 import type { DimensionString, Mark } from '../display/marks';
-import { fallMarks } from '../kinds/slab/plan';
+import { fallMarks, markedSlabs } from '../kinds/slab/plan';
 import { stairMarks } from '../kinds/stair/plan';
 import { allCuts } from '../document/cuts';
 import type { Cut } from '../kernels/solids/cut';
@@ -92,10 +92,11 @@ export const automaticStrings = stageWithMemory(
     surrounds: result(buildings, storeyOf),
     roofs: (query, key) => indexedRoofs(query, storeyOf(key)),
     standing: (query, key) => cutsOn(query, storeyOf(key)),
+    paved: (query, key) => markedSlabs(query, storeyOf(key)),
     ...{ byHand: result(chainsByHand), units, secondUnits }
   },
   () => new StringMemory(),
-  ({ model, surrounds, roofs, standing, byHand, ...units }, key, memory): readonly DimensionString[] =>
+  ({ model, surrounds, roofs, standing, paved, byHand, ...units }, key, memory): readonly DimensionString[] =>
     model
       ? dimensionStrings(
           model,
@@ -105,7 +106,8 @@ export const automaticStrings = stageWithMemory(
             ...looksOf(key),
             clear: [
               ...roofs.flatMap(({ planes }) => planes.map(({ ring }) => ring)),
-              ...standing.map(({ ring }) => ring)
+              ...standing.map(({ ring }) => ring),
+              ...paved
             ]
           },
           byHand,

@@ -78,6 +78,12 @@ const fallsInPlan = stage(
 export const fallMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
   query.get(fallsInPlan, pairKey(String(paper), storey));
 
+/** The outlines of slabs of a storey that are drawn and have falls written on them. */
+export const markedSlabs = (query: Query, storey: string): (readonly Point[])[] =>
+  [...query.project.tables.slab.values()].flatMap(({ storey: own, outline, falls }) =>
+    own === storey && falls && outline.kind === 'drawn' ? [outline.points] : []
+  );
+
 /** An arrow down the slope, the slope written over it where there is room; of what is level the word alone. */
 function marker(subject: string, { at, reach, plane }: SeenFacet, form: FallForm, paper: number): Mark[] {
   const mark = { subject, group: 'slab', ink: 'tide' } as const;
