@@ -22,7 +22,7 @@ const columnsOf = (project: Project, storey: string): Column[] =>
 export const copyStorey = command({
   name: 'copyStorey',
   about:
-    'Add a storey above or below by copying the walls: the outer ones, chosen `partitions` with them, or all with the columns; with their openings when asked. Joints are cut as below. A thinner build-up keeps its outer face. Copied up, outer walls are kept flush over those below (see alignWalls), unless `aligned` is false.',
+    'Add a storey above or below by copying the walls: the outer ones, chosen `partitions` with them, or all with the columns; with their openings when asked. Joints are cut as below. `buildUp` is that of the outer ones, whose outer face stays where it is. Copied up, outer walls are kept flush over those below (see alignWalls), unless `aligned` is false.',
   args: s.object({
     storey: s.id().required(),
     id: s.id(),
@@ -81,7 +81,7 @@ export const copyStorey = command({
       return {
         ...copy,
         on: null,
-        buildUp: buildUp ?? copy.buildUp,
+        buildUp: (copy.role === 'exterior' ? buildUp : undefined) ?? copy.buildUp,
         coversFloor: covers && copy.role === 'exterior'
       };
     };

@@ -97,6 +97,26 @@ describe('what takes the same room in height is found, with its numbers and the 
     );
     expect(of(repaired(house, found!), 'slab.in-walls')).toEqual([]);
   });
+  it('walls end under a slab above that covers them; one over a part of them is cut back to them instead', () => {
+    const slabOver = (x1: number) =>
+      call('addSlab', {
+        ...{ id: 'slab', storey: 'up', thickness: 150 },
+        points: [
+          [-10, -10],
+          [x1, -10],
+          [x1, 6010],
+          [-10, 6010]
+        ].map(([x, y]) => ({ x, y }))
+      });
+    const [whole] = of(built(box('g'), upper, slabOver(8010)), 'slab.in-walls');
+    expect(whole!.repair!.label).toBe('End the walls under it');
+    const half = built(box('g'), upper, slabOver(4000));
+    const [found] = of(half, 'slab.in-walls');
+    expect(found!.repair!.label).toBe('Cut it back to the walls');
+    const mended = repaired(half, found!);
+    expect(of(mended, 'slab.in-walls')).toEqual([]);
+    expect([...mended.tables.wall.values()].filter(({ top }) => top.kind === 'datum')).toEqual([]);
+  });
   it('a roof through the storey above, and one close over another', () => {
     const roof = (id: string, storey: string, plateLevel: number) =>
       call('addRoof', { id, storey, pitch: 30, overhang: 300, plateLevel });

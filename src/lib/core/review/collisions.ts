@@ -2,15 +2,16 @@
  * What takes the same room in height: walls that run on into the storey above, slabs within walls, roofs through the
  * storey above or close over one another. Heights are above project zero.
  */
-import { commonPieces, sharedArea } from '../geometry/common-area';
+import { areaWithin, commonPieces, sharedArea } from '../geometry/common-area';
 
 import { heightAt, raise, type Plane } from '../geometry/plane';
 import { rangeOf } from '../kinds/slab/body';
 import { slabHeight, slabLevel } from '../kinds/slab/level';
 import { slabRings } from '../kinds/slab/rings';
 import { slabParts } from '../kinds/slab/shape';
-import { boxesMeet, boxOf, ringArea, ringsHold, type Box, type Ring } from '../geometry/ring';
+import { boxesMeet, boxOf, ringArea, ringsArea, ringsHold, type Box, type Ring } from '../geometry/ring';
 import { toStored, tolerances } from '../geometry/tolerances';
+import { withoutRings } from '../geometry/union';
 import { settingsOf } from '../document/project';
 import { formatArea, formatVolume } from '../units/area';
 import { formatLengthWithUnit } from '../units/length';
@@ -32,6 +33,9 @@ const leastVolume = 1e5;
 /** Roofs nearer than this above one another, mm, over more than this, mm2, are one too many. */
 const leastRoofGap = 300;
 const leastRoofArea = 1e5;
+
+/** The share of a wall that a slab must cover to lie over all of it. */
+const mostly = 0.99;
 
 /** A part of a wall or slab between two heights. */
 interface Block {
@@ -174,8 +178,9 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
       const blocks = wall.blocks();
       const parts = own.flatMap((p) => blocks.flatMap((q) => shared(p, q) ?? []));
       const volume = parts.reduce((sum, part) => sum + part.volume, 0);
+      const met = blocks.flatMap((block) => (levelOver(block, heights) > 0 ? [block.ring] : []));
       return volume > leastVolume
-        ? [{ frame, volume, over: Math.max(...parts.map(({ over }) => over)) }]
+        ? [{ frame, volume, met, over: Math.max(...parts.map(({ over }) => over)) }]
         : [];
     });
     if (hit.length === 0) continue;
@@ -194,22 +199,46 @@ export function findSlabsInWalls({ project, query, storey, say, named }: Scope) 
       apart(
         slab,
         slabHeight(project, slab),
-        hit.map(({ frame }) => frame)
+        hit,
+        own.map(({ ring }) => ring)
       )
     );
   }
 }
 
-/** Walls from below end under the slab; one that follows walls may end at their inner face. */
-function apart(slab: Slab, height: number, walls: readonly WallFrame[]): Repair | undefined {
+/** A wall that a slab lies in, and its rings there. */
+interface Hit {
+  readonly frame: WallFrame;
+  readonly met: readonly Ring[];
+}
+
+/**
+ * Walls from below end under a slab that covers all of them; one that follows walls may end at their inner face; one that
+ * is drawn is cut back to them.
+ */
+function apart(slab: Slab, height: number, hit: readonly Hit[], own: readonly Ring[]): Repair | undefined {
   const { id, storey, outline } = slab;
-  if (walls.every(({ wall }) => wall.storey !== storey)) {
+  const walls = hit.map(({ frame }) => frame);
+  // Under a slab that lies over a part of it only, a wall would leave a gap beside.
+  const isCovered = hit.every(({ met }) => areaWithin(met, own) > mostly * ringsArea(met));
+  if (isCovered && walls.every(({ wall }) => wall.storey !== storey)) {
     const top: WallTop = { kind: 'datum', storey, offset: height - slab.thickness };
     const ids = walls.map(({ wall }) => wall.id);
     return {
       label: ids.length === 1 ? 'End the wall under it' : 'End the walls under it',
       call: { name: 'setWalls', args: { ids, top } }
     };
+  }
+  if (outline.kind === 'drawn') {
+    const left = withoutRings(
+      [outline.points],
+      hit.flatMap(({ met }) => met)
+    );
+    const [points, ...others] = left.sort((p, q) => ringArea(q) - ringArea(p));
+    // Strips before the walls go; what is more than that, as a balcony through them, stays to be decided.
+    return points && others.every((ring) => Math.abs(ringArea(ring)) < (1 - mostly) * ringArea(points))
+      ? { label: 'Cut it back to the walls', call: { name: 'setSlab', args: { id, points } } }
+      : undefined;
   }
   if (outline.kind !== 'walls' || outline.face === 'inner') return undefined;
   const follows = walls.every(({ wall }) => wall.storey === storey && wall.role === 'exterior');

@@ -176,12 +176,10 @@ export const copySlab = command({
     const puts = there.map((storey, i) =>
       checkedSlab(query, { ...slab, id: ids[i]!, storey: storey.id, from: null, pad: null })
     );
-    return done(
-      project,
-      `Lay a slab on ${there.length === 1 ? there[0]!.name : `${there.length} storeys`}`,
-      puts,
-      [],
-      ids
-    );
+    const where = there.length === 1 ? there[0]!.name : `${there.length} storeys`;
+    return {
+      ...done(project, `Lay a slab on ${where}`, puts, [], ids),
+      also: `It lies on ${there.map(({ name }) => name).join(', ')} too.`
+    };
   }
 });

@@ -118,6 +118,11 @@ describe('copying walls to another storey', () => {
     expect(up.map(({ role }) => role).sort()).toEqual([...Array<string>(4).fill('exterior'), 'partition']);
     expect(up.find(({ role }) => role === 'partition')!.a).toEqual(copied.tables.wall.get('q')!.a);
     expect(refusal(twoRooms(), 'copyStorey', { storey: 'storey-1', partitions: ['z'] })).toContain('z');
+    const thinner = act(twoRooms(), 'copyStorey', {
+      ...{ storey: 'storey-1', id: 'up', partitions: ['q'], buildUp: 'boarded-frame' }
+    });
+    for (const { storey, role, buildUp } of thinner.tables.wall.values())
+      if (storey === 'up') expect(buildUp === 'boarded-frame').toBe(role === 'exterior');
     const upper = [...copied.tables.wall.values()].find(({ storey }) => storey === 'up')!.id;
     expect(refusal(copied, 'copyStorey', { storey: 'storey-1', partitions: [upper] })).toContain(
       'does not stand on'

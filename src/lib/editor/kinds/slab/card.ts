@@ -128,10 +128,7 @@ function slabActions(editor: Editor, slab: Slab): CardAction[] {
   const { project, model } = editor;
   const act = (label: string, name: string, args: object): CardAction => ({
     label,
-    run: () => {
-      const made = editor.perform({ name, args });
-      if (made?.[0]) editor.select(made.slice(0, 1));
-    }
+    run: () => void editor.perform({ name, args })
   });
   const copies = storeysInOrder(project).flatMap(({ id, name }) =>
     id === slab.storey ? [] : [act(`Lay it on ${name} too`, 'copySlab', { id: slab.id, storeys: [id] })]

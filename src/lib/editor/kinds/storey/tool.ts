@@ -1,5 +1,6 @@
 /** Copying a storey up or down. */
 import { FormTool } from '../../tools/form';
+import { buildUpChoices } from '../../style';
 import type { Tool } from '../../tool';
 import { choiceBlank, textBlank, type SentencePart } from '../../sentence';
 import type { Editor } from '../../editor';
@@ -12,6 +13,8 @@ export class CopyUpTool extends FormTool implements Tool {
   private openings: 'with' | 'without' = 'without';
   private to: 'above' | 'below' = 'above';
   private storeyName: string | undefined;
+  /** Of the outer walls; empty: as below. */
+  private buildUp = '';
 
   constructor(editor: Editor) {
     super(editor);
@@ -50,12 +53,20 @@ export class CopyUpTool extends FormTool implements Tool {
       this.length('height', 'Height'),
       'high, its floor',
       this.length('floorDepth', 'Floor depth'),
-      'deep.'
+      'deep, outer walls',
+      choiceBlank('buildUp', 'Build-up', this.buildUp, [
+        { value: '', label: 'made as they are' },
+        ...buildUpChoices(this.editor.project)
+          .slice(1)
+          .map(({ value, label }) => ({ value, label: `of ${label}` }))
+      ]),
+      '.'
     ];
   }
 
   fill(blank: string, text: string): string | undefined {
     if (blank === 'which') this.which = text as 'outer' | 'chosen' | 'all';
+    else if (blank === 'buildUp') this.buildUp = text;
     else if (blank === 'openings') this.openings = text as 'with' | 'without';
     else if (blank === 'to') this.to = text as 'above' | 'below';
     else if (blank === 'name') {
@@ -74,6 +85,7 @@ export class CopyUpTool extends FormTool implements Tool {
         storey: this.editor.storey,
         which: this.which === 'all' ? 'all' : 'outer',
         ...(this.which === 'chosen' && { partitions: this.partitions }),
+        ...(this.buildUp !== '' && { buildUp: this.buildUp }),
         openings: this.openings === 'with',
         to: this.to,
         name: this.nameShown,
