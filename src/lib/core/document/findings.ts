@@ -278,7 +278,7 @@ const findings = {
   },
   'footing.gap': {
     message: (w) => `${w.t('thing')} begins ${w.l('gap')} over ${w.t('other')}, and nothing is between.`,
-    hint: 'Take the foundation up to it, lay a slab between, or let it begin lower.'
+    hint: 'Take what is under it up to it, lay a slab between, or let it begin lower.'
   },
   'footing.in-slab': {
     message: (w) => `${w.t('thing')} stands ${w.l('by')} into ${w.t('other')}.`,

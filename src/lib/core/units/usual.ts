@@ -15,6 +15,8 @@ const metric = {
   slab: 150,
   /** Of a corner or gully, above a slab's level. */
   fall: -20,
+  /** Contours of the ground stand so far apart. */
+  contour: 250,
   footing: { projection: 150, thickness: 300, depth: 1050, working: 150 },
   overhang: 450,
   roof: 200,
@@ -50,6 +52,7 @@ const imperial: UsualSizes = {
   floorDepth: feet,
   slab: 6 * inch,
   fall: -0.75 * inch,
+  contour: feet,
   footing: { projection: 6 * inch, thickness: feet, depth: 3.5 * feet, working: 6 * inch },
   overhang: 1.5 * feet,
   roof: 8 * inch,

@@ -195,6 +195,23 @@ describe('pads', () => {
     expect(found(mended)).toEqual([]);
     expect(rowOf(mended).wallVolume).toBe(3 * 300 * 300 * 450);
   });
+
+  it('have piers up to the underside of the slab that their column stands on; through one that lies lower', () => {
+    const slabAt = (offset: number) =>
+      act(act(pads, 'setFooting', { id: 'strip', wallTop: -200 }), 'addSlab', {
+        ...{ id: 'floor', storey: 'storey-1', thickness: 120, offset },
+        points: [
+          [-400, -400],
+          [3400, -400],
+          [3400, 400],
+          [-400, 400]
+        ].map(([x, y]) => ({ x, y }))
+      });
+    // Two of three columns stand on it.
+    expect(rowOf(slabAt(-200)).wallVolume).toBe(300 * 300 * (450 + 2 * 330));
+    expect(rowOf(slabAt(-280)).wallVolume).toBe(3 * 300 * 300 * 450);
+    for (const offset of [-200, -280]) expect(found(slabAt(offset))).toEqual([]);
+  });
 });
 
 describe('what is found of footings', () => {
@@ -225,8 +242,17 @@ describe('what is found of footings', () => {
     expect(found(bare).map(({ code, numbers }) => [code, numbers.gap])).toEqual(
       Array.from({ length: 4 }, () => ['footing.gap', 150])
     );
-    for (const one of [...found(three), ...found(high), ...found(bare)]) {
-      const project = one.code === 'footing.missing' ? three : one.code === 'footing.gap' ? bare : high;
+    // A slab between, but lower than the walls begin: they can stand on it.
+    const low = act(act(laid, 'setSlab', { id: 'floor', offset: -32 }), 'setFooting', {
+      ...{ id: 'strip', wallTop: -182 }
+    });
+    expect(found(low).map(({ code, subjects, numbers }) => [code, subjects[1], numbers.gap])).toEqual(
+      Array.from({ length: 4 }, () => ['footing.gap', 'floor', 32])
+    );
+    const cases = [three, high, bare, low].flatMap((project) =>
+      found(project).map((one) => [project, one] as const)
+    );
+    for (const [project, one] of cases) {
       const { name, args } = mends(one)[0]!.call;
       expect(found(act(project, name, args)).map(({ id }) => id)).not.toContain(one.id);
     }

@@ -1,12 +1,17 @@
 /** The concrete of footings: prisms between ground and walls, each volume of one footing only. */
 import { allCuts } from '../../document/cuts';
 import type { Query } from '../../document/kind';
+import { sameValue } from '../../document/patch';
 import { own, result, stage } from '../../document/stage';
 import type { Cell } from '../../geometry/columns';
-import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
+import { boxesMeet, boxOf, ringsHold, type Ring } from '../../geometry/ring';
+import { heightOn } from '../../kernels/falls/surface';
 import { cutsMeeting, type Cut } from '../../kernels/solids/cut';
 import { unionOf } from '../../geometry/union';
 import { footingPrisms, ownCells, wallPrisms, type Prism } from '../../kernels/footings/strips';
+import { slabLevel } from '../slab/level';
+import { slabRings } from '../slab/rings';
+import { slabParts } from '../slab/shape';
 import { datumOf } from '../storey/record';
 import { footingLevels, footingOutlines, footingStandings, outlineWith, type Standing } from './shape';
 
@@ -18,11 +23,39 @@ export interface FootingPrisms {
 const datumUnder = ({ project }: Query, id: string) =>
   datumOf(project, project.tables.footing.get(id)?.storey ?? '');
 
-/** Rings of what stands on it, by where the foundation wall under it ends. */
-function byTop(standing: readonly Standing[], top: number): Map<number, Ring[]> {
+/** Nearer than this a column stands on a slab, mm. */
+const onSlab = 1;
+
+/** Where piers under columns that stand on a slab end: under it, above the storey's datum; by the column's id. */
+function endsOfPiers(query: Query, id: string): (readonly [of: string, end: number])[] {
+  const { project } = query;
+  const datum = datumUnder(query, id);
+  const pads = query.get(footingStandings, id).filter(({ isPad }) => isPad);
+  const slabs = pads.length === 0 ? [] : [...project.tables.slab.values()];
+  return pads.flatMap(({ of, frame: { origin }, base }) => {
+    const ends = slabs.flatMap((slab): number[] => {
+      if (!ringsHold(query.get(slabRings, slab.id), origin)) return [];
+      const facets = query.get(slabParts, slab.id).flatMap(({ surface }) => surface.facets);
+      const [fall, level] = [heightOn(facets, origin), slabLevel(project, slab) - datum];
+      const under = level - slab.thickness + (slab.underside === 'tilted' ? fall : 0);
+      return level + fall >= base - onSlab && under < base - onSlab ? [under] : [];
+    });
+    return ends.length > 0 ? [[of, Math.min(...ends)] as const] : [];
+  });
+}
+
+const pierEnds = stage('ends of piers', { ends: endsOfPiers }, ({ ends }) => ends, sameValue);
+
+/** Rings of what stands on it, by where the foundation wall or the pier under it ends. */
+function byTop(
+  standing: readonly Standing[],
+  top: number,
+  ends: readonly (readonly [of: string, end: number])[]
+): Map<number, Ring[]> {
+  const piers = new Map(ends);
   const found = new Map<number, Ring[]>();
-  for (const { rings, base, isPad } of standing) {
-    const end = isPad ? base : Math.min(top, base);
+  for (const { of, rings, base, isPad } of standing) {
+    const end = isPad ? (piers.get(of) ?? base) : Math.min(top, base);
     found.set(end, [...(found.get(end) ?? []), ...rings]);
   }
   return found;
@@ -35,14 +68,15 @@ export const footingSolids = stage(
     standing: result(footingStandings),
     outline: result(footingOutlines),
     levels: result(footingLevels),
-    datum: datumUnder
+    datum: datumUnder,
+    piers: result(pierEnds)
   },
-  ({ footing, standing, outline, levels, datum }): FootingPrisms => {
+  ({ footing, standing, outline, levels, datum, piers }): FootingPrisms => {
     if (!footing || !levels) return { strip: [], wall: [] };
     const { strips, steps } = levels;
     const strip = footingPrisms(outline, strips, steps, levels);
     if (!footing.wall) return { strip, wall: [] };
-    const wall = [...byTop(standing, footing.wall.top)].flatMap(([top, rings]) =>
+    const wall = [...byTop(standing, footing.wall.top, piers)].flatMap(([top, rings]) =>
       wallPrisms(unionOf(rings), strips, steps, levels, datum + top)
     );
     return { strip, wall };

@@ -2,7 +2,7 @@
 import type { Scope } from '../../document/kind';
 import { commonPieces, leastShared, sharedArea } from '../../geometry/common-area';
 import { combine, flat, heightAt, raise } from '../../geometry/plane';
-import { boxesMeet, boxOf, ringArea, ringsHold } from '../../geometry/ring';
+import { boxesMeet, boxOf, ringArea, ringHolds, ringsHold } from '../../geometry/ring';
 import { innerPoint } from '../../geometry/triangulate';
 import { excessOver } from '../../kernels/ground/earthwork';
 import { toStored, tolerances } from '../../geometry/tolerances';
@@ -75,22 +75,30 @@ function findGaps({ project, query, say, named, storey }: Scope, footing: Footin
     const top = isPad ? (footing.wall ? base : footing.top) : (footing.wall?.top ?? footing.top);
     const middle = rings[0] && innerPoint(rings[0]);
     if (base - top <= slack || !middle) continue;
-    const isFilled = slabs.some((slab) => {
-      const level = slabLevel(project, slab);
-      const touches = level >= datum + base - slack && level - slab.thickness <= datum + top + slack;
-      return touches && ringsHold(query.get(slabRings, slab.id), middle);
-    });
-    if (isFilled) continue;
+    const [on] = slabs
+      .map((slab) => ({ slab, level: slabLevel(project, slab) - datum }))
+      .filter(
+        ({ slab, level }) =>
+          level > top + slack &&
+          level - slab.thickness <= top + slack &&
+          ringsHold(query.get(slabRings, slab.id), middle)
+      )
+      .sort((p, q) => q.level - p.level);
+    const from = on?.level ?? top;
+    if (base - from <= slack) continue;
+    const onSlab = on && { ids: [of], on: { kind: 'slab', slab: on.slab.id }, base: 0 };
     say(
       'floors',
       'footing.gap',
-      [of, footing.id],
-      { gap: base - top },
-      { thing: named(of), other: named(footing.id) },
-      {
-        label: isPad ? 'Stand a pier on it' : 'Take the foundation up to it',
-        call: { name: 'setFooting', args: { id: footing.id, wallTop: base } }
-      }
+      [of, on?.slab.id ?? footing.id],
+      { gap: base - from },
+      { thing: named(of), other: named(on?.slab.id ?? footing.id) },
+      onSlab && !isPad
+        ? { label: 'Stand it on the slab', call: { name: 'setWalls', args: onSlab } }
+        : {
+            label: isPad ? 'Stand a pier on it' : 'Take the foundation up to it',
+            call: { name: 'setFooting', args: { id: footing.id, wallTop: base } }
+          }
     );
   }
 }
@@ -112,6 +120,12 @@ function inEdge(prisms: readonly Prism[], cells: readonly Cell[], level: number)
 function findInSlabs({ project, query, say, named }: Scope, footing: Footing) {
   const { strip, wall } = query.get(footingSolids, footing.id);
   const prisms = [...strip, ...wall];
+  const piers = query.get(footingStandings, footing.id).flatMap(({ isPad, rings }) => (isPad ? rings : []));
+  /** A slab is poured round a pier that goes through it. */
+  const goesThrough = ({ ring, top }: Prism, level: number) => {
+    const middle = top > level + slack && piers.length > 0 ? innerPoint(ring) : undefined;
+    return middle !== undefined && piers.some((pier) => ringHolds(pier, middle));
+  };
   for (const slab of project.tables.slab.values()) {
     const level = slabLevel(project, slab);
     const ranges = query.get(slabParts, slab.id).map((part) => rangeOf(slab, part, level));
@@ -119,8 +133,11 @@ function findInSlabs({ project, query, say, named }: Scope, footing: Footing) {
     if (ranges.length === 0) continue;
     const [z0, z1] = [Math.min(...ranges.map(([low]) => low)), level];
     const hit = prisms.filter(
-      ({ ring, bottom, top }) =>
-        bottom < z1 - slack && top > z0 + slack && rings.some((one) => sharedArea(one, ring) > leastShared)
+      (one) =>
+        one.bottom < z1 - slack &&
+        one.top > z0 + slack &&
+        !goesThrough(one, z1) &&
+        rings.some((ring) => sharedArea(ring, one.ring) > leastShared)
     );
     const deep = inEdge(
       prisms.filter(({ bottom }) => bottom < z0),

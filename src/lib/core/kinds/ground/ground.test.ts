@@ -119,7 +119,13 @@ describe('the ground of a project', () => {
       planDrawing(query(storeys), storey, { paper: 100, at })
         .over.flat()
         .filter(({ group }) => group === 'ground');
-    expect(marks('storey-1').filter(({ kind }) => kind === 'text')).toHaveLength(4);
+    const texts = marks('storey-1').flatMap((mark) => (mark.kind === 'text' ? [mark] : []));
+    // Of four levels told, and of the contours between them.
+    expect(texts.filter(({ subject }) => subject !== 'project')).toHaveLength(4);
+    expect(texts.filter(({ subject }) => subject === 'project').map(({ text }) => text)).toEqual([
+      '-750',
+      '-500'
+    ]);
     expect(marks('storey-1').some(({ subject }) => subject === 'project')).toBe(true);
     expect(marks('storey-2')).toEqual([]);
     // Elsewhere they would cross the house.

@@ -1,17 +1,23 @@
 /** The ground in the plan of the lowest storey: levels, lines, the plot, and contours of the ground as it is. */
+import { readable } from '../../display/arrows';
 import type { Mark } from '../../display/marks';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { heightAt } from '../../geometry/plane';
-import { lerp, type Point } from '../../geometry/point';
+import { angleOf, lerp, subtract, unit, type Point } from '../../geometry/point';
+import { gapToBorder, ringsHold, type Ring } from '../../geometry/ring';
 import type { GroundFacet } from '../../kernels/ground/surface';
-import { formatLength } from '../../units/length';
+import { formatLength, type LengthUnits } from '../../units/length';
+import { usualSizes } from '../../units/usual';
 import { storeysInOrder } from '../storey/record';
+import { outlineOn } from '../wall/stages';
 import { groundAsItIs } from './stages';
 
-/** Contours stand this far apart, mm. */
-const interval = 250;
+/** Where a contour is written it lies so far from the house, mm: beyond what is written round that. */
+const besideHouse = 3000;
+/** Places that a piece of a contour is looked through by. */
+const shares = 24;
 /** mm of paper. */
 const letters = 1.8;
 /** Of a cross at a level, mm. */
@@ -51,33 +57,76 @@ const recordPlans = stage(
   }
 );
 
-/** Where a facet crosses the heights of contours. */
-function contoursOf({ ring, plane }: GroundFacet): Point[] {
+/** Where a contour crosses a facet. */
+interface Crossing {
+  readonly z: number;
+  readonly a: Point;
+  readonly b: Point;
+}
+
+/** Where a facet crosses the heights of contours, so far apart. */
+function contoursOf({ ring, plane }: GroundFacet, interval: number): Crossing[] {
   const heights = ring.map((p) => heightAt(plane, p));
   const [low, high] = [Math.min(...heights), Math.max(...heights)];
-  const points: Point[] = [];
+  const found: Crossing[] = [];
   for (let n = Math.ceil(low / interval + 1e-9); n * interval < high - 1e-6; n++) {
     const crossed = ring.flatMap((p, i) => {
       const j = (i + 1) % ring.length;
       const [from, to] = [heights[i]! - n * interval, heights[j]! - n * interval];
       return from > 0 !== to > 0 ? [lerp(p, ring[j]!, from / (from - to))] : [];
     });
-    if (crossed.length === 2) points.push(...crossed);
+    const [a, b] = crossed;
+    if (a && b && crossed.length === 2) found.push({ z: n * interval, a, b });
   }
-  return points;
+  return found;
 }
 
-const contours = stage('contours', { surface: result(groundAsItIs) }, ({ surface }): readonly Mark[] => {
-  const points = (surface?.facets ?? []).flatMap(contoursOf);
-  return points.length > 0
-    ? [{ ...mark('project'), kind: 'lines', points, pen: 'thin', isDetail: true }]
-    : [];
-});
+/** What a contour is, written once on it: where it comes nearest to the house outside of what is written round that. */
+function written(crossings: readonly Crossing[], house: readonly Ring[], units: LengthUnits): Mark[] {
+  const all = crossings.flatMap(({ a, b }) =>
+    Array.from({ length: shares - 1 }, (_, i) => {
+      const at = lerp(a, b, (i + 1) / shares);
+      const gap = ringsHold(house, at) ? 0 : Math.min(...house.map((ring) => gapToBorder(ring, at)));
+      return { at, way: readable(unit(subtract(b, a))), off: Math.abs(gap - besideHouse) };
+    })
+  );
+  const z = crossings[0]!.z;
+  const [first, ...others] = all;
+  const { at, way } = others.reduce((best, one) => (one.off < best.off ? one : best), first!);
+  const text = `${z > 0 ? '+' : ''}${formatLength(z, units)}`;
+  return [{ ...mark('project'), kind: 'text', height: letters, angle: angleOf(way), at, text }];
+}
+
+const contours = stage(
+  'contours',
+  {
+    surface: result(groundAsItIs),
+    units: ({ project }) => settingsOf(project).units,
+    house: (query: Query, storey) => outlineOn(query, storey, 'outer')?.rings
+  },
+  ({ surface, units, house = [] }): readonly Mark[] => {
+    const interval = usualSizes(units).contour;
+    const all = (surface?.facets ?? []).flatMap((facet) => contoursOf(facet, interval));
+    if (all.length === 0) return [];
+    const points = all.flatMap(({ a, b }) => [a, b]);
+    const heights = [...new Set(all.map(({ z }) => z))];
+    return [
+      { ...mark('project'), kind: 'lines', points, pen: 'thin', isDetail: true },
+      ...heights.flatMap((z) =>
+        written(
+          all.filter((one) => one.z === z),
+          house,
+          units
+        )
+      )
+    ];
+  }
+);
 
 /** Contours where ground is worked on: elsewhere they would cross the house. */
 export function planOfGround(query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] {
   const { ground } = query.project.tables;
   if (storeysInOrder(query.project)[0]?.id !== storey) return [];
   const own = [...ground.keys()].map((id) => query.get(recordPlans, id));
-  return at === 'floors' || at === 'measure' ? [query.get(contours, ''), ...own] : own;
+  return at === 'floors' || at === 'measure' ? [query.get(contours, storey), ...own] : own;
 }

@@ -67,7 +67,8 @@ const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => 
     make.length('thickness', 'Thickness', [footing.thickness], (thickness) => set({ thickness })),
     materialField(make, footing, set, ['material', 'Material']),
     make.length('working', 'Room to work when dug', [footing.working], (working) => set({ working })),
-    fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units)),
+    // Pads under columns have none.
+    ...(row.length > 0 ? [fact('Length', formatLengthWithUnit(row.length, make.editor.settings.units))] : []),
     fact('Concrete', formatVolume(row.volume, make.editor.settings.units, 3))
   ];
 };

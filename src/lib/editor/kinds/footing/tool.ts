@@ -3,6 +3,8 @@ import { nameElement } from '../../../core/document/names';
 import type { Point } from '../../../core/geometry/point';
 import { columnRing } from '../../../core/kinds/column/shape';
 import { ringHolds } from '../../../core/geometry/ring';
+import { slabLevel } from '../../../core/kinds/slab/level';
+import { datumOf } from '../../../core/kinds/storey/record';
 import { wallsOf } from '../../../core/kinds/wall/record';
 import type { Editor } from '../../editor';
 import { wallAt } from '../../hits';
@@ -30,8 +32,13 @@ export class FootingTool extends FormTool implements Tool {
   constructor(editor: Editor) {
     super(editor);
     const { footing, slab } = editor.usual;
-    const ground = [...editor.project.tables.slab.values()].find(({ storey }) => storey === editor.storey);
-    this.proposed = { ...footing, wallTop: -(ground?.thickness ?? slab) };
+    const { project, storey } = editor;
+    const ground = [...project.tables.slab.values()].find((one) => one.storey === storey);
+    // Up to the underside of the slab that lies on it.
+    const under = ground
+      ? slabLevel(project, ground) - datumOf(project, storey) - ground.thickness - (ground.edge?.depth ?? 0)
+      : -slab;
+    this.proposed = { ...footing, wallTop: under };
     // What is selected is what one wants them under.
     const walls = [...editor.selection].filter((id) => this.has(id));
     if (walls.length > 0) {

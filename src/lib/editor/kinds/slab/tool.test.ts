@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { choose, readSentence, rectangle, startSession } from '../../testing/session';
+import { choose, rectangle, startSession } from '../../testing/session';
 
 const px = 10;
 const slabs = ({ editor }: ReturnType<typeof startSession>) => [...editor.project.tables.slab.values()];
