@@ -306,6 +306,11 @@ const findings = {
     message: (w) => `${w.t('thing')} comes to no storey.`,
     hint: 'Add a storey above, or delete the stair.'
   },
+  'stair.head-off': {
+    message: (w) =>
+      `No floor lies at the head of ${w.t('thing')}, at ${w.l('x')}, ${w.l('y')}: ${w.t('other')} is ${w.l('gap')} from there.`,
+    hint: 'Lay the floor up to it, or move the stair.'
+  },
   'stair.climbs-nothing': {
     message: (w) => `${w.t('thing')} climbs ${w.l('height')}: where it ends is not over where it begins.`,
     hint: 'Let it end on a higher storey, or change its finish levels.'

@@ -15,9 +15,9 @@ import { outlineOn } from '../wall/stages';
 import { groundAsItIs } from './stages';
 
 /** Where a contour is written it lies so far from the house, mm: beyond what is written round that. */
-const besideHouse = 3000;
+const besideHouse = 2400;
 /** Places that a piece of a contour is looked through by. */
-const shares = 24;
+const shares = 96;
 /** mm of paper. */
 const letters = 1.8;
 /** Of a cross at a level, mm. */

@@ -1,8 +1,13 @@
 /** Stairs whose steps or headroom break a limit, that stand in walls, or have no floor to come to. */
 import type { Repair, Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
+import { middleOfNosing } from '../../kernels/stairs/layout';
 import { windersFor } from '../../kernels/stairs/winders';
 import { formatLengthWithUnit } from '../../units/length';
+import { along } from '../../geometry/point';
+import { gapToBorder, ringsHold } from '../../geometry/ring';
+import { slabLevel } from '../slab/level';
+import { slabRings } from '../slab/rings';
 import { brokenRules, limitWords, waysUp, type BrokenRule } from './choose';
 import { headroomOver } from './headroom';
 import type { Stair } from './record';
@@ -20,7 +25,38 @@ export function findStairs(scope: Scope) {
     }
     if (!arrivesOn(scope.project, stair))
       scope.say('floors', 'stair.no-floor', [stair.id], {}, { thing: scope.named(stair.id) });
+    findHead(scope, stair);
   }
+}
+
+/** Past its last nosing so far there is to be floor, mm; as far over or under it floor may lie, with what is laid on it. */
+const atHead = { past: 100, over: 300 };
+
+/** Where slabs are laid where it comes to, one has to lie at its head. */
+function findHead({ project, query, say, named }: Scope, stair: Stair) {
+  const layout = query.get(stairLayouts, stair.id);
+  const last = layout?.nosings.at(-1);
+  const storey = arrivesOn(project, stair);
+  if (!last || !storey) return;
+  const at = along(middleOfNosing(last), layout!.arrival, atHead.past);
+  const { head } = climbOf(project, stair);
+  const floors = [...project.tables.slab.values()]
+    .filter((slab) => slab.storey === storey.id && Math.abs(slabLevel(project, slab) - head) < atHead.over)
+    .map(({ id }) => ({ id, rings: query.get(slabRings, id) }))
+    .filter(({ rings }) => rings.length > 0);
+  if (floors.length === 0 || floors.some(({ rings }) => ringsHold(rings, at))) return;
+  const gaps = floors.map(({ id, rings }) => ({
+    id,
+    gap: Math.min(...rings.map((ring) => gapToBorder(ring, at)))
+  }));
+  const { id, gap } = gaps.reduce((best, one) => (one.gap < best.gap ? one : best));
+  say(
+    'floors',
+    'stair.head-off',
+    [stair.id, id],
+    { gap, x: at.x, y: at.y },
+    { thing: named(stair.id), other: named(id) }
+  );
 }
 
 function findSteps({ project, query, say, named }: Scope, stair: Stair) {

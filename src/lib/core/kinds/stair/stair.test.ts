@@ -212,6 +212,30 @@ describe('a stair between two storeys', () => {
     expect(query(kept).get(slabRings, 'slab-1')).toHaveLength(2);
   });
 
+  it('whose head comes to no floor is found, where floors are laid there', () => {
+    const half = (x0: number) => ({
+      points: [
+        [x0, 0],
+        [9000, 0],
+        [9000, 7000],
+        [x0, 7000]
+      ].map(([x, y]) => ({ x, y }))
+    });
+    expect(found(act(straight, 'setSlab', { id: 'slab-1', ...half(5800) }))).toEqual([]);
+    const off = act(straight, 'setSlab', { id: 'slab-1', ...half(6300) });
+    expect(found(off)).toEqual(['stair.head-off']);
+    const [one] = reviewProject(query(off)).filter(({ code }) => code === 'stair.head-off');
+    expect(one!.numbers.gap).toBeCloseTo(300, 6);
+    expect(found(act(off, 'deleteItems', { ids: ['slab-1'] }))).toEqual([]);
+    // A spiral that turns full round comes out over its own foot: opened over all of it nothing is left to step on.
+    const nowhere = formsOffered(straight).flatMap((form) =>
+      ['headroom', 'whole'].flatMap((hole) =>
+        found(house(2880, stair({ form, hole }))).includes('stair.head-off') ? [`${form} ${hole}`] : []
+      )
+    );
+    expect(nowhere).toEqual(['spiral whole']);
+  });
+
   it('a wall that stands in it is found, by how much', () => {
     const walled = act(straight, 'drawWall', {
       ...{ storey: 'storey-1', a: { x: 3000, y: 3400 }, b: { x: 5000, y: 3400 }, thickness: 100 },
