@@ -13,7 +13,9 @@
   import { surfaceLooks, type SurfaceLook, type ViewName } from '../scene/look';
   import { cutWays, type CutWay } from '../scene/cutaway';
   import { ModelScene } from '../scene/model-scene';
-  import { formatLength } from '../core/units/length';
+  import { explainFault, formatLength, parseLength } from '../core/units/length';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import { inputOf } from './dress';
   import Range from 'flowbite-svelte/Range.svelte';
 
   /** `onagain`: put this pane by another, as when its canvas has died. */
@@ -42,6 +44,7 @@
   let pressed: { x: number; y: number } | undefined;
 
   const { editor } = $derived(house);
+  const cutStep = $derived(editor.settings.nudge);
   const views: { value: ViewName; label: string }[] = [
     { value: 'north', label: 'North' },
     { value: 'east', label: 'East' },
@@ -66,9 +69,29 @@
   /** From the other side it begins in the middle. */
   function cutFrom(way: CutWay) {
     cut = way;
-    cutReach = scene?.reach(way) ?? [0, 0];
-    cutAt = Math.round((cutReach[0] + cutReach[1]) / 100) * 50;
-    scene?.cut(cut, cutAt);
+    const [low, high] = scene?.reach(way) ?? [0, 0];
+    // Where it may be by dragging are whole steps, so that it stands where it is told to.
+    cutReach = [Math.floor(low / cutStep) * cutStep, Math.ceil(high / cutStep) * cutStep];
+    cutTo(Math.round((low + high) / 2 / cutStep) * cutStep);
+  }
+
+  function cutTo(at: number) {
+    cutAt = at;
+    scene?.cut(cut, at);
+  }
+
+  /** Typed it stands where it is told, also between steps; what is no length leaves it. */
+  function typeCut(input: HTMLInputElement) {
+    const { units } = editor.settings;
+    const read = parseLength(input.value, units);
+    if (read.ok) cutTo(Math.max(cutReach[0], Math.min(cutReach[1], read.value)));
+    else
+      editor.say({
+        kind: 'problem',
+        text: `${explainFault(input.value, read)}.`,
+        hint: 'It is cut as before.'
+      });
+    input.value = formatLength(cutAt, units);
   }
 
   onMount(() => {
@@ -367,21 +390,27 @@
       {#each cutWays as way (way)}<option value={way}>{cutWords[way]}</option>{/each}
     </Select>
     {#if cut !== 'none'}
-      <label class="flex items-center gap-2 border border-fog bg-white px-2 py-1 text-xs text-shale">
+      <span class="flex items-center gap-2 border border-fog bg-white px-2 py-1 text-xs text-shale">
         <Range
           aria-label="Where it is cut"
           class="w-32 [&::-webkit-slider-thumb]:bg-kelp! [&::-moz-range-thumb]:bg-kelp!"
           size="sm"
           min={cutReach[0]}
           max={cutReach[1]}
-          step={50}
-          bind:value={cutAt}
-          oninput={() => scene?.cut(cut, cutAt)}
+          step={cutStep}
+          value={cutAt}
+          oninput={(event) => cutTo(Number(event.currentTarget.value))}
         />
-        <span class="w-16 text-right tabular-nums text-slate"
-          >{formatLength(cutAt, editor.settings.units)}</span
+        <span class="w-20"
+          ><Input
+            aria-label="Cut at"
+            class="px-1 py-0 text-right text-xs tabular-nums"
+            autocomplete="off"
+            value={formatLength(cutAt, editor.settings.units)}
+            onchange={(event: Event) => typeCut(inputOf(event))}
+          /></span
         >
-      </label>
+      </span>
     {/if}
   </div>
   {#if chip}<span
