@@ -266,7 +266,10 @@ test('a storey copied up is kept over the one below; it oversails, is compared, 
   expect(report.alignments).toHaveLength(3);
   expect(report.walls.map(({ work }) => work).filter((work) => work === 'removed')).toHaveLength(1);
   await page.getByRole('button', { name: 'Show', exact: true }).click();
+  const drawn = () => bench.plan.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL());
+  const whole = await drawn();
   await page.getByLabel('Stages of work').selectOption({ label: 'after the work' });
+  await expect.poll(drawn).not.toBe(whole);
   const hidden = await bench.plan.evaluate((canvas) => {
     const { editor } = (
       canvas as unknown as {

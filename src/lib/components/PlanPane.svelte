@@ -50,7 +50,10 @@
   const { editor } = $derived(house);
   let showing = $state(false);
   const isShownInPart = $derived(
-    house.hand.veil || house.hand.isolated !== undefined || house.project.tables.layer.size > 0
+    house.hand.veil ||
+      house.hand.isolated !== undefined ||
+      house.hand.worksShown !== 'all' ||
+      house.project.tables.layer.size > 0
   );
   const empty = $derived((house.shown, thingsOn(editor).length === 0 && !house.hand.tool));
 

@@ -244,11 +244,11 @@ export class PlanView {
   private groundFrom(ratio: number, setOut: readonly PlainMark[]): readonly unknown[] {
     const { canvas, editor, centre, pixelsPerMm } = this;
     const { shown, tool, trialIds } = editor;
-    const { storey, ghost, selection, hover, veil, stage, isolated } = editor.hand;
+    const { storey, ghost, selection, hover, veil, stage, isolated, worksShown } = editor.hand;
     return [
       ...[canvas.width, canvas.height, ratio, centre.x, centre.y, pixelsPerMm],
       ...[shown, trialIds, editor.stringRoom, tool !== undefined],
-      ...[storey, ghost, selection, hover, veil, stage, isolated, ...setOut]
+      ...[storey, ghost, selection, hover, veil, stage, isolated, worksShown, ...setOut]
     ];
   }
 

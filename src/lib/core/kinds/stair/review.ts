@@ -4,10 +4,11 @@ import { settingsOf } from '../../document/project';
 import { middleOfNosing } from '../../kernels/stairs/layout';
 import { windersFor } from '../../kernels/stairs/winders';
 import { formatLengthWithUnit } from '../../units/length';
-import { along } from '../../geometry/point';
-import { gapToBorder, ringsHold } from '../../geometry/ring';
+import { along, type Point } from '../../geometry/point';
+import { gapToBorder, ringHolds, ringsHold } from '../../geometry/ring';
 import { slabLevel } from '../slab/level';
 import { slabRings } from '../slab/rings';
+import { storeyModelIn } from '../storey/model';
 import { brokenRules, limitWords, waysUp, type BrokenRule } from './choose';
 import { headroomOver } from './headroom';
 import type { Stair } from './record';
@@ -29,8 +30,11 @@ export function findStairs(scope: Scope) {
   }
 }
 
-/** Past its last nosing so far there is to be floor, mm; as far over or under it floor may lie, with what is laid on it. */
-const atHead = { past: 100, over: 300 };
+/**
+ * Past its last nosing there is to be floor, mm, or past a wall that it leads through, so thick at most; so far over or
+ * under it floor may lie, with what is laid on it.
+ */
+const atHead = { past: 100, step: 50, through: 700, over: 150 };
 
 /** Where slabs are laid where it comes to, one has to lie at its head. */
 function findHead({ project, query, say, named }: Scope, stair: Stair) {
@@ -38,7 +42,14 @@ function findHead({ project, query, say, named }: Scope, stair: Stair) {
   const last = layout?.nosings.at(-1);
   const storey = arrivesOn(project, stair);
   if (!last || !storey) return;
-  const at = along(middleOfNosing(last), layout!.arrival, atHead.past);
+  const walls = storeyModelIn(query, storey.id).walls.flatMap(({ bands }) => bands[0]?.outline ?? []);
+  const middle = middleOfNosing(last);
+  const past = (far: number): Point => {
+    const place = along(middle, layout!.arrival, far);
+    const isInWall = far < atHead.through && walls.some((ring) => ringHolds(ring, place));
+    return isInWall ? past(far + atHead.step) : place;
+  };
+  const at = past(atHead.past);
   const { head } = climbOf(project, stair);
   const floors = [...project.tables.slab.values()]
     .filter((slab) => slab.storey === storey.id && Math.abs(slabLevel(project, slab) - head) < atHead.over)
