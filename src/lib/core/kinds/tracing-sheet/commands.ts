@@ -227,7 +227,7 @@ export const placeTracingSheet = command({
 export const rectifyTracingSheet = command({
   name: 'rectifyTracingSheet',
   about:
-    'Put a photo of a drawing right: `corners` are the four corners of a rectangle on it, counter-clockwise from its lower left as it is to lie, `width` and `height` its true sides. The first corner stays where it is.',
+    'Put a photo of a drawing right: `corners` are the four corners of a rectangle on it, counter-clockwise from its lower left as it is to lie, `width` and `height` its true sides. The first corner stays where it is, and the side to the second lies level.',
   args: s.object({
     id: s.id().required(),
     corners: s.array(s.point().required()).length(4).required(),
@@ -258,12 +258,11 @@ export const rectifyTracingSheet = command({
     }, 0);
     if (!isConvex(own, 0.01) || area < 0) refuse(project, 'tracing-sheet.corners', { subjects: [id] });
     const rectangle = { corners: own, width, height };
-    const angle = angleOf(subtract(corners[1]!, corners[0]!));
     const origin = storedPoint(corners[0]!);
     // What it was scaled by before is only held against it from now on.
     const lengths = checksOf(old);
     return done(project, 'Put the photo right', [
-      { ...old, rectangle, origin, angle, mmPerPixel: 1, stretch: 1, lengths }
+      { ...old, rectangle, origin, angle: 0, mmPerPixel: 1, stretch: 1, lengths }
     ]);
   }
 });

@@ -129,7 +129,8 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
       : `${words(Math.abs(value))} too ${value > 0 ? 'long' : 'short'}, ${(100 * Math.abs(share)).toFixed(2)} %`;
   return [
     ...(sheet.mime === 'image/vnd.dxf' ? [unitField(make, sheet, set)] : []),
-    fact(oneOf(sheet), `${Number(sheet.mmPerPixel.toFixed(4))}\u00a0mm`),
+    // Of a photo that was put right pixels are not alike.
+    ...(sheet.rectangle ? [] : [fact(oneOf(sheet), `${Number(sheet.mmPerPixel.toFixed(4))}\u00a0mm`)]),
     ...(drawing
       ? [
           fact(
