@@ -12,6 +12,7 @@ import {
   leftOf,
   lerp,
   meanOf,
+  nearestOnSegment,
   subtract,
   unit,
   type Point
@@ -49,6 +50,29 @@ export const anchorOfRoom = (query: Query, id: string): SurveyRoom | undefined =
 /** The corners of a room where it is drawn; none before it can be. */
 export const ringOfRoom = (query: Query, id: string): readonly Point[] => shapeOf(query, id)?.ring ?? [];
 
+/** Where along a diagonal its length may be written. */
+const shares = [0.5, 0.4, 0.6, 0.3, 0.7, 0.22, 0.78];
+
+/** Where each length is written: sides at their middle, diagonals where they are farthest from all other lines and lengths. */
+function placesOf(ring: readonly Point[], lengths: SurveyRoom['lengths']): readonly Point[] {
+  const ends = lengths.map(({ from, to }) => [ring[from]!, ring[to]!] as const);
+  const found = new Map<number, Point>();
+  lengths.forEach((one, k) => {
+    if (isSide(one, ring.length)) found.set(k, lerp(...ends[k]!, 0.5));
+  });
+  ends.forEach((line, k) => {
+    if (found.has(k)) return;
+    const free = (p: Point) =>
+      Math.min(
+        ...[...found.values()].map((other) => distance(other, p)),
+        ...ends.flatMap((other, i) => (i === k ? [] : [2 * distance(p, nearestOnSegment(p, ...other))]))
+      );
+    const places = shares.map((share) => ({ at: lerp(...line, share), room: free(lerp(...line, share)) }));
+    found.set(k, places.reduce((best, one) => (one.room > best.room + 1 ? one : best)).at);
+  });
+  return lengths.map((_, k) => found.get(k)!);
+}
+
 const roomPlans = stage(
   'plans of survey rooms',
   {
@@ -65,6 +89,7 @@ const roomPlans = stage(
     const count = ring.length;
     const middle = meanOf(ring);
     const outwards = (p: Point) => (distance(p, middle) < 1 ? { x: 0, y: 1 } : unit(subtract(p, middle)));
+    const places = placesOf(ring, room.lengths);
     const measured = new Set(room.lengths.map(({ from, to }) => `${from} ${to}`));
     const open = ring.flatMap((p, i): Mark[] => {
       if (measured.has(sideFrom(i, count).join(' '))) return [];
@@ -81,8 +106,7 @@ const roomPlans = stage(
         const way = readable(unit(subtract(b, a)));
         const text = formatLength(one.length, units);
         const fits = text.length * letters * characterWidth * usualScale < distance(a, b);
-        // Off the middle, where diagonals cross, this one towards one end and the next towards the other.
-        const at = lerp(a, b, isSide(one, count) ? 0.5 : k % 2 === 0 ? 0.3 : 0.7);
+        const at = places[k]!;
         const above = along(at, leftOf(way), off);
         const below = along(at, leftOf(way), -off);
         // Within a room that others may lie beside.
