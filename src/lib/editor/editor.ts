@@ -4,14 +4,15 @@
  */
 import { perform, type Call } from '../core/commands/register';
 import type { Point } from '../core/geometry/point';
-import type { Project, Result, WorkStage } from '../core/document/kind';
+import { isOut, projectAt, type WorksShown } from '../core/document/at-stage';
+import type { Project, Query, Result, WorkStage } from '../core/document/kind';
 import { Model } from '../core/model/graph';
 import type { StoreyModel } from '../core/kinds/storey/model';
 import { applyPatch, composePatches, type Patch } from '../core/document/patch';
 import type { DrawnLines } from '../core/kernels/survey/line-drawing';
 import type { Seek, Sought } from '../core/kernels/walls-found/seek';
 import { layerThat } from '../core/kinds/layer/layers';
-import { workOf, type Work } from '../core/document/work';
+import { workOf } from '../core/document/work';
 import type { Problem } from '../core/document/problems';
 import { findRecord, settingsOf } from '../core/document/project';
 import { storeysInOrder } from '../core/kinds/storey/record';
@@ -83,11 +84,6 @@ export interface Hand {
   readonly holds: WallEnd;
 }
 
-export type WorksShown = 'all' | 'before' | 'after';
-
-const isOut = (shown: WorksShown, work: Work): boolean =>
-  (shown === 'before' && work === 'new') || (shown === 'after' && work === 'removed');
-
 export class Editor {
   readonly model = new Model();
   /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
@@ -105,6 +101,9 @@ export class Editor {
   private trialPatch: Patch | undefined;
   private trialProject: Project | undefined;
   private uncollected: Patch | 'all' = 'all';
+  /** Of the project at the stage of work that is shown: apart, so that neither is derived anew for the other. */
+  private readonly stageModel = new Model();
+  private atStage: { of: Project; works: WorksShown; project: Project } | undefined;
   private hiddenIds: { inputs: readonly unknown[]; ids: Map<string, boolean> } | undefined;
   private trialSet: { of: Patch | undefined; ids: ReadonlySet<string> } | undefined;
   private roomOfStrings = Infinity;
@@ -268,10 +267,11 @@ export class Editor {
     readonly project: Project;
     readonly patch: Patch | 'all';
     readonly trial: Patch | undefined;
+    readonly works: WorksShown;
   } {
     const patch = this.uncollected;
     this.uncollected = noPatch;
-    return { project: this.history.project, patch, trial: this.trialPatch };
+    return { project: this.history.project, patch, trial: this.trialPatch, works: this.worksShown };
   }
 
   private forgetTrial() {
@@ -285,6 +285,15 @@ export class Editor {
   /** The project as it would be with the trial accepted: what is drawn. */
   get shown(): Project {
     return this.trialProject ?? this.history.project;
+  }
+
+  /** What is drawn of that: all, or what stands before or after the work. */
+  get seen(): Query {
+    const { shown, worksShown } = this;
+    if (worksShown === 'all') return this.model.at(shown);
+    if (this.atStage?.of !== shown || this.atStage.works !== worksShown)
+      this.atStage = { of: shown, works: worksShown, project: projectAt(this.model.at(shown), worksShown) };
+    return this.stageModel.at(this.atStage.project);
   }
 
   get isTrial(): boolean {

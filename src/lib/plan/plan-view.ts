@@ -126,9 +126,9 @@ export class PlanView {
     this.isFitted = only === undefined;
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
-    const { shown, model, storey } = this.editor;
+    const { seen, storey } = this.editor;
     const [sheet] = sheetsShown(this.editor);
-    const drawing = planDrawing(model.at(shown), storey, { paper: 75, at: this.editor.stage });
+    const drawing = planDrawing(seen, storey, { paper: 75, at: this.editor.stage });
     const around =
       only ??
       marksBox(drawing.things.flat()) ??
@@ -374,7 +374,7 @@ export class PlanView {
   }
 
   private get query() {
-    return this.editor.model.at(this.editor.shown);
+    return this.editor.seen;
   }
 
   private dims:

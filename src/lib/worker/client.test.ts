@@ -119,9 +119,9 @@ describe('the client of the model service', () => {
   it('a newer call overtakes one that takes long, but not for ever; the last is always made', async () => {
     let turn = 0;
     const { client, sent, shown } = harness((service) => ({
-      update: async (revision, patch, review, progress) => {
+      update: async (revision, patch, review, works, progress) => {
         const own = (turn += 1);
-        const update = await service.update(revision, patch, review, progress);
+        const update = await service.update(revision, patch, review, works, progress);
         await pause(25);
         return own === turn ? update : undefined;
       }
@@ -204,8 +204,8 @@ describe('the client of the model service', () => {
   it('lets progress that comes after the answer be: nothing is waited for then, and nothing counts as lost', async () => {
     let late: (() => void) | undefined;
     const { client, progressed, rests, said } = harness((service) => ({
-      update: async (revision, patch, review, progress) => {
-        const update = await service.update(revision, patch, review, progress);
+      update: async (revision, patch, review, works, progress) => {
+        const update = await service.update(revision, patch, review, works, progress);
         late = () => progress?.(1, 2);
         return update;
       }

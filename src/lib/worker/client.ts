@@ -5,6 +5,7 @@
  */
 import * as Comlink from 'comlink';
 import type { Project } from '../core/document/kind';
+import type { WorksShown } from '../core/document/at-stage';
 import { composePatches, invertPatch, type Patch } from '../core/document/patch';
 import { allRecords } from '../core/document/project';
 import type { Quantity } from '../core/takeoff/quantities';
@@ -25,6 +26,8 @@ export interface Wanted {
   readonly project: Project;
   readonly patch: Patch | 'all';
   readonly trial: Patch | undefined;
+  /** All, where it is not said. */
+  readonly works?: WorksShown;
 }
 
 export interface ClientEvents {
@@ -68,6 +71,7 @@ export class ModelClient {
   /** Committed and not sent yet; `all` where the service knows nothing. */
   private unsent: Patch | 'all' = 'all';
   private sentTrial: Patch | undefined;
+  private sentWorks: WorksShown = 'all';
   private reviewed: Project | undefined;
   private revision = 0;
   private inWork = 0;
@@ -121,7 +125,8 @@ export class ModelClient {
       : composePatches(this.sentTrial ? invertPatch(this.sentTrial) : nothing, unsent);
     const patch = composePatches(committed, wanted.trial ?? nothing);
     const review = !wanted.trial && this.reviewed !== wanted.project;
-    if (!whole && !review && patch.size === 0 && !this.again) return undefined;
+    const isAsBefore = (wanted.works ?? 'all') === this.sentWorks && patch.size === 0 && !this.again;
+    if (!whole && !review && isAsBefore) return undefined;
     return { patch, whole, review };
   }
 
@@ -132,6 +137,7 @@ export class ModelClient {
     if (!message) return this.rest();
     const { patch, whole, review } = message;
     this.sentTrial = this.wanted!.trial;
+    this.sentWorks = this.wanted!.works ?? 'all';
     this.unsent = nothing;
     this.again = false;
     const reviewed = review ? this.wanted!.project : undefined;
@@ -148,7 +154,7 @@ export class ModelClient {
     const { service } = connection;
     // Not one after the other's answer: nothing else may come between them.
     if (whole) service.load([]).catch((fault: Error) => this.onLost(connection, fault));
-    service.update(revision, patch, review, progress).then(
+    service.update(revision, patch, review, this.sentWorks, progress).then(
       (update) => this.onAnswer(connection, revision, update, reviewed),
       (fault: Error) => this.onLost(connection, fault)
     );

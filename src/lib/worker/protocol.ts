@@ -1,5 +1,6 @@
 /** What the model service and the interface tell each other. Geometry goes as typed arrays, by transfer. */
 import type { PartRole } from '../core/kernels/solids/part';
+import type { WorksShown } from '../core/document/at-stage';
 import type { ElementBody } from '../core/document/kind';
 import type { Patch } from '../core/document/patch';
 import type { Rec } from '../core/document/record';
@@ -35,11 +36,12 @@ export type Progress = (done: number, of: number) => void;
 
 export interface ModelService {
   load(records: Rec[]): void;
-  /** Apply and derive. Undefined when a newer call overtook this one: its work was dropped. */
+  /** Apply, and derive what stands at the stages of work that are shown; all is reviewed. Undefined when a newer call overtook this one: its work was dropped. */
   update(
     revision: number,
     patch: Patch,
     review: boolean,
+    works: WorksShown,
     progress?: Progress
   ): Promise<ModelUpdate | undefined>;
   cancel(): void;

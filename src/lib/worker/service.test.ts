@@ -65,6 +65,21 @@ describe('the model service', () => {
     const same = (await service.update(4, new Map(), false))!;
     expect(same.changed).toEqual([]);
   });
+  it('shows what stands before or after the work, a wall whole where its opening does not; reviews all', async () => {
+    const old = ['wall-1', 'wall-2', 'wall-3', 'wall-4'];
+    const { project } = change(build(), 'setWork', { ids: old, work: 'existing' });
+    const { service } = await started(
+      change(project, 'setWork', { ids: ['opening-1'], work: 'new' }).project
+    );
+    const before = (await service.update(2, new Map(), true, 'before'))!;
+    expect([...before.removed].sort()).toEqual(['opening-1', 'slab-1']);
+    const wall = before.changed.find(({ id }) => id === 'wall-1')!;
+    // Two triangles for each of six sides: nothing is cut out of it.
+    expect(wall.parts.map(({ triangles }) => triangles.length / 9)).toEqual([12]);
+    expect(before.findings).toMatchObject([{ code: 'house.no-door' }]);
+    const all = (await service.update(3, new Map(), false, 'all'))!;
+    expect(all.changed.map(({ id }) => id)).toContain('opening-1');
+  });
   it('drops work that a newer call overtook', async () => {
     let now = 0;
     // Every look at this clock is 20 ms later: the work pauses after each two jobs.
@@ -72,7 +87,7 @@ describe('the model service', () => {
     const project = build();
     service.load(allRecords(project));
     const steps: number[] = [];
-    const first = service.update(1, new Map(), false, (done) => steps.push(done));
+    const first = service.update(1, new Map(), false, 'all', (done) => steps.push(done));
     const second = service.update(2, new Map(), false);
     expect(await first).toBeUndefined();
     expect((await second)!.changed).toHaveLength(6);

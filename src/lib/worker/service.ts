@@ -1,7 +1,8 @@
 /** The model service itself, free of worker plumbing so that tests and the benchmark can run it in process. */
 import { bodyJobs } from '../core/model/bodies';
 import { Model } from '../core/model/graph';
-import type { ElementBody, Project } from '../core/document/kind';
+import { projectAt, type WorksShown } from '../core/document/at-stage';
+import type { ElementBody, Project, Query } from '../core/document/kind';
 import { writeGlb, writeTriangles } from '../core/exchange/glb';
 import type { Mesh } from '../core/geometry/mesh';
 import { applyPatch, type Patch } from '../core/document/patch';
@@ -17,6 +18,7 @@ const slice = 30;
 export class LocalModelService implements ModelService {
   private project: Project = projectOf([]);
   private readonly model = new Model();
+  private readonly stageModel = new Model();
   private sent = new Map<string, ElementBody>();
   private turn = 0;
   private cancels = 0;
@@ -38,12 +40,13 @@ export class LocalModelService implements ModelService {
     revision: number,
     patch: Patch,
     review: boolean,
+    works: WorksShown = 'all',
     progress?: Progress
   ): Promise<ModelUpdate | undefined> {
     const from = this.clock();
     this.project = applyPatch(this.project, patch);
     const turn = (this.turn += 1);
-    const elements = await this.derive(() => turn !== this.turn, progress);
+    const elements = await this.derive(this.shownAt(works), () => turn !== this.turn, progress);
     if (!elements) return undefined;
     const changed: ShownElement[] = [];
     for (const element of elements) {
@@ -56,6 +59,12 @@ export class LocalModelService implements ModelService {
     return { revision, changed, removed, findings, milliseconds: this.clock() - from };
   }
 
+  /** Of a stage of work derived apart, so that what is reviewed is not derived anew. */
+  private shownAt(works: WorksShown): Query {
+    const all = this.model.at(this.project);
+    return works === 'all' ? all : this.stageModel.at(projectAt(all, works));
+  }
+
   /** The ids of what was sent and is there no longer. */
   private forgetAllBut(elements: readonly ElementBody[]): string[] {
     if (this.sent.size === elements.length) return [];
@@ -66,8 +75,12 @@ export class LocalModelService implements ModelService {
   }
 
   /** All bodies, pausing now and then; undefined when `isStale` says so at a pause. What is done by then is kept. */
-  private async derive(isStale: () => boolean, progress?: Progress): Promise<ElementBody[] | undefined> {
-    const jobs = bodyJobs(this.model.at(this.project));
+  private async derive(
+    query: Query,
+    isStale: () => boolean,
+    progress?: Progress
+  ): Promise<ElementBody[] | undefined> {
+    const jobs = bodyJobs(query);
     const done: ElementBody[] = [];
     let since = this.clock();
     for (const [i, job] of jobs.entries()) {
@@ -97,7 +110,7 @@ export class LocalModelService implements ModelService {
   /** Of the project as it is now, whatever comes meanwhile, unless it is cancelled. */
   private whole(progress?: Progress): Promise<ElementBody[] | undefined> {
     const { cancels } = this;
-    return this.derive(() => cancels !== this.cancels, progress);
+    return this.derive(this.model.at(this.project), () => cancels !== this.cancels, progress);
   }
 }
 

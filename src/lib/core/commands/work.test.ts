@@ -1,5 +1,6 @@
 /** Stages of work: of everything that is built, in drawings, tables and the review. */
 import { describe, expect, it } from 'vitest';
+import { projectAt } from '../document/at-stage';
 import type { Project } from '../document/kind';
 import { workOf } from '../document/work';
 import { planDrawing } from '../drawing/plan-drawing';
@@ -55,6 +56,20 @@ describe('stages of work', () => {
     const list = () =>
       planDrawing(asked, 'storey-1', { paper: 50 }).things.find(([mark]) => mark?.subject === 'south');
     expect(list()).toBe(list());
+  });
+
+  it('a project before the work has nothing new, and walls are whole there; after it nothing that is removed', () => {
+    const mixed = act(without, 'setWork', { ids: ['window'], work: 'new' });
+    const before = projectAt(query(mixed), 'before');
+    expect([...before.tables.wall.keys()].sort()).toEqual(['east', 'north', 'p', 'south', 'west']);
+    expect(before.tables.opening.has('window')).toBe(false);
+    expect(before.tables.opening.has('door')).toBe(true);
+    const after = projectAt(query(mixed), 'after');
+    expect(after.tables.wall.has('p')).toBe(false);
+    // What stands in a wall that goes goes with it.
+    expect(after.tables.opening.has('door')).toBe(false);
+    expect(after.tables.opening.has('window')).toBe(true);
+    expect(projectAt(query(house), 'after')).toBe(house);
   });
 
   it('what is to be removed joins nothing, makes no outline, and is no finding', () => {
