@@ -5,6 +5,7 @@ import { basename, dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { describeCommands } from '../lib/core/commands/describe';
 import { runScript, type Script } from '../lib/core/commands/script';
+import { projectAt } from '../lib/core/document/at-stage';
 import { works } from '../lib/core/document/work';
 import { elementsOf } from '../lib/core/model/bodies';
 import { Model } from '../lib/core/model/graph';
@@ -109,9 +110,10 @@ async function exportTo(path: string | undefined, { to, storey, scale }: Options
   const { project } = open(path);
   const model = new Model();
   if (to?.endsWith('.glb')) {
-    const elements = elementsOf(model, project, progress);
+    const then = projectAt(model.at(project), 'after');
+    const elements = elementsOf(model, then, progress);
     progress(1, 1);
-    write(to, await writeGlb(project, elements));
+    write(to, await writeGlb(then, elements));
   } else if (to?.endsWith('.svg')) {
     const ratio = Number(scale ?? 75);
     if (!(ratio >= 1 && ratio <= 5000))

@@ -2,6 +2,7 @@
 import { platform, setPriority } from 'node:os';
 import { elementsOf } from '../core/model/bodies';
 import { Model } from '../core/model/graph';
+import { projectAt } from '../core/document/at-stage';
 import { allRecords } from '../core/document/project';
 import { readProject } from '../core/exchange/archive';
 import { writeGlb } from '../core/exchange/glb';
@@ -44,7 +45,8 @@ export default async function convert({ bytes, to, storey }: Job): Promise<Outco
     );
   const model = new Model();
   if (to === 'glb') {
-    const body = await writeGlb(project, elementsOf(model, project));
+    const then = projectAt(model.at(project), 'after');
+    const body = await writeGlb(then, elementsOf(model, then));
     return { ok: true, body, type: 'model/gltf-binary' };
   }
   const svg = writePlanSvg(model.at(project), storey, 75);

@@ -96,21 +96,21 @@ export class LocalModelService implements ModelService {
   }
 
   async exportGlb(progress?: Progress): Promise<Uint8Array | undefined> {
-    const { project } = this;
-    const elements = await this.whole(progress);
-    return elements && writeGlb(project, elements);
+    const then = this.shownAt('after');
+    const elements = await this.whole(then, progress);
+    return elements && writeGlb(then.project, elements);
   }
 
   async quantities(progress?: Progress): Promise<Quantity[] | undefined> {
-    const { project } = this;
-    const elements = await this.whole(progress);
-    return elements && quantitiesOf(project, elements);
+    const all = this.shownAt('all');
+    const elements = await this.whole(all, progress);
+    return elements && quantitiesOf(all.project, elements);
   }
 
   /** Of the project as it is now, whatever comes meanwhile, unless it is cancelled. */
-  private whole(progress?: Progress): Promise<ElementBody[] | undefined> {
+  private whole(query: Query, progress?: Progress): Promise<ElementBody[] | undefined> {
     const { cancels } = this;
-    return this.derive(this.model.at(this.project), () => cancels !== this.cancels, progress);
+    return this.derive(query, () => cancels !== this.cancels, progress);
   }
 }
 

@@ -107,7 +107,8 @@ describe('stages of work', () => {
   });
 
   it('the model that is handed over is the house as it will stand', async () => {
-    const bytes = await writeGlb(without, elementsOf(new Model(), without));
+    const then = projectAt(query(without), 'after');
+    const bytes = await writeGlb(then, elementsOf(new Model(), then));
     const { nodes } = JSON.parse(
       new TextDecoder().decode(
         bytes.subarray(20, 20 + new DataView(bytes.buffer, bytes.byteOffset).getUint32(12, true))

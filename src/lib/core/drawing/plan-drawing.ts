@@ -96,7 +96,11 @@ export const automaticStrings = stageWithMemory(
     ...{ byHand: result(chainsByHand), units, secondUnits }
   },
   () => new StringMemory(),
-  ({ model, surrounds, roofs, standing, paved, byHand, ...units }, key, memory): readonly DimensionString[] =>
+  (
+    { model, surrounds, roofs, standing, paved, byHand, ...units },
+    key,
+    memory
+  ): readonly DimensionString[] =>
     model
       ? dimensionStrings(
           model,

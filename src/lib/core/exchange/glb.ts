@@ -1,6 +1,6 @@
 /**
- * GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. Without what is to be
- * removed; what exists already says so.
+ * GLB (glTF 2.0): true metres, Y up, one node per element named and with its id, materials by name. What exists
+ * already says so. Of the house as it will stand a project after the work is given (`projectAt`).
  */
 import { Document, NodeIO, type Material as GltfMaterial, type Primitive } from '@gltf-transform/core';
 import type { ElementBody, Project } from '../document/kind';
@@ -90,8 +90,6 @@ export async function writeGlb(project: Project, elements: readonly ElementBody[
   );
   for (const element of elements) {
     const work = workOf(findRecord(project, element.id)!);
-    // It is the house as it will stand.
-    if (work === 'removed') continue;
     const mesh = document.createMesh(element.id);
     for (const part of element.parts) {
       const primitive = makePrimitive(document, buffer, part.mesh);
