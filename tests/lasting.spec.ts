@@ -137,7 +137,7 @@ test.describe('what is loaded', () => {
     await bench.plan.waitFor();
     await expect(page.getByText('The model view is loading')).toBeVisible();
     await expect.poll(() => held.length).toBe(1);
-    expect(size).toBeLessThan(348_000);
+    expect(size).toBeLessThan(350_000);
     await bench.key('w');
     await bench.say({ 'Across from project zero': '20 m', 'Up from project zero': '0' });
     await bench.say({ Length: '3 m', Angle: '90' });
