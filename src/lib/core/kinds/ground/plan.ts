@@ -42,7 +42,7 @@ const recordPlans = stage(
         ]
       },
       {
-        ...{ ...mark(id), kind: 'text', height: letters, angle: 0 },
+        ...{ ...mark(id), ink: 'shale', kind: 'text', height: letters, angle: 0 },
         ...{ at: { x: at.x, y: at.y + 2.2 * arm }, text: `${z > 0 ? '+' : ''}${formatLength(z, units)}` }
       }
     ];
@@ -94,7 +94,7 @@ function written(crossings: readonly Crossing[], house: readonly Ring[], units: 
   const [first, ...others] = all;
   const { at, way } = others.reduce((best, one) => (one.off < best.off ? one : best), first!);
   const text = `${z > 0 ? '+' : ''}${formatLength(z, units)}`;
-  return [{ ...mark('project'), kind: 'text', height: letters, angle: angleOf(way), at, text }];
+  return [{ ...mark('project'), ink: 'shale', kind: 'text', height: letters, angle: angleOf(way), at, text }];
 }
 
 const contours = stage(
