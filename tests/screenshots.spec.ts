@@ -173,7 +173,7 @@ test('a plan of Gannet House laid as lines, held against known lengths, its wall
   await page
     .getByText(/as thick as is guessed/)
     .first()
-    .waitFor();
+    .waitFor({ timeout: 60_000 });
   await bench.key('Enter');
   await page.getByText(/to build with/).waitFor();
   await bench.drawn();
