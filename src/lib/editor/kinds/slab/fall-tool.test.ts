@@ -109,7 +109,9 @@ describe('falls by pointing', () => {
     expect(tool.note).toBe('corner 2 of slab patio');
     tool.fill('across', '5100');
     tool.accept();
-    expect(session.editor.message!.text).toBe('Nothing of a slab is chosen yet.');
+    expect(session.editor.message!.text.replace(/\s/g, ' ')).toBe(
+      'That place lies 100 mm beside slab patio.'
+    );
     choose(tool, 'way', 'have a ridge or valley');
     choose(tool, 'corner', 'corner 1 of slab patio at 0, -3 000');
     tool.fill('up', '1000');

@@ -242,18 +242,28 @@ export class FallTool extends BaseTool implements Tool {
       return this.editor.toolChanged();
     }
     const call = this.call();
-    if (!call) {
-      this.editor.say({
+    if (!call)
+      return this.editor.say({
         kind: 'problem',
-        text: 'Nothing of a slab is chosen yet.',
+        text: this.besideWords() ?? 'Nothing of a slab is chosen yet.',
         hint: 'Point at an edge, a corner or a place within a slab, or choose it in the sentence.'
       });
-      return;
-    }
     if (!this.perform(call)) return;
     [this.held, this.start] = ['', undefined];
     this.placing.next();
     this.editor.toolChanged();
+  }
+
+  /** How far beside the nearest slab the place in hand lies; undefined where there is none, or it lies on one. */
+  private besideWords(): string | undefined {
+    const at = this.placing.place;
+    if (!at || !this.isByPlace || this.spot) return undefined;
+    const gaps = this.slabs.flatMap(({ name, rings }) =>
+      rings.length > 0 ? [{ name, gap: Math.min(...rings.map((ring) => gapToBorder(ring, at))) }] : []
+    );
+    if (gaps.length === 0) return undefined;
+    const { name, gap } = gaps.reduce((best, one) => (one.gap < best.gap ? one : best));
+    return `That place lies ${formatLengthWithUnit(gap, this.units)} beside ${name}.`;
   }
 
   back(): boolean {
