@@ -293,7 +293,8 @@ export class Editor {
     if (worksShown === 'all') return this.model.at(shown);
     if (this.atStage?.of !== shown || this.atStage.works !== worksShown)
       this.atStage = { of: shown, works: worksShown, project: projectAt(this.model.at(shown), worksShown) };
-    return this.stageModel.at(this.atStage.project);
+    const { project } = this.atStage;
+    return project === shown ? this.model.at(shown) : this.stageModel.at(project);
   }
 
   get isTrial(): boolean {

@@ -59,10 +59,11 @@ export class LocalModelService implements ModelService {
     return { revision, changed, removed, findings, milliseconds: this.clock() - from };
   }
 
-  /** Of a stage of work derived apart, so that what is reviewed is not derived anew. */
+  /** Where not all stands at a stage of work it is derived apart, so that what is reviewed is not derived anew. */
   private shownAt(works: WorksShown): Query {
     const all = this.model.at(this.project);
-    return works === 'all' ? all : this.stageModel.at(projectAt(all, works));
+    const then = projectAt(all, works);
+    return then === this.project ? all : this.stageModel.at(then);
   }
 
   /** The ids of what was sent and is there no longer. */

@@ -37,6 +37,16 @@ export const counterClockwise = (ring: Ring): Ring => (ringArea(ring) < 0 ? [...
 export const gapToBorder = (ring: Ring, p: Point): number =>
   Math.min(...edgesOf(ring).map(([a, b]) => distance(p, nearestOnSegment(p, a, b))));
 
+/** How far a place is from the nearest border of several rings; infinite where there are none. */
+export const gapToBorders = (rings: readonly Ring[], p: Point): number =>
+  Math.min(...rings.map((ring) => gapToBorder(ring, p)));
+
+/** Outlines, and the courts that clockwise rings leave in them, turned counter-clockwise. */
+export const outlinesAndCourts = (rings: readonly Ring[]): { outer: Ring[]; courts: Ring[] } => ({
+  outer: rings.filter((ring) => ringArea(ring) > 0),
+  courts: rings.filter((ring) => ringArea(ring) < 0).map((ring) => [...ring].reverse())
+});
+
 /** The areas of rings together. */
 export const ringsArea = (rings: readonly Ring[]): number =>
   rings.reduce((sum, ring) => sum + ringArea(ring), 0);

@@ -24,7 +24,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { edgesOf, gapToBorder, ringArea, ringHolds, type Ring } from '../../geometry/ring';
+import { edgesOf, gapToBorders, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { tolerances } from '../../geometry/tolerances';
 import { unionOf } from '../../geometry/union';
 
@@ -74,7 +74,7 @@ function partsOf(
 
 /** Where rounding puts a point into none of them. */
 function nearestTo(borne: readonly Borne[], p: Point): Borne {
-  const gap = ({ rings }: Borne) => Math.min(...rings.map((ring) => gapToBorder(ring, p)));
+  const gap = ({ rings }: Borne) => gapToBorders(rings, p);
   return borne.reduce((best, one) => (gap(one) < gap(best) ? one : best));
 }
 

@@ -6,7 +6,7 @@ import { settingsOf } from '../../document/project';
 import { own, result, stage } from '../../document/stage';
 import { heightAt } from '../../geometry/plane';
 import { angleOf, lerp, subtract, unit, type Point } from '../../geometry/point';
-import { gapToBorder, ringsHold, type Ring } from '../../geometry/ring';
+import { gapToBorders, ringsHold, type Ring } from '../../geometry/ring';
 import type { GroundFacet } from '../../kernels/ground/surface';
 import { formatLength, type LengthUnits } from '../../units/length';
 import { usualSizes } from '../../units/usual';
@@ -86,7 +86,7 @@ function written(crossings: readonly Crossing[], house: readonly Ring[], units: 
   const all = crossings.flatMap(({ a, b }) =>
     Array.from({ length: shares - 1 }, (_, i) => {
       const at = lerp(a, b, (i + 1) / shares);
-      const gap = ringsHold(house, at) ? 0 : Math.min(...house.map((ring) => gapToBorder(ring, at)));
+      const gap = ringsHold(house, at) ? 0 : gapToBorders(house, at);
       return { at, way: readable(unit(subtract(b, a))), off: Math.abs(gap - besideHouse) };
     })
   );

@@ -16,7 +16,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
-import { edgesOf, gapToBorder, ringArea, ringHolds, type Ring } from '../../geometry/ring';
+import { edgesOf, gapToBorder, outlinesAndCourts, ringArea, ringHolds, type Ring } from '../../geometry/ring';
 import { toStored, tolerances } from '../../geometry/tolerances';
 import { innerPoint } from '../../geometry/triangulate';
 import { unionOf } from '../../geometry/union';
@@ -73,8 +73,8 @@ function fallsOf(falls: Falls | null, ring: Ring, facets: readonly Facet[]): Fal
 /** What a slab lies over, and its holes: its own, and the courts that walls leave in it. */
 function coverOf(query: Query, slab: Slab): { outer: readonly Ring[]; holes: readonly (readonly Point[])[] } {
   const rings = outlineOfSlab(query, slab).map((ring) => ring.map(storedPoint));
-  const courts = rings.filter((ring) => ringArea(ring) < 0).map((ring) => [...ring].reverse());
-  return { outer: rings.filter((ring) => ringArea(ring) > 0), holes: [...slab.holes, ...courts] };
+  const { outer, courts } = outlinesAndCourts(rings);
+  return { outer, holes: [...slab.holes, ...courts] };
 }
 
 /** What is said where slabs that followed walls or rooms are drawn from now on. */
@@ -140,20 +140,16 @@ export const mergeSlabs = command({
         });
     }
     const covers = slabs.map((slab) => coverOf(query, slab));
-    const rings = unionOf(covers.flatMap(({ outer }) => outer));
-    const outer = rings.filter((ring) => ringArea(ring) > 0);
+    const { outer, courts } = outlinesAndCourts(unionOf(covers.flatMap((cover) => cover.outer)));
     if (outer.length !== 1)
       refuse(project, 'slab.apart', {
         subjects: slabs.map(({ id }) => id),
         texts: { thing: nameOf(project, first), other: nameOf(project, others[0]) }
       });
-    const courts = rings
-      .filter((ring) => ringArea(ring) < 0)
-      .map((ring) => [...ring].reverse().map(storedPoint));
     const slab: Slab = {
       ...first,
       outline: { kind: 'drawn', points: outer[0]!.map(storedPoint) },
-      holes: [...covers.flatMap(({ holes }) => holes), ...courts]
+      holes: [...covers.flatMap(({ holes }) => holes), ...courts.map((court) => court.map(storedPoint))]
     };
     const gone = others.map(({ id }) => id);
     return {

@@ -5,7 +5,7 @@ import { middleOfNosing } from '../../kernels/stairs/layout';
 import { windersFor } from '../../kernels/stairs/winders';
 import { formatLengthWithUnit } from '../../units/length';
 import { along, type Point } from '../../geometry/point';
-import { gapToBorder, ringHolds, ringsHold } from '../../geometry/ring';
+import { gapToBorders, ringHolds, ringsHold } from '../../geometry/ring';
 import { slabLevel } from '../slab/level';
 import { slabRings } from '../slab/rings';
 import { storeyModelIn } from '../storey/model';
@@ -42,6 +42,12 @@ function findHead({ project, query, say, named }: Scope, stair: Stair) {
   const last = layout?.nosings.at(-1);
   const storey = arrivesOn(project, stair);
   if (!last || !storey) return;
+  const { head } = climbOf(project, stair);
+  const floors = [...project.tables.slab.values()]
+    .filter((slab) => slab.storey === storey.id && Math.abs(slabLevel(project, slab) - head) < atHead.over)
+    .map(({ id }) => ({ id, rings: query.get(slabRings, id) }))
+    .filter(({ rings }) => rings.length > 0);
+  if (floors.length === 0) return;
   const walls = storeyModelIn(query, storey.id).walls.flatMap(({ bands }) => bands[0]?.outline ?? []);
   const middle = middleOfNosing(last);
   const past = (far: number): Point => {
@@ -50,15 +56,10 @@ function findHead({ project, query, say, named }: Scope, stair: Stair) {
     return isInWall ? past(far + atHead.step) : place;
   };
   const at = past(atHead.past);
-  const { head } = climbOf(project, stair);
-  const floors = [...project.tables.slab.values()]
-    .filter((slab) => slab.storey === storey.id && Math.abs(slabLevel(project, slab) - head) < atHead.over)
-    .map(({ id }) => ({ id, rings: query.get(slabRings, id) }))
-    .filter(({ rings }) => rings.length > 0);
-  if (floors.length === 0 || floors.some(({ rings }) => ringsHold(rings, at))) return;
+  if (floors.some(({ rings }) => ringsHold(rings, at))) return;
   const gaps = floors.map(({ id, rings }) => ({
     id,
-    gap: Math.min(...rings.map((ring) => gapToBorder(ring, at)))
+    gap: gapToBorders(rings, at)
   }));
   const { id, gap } = gaps.reduce((best, one) => (one.gap < best.gap ? one : best));
   say(

@@ -12,7 +12,7 @@ import {
 import { materialField } from '../../details/shared-fields';
 import { nameElement } from '../../../core/document/names';
 import { compassOf } from '../../../core/geometry/compass';
-import { edgesOf, gapToBorder, ringArea, ringHolds, ringsArea } from '../../../core/geometry/ring';
+import { edgesOf, gapToBorder, outlinesAndCourts, ringHolds, ringsArea } from '../../../core/geometry/ring';
 import { pliesOf } from '../../../core/kinds/build-up/plied';
 import { openEdges } from '../../../core/kinds/slab/guards';
 import { facetsSeen } from '../../../core/kinds/slab/markers';
@@ -21,7 +21,6 @@ import { slabOutlines, slabRings } from '../../../core/kinds/slab/rings';
 import { slabAmounts } from '../../../core/kinds/slab/schedule';
 import { slabParts } from '../../../core/kinds/slab/shape';
 import { tolerances } from '../../../core/geometry/tolerances';
-import { storedPoint } from '../../../core/document/command';
 import { cross, distance, leftOf, scale, subtract, unit, type Point } from '../../../core/geometry/point';
 import {
   heightOn,
@@ -75,10 +74,8 @@ export function slabCard(make: CardMaker, slab: Slab): DetailsCard {
 function outlineField(make: CardMaker, slab: Slab, set: Set): Field {
   const { outline, holes } = slab;
   const query = make.editor.model.at(make.editor.project);
-  const rings = query.get(slabOutlines, slab.id);
-  const [ring, ...others] = rings.filter((one) => ringArea(one) > 0);
-  const courts = rings.filter((one) => ringArea(one) < 0).map((court) => [...court].reverse());
-  const isFree = outline.kind === 'drawn' || (ring && others.length === 0);
+  const { outer, courts } = outlinesAndCourts(query.get(slabOutlines, slab.id));
+  const isFree = outline.kind === 'drawn' || outer.length === 1;
   return make.choice(
     'outline',
     'Outline by',
@@ -92,7 +89,7 @@ function outlineField(make: CardMaker, slab: Slab, set: Set): Field {
     ],
     (value) => {
       if (value === 'room' || (value === 'drawn' && outline.kind === 'drawn')) return set({});
-      return set(value === 'drawn' ? { points: ring, holes: [...holes, ...courts] } : { face: value });
+      return set(value === 'drawn' ? { points: outer[0], holes: [...holes, ...courts] } : { face: value });
     }
   );
 }
@@ -295,8 +292,7 @@ function heightFields(
     if (!isGiven) return { ...given, also: 'follows the others' };
     return {
       ...given,
-      set: (text) =>
-        text.trim() === '' ? make.run('setFalls', { id, without: storedPoint(at) }) : given.set!(text)
+      set: (text) => (text.trim() === '' ? make.run('setFalls', { id, without: at }) : given.set!(text))
     };
   };
   const own = levels.filter(({ at }) => !corners.some((p) => isAt(p)({ at })));

@@ -4,7 +4,7 @@
  * stay as they are. Where water runs from what is pointed at is drawn.
  */
 import { distance, lerp, nearestOnSegment, subtract, unit, type Point } from '../../../core/geometry/point';
-import { edgesOf, gapToBorder, ringsHold } from '../../../core/geometry/ring';
+import { edgesOf, gapToBorder, gapToBorders, ringsHold } from '../../../core/geometry/ring';
 import { tolerances } from '../../../core/geometry/tolerances';
 import type { Slab } from '../../../core/kinds/slab/record';
 import { slabParts } from '../../../core/kinds/slab/shape';
@@ -259,7 +259,7 @@ export class FallTool extends BaseTool implements Tool {
     const at = this.placing.place;
     if (!at || !this.isByPlace || this.spot) return undefined;
     const gaps = this.slabs.flatMap(({ name, rings }) =>
-      rings.length > 0 ? [{ name, gap: Math.min(...rings.map((ring) => gapToBorder(ring, at))) }] : []
+      rings.length > 0 ? [{ name, gap: gapToBorders(rings, at) }] : []
     );
     if (gaps.length === 0) return undefined;
     const { name, gap } = gaps.reduce((best, one) => (one.gap < best.gap ? one : best));
