@@ -18,8 +18,9 @@ export default defineConfig({
   testDir: 'tests',
   testMatch: '*.spec.ts',
   testIgnore: 'screenshots.spec.ts',
-  workers: 1,
-  timeout: 150_000,
+  // By file: each test waits for the page more than it computes, so two go together in half the time.
+  workers: 2,
+  timeout: 240_000,
   // The picture of a whole house takes seconds where there is no graphics card and the machine has other work.
   expect: { timeout: 20_000 },
   outputDir: 'test-results',

@@ -1,9 +1,10 @@
 /** What the browser tests share: the page without console errors, and hands on the workbench. */
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { readProject } from '../src/lib/core/exchange/archive';
+import { Model } from '../src/lib/core/model/graph';
+import { inspectProject } from '../src/lib/core/takeoff/inspect';
 
 export const test = base.extend<{ quiet: void }>({
   quiet: [
@@ -27,8 +28,6 @@ export const test = base.extend<{ quiet: void }>({
 });
 export { expect };
 
-const inspected = join(mkdtempSync(join(tmpdir(), 'cliffstead-')), 'inspected.cliffstead');
-
 /** The command line on the same core. */
 export const cliffstead = (...args: string[]): string =>
   execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
@@ -36,10 +35,11 @@ export const cliffstead = (...args: string[]): string =>
     maxBuffer: 1e8
   });
 
-/** What `inspect` says of a file that was handed over, whatever it is called. */
+/** What `inspect --json` says of a file that was handed over, whatever it is called; told here, as starting the command takes seconds. */
 export function inspect<Report>(path: string): Report {
-  copyFileSync(path, inspected);
-  return JSON.parse(cliffstead('inspect', inspected, '--json')) as Report;
+  const result = readProject('handed over.cliffstead', readFileSync(path));
+  if (!result.ok) throw new Error(`${result.problem.message} ${result.problem.hint}`);
+  return JSON.parse(JSON.stringify(inspectProject(new Model().at(result.project)))) as Report;
 }
 
 export interface PlanHandle {
