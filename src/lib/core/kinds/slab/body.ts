@@ -14,12 +14,10 @@ import type { Part } from '../../kernels/solids/part';
 import { acrossPage, cutVoid, piecesOf, type Void } from '../../kernels/solids/pieces';
 import { allCuts } from '../../document/cuts';
 import type { ElementBody, Query } from '../../document/kind';
-import { sameValue } from '../../document/patch';
-import { own, result, sameInput, stage, stageWithMemory } from '../../document/stage';
+import { own, result, sameInput, stageWithMemory } from '../../document/stage';
 import { pliesOf } from '../build-up/plied';
-import { thickEdgeCells } from '../../kernels/solids/thick-edge';
+import { slabEdges } from './edge';
 import { slabLevel } from './level';
-import { slabOutlines } from './rings';
 import type { Slab } from './record';
 import { layersUnder, slabParts, type Layer, type SlabPart, type SlabPly } from './shape';
 
@@ -130,17 +128,6 @@ const topOf = ({ project }: Query, id: string) => {
   const slab = project.tables.slab.get(id);
   return slab && slabLevel(project, slab);
 };
-
-/** The cells of a slab's thickened edge, by its id; heights above its underside. */
-export const slabEdges = stage(
-  'thickened edges of slabs',
-  {
-    edge: ({ project }, id) => project.tables.slab.get(id)?.edge,
-    rings: result(slabOutlines)
-  },
-  ({ edge, rings }): readonly Cell[] => (edge && rings.length > 0 ? thickEdgeCells(rings, edge) : []),
-  sameValue
-);
 
 const noEdges: readonly OpenEdge[] = [];
 

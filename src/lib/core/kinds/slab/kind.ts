@@ -3,7 +3,7 @@ import type { Declaration, Loss } from '../../document/kind';
 import type { Level } from '../../kernels/falls/surface';
 import { asThickAsPlies } from '../build-up/plied';
 import { measuredFrom, slabLevel } from './level';
-import { planOfSlabs } from './plan';
+import { planOfEdges, planOfSlabs } from './plan';
 import { schema, type Falls, type Slab, type SlabOutline } from './record';
 import { storedPoint } from '../../document/command';
 import { moved, turnedAngle, type Motion } from '../../geometry/motion';
@@ -71,5 +71,5 @@ export const slab: Declaration<Slab> = {
   ring: null,
   cuts: null,
   plan: planOfSlabs,
-  planOver: null
+  planOver: planOfEdges
 };

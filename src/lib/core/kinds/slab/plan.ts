@@ -1,14 +1,15 @@
 /** Slabs in the plan: the outlines of those that no walls give, holes, folds, and on each facet how much it falls, and which way. */
 import { arrowLines, readable } from '../../display/arrows';
 import { characterWidth, type Mark } from '../../display/marks';
-import type { Query } from '../../document/kind';
+import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
 import { along, angleOf, leftOf, unit, type Point } from '../../geometry/point';
-import { ringsHold } from '../../geometry/ring';
+import { edgesOf, ringsHold } from '../../geometry/ring';
 import { fallOf, steepness, type Surface } from '../../kernels/falls/surface';
 import { waterFrom } from '../../kernels/falls/water';
 import { formatFall, type FallForm } from '../../units/fall';
+import { slabEdges } from './edge';
 import { facetsSeen, type SeenFacet } from './markers';
 import { slabParts } from './shape';
 
@@ -100,6 +101,38 @@ function marker(subject: string, { at, reach, plane }: SeenFacet, form: FallForm
   if (!hasRoom) return [arrow];
   return [arrow, { ...text, at: along(at, leftOf(way), 0.9 * letters * paper), angle: angleOf(way) }];
 }
+
+/** Thickened edges, where floors are worked on: the inner line of their underside dashed, as it lies under the floor. */
+const edgePlans = stage(
+  'thickened edges in the plan',
+  { cells: result(slabEdges) },
+  ({ cells }, id): readonly Mark[] => {
+    const lines = new Map<string, { line: [Point, Point]; isFoot: boolean[] }>();
+    for (const { ring, intervals } of cells)
+      for (const line of edgesOf(ring)) {
+        const key = line
+          .map(({ x, y }) => `${x} ${y}`)
+          .sort()
+          .join(' ');
+        const { bottom } = intervals[0]!;
+        const sides = lines.get(key)?.isFoot ?? [];
+        lines.set(key, { line: [...line], isFoot: [...sides, bottom.a === 0 && bottom.b === 0] });
+      }
+    const points = [...lines.values()].flatMap(({ line, isFoot }) =>
+      isFoot.length === 2 && isFoot[0] !== isFoot[1] ? line : []
+    );
+    return points.length > 0
+      ? [{ subject: id, group: 'slab', ink: 'shale', kind: 'lines', points, pen: 'roof' }]
+      : [];
+  }
+);
+
+export const planOfEdges = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
+  at === 'floors'
+    ? [...query.project.tables.slab.values()].flatMap((slab) =>
+        slab.storey === storey && slab.edge ? [query.get(edgePlans, slab.id)] : []
+      )
+    : [];
 
 export const planOfSlabs = (query: Query, storey: string): (readonly Mark[])[] =>
   [...query.project.tables.slab.values()].flatMap((slab) =>

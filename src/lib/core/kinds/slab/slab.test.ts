@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
 import { meshVolume, openEdges } from '../../geometry/mesh';
-import { fromAngle, scale, type Point } from '../../geometry/point';
+import { planDrawing } from '../../drawing/plan-drawing';
+import { distance, fromAngle, scale, type Point } from '../../geometry/point';
 import { isSimple, ringsArea } from '../../geometry/ring';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
@@ -238,6 +239,19 @@ describe('a slab that is deeper along its edge', () => {
     expect(slabRows(query(edged(ell)))[0]!.edgeVolume / 1e9).toBeCloseTo((strip * e + side) / 1e9, 6);
     const small = [box[0]!, { x: 500, y: 0 }, { x: 500, y: 500 }, { x: 0, y: 500 }];
     expect(slabRows(query(edged(small)))[0]!.edgeVolume).toBeCloseTo(500 * 500 * 300, 0);
+  });
+
+  it('has the inner line of its foot dashed where floors are worked on, and only there', () => {
+    const drawn = (at: 'floors' | 'walls', width = 300) =>
+      planDrawing(query(edged(box, { width, depth: 300 })), 'storey-1', { paper: 50, at })
+        .over.flat()
+        .flatMap((mark) => (mark.subject === 'slab' && mark.kind === 'lines' ? [mark.points] : []));
+    expect(drawn('walls')).toEqual([]);
+    const [points] = drawn('floors');
+    const length = points!.reduce((sum, p, i) => (i % 2 ? sum + distance(points![i - 1]!, p) : sum), 0);
+    expect(length).toBeCloseTo(2 * (9400 + 7400), 3);
+    // All of it is foot: no line.
+    expect(drawn('floors', 4000)).toEqual([]);
   });
 
   it('asks for real sizes and a flat underside', () => {
