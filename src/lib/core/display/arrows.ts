@@ -1,5 +1,6 @@
 /** What drawings have of arrows: down a slope, with a text along them. */
-import { add, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
+import { add, dot, fromAngle, leftOf, scale, subtract, unit, type Point } from '../geometry/point';
+import { degree } from '../units/angle';
 
 /** mm of paper: how far back a head reaches, and how far aside. */
 const head = { long: 1.4, half: 0.6 };
@@ -14,6 +15,8 @@ export function arrowLines(from: Point, to: Point, paper: number): Point[] {
   return [from, to, ...barbs];
 }
 
+/** So far past the upright a text still reads from the right: walls off square by a little read as square ones do. */
+const past = fromAngle(10 * degree);
+
 /** That way, or the other, so that a text along it reads from below or from the right. */
-export const readable = (way: Point): Point =>
-  way.x < -1e-9 || (Math.abs(way.x) <= 1e-9 && way.y < 0) ? scale(way, -1) : way;
+export const readable = (way: Point): Point => (dot(way, past) < -1e-9 ? scale(way, -1) : way);

@@ -1,5 +1,6 @@
 /** Dimension strings as marks: what is measured, where it is written, and the lines and texts that tell it at a scale. */
-import { add, dot, leftOf, scale, subtract, type Point } from '../geometry/point';
+import { add, angleOf, dot, leftOf, scale, subtract, type Point } from '../geometry/point';
+import { readable } from './arrows';
 import {
   characterWidth,
   type DimensionMark,
@@ -69,10 +70,7 @@ export const plainMarks = (
 };
 
 /** Texts along a string read from below or from the right. */
-export const readingAngle = (along: Point) =>
-  Math.abs(along.y) > Math.abs(along.x)
-    ? Math.atan2(Math.abs(along.y), along.x * Math.sign(along.y))
-    : Math.atan2(along.y, along.x);
+const readingAngle = (along: Point) => angleOf(readable(along));
 
 /** How far out of its line the middle of a size is, mm of paper: over the line as it reads, the row beyond it. */
 export function awayOf(along: Point, out: Point, { row, other }: Pick<SizeText, 'row' | 'other'>): number {

@@ -20,7 +20,7 @@ import { angleNow, tipAt } from '../kinds/dimension/angles';
 import type { Dimension, SizeEnd } from '../kinds/dimension/record';
 import type { DimensionString, Mark } from '../display/marks';
 import { placeSizes, type SizeUnits } from './dimensions';
-import { paperGaps, readingAngle, textHeight } from '../display/dimension';
+import { paperGaps, textHeight } from '../display/dimension';
 import type { Tables } from '../document/record';
 
 /** All that what was placed by hand is read from. */
@@ -189,7 +189,7 @@ function drawNote(project: Readable, dimension: Dimension, paper: number): Mark[
       ...base,
       kind: 'text',
       at: add(foot, { x: (right ? 1 : -1) * (half + paper), y: 0 }),
-      angle: readingAngle({ x: 1, y: 0 }),
+      angle: 0,
       height: textHeight,
       text
     }
