@@ -1,14 +1,22 @@
 /** Slabs that have nothing to lie within, holes and heights that lie elsewhere, water that comes to the house. */
 import { storeyModelIn } from '../storey/model';
-
 import { isHoleOf, slabOutlines } from './rings';
 import { slabParts } from './shape';
 import { distance, lerp } from '../../geometry/point';
 import { openEdges } from './guards';
-import type { Scope } from '../../document/kind';
+import type { Repair, Scope } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { slightFalls } from '../../kernels/falls/water';
+import { degree, normaliseAngle } from '../../units/angle';
 import { formatFall } from '../../units/fall';
+import type { Falls } from './record';
+
+/** One way, it can fall the other; heights are the designer's. */
+function turnedRound(id: string, falls: Falls): Repair | undefined {
+  if (falls.kind !== 'plane') return undefined;
+  const direction = normaliseAngle(falls.direction + Math.PI) / degree;
+  return { label: 'Let it fall the other way', call: { name: 'setFalls', args: { id, direction } } };
+}
 
 export function findSlabs({ project, say, named, query, storey }: Scope) {
   const model = storeyModelIn(query, storey);
@@ -46,7 +54,7 @@ export function findSlabs({ project, say, named, query, storey }: Scope) {
     if (!falls) continue;
     const surfaces = query.get(slabParts, id).map(({ surface }) => surface);
     for (const { x, y } of surfaces.flatMap(({ toHouse }) => toHouse).slice(0, 1))
-      say('floors', 'slab.to-house', [id], { x, y }, { thing });
+      say('floors', 'slab.to-house', [id], { x, y }, { thing }, turnedRound(id, falls));
     const { leastFall, fallsAs } = settingsOf(project);
     const slight = surfaces.flatMap((surface) => slightFalls(surface, leastFall));
     for (const { at, fall } of slight.slice(0, 1))

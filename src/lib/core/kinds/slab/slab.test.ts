@@ -85,9 +85,10 @@ describe('a patio that falls', () => {
     expect(refusal(flat, 'setFalls', { id: 'slab-1', slope: 1 / 50 })).toContain('slab.thin');
   });
   it('towards the house, and where water stands, are findings; a gully takes it', () => {
-    expect(codes(act(laid(), 'setFalls', { id: 'slab-1', direction: 90, slope: 0.02 }))).toEqual([
-      'slab.to-house'
-    ]);
+    const towards = act(laid(), 'setFalls', { id: 'slab-1', direction: 90, slope: 0.02 });
+    expect(codes(towards)).toEqual(['slab.to-house']);
+    const { name, args } = reviewProject(query(towards))[0]!.repair!.call;
+    expect(codes(act(towards, name, args))).toEqual([]);
     const line = { from: { at: { x: 1000, y: -1650 }, z: -30 }, to: { at: { x: 4400, y: -1650 }, z: -60 } };
     const eased = act(laid(), 'setProject', { leastFall: 0.01 });
     const pit = act(eased, 'setFalls', { id: 'slab-1', ...heights([0, 0, 0, 0]), lines: [line] });
