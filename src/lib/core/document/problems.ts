@@ -473,7 +473,7 @@ const catalogue = {
     hint: 'Give it at least one ply.'
   },
   'joint.none': {
-    message: (w) => `No joint of two walls or more is ${w.t('where')}.`,
+    message: (w) => `No joint of two walls or more is at ${w.l('x')}, ${w.l('y')}.`,
     hint: 'Choose a place where walls meet.'
   },
   'joint.not-there': {

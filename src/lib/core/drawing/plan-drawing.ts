@@ -4,7 +4,7 @@
  */
 import type { DimensionString, Mark } from '../display/marks';
 import { fallMarks, markedSlabs } from '../kinds/slab/plan';
-import { stairMarks } from '../kinds/stair/plan';
+import { stairMarks, stairWords } from '../kinds/stair/plan';
 import { allCuts } from '../document/cuts';
 import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
@@ -18,6 +18,7 @@ import { StringMemory, dimensionStrings } from './dimensions';
 import { worksOf } from '../document/work';
 import { byWork } from './by-work';
 import { atScale } from './poche';
+import { placeStairWords } from './stair-words';
 import { placeTags, type TagMemory } from './tags';
 import { freeSizes } from './free-sizes';
 import { pitchesOn, valueMarks } from './roof-values';
@@ -176,13 +177,29 @@ const dimensionMarks = stage(
 );
 
 /** What is written on slabs and stairs. */
-const textsOnFloors = (query: Query, key: string): readonly Mark[] => {
-  const [falls, stairs] = [
-    fallMarks(query, storeyOf(key), paperOf(key)),
-    stairMarks(query, storeyOf(key), paperOf(key))
-  ];
-  return falls.length === 0 ? stairs : stairs.length === 0 ? falls : [...falls, ...stairs];
-};
+const onFloors = stage(
+  'texts on floors',
+  {
+    falls: (query, key) => fallMarks(query, storeyOf(key), paperOf(key)),
+    stairs: (query, key) => stairMarks(query, storeyOf(key), paperOf(key))
+  },
+  ({ falls, stairs }) => [...falls, ...stairs]
+);
+
+/** With what the steps of stairs are; by `lookKey`. */
+const textsOnFloors = stage(
+  'texts on floors and by stairs',
+  {
+    texts: result(onFloors),
+    words: (query, key) => stairWords(query, storeyOf(key), paperOf(key)),
+    things: result(thingsOn, storeyOf),
+    drawn: result(dimensionMarks)
+  },
+  ({ texts, words, things, drawn }, key): readonly Mark[] => [
+    ...texts,
+    ...placeStairWords(words, things, [...drawn, ...texts], paperOf(key))
+  ]
+);
 
 const tags = stageWithMemory(
   'marks of openings',
@@ -190,7 +207,7 @@ const tags = stageWithMemory(
     model: result(storeyModels, storeyOf),
     things: result(thingsOn, storeyOf),
     drawn: result(dimensionMarks),
-    falls: textsOnFloors
+    falls: result(textsOnFloors)
   },
   (): TagMemory => new Map(),
   ({ model, things, drawn, falls }, key, memory): readonly Mark[] => {
@@ -207,7 +224,7 @@ const pitchMarks = stage(
 
 const tagsAndFalls = stage(
   'marks of openings and falls',
-  { tags: result(tags), falls: textsOnFloors },
+  { tags: result(tags), falls: result(textsOnFloors) },
   ({ tags, falls }): readonly Mark[] => (falls.length === 0 ? tags : [...tags, ...falls])
 );
 

@@ -20,7 +20,7 @@ function nodeAt(query: Query, storey: string, at: Point): Node {
     .map((node) => ({ node, gap: distance(node.point, at) }))
     .sort((p, q) => p.gap - q.gap)[0];
   if (!near || near.gap > tolerances.nearMiss)
-    refuse(query.project, 'joint.none', { texts: { where: `at ${Math.round(at.x)}, ${Math.round(at.y)}` } });
+    refuse(query.project, 'joint.none', { numbers: { x: at.x, y: at.y } });
   return near.node;
 }
 

@@ -83,7 +83,7 @@ describe('asking for a cut', () => {
   it('refuses a place without a joint, a wall that is not in it, a ply that is not there', () => {
     expect(
       refusal(house, 'setJoint', { storey: 'storey-1', at: { x: 3000, y: 2000 }, cut: 'square' })
-    ).toMatch(/joint.none.*3000, 2000/);
+    ).toMatch(/joint.none.*3.000.mm, 2.000.mm/);
     expect(refusal(house, 'setJoint', { ...corner, cut: 'through', through: 'w' })).toMatch(
       /joint.not-there.*w does not meet/i
     );

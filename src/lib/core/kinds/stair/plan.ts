@@ -9,6 +9,7 @@ import {
   angleOf,
   crossingShare,
   distance,
+  leftOf,
   lerp,
   subtract,
   unit,
@@ -140,7 +141,7 @@ const strokes = (walk: readonly Point[], rings: readonly Ring[]): Point[][] =>
     return seen.length > 0 ? [seen] : [];
   });
 
-/** Arrow heads, numbers and what the steps are, at a scale: `pairKey(paper, storey)`. */
+/** Arrow heads and numbers, at a scale: `pairKey(paper, storey)`. */
 const stairTexts = stage(
   'texts of stairs',
   {
@@ -151,10 +152,9 @@ const stairTexts = stage(
         if (!layout) return [];
         if (stair.storey === storey) return [stair, layout, query.get(climbs, stair.id)];
         return arrivesOn(query.project, stair)?.id === storey ? [stair, layout, noClimb] : [];
-      }),
-    units: ({ project }) => settingsOf(project).units
+      })
   },
-  ({ stairs, units }, key): readonly Mark[] => {
+  ({ stairs }, key): readonly Mark[] => {
     const paper = Number(partsOfKey(key)[0]);
     return stairs.flatMap((stair, i) => {
       const [layout, climb] = [stairs[i + 1], stairs[i + 2]];
@@ -194,28 +194,7 @@ const stairTexts = stage(
             ]
           : [];
       });
-      const told = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
-      const isRound = stair.form === 'spiral';
-      const first = unit(subtract(walk[1]!, walk[0]!));
-      const way = isRound ? { x: 1, y: 0 } : readable(first);
-      const { minX, maxX, minY } = boxOf((layout as StairLayout).outline);
-      const half = (told.length * letters * characterWidth * paper) / 2;
-      // Of two steps the numbers say all.
-      const room = stair.risers > 2 && stair.width > 3 * letters * paper;
-      return [
-        head,
-        ...numbers,
-        ...(room
-          ? [
-              {
-                ...{ ...mark, kind: 'text' as const, height: letters, text: told, angle: angleOf(way) },
-                at: isRound
-                  ? { x: (minX + maxX) / 2, y: minY - letters * paper }
-                  : along(walk[0]!, first, -(half + 0.6 * letters * paper))
-              }
-            ]
-          : [])
-      ];
+      return [head, ...numbers];
     });
   }
 );
@@ -224,6 +203,73 @@ const noClimb: readonly number[] = [];
 
 export const stairMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
   query.project.tables.stair.size === 0 ? [] : query.get(stairTexts, pairKey(String(paper), storey));
+
+/** What the steps of a stair are, in words, and where that may be written: the usual place first. */
+export interface StairWords {
+  readonly stair: string;
+  readonly text: string;
+  readonly height: number;
+  readonly places: readonly { readonly at: Point; readonly angle: number }[];
+}
+
+/** Of the stairs that begin on a storey, at a scale: `pairKey(paper, storey)`. */
+const wordsOfStairs = stage(
+  'words of stairs',
+  {
+    stairs: (query: Query, key) =>
+      [...query.project.tables.stair.values()].flatMap((stair) => {
+        const layout = stair.storey === partsOfKey(key)[1] ? query.get(stairLayouts, stair.id) : undefined;
+        return layout ? [stair, layout, query.get(climbs, stair.id)] : [];
+      }),
+    units: ({ project }) => settingsOf(project).units
+  },
+  ({ stairs, units }, key): readonly StairWords[] => {
+    const paper = Number(partsOfKey(key)[0]);
+    return stairs.flatMap((stair, i) => {
+      if (!('form' in stair)) return [];
+      const [layout, [, , riser]] = [stairs[i + 1] as StairLayout, stairs[i + 2] as readonly number[]];
+      // Of two steps the numbers say all.
+      const hasRoom = stair.risers > 2 && stair.width > 3 * letters * paper && layout.walk.length > 1;
+      if (riser === undefined || !hasRoom) return [];
+      const text = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
+      const half = (text.length * letters * characterWidth * paper) / 2;
+      const places = stair.form === 'spiral' ? roundIt(layout, half, paper) : alongIt(layout, half, paper);
+      return [{ stair: stair.id, text, height: letters, places }];
+    });
+  }
+);
+
+/** Before its foot, beside its first flight and its last, beyond its head. */
+function alongIt({ walk, nosings }: StairLayout, half: number, paper: number): StairWords['places'] {
+  const [first, last] = [unit(subtract(walk[1]!, walk[0]!)), unit(subtract(walk.at(-1)!, walk.at(-2)!))];
+  const out = half + 0.6 * letters * paper;
+  const beside = (way: Point, [l, r]: readonly [Point, Point], on: number) =>
+    [-1, 1].map((side) => {
+      const aside = distance(l, r) / 2 + 0.9 * letters * paper;
+      return { at: along(along(lerp(l, r, 0.5), way, on), leftOf(way), side * aside), way };
+    });
+  return [
+    { at: along(walk[0]!, first, -out), way: first },
+    ...beside(first, nosings[0]!, half),
+    ...beside(last, nosings.at(-1)!, -half),
+    { at: along(walk.at(-1)!, last, out), way: last }
+  ].map(({ at, way }) => ({ at, angle: angleOf(readable(way)) }));
+}
+
+/** Below a spiral, over it, and beside it. */
+function roundIt({ outline }: StairLayout, half: number, paper: number): StairWords['places'] {
+  const { minX, maxX, minY, maxY } = boxOf(outline);
+  const [x, y, gap] = [(minX + maxX) / 2, (minY + maxY) / 2, letters * paper];
+  return [
+    { x, y: minY - gap },
+    { x, y: maxY + gap },
+    { x: minX - gap - half, y },
+    { x: maxX + gap + half, y }
+  ].map((at) => ({ at, angle: 0 }));
+}
+
+export const stairWords = (query: Query, storey: string, paper: number): readonly StairWords[] =>
+  query.project.tables.stair.size === 0 ? [] : query.get(wordsOfStairs, pairKey(String(paper), storey));
 
 export const planOfStairs = (query: Query, storey: string): (readonly Mark[])[] =>
   [...query.project.tables.stair.values()].flatMap((stair) => {

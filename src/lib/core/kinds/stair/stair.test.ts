@@ -10,6 +10,7 @@ import { middleOf } from '../../kernels/solids/cells';
 import { elementsOf } from '../../model/bodies';
 import { Model } from '../../model/graph';
 import { perform } from '../../commands/register';
+import { degree } from '../../units/angle';
 import { reviewProject } from '../../review/review';
 import { act, built, call, refusal } from '../../testing/house';
 import { commonVolume, judgeMesh } from '../../testing/oracle';
@@ -280,6 +281,21 @@ describe('a stair between two storeys', () => {
     const texts = draw('storey-1').tags.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []));
     expect(texts).toContain('16 × 180 / 260');
     expect(texts).toContain('15');
+  });
+
+  it('has its steps told where nothing is drawn: before its foot, else beside it, wherever its foot stands', () => {
+    const told = (x: number, more: object = {}) =>
+      planDrawing(query(house(2880, stair({ foot: { x, y: 3000 }, ...more }))), 'storey-1', { paper: 50 })
+        .tags.flatMap((mark) => (mark.kind === 'text' && mark.text.includes('×') ? [mark] : []))
+        .map(({ at, angle }) => [at.x, at.y, angle / degree].map((value) => Math.round(value) + 0));
+    const [free] = told(2500);
+    expect(free!.slice(1)).toEqual([3000, 0]);
+    expect(free![0]).toBeLessThan(2500);
+    // By the wall: over its first steps, on the side away from it clear of its outline.
+    const [moved] = told(320);
+    expect(moved![0]).toBeGreaterThan(320);
+    expect(Math.abs(moved![1]! - 3000)).toBeGreaterThan(450);
+    expect(told(2500, { angle: 90.3 })[0]![2]).toBe(90);
   });
 });
 

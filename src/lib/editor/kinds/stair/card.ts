@@ -210,7 +210,7 @@ function roomFields(make: CardMaker, stair: Stair): Field[] {
     fact(
       'Headroom',
       least
-        ? `${words(Math.max(0, least.clear))} at ${Math.round(least.at.x)}, ${Math.round(least.at.y)}`
+        ? `${words(Math.max(0, least.clear))} at ${words(least.at.x)}, ${words(least.at.y)}`
         : 'nothing over it'
     ),
     ...(trimmed.length === 0 ? [] : [fact('Floor trimmed along', trimmed.join(', '))]),
