@@ -3,15 +3,23 @@ import type { Query } from '../../document/kind';
 import { nameElement } from '../../document/names';
 import { applyPatch, composePatches, patchOf, type Patch } from '../../document/patch';
 import { settingsOf } from '../../document/project';
+import { ringsArea } from '../../geometry/ring';
 import { solvedAgain } from '../../kernels/stairs/solve';
+import { formatArea } from '../../units/area';
 import { formatLength } from '../../units/length';
 import { onFloors } from './on-floors';
 import { fewestRisers, isTurning, turnRange, type Stair } from './record';
-import { climbOf, goingStep, limitsOf } from './shape';
+import { climbOf, goingStep, holesOfStairs, limitsOf } from './shape';
 import { wallsInStair } from './walls-in';
 
 /** Kinds by which the height of a stair is told. */
 const about: ReadonlySet<unknown> = new Set(['storey', 'stair', 'slab', 'footing']);
+
+/** Of these what changes the hole over a stair. */
+const ofFloors: ReadonlySet<unknown> = new Set(['storey', 'slab', 'footing']);
+
+/** mm2: a smaller change of a hole is not told. */
+const leastHoleTold = 1e4;
 
 /** The law: a stair whose ends keep to floors goes with them, and one whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
 export function solvedStairs({ project }: Query, patch: Patch): Patch {
@@ -42,17 +50,33 @@ export function solvedStairs({ project }: Query, patch: Patch): Patch {
   return changed.length === 0 ? whole : composePatches(whole, patchOf(now, changed));
 }
 
-/** What became of stairs whose height changed, in sentences. */
+/** How the hole over a stair changed, where a floor or a storey did: the longer for it, or of a turning one the larger. */
+function saidOfHole(before: Query, after: Query, { id, form }: Stair): string {
+  const [was, is] = [before, after].map((query) => ringsArea(query.get(holesOfStairs, id)));
+  const more = is! - was!;
+  const [old, now] = [before, after].map(({ project }) => project.tables.stair.get(id)!);
+  if (Math.abs(more) < leastHoleTold || old!.width !== now!.width || old!.hole !== now!.hole) return '';
+  const { units } = settingsOf(after.project);
+  return form === 'straight'
+    ? `${formatLength(Math.abs(more) / now!.width, units)} ${more > 0 ? 'longer' : 'shorter'}`
+    : `${formatArea(Math.abs(more), units)} ${more > 0 ? 'larger' : 'smaller'}`;
+}
+
+/** What became of stairs whose height changed, or the floor over them, in sentences. */
 export function saidOfStairs(query: Query, patch: Patch): string[] {
   const { project } = query;
   if (project.tables.stair.size === 0) return [];
   const now = applyPatch(project, patch);
+  const after = query.at(now);
+  const isOfFloors = [...patch.values()].some((one) => ofFloors.has((one.after ?? one.before)?.kind));
   const { units } = settingsOf(project);
   return [...now.tables.stair.values()].flatMap((stair) => {
     const before = project.tables.stair.get(stair.id);
     if (!before) return [];
     const [was, is] = [climbOf(project, before).height, climbOf(now, stair).height];
-    if (Math.abs(was - is) < 1e-6 || is <= 0) return [];
+    const hole = isOfFloors ? saidOfHole(query, after, stair) : '';
+    if (Math.abs(was - is) < 1e-6 || is <= 0)
+      return hole ? [`The hole over ${nameElement(now, stair.id)} is ${hole} now.`] : [];
     const old = wallsInStair(query, before);
     const more = stair.risers - before.risers;
     const longer = (stair.risers - 1) * stair.going - (before.risers - 1) * before.going;
@@ -61,11 +85,12 @@ export function saidOfStairs(query: Query, patch: Patch): string[] {
       ...(more === 0 ? [] : [`${counted} ${more > 0 ? 'more' : 'fewer'}`]),
       ...(Math.abs(longer) < 1e-6
         ? []
-        : [`${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}, its head stays`])
+        : [`${formatLength(Math.abs(longer), units)} ${longer > 0 ? 'longer' : 'shorter'}, its head stays`]),
+      ...(hole ? [`the hole over it ${hole}`] : [])
     ];
     const steps = `${stair.risers} risers of ${formatLength(is / stair.risers, units)}`;
     const name = nameElement(now, stair.id);
-    const inTheWay = wallsInStair(query.at(now), stair).filter(
+    const inTheWay = wallsInStair(after, stair).filter(
       ({ wall, into }) => !old.some((one) => one.wall === wall && one.into >= into - 1)
     );
     const walls = inTheWay.map(

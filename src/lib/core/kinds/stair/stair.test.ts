@@ -137,7 +137,7 @@ describe('a stair between two storeys', () => {
     });
     const met = perform(walled, { name: 'setStorey', args: { id: 'storey-1', height: 3200 } });
     expect(met.ok && met.also).toMatch(
-      /1 riser more, 260 longer, its head stays; .*Hall.* is in the way by 90/
+      /1 riser more, 260 longer, its head stays, the hole over it 149 shorter; .*Hall.* is in the way by 90/
     );
     const now = act(straight, 'setStorey', { id: 'storey-1', height: 3200 });
     expect(row(now)).toMatchObject({ risers: 17, going: 260, run: 4160 });
@@ -172,6 +172,14 @@ describe('a stair between two storeys', () => {
   it('a floor that is thicker opens sooner', () => {
     const deep = act(straight, 'setSlab', { id: 'slab-1', thickness: 430 });
     expect(row(deep).hole).toBeCloseTo((3900 - 343.778) * 900, -2);
+    const deepen = { name: 'setSlab', args: { id: 'slab-1', thickness: 430 } };
+    const said = perform(straight, deepen);
+    expect(said.ok && said.also).toContain('The hole over Stair 1 is 144 longer now.');
+    const turned = perform(house(2880, stair({ form: 'quarter' })), deepen);
+    expect(turned.ok && turned.also).toMatch(/The hole over Stair 1 is 0\.\d+.m² larger now/);
+    // What is named itself is not told besides.
+    const wider = perform(straight, { name: 'setStair', args: { id: 'stair-1', width: 1000 } });
+    expect(wider.ok && (wider.also ?? '')).not.toContain('hole');
   });
 
   it('refuses what cannot be, with the numbers', () => {
