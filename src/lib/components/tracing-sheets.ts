@@ -176,14 +176,14 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     else if (isLines({ mime }))
       await layTracingSheet(house, called, mime, bytes, await drawingOf(house, name, mime, bytes));
     else {
-      const { picture, box } = await house
+      const { pictures, box } = await house
         .askSheets((service) =>
           service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null })
         )
         .catch((fault: Error) => {
           throw fault instanceof ReadingLeft ? fault : new Refused('picture.unreadable', { name });
         });
-      picture.close();
+      for (const one of pictures) one.close();
       await layTracingSheet(house, called, mime, bytes, { width: box.maxX, height: box.maxY });
     }
   } catch (fault) {

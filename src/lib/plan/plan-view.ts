@@ -3,7 +3,7 @@ import { twinsOf } from '../core/kinds/twins/commands';
 import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import type { Point } from '../core/geometry/point';
-import { boxOf, ringHolds } from '../core/geometry/ring';
+import { boxOf, ringHolds, type Box } from '../core/geometry/ring';
 import { outlineOf } from '../core/kinds/tracing-sheet/place';
 import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
 import type { WallFootprint } from '../core/kernels/joints/footprints';
@@ -23,6 +23,14 @@ import { drawOverlay } from './overlay';
 import { strokeLine, strokeRing, strokeSlabs, Underlay, type SheetPicture } from './underlay';
 import { overPlan, planDrawing } from '../core/drawing/plan-drawing';
 import { plainMarks } from '../core/display/dimension';
+
+const cornersOf = (box: Box | undefined) =>
+  box
+    ? [
+        { x: box.minX, y: box.minY },
+        { x: box.maxX, y: box.maxY }
+      ]
+    : [];
 
 /** Pixels for a mm of the building: no view is farther away. */
 const leastPixels = 0.002;
@@ -127,13 +135,18 @@ export class PlanView {
     const { width, height } = this.size;
     if (!this.sized || width < 10 || height < 10) return;
     const { seen, storey } = this.editor;
-    const [sheet] = sheetsShown(this.editor);
+    const sheets = sheetsShown(this.editor).flatMap((sheet) => outlineOf(sheet));
     const drawing = planDrawing(seen, storey, { paper: 75, at: this.editor.stage });
-    const around =
-      only ??
-      marksBox(drawing.things.flat()) ??
-      marksBox(drawing.over.flat()) ??
-      (sheet ? boxOf(outlineOf(sheet)) : { minX: 0, minY: 0, maxX: 12000, maxY: 9000 });
+    const drawn = marksBox(drawing.things.flat()) ?? marksBox(drawing.over.flat());
+    // Where one measures, sheets are what is worked on.
+    const isOfSheets = sheets.length > 0 && (this.editor.stage === 'measure' || !drawn);
+    const around = only ??
+      (isOfSheets ? boxOf([...sheets, ...cornersOf(drawn)]) : drawn) ?? {
+        minX: 0,
+        minY: 0,
+        maxX: 12000,
+        maxY: 9000
+      };
     const [w, h] = [Math.max(500, around.maxX - around.minX), Math.max(500, around.maxY - around.minY)];
     const fits = (pixelsPerMm: number, margins: typeof around) =>
       w * pixelsPerMm + margins.minX + margins.maxX <= width &&

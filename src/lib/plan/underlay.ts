@@ -46,7 +46,8 @@ export function strokeSlabs(
 
 /** A picture as it is shown, and what it covers of its sheet put right. */
 export interface SheetPicture {
-  readonly picture: ImageBitmap;
+  /** The finest first, each half as fine as the one before: thin lines are lost where a picture is drawn much smaller at once. */
+  readonly pictures: readonly ImageBitmap[];
   readonly box: Box;
 }
 
@@ -97,7 +98,9 @@ export class Underlay {
       if (picture) {
         const { minX, minY, maxX, maxY } = picture.box;
         context.scale(1, -1);
-        context.drawImage(picture.picture, minX, -maxY, maxX - minX, maxY - minY);
+        const wide = (maxX - minX) * sheet.mmPerPixel * this.look.pixelsPerMm * window.devicePixelRatio;
+        const one = picture.pictures.findLast(({ width }) => width >= wide) ?? picture.pictures[0]!;
+        context.drawImage(one, minX, -maxY, maxX - minX, maxY - minY);
       }
       context.restore();
       if (!this.editor.selection.has(sheet.id)) continue;

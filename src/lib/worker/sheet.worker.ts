@@ -14,6 +14,8 @@ import type { ReadDrawing, ReadPicture, SheetLook } from './sheets';
 
 /** Pixels of a photo put right, one way. */
 const mostPixels = 4000;
+/** Pixels of the coarsest picture of a sheet, the longer way. */
+const coarsest = 300;
 /** Pixels of a picture that is shown. */
 const mostShown = 48e6;
 
@@ -22,6 +24,23 @@ function pixelsOf(picture: ImageBitmap): ImageData {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(picture, 0, 0);
   return context.getImageData(0, 0, picture.width, picture.height);
+}
+
+/** A picture, half of it, half of that, and so on. */
+async function halved(picture: ImageBitmap): Promise<ImageBitmap[]> {
+  const pictures = [picture];
+  for (let last = picture; Math.max(last.width, last.height) > 2 * coarsest; pictures.push(last))
+    last = await createImageBitmap(last, {
+      resizeWidth: Math.ceil(last.width / 2),
+      resizeHeight: Math.ceil(last.height / 2),
+      resizeQuality: 'high'
+    });
+  return pictures;
+}
+
+async function readOf(picture: ImageBitmap, box: ReadPicture['box']): Promise<ReadPicture> {
+  const pictures = await halved(picture);
+  return Comlink.transfer({ pictures, box }, pictures);
 }
 
 /** A picture no finer than it can be shown quickly; it is kept as it is. */
@@ -72,8 +91,7 @@ Comlink.expose({
     const full = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
     let box = { minX: 0, minY: 0, maxX: full.width, maxY: full.height };
     const { picture, scale } = await asShown(full);
-    if (!look.greys && !look.clearPaper && !look.rectangle)
-      return Comlink.transfer({ picture, box }, [picture]);
+    if (!look.greys && !look.clearPaper && !look.rectangle) return readOf(picture, box);
     let image = pixelsOf(picture);
     picture.close();
     if (look.rectangle) {
@@ -82,8 +100,7 @@ Comlink.expose({
     }
     if (look.greys) makeGrey(image.data);
     if (look.clearPaper) clearPaper(image.data);
-    const made = await createImageBitmap(image);
-    return Comlink.transfer({ picture: made, box }, [made]);
+    return readOf(await createImageBitmap(image), box);
   },
 
   walls: (seek: Seek) => seekWalls(seek),

@@ -12,7 +12,8 @@ import type { SheetMime, TracingSheet } from '../core/kinds/tracing-sheet/record
 export type SheetLook = Pick<TracingSheet, 'greys' | 'clearPaper' | 'rectangle'>;
 
 export interface ReadPicture {
-  readonly picture: ImageBitmap;
+  /** The finest first, each half as fine as the one before. */
+  readonly pictures: readonly ImageBitmap[];
   readonly box: Box;
 }
 
