@@ -9,13 +9,11 @@ import {
 } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import { linesOfPage, type PageStep } from '../core/exchange/page-lines';
+import { pagePixels } from '../core/kinds/tracing-sheet/place';
 import type { Affine } from '../core/geometry/affine';
 import type { DrawnText, LineDrawing } from '../core/kernels/survey/line-drawing';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
-
-/** Pixels of a page, the longer way. */
-const finest = 4000;
 
 /** Why a PDF cannot be read: it asks for a password, or is damaged. */
 export class PdfFault extends Error {
@@ -50,7 +48,7 @@ export class PdfPages {
   }
 
   /** A page no larger than so many pixels, on white. */
-  async picture(number: number, most = finest): Promise<HTMLCanvasElement> {
+  async picture(number: number, most = pagePixels): Promise<HTMLCanvasElement> {
     const page = await this.document.getPage(number);
     const { width, height } = page.getViewport({ scale: 1 });
     const viewport = page.getViewport({ scale: most / Math.max(width, height) });

@@ -69,11 +69,17 @@ export function shownCorners(sheet: TracingSheet): Point[] {
   ];
 }
 
+/** Pixels of a page as it is shown, the longer way. */
+export const pagePixels = 4000;
+
 /** How far a length on the sheet is off by picking alone, mm: each end is picked to a pixel; lines are met. */
 export function pickError(sheet: TracingSheet, { p, q }: Pick<KnownLength, 'p' | 'q'>): number {
   if (isLines(sheet)) return 0;
+  const { mime, widthPx, heightPx } = sheet;
+  // The units of a page are points.
+  const pixel = mime === 'application/pdf' ? Math.max(widthPx, heightPx) / pagePixels : 1;
   const long = distance(p, q);
-  return long > 0 ? (Math.SQRT2 * distance(inPlan(sheet, p), inPlan(sheet, q))) / long : 0;
+  return long > 0 ? (Math.SQRT2 * pixel * distance(inPlan(sheet, p), inPlan(sheet, q))) / long : 0;
 }
 
 export interface Residual extends KnownLength {

@@ -37,6 +37,10 @@ describe('true up', () => {
     expect(stretch).toBeCloseTo(1.016887, 6);
     // Picks are good to 14 of 9 000 by pixels of 10 mm.
     expect(pickError(sheetOf(lay()), { p: at(0, 0), q: at(900, 0) }) / 9000).toBeCloseTo(0.00157, 5);
+    // Of a page by pixels of its picture, which are finer than points; of lines by none.
+    const page = { ...sheetOf(lay()), mime: 'application/pdf', widthPx: 1000, heightPx: 700 } as const;
+    expect(pickError(page, { p: at(0, 0), q: at(900, 0) }) / 9000).toBeCloseTo(0.00157 / 4, 5);
+    expect(pickError({ ...page, mime: 'image/vnd.dxf' }, { p: at(0, 0), q: at(900, 0) })).toBe(0);
   });
   it('laws: known lengths are met to 0.01, p stays or comes to its place, the model is as it was', () => {
     const place = fc.record({ x: fc.integer({ min: 20, max: 1180 }), y: fc.integer({ min: 20, max: 880 }) });
