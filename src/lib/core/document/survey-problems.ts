@@ -126,8 +126,9 @@ export const surveyProblems = {
     hint: 'Point at its corners in order, counter-clockwise from the lower left one, no three of them in a line.'
   },
   'tracing-sheet.crop': {
-    message: (w) => `Nothing of ${w.t('thing')} would be left to see.`,
-    hint: 'Crop to a part that lies on the sheet.'
+    message: (w) =>
+      `Nothing of ${w.t('thing')} would be left to see: ${w.t('one')} and ${w.t('other')} of its ${w.t('what')} are cut away.`,
+    hint: 'Cut away less than all of it from both sides together.'
   },
   'tracing-sheet.no-photo': {
     message: (w) => `${w.t('thing')} is a drawing of lines, which no lens has bent.`,

@@ -319,16 +319,20 @@ const orderAt = (project: Project, place: 'front' | 'back') =>
 /** Within the sheet, and some of it. */
 function cropOf(project: Project, sheet: TracingSheet, crop: NonNullable<TracingSheet['crop']>) {
   const within = (v: number, most: number) => Math.max(0, Math.min(most, v));
+  const { widthPx: w, heightPx: h } = sheet;
   const cut = {
-    minX: within(Math.min(crop.minX, crop.maxX), sheet.widthPx),
-    maxX: within(Math.max(crop.minX, crop.maxX), sheet.widthPx),
-    minY: within(Math.min(crop.minY, crop.maxY), sheet.heightPx),
-    maxY: within(Math.max(crop.minY, crop.maxY), sheet.heightPx)
+    minX: within(crop.minX, w),
+    maxX: within(crop.maxX, w),
+    minY: within(crop.minY, h),
+    maxY: within(crop.maxY, h)
   };
-  if (cut.maxX - cut.minX < sheet.widthPx / 1000 || cut.maxY - cut.minY < sheet.heightPx / 1000)
-    refuse(project, 'tracing-sheet.crop', {
-      subjects: [sheet.id],
-      texts: { thing: nameOf(project, sheet) }
-    });
+  const check = (what: string, low: number, high: number, size: number) => {
+    if (high - low >= size / 1000) return;
+    const [one, other] = [low / size, 1 - high / size].map((share) => `${Math.round(100 * share)} %`);
+    const texts = { thing: nameOf(project, sheet), what, one: one!, other: other! };
+    refuse(project, 'tracing-sheet.crop', { subjects: [sheet.id], texts });
+  };
+  check('width', cut.minX, cut.maxX, w);
+  check('height', cut.minY, cut.maxY, h);
   return cut;
 }

@@ -121,6 +121,10 @@ describe('true up', () => {
     );
     expect(refusal(project, 'stretchTracingSheet', { ...across, q: at(0, 4000) })).toMatch(/by 50.0 %/);
     expect(refusal(project, 'checkTracingSheet', { ...across, q: at(0, 4000), length: 0 })).toMatch(/length/);
+    // Two sides that together cut all away are not taken for each other.
+    const { widthPx: w, heightPx: h } = sheetOf(project);
+    const crop = { minX: 0.7 * w, maxX: 0.4 * w, minY: 0, maxY: h };
+    expect(refusal(project, 'setTracingSheet', { id: 'plan', crop })).toMatch(/70 % and 60 % of its width/);
     const locked = act(project, 'setTracingSheet', { id: 'plan', locked: true });
     expect(refusal(locked, 'placeTracingSheet', { id: 'plan', p: at(0, 0), to: at(1, 1) })).toMatch(/locked/);
     const crossed = [at(0, 0), at(4000, 3000), at(4000, 0), at(0, 3000)];
