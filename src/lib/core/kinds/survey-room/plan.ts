@@ -17,6 +17,7 @@ import {
   unit,
   type Point
 } from '../../geometry/point';
+import { boxesMeet, boxOf } from '../../geometry/ring';
 import { formatLength } from '../../units/length';
 import { letterName } from '../../units/letters';
 import { isSide, sideFrom, type SurveyRoom } from './record';
@@ -73,16 +74,32 @@ function placesOf(ring: readonly Point[], lengths: SurveyRoom['lengths']): reado
   return lengths.map((_, k) => found.get(k)!);
 }
 
+/** Whether other rooms are tied to a room, or lie where its letters and lengths would be outside of it. */
+function isBesideOther(query: Query, id: string): boolean {
+  const { roomTie, surveyRoom } = query.project.tables;
+  if ([...roomTie.values()].some(({ one, other }) => one === id || other === id)) return true;
+  const ring = ringOfRoom(query, id);
+  if (ring.length === 0) return false;
+  const { minX, minY, maxX, maxY } = boxOf(ring);
+  const reach = 3 * off;
+  const around = { minX: minX - reach, minY: minY - reach, maxX: maxX + reach, maxY: maxY + reach };
+  const storey = surveyRoom.get(id)?.storey;
+  return [...surveyRoom.values()].some((other) => {
+    if (other.id === id || other.storey !== storey) return false;
+    const ring = ringOfRoom(query, other.id);
+    return ring.length > 0 && boxesMeet(boxOf(ring), around);
+  });
+}
+
 const roomPlans = stage(
   'plans of survey rooms',
   {
     room: own('surveyRoom'),
     shape: shapeOf,
-    isTied: ({ project }: Query, id: string) =>
-      [...project.tables.roomTie.values()].some(({ one, other }) => one === id || other === id),
+    isBeside: isBesideOther,
     units: ({ project }) => settingsOf(project).units
   },
-  ({ room, shape, isTied, units }): readonly Mark[] => {
+  ({ room, shape, isBeside, units }): readonly Mark[] => {
     if (!room || !shape) return [];
     const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
     const { ring, isKnown } = shape;
@@ -110,7 +127,7 @@ const roomPlans = stage(
         const above = along(at, leftOf(way), off);
         const below = along(at, leftOf(way), -off);
         // Within a room that others may lie beside.
-        const isBelow = isTied && isSide(one, count) && distance(below, middle) < distance(above, middle);
+        const isBelow = isBeside && isSide(one, count) && distance(below, middle) < distance(above, middle);
         return [
           { ...mark, kind: 'stroke', points: [a, b], closed: false, pen: isKnown ? pen : 'dotted' },
           ...(fits
@@ -125,8 +142,8 @@ const roomPlans = stage(
       }),
       ...ring.map((p, i): Mark => ({
         ...{ ...mark, kind: 'text', height: 1.4 * letters, text: letterName(i), angle: 0 },
-        // Other rooms may lie beside one that is tied to them.
-        at: along(p, outwards(p), (isTied ? -2.4 : 1.3) * off)
+        // Outwards, others may lie beside it.
+        at: along(p, outwards(p), (isBeside ? -2.4 : 1.3) * off)
       })),
       ...(room.name === ''
         ? []
