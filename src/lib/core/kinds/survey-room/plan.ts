@@ -9,6 +9,7 @@ import {
   along,
   angleOf,
   distance,
+  fromAngle,
   leftOf,
   lerp,
   meanOf,
@@ -18,6 +19,7 @@ import {
   type Point
 } from '../../geometry/point';
 import { boxesMeet, boxOf } from '../../geometry/ring';
+import { normaliseAngle } from '../../units/angle';
 import { formatLength } from '../../units/length';
 import { letterName } from '../../units/letters';
 import { isSide, sideFrom, type SurveyRoom } from './record';
@@ -72,6 +74,22 @@ function placesOf(ring: readonly Point[], lengths: SurveyRoom['lengths']): reado
     found.set(k, places.reduce((best, one) => (one.room > best.room + 1 ? one : best)).at);
   });
   return lengths.map((_, k) => found.get(k)!);
+}
+
+/** A place within a corner for its letter: in the widest gap between the sides and diagonals that end there. */
+function clearOfLines(ring: readonly Point[], corner: number, lengths: SurveyRoom['lengths']): Point {
+  const count = ring.length;
+  const at = ring[corner]!;
+  const first = angleOf(subtract(ring[(corner + 1) % count]!, at));
+  const turnTo = (k: number) => normaliseAngle(angleOf(subtract(ring[k]!, at)) - first);
+  const ends = lengths.flatMap(({ from, to }) => (from === corner ? [to] : to === corner ? [from] : []));
+  const last = turnTo((corner + count - 1) % count);
+  const turns = [0, ...ends.map(turnTo).filter((turn) => turn > 1e-6 && turn < last), last].sort(
+    (p, q) => p - q
+  );
+  const gaps = turns.slice(1).map((to, i) => ({ from: turns[i]!, size: to - turns[i]! }));
+  const widest = gaps.reduce((best, one) => (one.size > best.size + 1e-6 ? one : best));
+  return along(at, fromAngle(first + widest.from + widest.size / 2), (widest.size < 1 ? 3 : 2.4) * off);
 }
 
 /** Whether other rooms are tied to a room, or lie where its letters and lengths would be outside of it. */
@@ -143,7 +161,7 @@ const roomPlans = stage(
       ...ring.map((p, i): Mark => ({
         ...{ ...mark, kind: 'text', height: 1.4 * letters, text: letterName(i), angle: 0 },
         // Outwards, others may lie beside it.
-        at: along(p, outwards(p), (isBeside ? -2.4 : 1.3) * off)
+        at: isBeside ? clearOfLines(ring, i, room.lengths) : along(p, outwards(p), 1.3 * off)
       })),
       ...(room.name === ''
         ? []

@@ -1,14 +1,15 @@
 /** Survey rooms: measured length by length, by numbers worked by hand, and what cannot be. */
 import { describe, expect, it } from 'vitest';
 import type { Project } from '../../document/kind';
-import { distance } from '../../geometry/point';
+import { planDrawing } from '../../drawing/plan-drawing';
+import { distance, nearestOnSegment } from '../../geometry/point';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { sizesToMeasure } from '../../review/to-measure';
 import { act, built, call, refusal } from '../../testing/house';
 import { storeyModelIn } from '../storey/model';
 import { mirrorIn } from '../../geometry/motion';
-import { ringArea } from '../../geometry/ring';
+import { edgesOf, ringArea, ringHolds } from '../../geometry/ring';
 import { declarationOf } from '../../document/project';
 import { shapeRoom } from './shape';
 import { surveyRoomRows } from './schedule';
@@ -34,6 +35,27 @@ const told = (project: Project) =>
 const sides = measured(bare, ['AB', 4210], ['BC', 3105], ['CD', 4195], ['AD', 3090]);
 
 describe('a room from its sides and diagonals', () => {
+  it('has its letters outside, or where another lies beside it within, clear of its lines', () => {
+    const shaped = measured(sides, ['AC', 5238]);
+    const ring = row(shaped).corners.map(([x, y]) => ({ x, y }));
+    const lettersOf = (project: Project) =>
+      planDrawing(new Model().at(project), 'storey-1', { paper: 100, at: 'measure' })
+        .over.flat()
+        .flatMap((mark) =>
+          mark.subject === 'room' && mark.kind === 'text' && mark.text.length === 1 ? [mark.at] : []
+        );
+    expect(lettersOf(shaped).map((p) => ringHolds(ring, p))).toEqual([false, false, false, false]);
+    const beside = act(shaped, 'addSurveyRoom', {
+      ...{ id: 'other', storey: 'storey-1' },
+      corners: corners([5400, 2000], [8000, 2000], [8000, 5000], [5400, 5000])
+    });
+    const within = lettersOf(beside);
+    expect(within.map((p) => ringHolds(ring, p))).toEqual([true, true, true, true]);
+    const lines = [...edgesOf(ring), [ring[0]!, ring[2]!] as const];
+    for (const p of within)
+      for (const [a, b] of lines) expect(distance(p, nearestOnSegment(p, a, b))).toBeGreaterThan(160);
+  });
+
   it('goes round counter-clockwise from its first corner, and swings until a diagonal is measured', () => {
     expect(bare.tables.surveyRoom.get('room')!.corners[1]).toEqual({ x: 5000, y: 2000 });
     expect(row(sides)).toMatchObject({ state: 'open', missing: 1, wanted: ['A–C'], corners: [] });
