@@ -67,6 +67,9 @@
   export function fit() {
     view?.fit();
   }
+  export function cameLate() {
+    view?.cameLate();
+  }
   export function zoomBy(factor: number) {
     view?.zoom(factor, frame.clientWidth / 2, frame.clientHeight / 2);
   }

@@ -207,7 +207,7 @@
       editor.choosePhoto = async (note) => (await import('./photos')).choosePhoto(house, note);
       await hearMeter();
       // Only now they can be drawn.
-      if (editor.project.tables.surveyRoom.size > 0) editor.toolChanged();
+      if (editor.project.tables.surveyRoom.size > 0) plan.cameLate();
       complete = true;
     })
   );

@@ -29,6 +29,13 @@ describe('the session', () => {
     editor.open('roof');
     expect([editor.stage, editor.tool]).toEqual(['roof', undefined]);
   });
+  it('begins where what there is can be seen: at what was measured, before a wall stands', () => {
+    const corners = [0, 4000, 4000, 0].map((x, i) => ({ x, y: i < 2 ? 0 : 3000 }));
+    const room = { name: 'addSurveyRoom', args: { storey: 'storey-1', corners } };
+    expect(startSession([]).editor.stage).toBe('walls');
+    expect(startSession([room]).editor.stage).toBe('measure');
+    expect(startSession([room, rectangle()]).editor.stage).toBe('walls');
+  });
   it('undo and redo give the same records back, without limit', () => {
     const { editor, operations } = startSession([rectangle()]);
     const start = editor.project;

@@ -84,6 +84,12 @@ export interface Hand {
   readonly holds: WallEnd;
 }
 
+/** Where what there is can be seen: what was measured, before a wall stands. */
+function opensAt({ tables }: Project): WorkStage {
+  const measured = tables.surveyRun.size + tables.surveyRoom.size + tables.tracingSheet.size;
+  return tables.wall.size === 0 && measured > 0 ? 'measure' : 'walls';
+}
+
 export class Editor {
   readonly model = new Model();
   /** Drawings of lines that lie under plans, by their blob, as far as they are read. */
@@ -126,7 +132,7 @@ export class Editor {
       pulled: undefined,
       readOnly: undefined,
       veil: false,
-      stage: 'walls',
+      stage: opensAt(state.project),
       isolated: undefined,
       boxTakes: 'enclosed',
       worksShown: 'all',

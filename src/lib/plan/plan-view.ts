@@ -208,6 +208,12 @@ export class PlanView {
     this.redraw();
   }
 
+  /** What could not be drawn before can be: all of it is shown, unless something is looked at already. */
+  cameLate() {
+    if (this.isFitted) this.fit();
+    this.drawAnew();
+  }
+
   private readonly inFrame = () => {
     const from = performance.now();
     this.draw();
