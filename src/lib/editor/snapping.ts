@@ -32,6 +32,7 @@ import type { Query } from '../core/document/kind';
 import type { DrawnSnap } from '../core/kernels/survey/line-drawing';
 import type { Editor } from './editor';
 import { shownSlabs, type ShownSlab } from './kinds/slab/shown';
+import { runEnds } from './kinds/survey-run/ends';
 import { drawnPlaces, drawnWords } from './kinds/tracing-sheet/snaps';
 import { stretches } from '../core/kinds/wall/stretches';
 
@@ -75,6 +76,8 @@ export interface SnapInput {
   /** Places of what tracing sheets show. */
   readonly drawn?: readonly DrawnSnap[];
   readonly slabs?: readonly ShownSlab[];
+  /** Other places that can be met. */
+  readonly places?: readonly Pick<Snap, 'point' | 'name'>[];
 }
 
 type LineWord = 'a drawn line' | 'an edge of a slab' | 'a face' | 'a wall line' | 'a guide' | 'an extension';
@@ -116,6 +119,7 @@ export function snapsAt(
     step: editor.settings.nudge,
     drawn: drawnPlaces(editor, pointer, mmPerPixel),
     slabs: shownSlabs(editor),
+    places: runEnds(editor),
     hidden: editor.anyHidden ? (id) => editor.isHidden(id) : undefined,
     ...more
   });
@@ -137,6 +141,7 @@ export function findSnaps(input: SnapInput): Snap[] {
   offerGuides(input, radius, offer, lines);
   offerDrawn(input, offer, lines);
   offerSlabs(input, radius, offer, lines);
+  for (const { point, name } of input.places ?? []) offer(point, name, 0.4);
   if (grid?.shown) offerGrid(grid, pointer, radius, offer);
   offerCrossings(lines, offer);
   if (start) {

@@ -1,20 +1,16 @@
-/** Joints of the storey as places to measure from, and where floors are worked on the corners of its slabs. */
+/** Joints of the storey as places to measure from, where floors are worked on the corners of its slabs, and where one measures the ends of survey runs. */
 import type { Point } from '../../core/geometry/point';
 import { formatLength } from '../../core/units/length';
 import type { Editor } from '../editor';
 import { shownSlabs } from '../kinds/slab/shown';
+import { runEnds, type PlaceToMeasureFrom } from '../kinds/survey-run/ends';
 import type { Choice } from '../sentence';
 
 /** Choices that a person can look through. */
 const mostChoices = 40;
 
-interface Corner {
-  readonly key: string;
-  readonly name: string;
-  readonly point: Point;
-}
-
-const cornersOf = (editor: Editor): Corner[] => [
+const cornersOf = (editor: Editor): PlaceToMeasureFrom[] => [
+  ...runEnds(editor),
   ...shownSlabs(editor).flatMap(({ slab, name, rings }) =>
     (rings[0] ?? []).map((point, i) => ({
       key: `${i} ${slab.id}`,

@@ -10,7 +10,7 @@ import { formatLength } from '../../units/length';
 import { placeOn, stopsOf } from './record';
 
 /** mm: a tick, and how far lengths stand off; letters in mm of paper at 1 : 100. */
-const [tick, off, letters, usualScale] = [120, 170, 2.2, 100];
+const [tick, off, letters, usualScale] = [120, 230, 2.2, 100];
 
 const surveyPlans = stage(
   'plans of survey runs',

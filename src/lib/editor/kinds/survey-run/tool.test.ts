@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { describeSelection } from '../../details/describe';
 import { hitAt } from '../../pointing';
+import { cornerChoices } from '../../tools/corners';
 import { choose, readSentence, startSession } from '../../testing/session';
 
 const field = ({ editor }: ReturnType<typeof startSession>, label: string) =>
@@ -45,6 +46,32 @@ describe('the survey tool', () => {
     editor.undo();
     editor.undo();
     expect(runOf(session).pieces).toHaveLength(3);
+  });
+
+  it('the next wall begins at the end of the one before, chosen or pointed at', () => {
+    const pieces = [{ kind: 'wall', length: 5200 }];
+    const run = {
+      name: 'addSurveyRun',
+      args: { storey: 'storey-1', at: { x: 300, y: 0 }, angle: 0, pieces }
+    };
+    const session = startSession([run]);
+    session.editor.open('measure');
+    const enter = () => {
+      tool.fill('angle', '90');
+      tool.fill('length', '4100');
+      tool.accept();
+      return [...session.editor.project.tables.surveyRun.values()].at(-1)!.at;
+    };
+    let tool = session.take('surveyRun');
+    choose(tool, 'corner', 'end of survey run 1 at 5\u00a0500, 0');
+    expect(enter()).toEqual({ x: 5500, y: 0 });
+    session.editor.undo();
+    tool = session.take('surveyRun');
+    tool.click!({ x: 5540, y: 30 }, 10);
+    expect(enter()).toEqual({ x: 5500, y: 0 });
+    // Elsewhere than where one measures it is not shown, and not met.
+    session.editor.open('walls');
+    expect(cornerChoices(session.editor).map(({ label }) => label)).toEqual(['project zero']);
   });
 
   it('its card tells the error with its causes; one is put right, the rest is spread, and its walls are built', () => {
