@@ -144,6 +144,7 @@ describe('what cannot stand is refused', () => {
     ],
     [{ top: { kind: 'height', height: 800 } }, 'chimney.low: Chimney 1 would end at'],
     [{ flues: [{ ...flue, width: 0 }] }, 'length.not-positive: The width of the flue must be more than zero'],
+    [{ flues: [{ ...flue, fire: { ...flue.fire, hearth: -50 } }] }, 'length.not-positive: The hearth of'],
     [
       { flues: [flue, { ...flue, storey: 'storey-2' }] },
       'chimney.flue-meets: Flue 1 of chimney 1 leaves 0\u00a0mm of masonry to fire opening 2'

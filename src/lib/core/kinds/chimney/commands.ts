@@ -33,9 +33,12 @@ const usualHearth = 400;
 function fluesOf(project: Project, storey: string, given: readonly GivenFlue[]): Flue[] {
   return given.map(({ fire, ...flue }): Flue => {
     for (const what of ['width', 'depth'] as const) needPositive(project, what, 'the flue', flue[what]);
-    if (fire)
+    if (fire) {
       for (const what of ['width', 'height', 'depth'] as const)
         needPositive(project, what, 'the fire opening', fire[what]);
+      for (const what of ['reach', 'hearth'] as const)
+        if ((fire[what] ?? 0) < 0) needPositive(project, what, 'the fire opening', fire[what]!);
+    }
     return {
       storey: need(project, 'storey', flue.storey ?? storey).id,
       along: toStored(flue.along ?? 0),
@@ -48,8 +51,8 @@ function fluesOf(project: Project, storey: string, given: readonly GivenFlue[]):
             width: toStored(fire.width),
             height: toStored(fire.height),
             depth: toStored(fire.depth),
-            reach: Math.max(0, toStored(fire.reach ?? 0)),
-            hearth: Math.max(0, toStored(fire.hearth ?? usualHearth))
+            reach: toStored(fire.reach ?? 0),
+            hearth: toStored(fire.hearth ?? usualHearth)
           }
         : null
     };
