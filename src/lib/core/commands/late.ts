@@ -1,5 +1,7 @@
 /** Commands that nothing is begun with: a page reads them once the plan can be worked in. Reading this file makes them known. */
 import type { Command } from '../document/kind';
+import { learnProblems } from '../document/problems';
+import { surveyProblems } from '../document/survey-problems';
 import { alignWalls, setAlignment } from '../kinds/alignment/commands';
 import { addChimney, setChimney } from '../kinds/chimney/commands';
 import { addColumn, setColumn } from '../kinds/column/commands';
@@ -93,5 +95,6 @@ export const lateCommands: readonly Command[] = [
 ];
 
 learn(lateCommands);
+learnProblems(surveyProblems);
 learnShapes({ shapeOf: laidRoom, anchorOf });
 learnTies(tieState);

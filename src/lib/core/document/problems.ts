@@ -4,7 +4,7 @@
  */
 import type { LengthUnits } from '../units/length';
 import { floorProblems } from './floor-problems';
-import { surveyProblems } from './survey-problems';
+import type { surveyProblems } from './survey-problems';
 import { told, type Entry, type Given, type Told } from './problem-entry';
 
 export interface Problem extends Told {
@@ -13,7 +13,6 @@ export interface Problem extends Told {
 
 const catalogue = {
   ...floorProblems,
-  ...surveyProblems,
   'args.invalid': {
     message: (w) => `${w.t('command')}: ${w.t('fault')}.`,
     hint: 'See docs/commands.md for what it takes.'
@@ -529,10 +528,20 @@ const catalogue = {
   }
 } satisfies Record<string, Entry>;
 
-export type ProblemCode = keyof typeof catalogue;
+type LateProblems = typeof surveyProblems;
 
-/** Build a problem. */
-export const problem = (code: ProblemCode, units: LengthUnits, given: Given = {}): Problem => ({
-  code,
-  ...told(code, catalogue[code], units, given)
-});
+export type ProblemCode = keyof typeof catalogue | keyof LateProblems;
+
+let known: Partial<Record<ProblemCode, Entry>> = catalogue;
+
+/** Refusals of what is read once the plan can be worked in: they come with the commands that give them. */
+export const learnProblems = (late: LateProblems) => {
+  known = { ...known, ...late };
+};
+
+/** Build a problem. Throws for one that came with nothing that was read. */
+export function problem(code: ProblemCode, units: LengthUnits, given: Given = {}): Problem {
+  const entry = known[code];
+  if (!entry) throw new Error(`${code} is not told yet`);
+  return { code, ...told(code, entry, units, given) };
+}
