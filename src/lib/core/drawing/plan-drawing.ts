@@ -10,6 +10,7 @@ import type { Cut } from '../kernels/solids/cut';
 import { indexedRoofs } from '../kinds/roof/stages';
 import { dimensionMark } from '../display/dimension';
 import type { Query, WorkStage } from '../document/kind';
+import { sameValue } from '../document/patch';
 import { declarationsOf, settingsOf } from '../document/project';
 import { pairKey, partsOfKey, result, stage, stageWithMemory, table } from '../document/stage';
 import { storeyModels } from '../kinds/storey/model';
@@ -19,7 +20,8 @@ import { worksOf } from '../document/work';
 import { byWork } from './by-work';
 import { atScale } from './poche';
 import { placeStairWords } from './stair-words';
-import { placeTags, type TagMemory } from './tags';
+import { Around, aroundIn } from './obstacles';
+import { placeTags, smallestTagged, type TagMemory } from './tags';
 import { freeSizes } from './free-sizes';
 import { pitchesOn, valueMarks } from './roof-values';
 import { drawNotes, placedStrings, type PlacedString } from './placed';
@@ -186,33 +188,51 @@ const onFloors = stage(
   ({ falls, stairs }) => [...falls, ...stairs]
 );
 
-/** With what the steps of stairs are; by `lookKey`. */
-const textsOnFloors = stage(
-  'texts on floors and by stairs',
+/** What things and dimensions take of a plan, for texts that look for a place; by `lookKey`. */
+const takenIn = stage(
+  'what a plan takes',
+  { things: result(thingsOn, storeyOf), drawn: result(dimensionMarks) },
+  ({ things, drawn }, key) => aroundIn(things, drawn, paperOf(key))
+);
+
+const nothingTaken = new Around([]);
+const written = (texts: readonly Mark[], key: string) =>
+  texts.length > 0 ? [aroundIn([], texts, paperOf(key))] : [];
+
+/** What the steps of stairs are, where it is written: the same marks as long as it is written there; by `lookKey`. */
+const placedWords = stage(
+  'words by stairs',
   {
     texts: result(onFloors),
     words: (query, key) => stairWords(query, storeyOf(key), paperOf(key)),
-    things: result(thingsOn, storeyOf),
-    drawn: result(dimensionMarks)
+    taken: (query, key) =>
+      stairWords(query, storeyOf(key), paperOf(key)).length > 0 ? query.get(takenIn, key) : nothingTaken
   },
-  ({ texts, words, things, drawn }, key): readonly Mark[] => [
-    ...texts,
-    ...placeStairWords(words, things, [...drawn, ...texts], paperOf(key))
-  ]
+  ({ texts, words, taken }, key): readonly Mark[] =>
+    words.length === 0 ? none : placeStairWords(words, [taken, ...written(texts, key)], paperOf(key)),
+  sameValue
 );
+
+const textsOnFloors = stage(
+  'texts on floors and by stairs',
+  { texts: result(onFloors), words: result(placedWords) },
+  ({ texts, words }): readonly Mark[] => (words.length === 0 ? texts : [...texts, ...words])
+);
+
+const hasTags = ({ project }: Query, key: string) =>
+  project.tables.opening.size > 0 && paperOf(key) <= smallestTagged;
 
 const tags = stageWithMemory(
   'marks of openings',
   {
     model: result(storeyModels, storeyOf),
-    things: result(thingsOn, storeyOf),
-    drawn: result(dimensionMarks),
-    falls: result(textsOnFloors)
+    taken: (query, key) => (hasTags(query, key) ? query.get(takenIn, key) : undefined),
+    texts: result(textsOnFloors)
   },
   (): TagMemory => new Map(),
-  ({ model, things, drawn, falls }, key, memory): readonly Mark[] => {
-    const taken = falls.length > 0 ? [...drawn, ...falls] : drawn;
-    return model ? placeTags(model, things, taken, paperOf(key), memory) : [];
+  ({ model, taken, texts }, key, memory): readonly Mark[] => {
+    if (!model || !taken) return none;
+    return placeTags(model, [taken, ...written(texts, key)], paperOf(key), memory);
   }
 );
 

@@ -5,21 +5,21 @@
  * Source: point-feature label placement (Christensen, Marks & Shieber 1995).
  */
 import RBush from 'rbush';
-import { characterWidth, type Mark, type TextMark } from '../display/marks';
+import { characterWidth, type TextMark } from '../display/marks';
 import { sameInput } from '../document/stage';
 import { add, scale, subtract, type Point } from '../geometry/point';
 import { boxOf, boxesMeet, type Box } from '../geometry/ring';
 import { fromFrame, type Frame } from '../kernels/joints/frame';
 import { hangingOf, type OpeningPlace } from '../kinds/opening/place';
 import type { StoreyModel } from '../kinds/storey/model';
-import { aroundIn, boxAt, enters, type Around, type Obstacles } from './obstacles';
+import { boxAt, enters, type Around, type Obstacles } from './obstacles';
 
 /** mm of paper: of the letters; clear round them; how much farther each next place lies. */
 const letters = 1.9;
 const clear = 0.5;
 const farther = 2.6;
 /** At smaller scales, mm of the building to a mm of paper, there are none. */
-const smallest = 230;
+export const smallestTagged = 230;
 /** So many free places are looked for: others are not needed but where all openings of a corner crowd. */
 const enough = 3;
 
@@ -40,6 +40,8 @@ interface Known {
   readonly tag: Tag;
 }
 export type TagMemory = Map<string, Known>;
+
+const nearIn = (around: readonly Around[], box: Box) => around.flatMap((lists) => lists.near(box));
 
 /** Places for a text of so much half width and height by an opening, the best first. */
 function candidates(frame: Frame, place: OpeningPlace, half: Point, paper: number): Point[] {
@@ -65,18 +67,24 @@ function candidates(frame: Frame, place: OpeningPlace, half: Point, paper: numbe
   return [...inSwing, ...beside];
 }
 
-function tagOf(frame: Frame, place: OpeningPlace, around: Around, paper: number, memory: TagMemory): Tag {
+function tagOf(
+  frame: Frame,
+  place: OpeningPlace,
+  around: readonly Around[],
+  paper: number,
+  memory: TagMemory
+): Tag {
   const { mark: text, id } = place.opening;
   const old = memory.get(id);
   const isThere = old?.frame === frame && old.place === place;
-  if (isThere && sameInput(old.near, around.near(old.region))) return old.tag;
+  if (isThere && sameInput(old.near, nearIn(around, old.region))) return old.tag;
   const half = scale(
     { x: (text.length * letters * characterWidth) / 2 + clear, y: letters / 2 + clear },
     paper
   );
   const places = candidates(frame, place, half, paper);
   const region = boxOf(places.flatMap((p) => [subtract(p, half), add(p, half)]));
-  const near = around.near(region);
+  const near = nearIn(around, region);
   const isFree = (box: Box) => !near.some((one) => boxesMeet(one.box!, box) && enters(one.lines, box));
   const free: Point[] = [];
   for (const p of places) {
@@ -89,22 +97,19 @@ function tagOf(frame: Frame, place: OpeningPlace, around: Around, paper: number,
 }
 
 /**
- * The tags of a storey at a scale. `things`: all that its plan shows; `drawn`: its dimensions and notes. `memory`: of one
- * storey and scale.
+ * The tags of a storey at a scale. `around`: what its plan takes: all that it shows, its dimensions, notes and texts.
+ * `memory`: of one storey and scale.
  */
 export function placeTags(
   { frames, places }: StoreyModel,
-  things: readonly (readonly Mark[])[],
-  drawn: readonly Mark[],
+  around: readonly Around[],
   paper: number,
   memory: TagMemory
 ): TextMark[] {
-  if (paper > smallest) return [];
   const marked = [...places].flatMap(([wall, list]) =>
     list.flatMap((place) => (place.opening.mark ? [{ frame: frames.get(wall)!, place }] : []))
   );
   if (marked.length === 0) return [];
-  const around = aroundIn(things, drawn, paper);
   const tags = marked.map(({ frame, place }) => tagOf(frame, place, around, paper, memory));
   const taken = new RBush<Box>();
   return tags
