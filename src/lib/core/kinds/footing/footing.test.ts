@@ -211,6 +211,20 @@ describe('pads', () => {
     expect(rowOf(slabAt(-200)).wallVolume).toBe(300 * 300 * (450 + 2 * 330));
     expect(rowOf(slabAt(-280)).wallVolume).toBe(3 * 300 * 300 * 450);
     for (const offset of [-200, -280]) expect(found(slabAt(offset))).toEqual([]);
+    // One whose column stands beside another slab follows that column into it: what would change nothing is not offered.
+    const beside = act(act(pads, 'setFooting', { id: 'strip', wallTop: -300 }), 'addSlab', {
+      ...{ id: 'beside', storey: 'storey-1', thickness: 200, offset: -100 },
+      points: [
+        [6050, -400],
+        [7400, -400],
+        [7400, 400],
+        [6050, 400]
+      ].map(([x, y]) => ({ x, y }))
+    });
+    const [into, ...more] = found(beside);
+    expect(more).toEqual([]);
+    expect(into).toMatchObject({ code: 'footing.in-slab', numbers: { by: 100 } });
+    expect(into!.repair).toBeUndefined();
   });
 });
 

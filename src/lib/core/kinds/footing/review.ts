@@ -149,13 +149,15 @@ function findInSlabs({ project, query, say, named }: Scope, footing: Footing) {
     const by = Math.max(deep, ...hit.map(({ top, bottom }) => Math.min(top, z1) - Math.max(bottom, z0)));
     const wallTop = toStored(z0 - (slab.edge?.depth ?? 0) - datumOf(project, footing.storey));
     const isHeld = slab.from === footing.id;
+    // What stands in it then is a pier that follows its column.
+    const isUnder = footing.wall !== null && footing.wall.top <= wallTop + tolerances.coincident;
     say(
       'floors',
       'footing.in-slab',
       [footing.id, slab.id],
       { by },
       { thing: named(footing.id), other: named(slab.id) },
-      footing.wall && wallTop > footing.top + tolerances.coincident && !isHeld
+      footing.wall && wallTop > footing.top + tolerances.coincident && !isHeld && !isUnder
         ? { label: 'End it under the slab', call: { name: 'setFooting', args: { id: footing.id, wallTop } } }
         : undefined
     );

@@ -104,6 +104,22 @@ describe('the ground of a project', () => {
     expect(sill?.numbers.most).toBeCloseTo(150, 6);
   });
 
+  it('cannot be brought where another slab holds it up: that is offered once, and not again', () => {
+    const floor = act(house, 'setSlab', { id: 'slab-1', pad: { drop: 150 } });
+    const points = [
+      { x: 2000, y: 2000 },
+      { x: 5000, y: 2000 },
+      { x: 5000, y: 5000 },
+      { x: 2000, y: 5000 }
+    ];
+    const pit = act(floor, 'addSlab', { storey: 'storey-1', thickness: 120, offset: -700, points });
+    const one = found(pit).find(({ subjects }) => subjects[0] === 'slab-3')!;
+    const brought = act(pit, one.repair!.call.name, one.repair!.call.args);
+    const still = found(brought).find(({ subjects }) => subjects[0] === 'slab-3')!;
+    expect(still.numbers.most).toBeCloseTo(one.numbers.most!, 6);
+    expect(still.repair).toBeUndefined();
+  });
+
   it('has a closed body, with pads and without', () => {
     const padded = act(falling, 'setSlab', { id: 'slab-1', pad: { drop: 150 } });
     for (const project of [falling, padded]) {

@@ -49,10 +49,13 @@ export function findGround({ project, query, storey, say, named }: Scope) {
       [slab.id],
       { most: found.most, x: found.at.x, y: found.at.y },
       { thing: named(slab.id), area: formatArea(found.area, units) },
-      {
-        label: 'Bring the ground to it',
-        call: { name: 'setSlab', args: { id: slab.id, pad: { drop: slab.thickness, run: 2 } } }
-      }
+      // Where it is, another slab holds the ground up there.
+      slab.pad && slab.pad.drop >= slab.thickness
+        ? undefined
+        : {
+            label: 'Bring the ground to it',
+            call: { name: 'setSlab', args: { id: slab.id, pad: { drop: slab.thickness, run: 2 } } }
+          }
     );
   }
   for (const { id } of storeysInOrder(project))
