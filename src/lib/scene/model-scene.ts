@@ -6,11 +6,11 @@ import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
-import { boxOfTriangles, cornersOf, concat, lifted, spotOf, touches, type Stretches } from './boxes';
+import { boxOfTriangles, concat, lifted, spotOf, touches, type Stretches } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
-import { rayAt, zoomFor } from './seen';
+import { rayAt, reachInView, zoomFor } from './seen';
 import { bodyLayer, Cutaway, reachOfCut, type CutWay } from './cutaway';
 import { Ambient } from './ambient';
 import { Gauge } from './gauge';
@@ -227,11 +227,8 @@ export class ModelScene {
   /** A house that grew out of the picture, or shrank to a corner of it, is brought into it again; not while it is tried. */
   private follow() {
     if (this.steered || this.emphasis.trial.size > 0 || this.shown.size === 0) return;
-    const box = (this.bounds ??= this.allBounds());
-    const [x, y] = cornersOf(box)
-      .map((corner) => corner.project(this.camera))
-      .reduce((most, { x, y }) => [Math.max(most[0], Math.abs(x)), Math.max(most[1], Math.abs(y))], [0, 0]);
-    if (Math.max(x, y) > 1 || Math.max(x, y) < 0.4) this.look(this.view);
+    const most = reachInView(this.camera, (this.bounds ??= this.allBounds()));
+    if (most > 1 || most < 0.4) this.look(this.view);
   }
 
   private make(element: ShownElement): Shown {
@@ -472,6 +469,11 @@ export class ModelScene {
       'position',
       new THREE.BufferAttribute(new Float32Array(all), 3)
     );
+    // Before anything stands, what a tool shows is all there is to see.
+    if (hasSome && this.shown.size === 0 && !this.steered) {
+      const box = new THREE.Box3().setFromArray(all);
+      if (reachInView(this.camera, box) > 1) this.lookAt(this.view, box);
+    }
     this.redraw();
   }
 
@@ -488,19 +490,16 @@ export class ModelScene {
     this.steered = false;
     const box = this.box();
     if (box) this.fitted = true;
+    this.lookAt(view, box);
+  }
+
+  private lookAt(view: ViewName, box: THREE.Box3 | undefined) {
     const centre = box?.getCenter(new THREE.Vector3()) ?? new THREE.Vector3(4, 0, -3);
     const radius = box ? box.getSize(new THREE.Vector3()).length() / 2 : 8;
     const [x, y, z] = directions[view];
     const away = new THREE.Vector3(x, y, z).normalize().multiplyScalar(radius * 3 + 10);
-    void this.controls.setLookAt(
-      centre.x + away.x,
-      centre.y + away.y,
-      centre.z + away.z,
-      centre.x,
-      centre.y,
-      centre.z,
-      false
-    );
+    const from = centre.clone().add(away);
+    void this.controls.setLookAt(from.x, from.y, from.z, centre.x, centre.y, centre.z, false);
     this.controls.update(0);
     this.camera.updateMatrixWorld();
     void this.controls.zoomTo(box ? zoomFor(this.camera, box, centre) : 1, false);

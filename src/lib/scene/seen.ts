@@ -15,6 +15,12 @@ export function zoomFor(camera: THREE.OrthographicCamera, box: THREE.Box3, centr
   return 0.88 * Math.min(camera.right / wide, camera.top / high);
 }
 
+/** How far from the middle of the picture a box reaches; 1 is its edge. */
+export function reachInView(camera: THREE.Camera, box: THREE.Box3): number {
+  const places = cornersOf(box).map((corner) => corner.project(camera));
+  return Math.max(...places.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
+}
+
 /** Through a point of the page. */
 export function rayAt(
   canvas: HTMLCanvasElement,
