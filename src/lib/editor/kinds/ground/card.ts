@@ -4,7 +4,7 @@ import { formatArea, formatVolume } from '../../../core/units/area';
 import { ringArea } from '../../../core/geometry/ring';
 import type { Ground } from '../../../core/kinds/ground/record';
 import { groundSummary } from '../../../core/kinds/ground/schedule';
-import { fact, type CardMaker, type DetailsCard, type Field } from '../../details/card';
+import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import type { Setter } from '../../details/shared-fields';
 
 export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
@@ -23,6 +23,7 @@ export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
           ...shapeFields(make, ground, set)
         ]
       },
+      ...cornerFields(make, ground, set),
       {
         title: 'What is moved of all the ground?',
         fields: [
@@ -33,6 +34,23 @@ export function groundCard(make: CardMaker, ground: Ground): DetailsCard {
       }
     ]
   };
+}
+
+/** More corners than this are shown when they are asked for. */
+const shownCorners = 4;
+
+function cornerFields(make: CardMaker, { shape }: Ground, set: Setter): FieldGroup[] {
+  if (shape.kind !== 'plot') return [];
+  const { points } = shape;
+  const fields = points.flatMap((p, i) => {
+    const put = (to: object) => set({ points: points.map((one, k) => (k === i ? { ...p, ...to } : one)) });
+    return [
+      make.length(`corner ${i} x`, `Corner ${i + 1}, across from zero`, [p.x], (x) => put({ x })),
+      make.length(`corner ${i} y`, `Corner ${i + 1}, up from zero`, [p.y], (y) => put({ y }))
+    ];
+  });
+  const folded = points.length > shownCorners ? { folded: `${points.length} corners` } : {};
+  return [{ title: 'Where are its corners?', fields, ...folded }];
 }
 
 function shapeFields(make: CardMaker, { shape }: Ground, set: Setter): Field[] {
@@ -48,8 +66,5 @@ function shapeFields(make: CardMaker, { shape }: Ground, set: Setter): Field[] {
       ...[level('za', 'Level at its start', shape.za), ...place('a', 'Start', shape.a)],
       ...[level('zb', 'Level at its end', shape.zb), ...place('b', 'End', shape.b)]
     ];
-  return [
-    fact('Area', formatArea(ringArea(shape.points), make.editor.settings.units, 1)),
-    fact('Corners', String(shape.points.length))
-  ];
+  return [fact('Area', formatArea(ringArea(shape.points), make.editor.settings.units, 1))];
 }
