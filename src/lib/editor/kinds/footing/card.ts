@@ -22,7 +22,10 @@ export function footingCard(make: CardMaker, footing: Footing): DetailsCard {
       { title: 'How is it made?', fields: madeFields(make, footing, set) },
       { title: 'How deep does it lie?', fields: depthFields(make, footing, set) },
       { title: 'What stands up from it?', fields: wallFields(make, footing, set) },
-      { title: 'How wide is it under each?', fields: widthFields(make, footing, set) }
+      {
+        title: 'How wide is it under each?',
+        fields: [...widthFields(make, footing, set), ...memberFields(make, footing, set)]
+      }
     ]
   };
 }
@@ -59,6 +62,45 @@ function widthFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
       )
     )
   );
+}
+
+/** What it is laid under besides, and what no more. */
+function memberFields(make: CardMaker, footing: Footing, set: Setter): Field[] {
+  const { project } = make.editor;
+  const { wall, column } = project.tables;
+  const borne = [...footing.walls, ...footing.columns].map(({ of }) => of);
+  const others = [...wall.values(), ...column.values()].flatMap(({ id, storey }) =>
+    storey === footing.storey && !borne.includes(id) ? [id] : []
+  );
+  const field = (
+    name: string,
+    label: string,
+    ids: readonly string[],
+    change: (list: 'walls' | 'columns', id: string) => object
+  ) =>
+    make.choice(
+      name,
+      label,
+      [''],
+      [{ value: '', label: 'nothing' }, ...ids.map((id) => ({ value: id, label: nameElement(project, id) }))],
+      (id) => set(id === '' ? {} : change(wall.has(id) ? 'walls' : 'columns', id))
+    );
+  return [
+    ...(others.length > 0
+      ? [
+          field('more', 'Lay it also under', others, (list, of) => ({
+            [list]: [...footing[list], { of, projection: null }]
+          }))
+        ]
+      : []),
+    ...(borne.length > 1
+      ? [
+          field('less', 'Take it from under', borne, (list, id) => ({
+            [list]: footing[list].filter(({ of }) => of !== id)
+          }))
+        ]
+      : [])
+  ];
 }
 
 const madeFields = (make: CardMaker, footing: Footing, set: Setter): Field[] => {
