@@ -176,15 +176,12 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     else if (isLines({ mime }))
       await layTracingSheet(house, called, mime, bytes, await drawingOf(house, name, mime, bytes));
     else {
-      const { pictures, box } = await house
-        .askSheets((service) =>
-          service.picture(bytes, mime, { greys: false, clearPaper: false, rectangle: null })
-        )
+      const size = await house
+        .askSheets((service) => service.size(bytes, mime))
         .catch((fault: Error) => {
           throw fault instanceof ReadingLeft ? fault : new Refused('picture.unreadable', { name });
         });
-      for (const one of pictures) one.close();
-      await layTracingSheet(house, called, mime, bytes, { width: box.maxX, height: box.maxY });
+      await layTracingSheet(house, called, mime, bytes, size);
     }
   } catch (fault) {
     if (fault instanceof ReadingLeft) return;

@@ -86,9 +86,19 @@ async function modelOf(bytes: Uint8Array): Promise<IfcModel | undefined> {
   return model;
 }
 
+const decoded = (bytes: Uint8Array, mime: SheetMime) =>
+  createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
+
 Comlink.expose({
+  async size(bytes: Uint8Array, mime: SheetMime) {
+    const picture = await decoded(bytes, mime);
+    const { width, height } = picture;
+    picture.close();
+    return { width, height };
+  },
+
   async picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture> {
-    const full = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }));
+    const full = await decoded(bytes, mime);
     let box = { minX: 0, minY: 0, maxX: full.width, maxY: full.height };
     const { picture, scale } = await asShown(full);
     if (!look.greys && !look.clearPaper && !look.rectangle) return readOf(picture, box);

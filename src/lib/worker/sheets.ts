@@ -34,6 +34,8 @@ export type DrawingFault =
   | 'svg.much';
 
 export interface SheetService {
+  /** Pixels of a picture; throws where it is none that can be decoded. */
+  size(bytes: Uint8Array, mime: SheetMime): Promise<{ width: number; height: number }>;
   /** Throws where it is no picture that can be decoded. */
   picture(bytes: Uint8Array, mime: SheetMime, look: SheetLook): Promise<ReadPicture>;
   /** `page`: of an IFC model the number of the storey, from the lowest. */

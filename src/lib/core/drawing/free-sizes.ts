@@ -5,62 +5,24 @@
  */
 import { dimensionMark, paperGaps, placeOfSize, textHeight } from '../display/dimension';
 import type { Mark, SizeText } from '../display/marks';
-import { dot, leftOf, type Point } from '../geometry/point';
-import { boxesMeet, boxOf, ringHolds, type Box } from '../geometry/ring';
 import {
   Around,
   aroundIn,
   boxOfLines,
-  enters,
+  isFree,
+  isOver,
   obstaclesOf,
   plainOf,
   type Lines,
-  type Obstacles
+  type Obstacles,
+  type Patch
 } from './obstacles';
+import { leftOf } from '../geometry/point';
 import type { PlacedString } from './placed';
 
 /** Clear round a text, mm of paper; and how far each next place along a line lies, as a part of its width. */
 const clear = 0.25;
 const step = 0.6;
-
-/** A text as it lies: half as long and half as high, in the directions of its string. */
-interface Patch {
-  readonly at: Point;
-  readonly along: Point;
-  readonly half: Point;
-}
-
-/** Lines as they lie to a text: along it and up. */
-const local = ({ at, along }: Patch, lines: Lines): Lines =>
-  lines.map((_, i) => {
-    const even = i - (i % 2);
-    const from = { x: lines[even]! - at.x, y: lines[even + 1]! - at.y };
-    return dot(from, i % 2 === 0 ? along : leftOf(along));
-  });
-
-function boxOfPatch({ at, along, half }: Patch): Box {
-  const x = Math.abs(along.x) * half.x + Math.abs(along.y) * half.y;
-  const y = Math.abs(along.y) * half.x + Math.abs(along.x) * half.y;
-  return { minX: at.x - x, minY: at.y - y, maxX: at.x + x, maxY: at.y + y };
-}
-
-const isOver = (patch: Patch, lines: Lines): boolean => {
-  const { x, y } = patch.half;
-  return enters(local(patch, lines), { minX: -x, minY: -y, maxX: x, maxY: y });
-};
-
-function isFree(patch: Patch, around: readonly Around[]): boolean {
-  const box = boxOfPatch(patch);
-  return !around.some((list) =>
-    list
-      .near(box)
-      .some(
-        ({ lines, filled }) =>
-          isOver(patch, lines) ||
-          filled.some((ring) => boxesMeet(boxOf(ring), box) && ringHolds(ring, patch.at))
-      )
-  );
-}
 
 /** Where a size may stand, the best first. */
 function* placesOf({ stops }: PlacedString, size: SizeText, i: number, half: number, paper: number) {

@@ -2,8 +2,8 @@
 import Flatbush from 'flatbush';
 import { plainMarks } from '../display/dimension';
 import { textEnds, type Mark, type PlainMark } from '../display/marks';
-import { add, along, fromAngle, leftOf, scale, type Point } from '../geometry/point';
-import type { Box, Ring } from '../geometry/ring';
+import { add, along, dot, fromAngle, leftOf, scale, type Point } from '../geometry/point';
+import { boxesMeet, boxOf, ringHolds, type Box, type Ring } from '../geometry/ring';
 
 /** Lines end to end, four numbers each: made for every wall at each step of the pointer. */
 export type Lines = readonly number[];
@@ -167,3 +167,43 @@ export const aroundIn = (
     ...things.map((marks) => obstaclesOf(marks, paper)),
     ...drawn.map((mark) => obstaclesOf(plainOf(mark, paper), paper))
   ]);
+
+/** A text as it lies: half as long and half as high, along a unit direction and across it. */
+export interface Patch {
+  readonly at: Point;
+  readonly along: Point;
+  readonly half: Point;
+}
+
+/** Lines as they lie to a text: along it and up. */
+const local = ({ at, along }: Patch, lines: Lines): Lines =>
+  lines.map((_, i) => {
+    const even = i - (i % 2);
+    const from = { x: lines[even]! - at.x, y: lines[even + 1]! - at.y };
+    return dot(from, i % 2 === 0 ? along : leftOf(along));
+  });
+
+function boxOfPatch({ at, along, half }: Patch): Box {
+  const x = Math.abs(along.x) * half.x + Math.abs(along.y) * half.y;
+  const y = Math.abs(along.y) * half.x + Math.abs(along.x) * half.y;
+  return { minX: at.x - x, minY: at.y - y, maxX: at.x + x, maxY: at.y + y };
+}
+
+export const isOver = (patch: Patch, lines: Lines): boolean => {
+  const { x, y } = patch.half;
+  return enters(local(patch, lines), { minX: -x, minY: -y, maxX: x, maxY: y });
+};
+
+/** Whether no line enters a text, and nothing filled lies under it. */
+export function isFree(patch: Patch, around: readonly Around[]): boolean {
+  const box = boxOfPatch(patch);
+  return !around.some((list) =>
+    list
+      .near(box)
+      .some(
+        ({ lines, filled }) =>
+          isOver(patch, lines) ||
+          filled.some((ring) => boxesMeet(boxOf(ring), box) && ringHolds(ring, patch.at))
+      )
+  );
+}

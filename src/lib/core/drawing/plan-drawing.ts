@@ -20,7 +20,7 @@ import { worksOf } from '../document/work';
 import { byWork } from './by-work';
 import { atScale } from './poche';
 import { placeStairWords } from './stair-words';
-import { Around, aroundIn } from './obstacles';
+import { aroundIn } from './obstacles';
 import { placeTags, smallestTagged, type TagMemory } from './tags';
 import { freeSizes } from './free-sizes';
 import { pitchesOn, valueMarks } from './roof-values';
@@ -195,7 +195,6 @@ const takenIn = stage(
   ({ things, drawn }, key) => aroundIn(things, drawn, paperOf(key))
 );
 
-const nothingTaken = new Around([]);
 const written = (texts: readonly Mark[], key: string) =>
   texts.length > 0 ? [aroundIn([], texts, paperOf(key))] : [];
 
@@ -206,10 +205,10 @@ const placedWords = stage(
     texts: result(onFloors),
     words: (query, key) => stairWords(query, storeyOf(key), paperOf(key)),
     taken: (query, key) =>
-      stairWords(query, storeyOf(key), paperOf(key)).length > 0 ? query.get(takenIn, key) : nothingTaken
+      stairWords(query, storeyOf(key), paperOf(key)).length > 0 ? query.get(takenIn, key) : undefined
   },
   ({ texts, words, taken }, key): readonly Mark[] =>
-    words.length === 0 ? none : placeStairWords(words, [taken, ...written(texts, key)], paperOf(key)),
+    !taken ? none : placeStairWords(words, [taken, ...written(texts, key)], paperOf(key)),
   sameValue
 );
 

@@ -1,21 +1,14 @@
 /** What the steps of stairs are, written where nothing else is drawn: before the foot, else beside or beyond the flights. */
 import { textEnds, type TextMark } from '../display/marks';
-import { lerp } from '../geometry/point';
-import { boxesMeet } from '../geometry/ring';
+import { distance, fromAngle } from '../geometry/point';
 import type { StairWords } from '../kinds/stair/plan';
-import { Around, boxAt, enters, obstaclesOf } from './obstacles';
+import { Around, isFree, obstaclesOf, type Patch } from './obstacles';
 
-/** Whether no line enters a text of any angle: the boxes that it is taken for stand along it. */
-function isFree(text: TextMark, around: readonly Around[], paper: number): boolean {
-  const [p, q] = textEnds(text, paper);
-  const half = { x: (text.height * paper) / 2, y: (text.height * paper) / 2 };
-  const count = Math.max(2, Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) / (2 * half.x)) + 1);
-  return Array.from({ length: count }, (_, i) => boxAt(lerp(p, q, i / (count - 1)), half)).every(
-    (box) =>
-      !around.some((lists) =>
-        lists.near(box).some((one) => boxesMeet(one.box!, box) && enters(one.lines, box))
-      )
-  );
+/** What a text takes, and half its height beyond its ends. */
+function patchOf(text: TextMark, paper: number): Patch {
+  const high = (text.height * paper) / 2;
+  const half = { x: distance(...textEnds(text, paper)) / 2 + high, y: high };
+  return { at: text.at, along: fromAngle(text.angle), half };
 }
 
 /** `around`: what the plan takes already. Where no place is free, the usual one. */
@@ -30,6 +23,7 @@ export function placeStairWords(
       ...{ kind: 'text', subject: stair, group: 'stairs', ink: 'slate' },
       ...{ ...place, text, height }
     }));
-    return [...placed, marks.find((mark) => isFree(mark, [...around, written], paper)) ?? marks[0]!];
+    const free = marks.find((mark) => isFree(patchOf(mark, paper), [...around, written]));
+    return [...placed, free ?? marks[0]!];
   }, []);
 }

@@ -212,30 +212,25 @@ export interface StairWords {
   readonly places: readonly { readonly at: Point; readonly angle: number }[];
 }
 
-/** Of the stairs that begin on a storey, at a scale: `pairKey(paper, storey)`. */
-const wordsOfStairs = stage(
-  'words of stairs',
+const idOf = (key: string) => partsOfKey(key)[1];
+
+/** At a scale: `pairKey(paper, id)`; none where there is no room for them. */
+const wordsOfStair = stage(
+  'words of a stair',
   {
-    stairs: (query: Query, key) =>
-      [...query.project.tables.stair.values()].flatMap((stair) => {
-        const layout = stair.storey === partsOfKey(key)[1] ? query.get(stairLayouts, stair.id) : undefined;
-        return layout ? [stair, layout, query.get(climbs, stair.id)] : [];
-      }),
+    stair: ({ project }: Query, key) => project.tables.stair.get(idOf(key)),
+    ...{ layout: result(stairLayouts, idOf), climb: result(climbs, idOf) },
     units: ({ project }) => settingsOf(project).units
   },
-  ({ stairs, units }, key): readonly StairWords[] => {
+  ({ stair, layout, climb: [, , riser], units }, key): StairWords | undefined => {
+    if (!stair || !layout || riser === undefined) return undefined;
     const paper = Number(partsOfKey(key)[0]);
-    return stairs.flatMap((stair, i) => {
-      if (!('form' in stair)) return [];
-      const [layout, [, , riser]] = [stairs[i + 1] as StairLayout, stairs[i + 2] as readonly number[]];
-      // Of two steps the numbers say all.
-      const hasRoom = stair.risers > 2 && stair.width > 3 * letters * paper && layout.walk.length > 1;
-      if (riser === undefined || !hasRoom) return [];
-      const text = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
-      const half = (text.length * letters * characterWidth * paper) / 2;
-      const places = stair.form === 'spiral' ? roundIt(layout, half, paper) : alongIt(layout, half, paper);
-      return [{ stair: stair.id, text, height: letters, places }];
-    });
+    // Of two steps the numbers say all.
+    if (stair.risers <= 2 || stair.width <= 3 * letters * paper || layout.walk.length < 2) return undefined;
+    const text = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
+    const half = (text.length * letters * characterWidth * paper) / 2;
+    const places = stair.form === 'spiral' ? roundIt(layout, half, paper) : alongIt(layout, half, paper);
+    return { stair: stair.id, text, height: letters, places };
   }
 );
 
@@ -268,8 +263,13 @@ function roundIt({ outline }: StairLayout, half: number, paper: number): StairWo
   ].map((at) => ({ at, angle: 0 }));
 }
 
+/** Of the stairs that begin on a storey. */
 export const stairWords = (query: Query, storey: string, paper: number): readonly StairWords[] =>
-  query.project.tables.stair.size === 0 ? [] : query.get(wordsOfStairs, pairKey(String(paper), storey));
+  [...query.project.tables.stair.values()].flatMap((stair) => {
+    const words =
+      stair.storey === storey ? query.get(wordsOfStair, pairKey(String(paper), stair.id)) : undefined;
+    return words ? [words] : [];
+  });
 
 export const planOfStairs = (query: Query, storey: string): (readonly Mark[])[] =>
   [...query.project.tables.stair.values()].flatMap((stair) => {

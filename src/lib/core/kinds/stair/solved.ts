@@ -18,14 +18,16 @@ const about: ReadonlySet<unknown> = new Set(['storey', 'stair', 'slab', 'footing
 /** Of these what changes the hole over a stair. */
 const ofFloors: ReadonlySet<unknown> = new Set(['storey', 'slab', 'footing']);
 
+const has = (patch: Patch, kinds: ReadonlySet<unknown>) =>
+  [...patch.values()].some(({ before, after }) => kinds.has((after ?? before)?.kind));
+
 /** mm2: a smaller change of a hole is not told. */
 const leastHoleTold = 1e4;
 
 /** The law: a stair whose ends keep to floors goes with them, and one whose height changed, and whose steps nobody named, has those that come nearest. Its head stays. */
 export function solvedStairs({ project }: Query, patch: Patch): Patch {
   if (project.tables.stair.size === 0) return patch;
-  const isAbout = [...patch.values()].some(({ before, after }) => about.has((after ?? before)?.kind));
-  if (!isAbout) return patch;
+  if (!has(patch, about)) return patch;
   const given = applyPatch(project, patch);
   const based = [...given.tables.stair.values()].flatMap((stair) => {
     const kept = onFloors(given, stair);
@@ -65,10 +67,10 @@ function saidOfHole(before: Query, after: Query, { id, form }: Stair): string {
 /** What became of stairs whose height changed, or the floor over them, in sentences. */
 export function saidOfStairs(query: Query, patch: Patch): string[] {
   const { project } = query;
-  if (project.tables.stair.size === 0) return [];
+  if (project.tables.stair.size === 0 || !has(patch, about)) return [];
   const now = applyPatch(project, patch);
   const after = query.at(now);
-  const isOfFloors = [...patch.values()].some((one) => ofFloors.has((one.after ?? one.before)?.kind));
+  const isOfFloors = has(patch, ofFloors);
   const { units } = settingsOf(project);
   return [...now.tables.stair.values()].flatMap((stair) => {
     const before = project.tables.stair.get(stair.id);
