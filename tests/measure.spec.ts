@@ -187,8 +187,7 @@ test('a DXF plan is traced by its ends; its walls are found, built, and gone wit
   const details = page.getByRole('region', { name: 'Details' });
   await expect(details).toContainText('says millimetres');
   await expect(details).toContainText('1 of 3 hidden');
-  await page.getByRole('button', { name: 'Fit' }).click();
-  // Near its corners; the ends of its lines are met.
+  // What is laid is looked at. Near its corners; the ends of its lines are met.
   await bench.key('Escape', 'w');
   await bench.points([60, 70], [11_950, 60]);
   await bench.key('Escape', 'Escape', 'Escape');

@@ -13,7 +13,7 @@
   import type { ToolName } from '../editor/tool';
   import { Fingers } from '../plan/fingers';
   import { PlanView } from '../plan/plan-view';
-  import { lookOf } from '../core/kinds/tracing-sheet/place';
+  import { lookOf, outlineOf } from '../core/kinds/tracing-sheet/place';
   import { isLines, type TracingSheet } from '../core/kinds/tracing-sheet/record';
   import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
 
@@ -112,6 +112,9 @@
       shownStorey = editor.storey;
       view.fit();
     }
+    const laid = house.laid && editor.project.tables.tracingSheet.get(house.laid);
+    house.laid = undefined;
+    if (laid) view.reveal(outlineOf(laid));
     view.redraw();
     for (const sheet of sheetsShown(editor))
       if (isLines(sheet) ? !editor.drawings.has(sheet.blob) : !view.hasPicture(lookOf(sheet)))

@@ -54,6 +54,8 @@ export class House {
   });
   /** The file that is being read for a tracing sheet; empty: none. */
   reading = $state('');
+  /** The tracing sheet that was laid just now: the plan is to show it. */
+  laid: string | undefined;
   /** How much of it is read, from 0 to 1, where that can be told. */
   readShare = $state(0);
   /** The PDF of which a page is being chosen. */

@@ -61,13 +61,14 @@ const isPdfFault = (fault: unknown): fault is { code: 'pdf.locked' | 'pdf.broken
 
 /** Lay a picture of a size, or a drawing, as long as its units are; its layers that are off stay hidden. */
 async function layTracingSheet(
-  { editor }: House,
+  house: House,
   name: string,
   mime: SheetMime,
   bytes: Uint8Array,
   of: Pick<LineDrawing, 'width' | 'height'> | LineDrawing,
   page = 1
 ): Promise<void> {
+  const { editor } = house;
   const blob = nanoid();
   await putBlob(blob, mime, bytes);
   const drawing = 'lines' in of ? of : undefined;
@@ -82,7 +83,9 @@ async function layTracingSheet(
       ...(drawing && (drawing.unit.isSaid || mime === 'image/vnd.dxf') && { mmPerPixel: drawing.unit.mm })
     }
   });
-  if (ids) editor.select(ids);
+  if (!ids) return;
+  house.laid = ids[0];
+  editor.select(ids);
 }
 
 async function drawingOf(

@@ -1,6 +1,6 @@
 /** The plan on a canvas: draws display lists, the selection, what is being drawn. Redraws once a frame, on demand. */
 import { twinsOf } from '../core/kinds/twins/commands';
-import { drawingFont, hatchAt, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
+import { drawingFont, type DimensionMark, type Mark, type PlainMark } from '../core/display/marks';
 import { marksBox } from '../core/display/box';
 import type { Point } from '../core/geometry/point';
 import { boxOf, ringHolds, type Box } from '../core/geometry/ring';
@@ -19,6 +19,8 @@ import { draftingScales } from '../core/units/scale';
 import { onFrame } from '../frame-loop';
 import { themes, toneFill, type Tokens } from '../tokens';
 import { Batches, type Batch } from './batches';
+import { DrawnSheets } from './drawn-sheets';
+import { Hatches } from './hatches';
 import { drawOverlay } from './overlay';
 import { strokeLine, strokeRing, strokeSlabs, Underlay, type SheetPicture } from './underlay';
 import { overPlan, planDrawing } from '../core/drawing/plan-drawing';
@@ -44,11 +46,13 @@ export class PlanView {
   private drawnFrom: readonly unknown[] = [];
   private pixelsPerMm = 0.05;
   private centre: Point = { x: 4000, y: 3000 };
+  private readonly hatches = new Hatches();
   private tokens: Tokens = themes.day;
   private sized = false;
   /** The whole is shown, and still is when the pane changes; until it is looked at otherwise. */
   private isFitted = true;
   private readonly pictures = new Map<string, SheetPicture>();
+  private readonly drawnSheets = new DrawnSheets();
   /** What a drag without a tool shows. */
   pulled: Overlay | undefined;
   box: { from: Point; to: Point } | undefined;
@@ -66,7 +70,7 @@ export class PlanView {
 
   setTokens(tokens: Tokens) {
     this.tokens = tokens;
-    this.patterns.clear();
+    this.hatches.forget();
     this.drawAnew();
   }
 
@@ -166,6 +170,15 @@ export class PlanView {
     };
     this.onView();
     this.redraw();
+  }
+
+  /** Look so that all of this is seen, unless it is already. */
+  reveal(points: readonly Point[]) {
+    const { width, height } = this.size;
+    const isSeen = points
+      .map((p) => this.toScreen(p))
+      .every(([x, y]) => x >= 0 && y >= 0 && x <= width && y <= height);
+    if (!isSeen) this.fit(this.editor.stage === 'measure' ? undefined : boxOf(points));
   }
 
   /** Pixels that the dimension strings take on each side of a box. */
@@ -285,8 +298,9 @@ export class PlanView {
     context.fillStyle = this.tokens.paper;
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
     this.inModel(ratio);
-    const { tokens, pictures, pixelsPerMm, centre, size } = this;
-    new Underlay(context, editor, { tokens, pictures, pixelsPerMm, centre, size }).draw();
+    const { tokens, pictures, drawnSheets, pixelsPerMm, centre, size } = this;
+    const look = { tokens, pictures, drawnSheets, pixelsPerMm, centre, size };
+    new Underlay(context, editor, look).draw();
     const veiled = editor.veil && (editor.selection.size > 0 || editor.isTrial);
     const drawing = planDrawing(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     for (const marks of drawing.things) {
@@ -341,11 +355,11 @@ export class PlanView {
   }
 
   private strokeBatches(list: readonly Batch[]) {
-    const { context } = this;
-    const unit = paperPixels / this.pixelsPerMm;
+    const { context, pixelsPerMm, tokens } = this;
+    const unit = paperPixels / pixelsPerMm;
     for (const { hatch, fill, stroke, width, dash, path } of list) {
       if (hatch) {
-        const pattern = this.patternOf(hatch);
+        const pattern = this.hatches.at(context, hatch, pixelsPerMm, tokens.shale);
         if (pattern) {
           context.fillStyle = pattern;
           context.fill(path);
@@ -364,32 +378,6 @@ export class PlanView {
       }
     }
     context.setLineDash([]);
-  }
-
-  private readonly patterns = new Map<Batch['hatch'], { scale: number; pattern: CanvasPattern | null }>();
-
-  /** A hatch, made anew for each scale; none where its lines would run together. */
-  private patternOf(hatch: NonNullable<Batch['hatch']>): CanvasPattern | undefined {
-    const { size, lines } = hatchAt(hatch, paperPixels / this.pixelsPerMm);
-    const pixels = Math.round(size * this.pixelsPerMm * (window.devicePixelRatio || 1));
-    if (pixels < 6) return undefined;
-    const old = this.patterns.get(hatch);
-    if (old?.scale === pixels) return old.pattern ?? undefined;
-    const tile = document.createElement('canvas');
-    tile.width = tile.height = pixels;
-    const pen = tile.getContext('2d')!;
-    pen.strokeStyle = `${this.tokens.shale}99`;
-    pen.lineWidth = 0.8;
-    pen.beginPath();
-    for (const [x0, y0, x1, y1] of lines) {
-      pen.moveTo(x0 * pixels, y0 * pixels);
-      pen.lineTo(x1 * pixels, y1 * pixels);
-    }
-    pen.stroke();
-    const pattern = this.context.createPattern(tile, 'repeat');
-    pattern?.setTransform(new DOMMatrix().scale(size / pixels));
-    this.patterns.set(hatch, { scale: pixels, pattern });
-    return pattern ?? undefined;
   }
 
   private get query() {

@@ -3,14 +3,13 @@ import { add, rotate, subtract, type Point } from '../core/geometry/point';
 import { guideLines, stretchOf } from '../core/kinds/guide/lines';
 import { ringsOn } from '../core/document/cuts';
 import { storeysInOrder } from '../core/kinds/storey/record';
-import { drawingFont } from '../core/display/marks';
 import type { Box } from '../core/geometry/ring';
-import type { DrawnLines } from '../core/kernels/survey/line-drawing';
-import { flatAt, lookOf, outlineOf, shownCorners } from '../core/kinds/tracing-sheet/place';
-import { isLines, type TracingSheet } from '../core/kinds/tracing-sheet/record';
+import { lookOf, outlineOf, shownCorners } from '../core/kinds/tracing-sheet/place';
+import { isLines } from '../core/kinds/tracing-sheet/record';
 import type { Editor } from '../editor/editor';
-import { layersSeen, sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
+import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
 import type { Tokens } from '../tokens';
+import type { DrawnSheets } from './drawn-sheets';
 
 export function strokeLine(context: CanvasRenderingContext2D, p: Point, q: Point) {
   context.beginPath();
@@ -51,16 +50,11 @@ export interface SheetPicture {
   readonly box: Box;
 }
 
-/** Lines in view that are all drawn, and letters in pixels that can be read. */
-const [manyLines, leastLetters] = [60_000, 5];
-
-/** Size in which letters of drawings are set, pixels. */
-const letters = 40;
-
 /** How the plan is looked at. */
 interface Look {
   readonly tokens: Tokens;
   readonly pictures: ReadonlyMap<string, SheetPicture>;
+  readonly drawnSheets: DrawnSheets;
   readonly pixelsPerMm: number;
   readonly centre: Point;
   readonly size: { readonly width: number; readonly height: number };
@@ -82,7 +76,11 @@ export class Underlay {
 
   private sheets() {
     const { context } = this;
-    for (const sheet of sheetsShown(this.editor)) {
+    const { pixelsPerMm, centre, size, tokens, drawnSheets } = this.look;
+    const look = { ink: tokens.slate, pixelsPerMm, centre, size, transform: context.getTransform() };
+    const sheets = sheetsShown(this.editor);
+    drawnSheets.keepOnly(new Set(sheets.map(({ id }) => id)));
+    for (const sheet of sheets) {
       const picture = this.look.pictures.get(lookOf(sheet));
       const drawn = isLines(sheet) ? this.editor.drawings.get(sheet.blob) : undefined;
       context.save();
@@ -94,55 +92,21 @@ export class Underlay {
       context.beginPath();
       context.rect(low!.x, low!.y, high!.x - low!.x, high!.y - low!.y);
       context.clip();
-      if (drawn) this.drawing(sheet, drawn);
-      if (picture) {
+      if (drawn) {
+        context.setTransform(1, 0, 0, 1, 0, 0);
+        context.drawImage(drawnSheets.picture(sheet, drawn, look), 0, 0);
+      } else if (picture) {
         const { minX, minY, maxX, maxY } = picture.box;
         context.scale(1, -1);
-        const wide = (maxX - minX) * sheet.mmPerPixel * this.look.pixelsPerMm * window.devicePixelRatio;
+        const wide = (maxX - minX) * sheet.mmPerPixel * pixelsPerMm * window.devicePixelRatio;
         const one = picture.pictures.findLast(({ width }) => width >= wide) ?? picture.pictures[0]!;
         context.drawImage(one, minX, -maxY, maxX - minX, maxY - minY);
       }
       context.restore();
       if (!this.editor.selection.has(sheet.id)) continue;
-      context.strokeStyle = this.look.tokens.heather;
-      context.lineWidth = 2 / this.look.pixelsPerMm;
+      context.strokeStyle = tokens.heather;
+      context.lineWidth = 2 / pixelsPerMm;
       strokeRing(context, outlineOf(sheet));
-    }
-  }
-
-  /** What of a drawing is in view, in its own units. Of more than can be told apart only the longer lines. */
-  private drawing(sheet: TracingSheet, drawn: DrawnLines) {
-    const { context } = this;
-    const { width, height } = this.look.size;
-    const { lines, layerOf, layers, texts } = drawn.drawing;
-    const unit = 1 / (this.look.pixelsPerMm * sheet.mmPerPixel);
-    const half = Math.hypot(width, height) / 2 / this.look.pixelsPerMm;
-    const { x, y } = flatAt(sheet, this.look.centre);
-    const [dx, dy] = [half / sheet.mmPerPixel, half / sheet.mmPerPixel / sheet.stretch];
-    const near = drawn.within(x - dx, y - dy, x + dx, y + dy);
-    const isSeen = layersSeen(sheet, layers);
-    const least = near.length > manyLines ? (3 * near.length) / manyLines : 0;
-    context.strokeStyle = context.fillStyle = this.look.tokens.slate;
-    context.lineWidth = unit;
-    context.beginPath();
-    for (const i of near) {
-      const [x0, y0, x1, y1] = [lines[4 * i]!, lines[4 * i + 1]!, lines[4 * i + 2]!, lines[4 * i + 3]!];
-      if (!isSeen(layerOf[i]!) || Math.abs(x1 - x0) + Math.abs(y1 - y0) < least * unit) continue;
-      context.moveTo(x0, y0);
-      context.lineTo(x1, y1);
-    }
-    context.stroke();
-    for (const { at, text, height: high, angle, layer, share, raised } of texts) {
-      if (high < leastLetters * unit || !isSeen(layer)) continue;
-      context.save();
-      context.translate(at.x, at.y);
-      context.rotate(angle);
-      context.scale(1, -1);
-      // Letters are made large and drawn small: fonts have a least size.
-      context.scale(high / letters, high / letters);
-      context.font = `${letters}px "${drawingFont}"`;
-      context.fillText(text, -share * context.measureText(text).width, raised * letters);
-      context.restore();
     }
   }
 

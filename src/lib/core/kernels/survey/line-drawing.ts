@@ -51,6 +51,36 @@ export function boxOfLines(lines: ArrayLike<number>): Box {
   return { minX, minY, maxX, maxY };
 }
 
+/** How many lines are remembered as drawn. */
+const slots = 2 ** 18;
+
+/**
+ * Of many lines those that give their picture where `cell` is about two pixels: of lines about as long, as steep and with
+ * their middles in the same cell one. Cells are tied to the drawing, so that the same are left when it is moved. Some may be
+ * left that could go, never the other way round. Cost: their number.
+ */
+export function thinned(
+  { lines }: Pick<LineDrawing, 'lines'>,
+  ids: readonly number[],
+  cell: number
+): number[] {
+  const taken = new Float64Array(slots).fill(-1);
+  const place = (v: number) => Math.floor(v / cell / 2) & 0xfffff;
+  return ids.filter((i) => {
+    const [x0, y0, x1, y1] = [lines[4 * i]!, lines[4 * i + 1]!, lines[4 * i + 2]!, lines[4 * i + 3]!];
+    const [wide, high] = [Math.abs(x1 - x0), Math.abs(y1 - y0)];
+    const octave = Math.min(31, Math.max(0, Math.ceil(Math.log2(Math.max(wide, high) / cell))));
+    const [x, y] = [place(x0 + x1), place(y0 + y1)];
+    const look = 2 * octave + (high > wide ? 1 : 0);
+    const key = (x * 0x100000 + y) * 64 + look;
+    const slot =
+      (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663) ^ Math.imul(look, 83_492_791)) & (slots - 1);
+    if (taken[slot] === key) return false;
+    taken[slot] = key;
+    return true;
+  });
+}
+
 export const lineAt = ({ lines }: Pick<LineDrawing, 'lines'>, i: number): [Point, Point] => [
   { x: lines[4 * i]!, y: lines[4 * i + 1]! },
   { x: lines[4 * i + 2]!, y: lines[4 * i + 3]! }
