@@ -42,6 +42,9 @@ interface Slice {
 
 type Level = readonly [number, number];
 
+const isSameSpan = ([low, high]: [Level, Level], [under, over]: [Level, Level]) =>
+  low[0] === under[0] && low[1] === under[1] && high[0] === over[0] && high[1] === over[1];
+
 /** Build the closed mesh; `nameSide` names the vertical face on the border p to q of a cell (its outside right). */
 export function buildColumns(
   cells: readonly Cell[],
@@ -239,6 +242,8 @@ class Columns {
       for (const [low, high] of own) this.wall(u, v, low, high, face);
       return;
     }
+    // Neighbours that stand alike have no face between them.
+    if (own.length === others.length && own.every((span, i) => isSameSpan(span, others[i]!))) return;
     const levels = [...own, ...others].flat().sort((p, q) => p[0] + p[1] - q[0] - q[1]);
     const within = (spans: [Level, Level][], low: Level, high: Level) => {
       const middle = (low[0] + low[1] + high[0] + high[1]) / 4;
@@ -283,40 +288,56 @@ function splitCrossings(cells: readonly Cell[]): readonly Cell[] {
     )
   )
     return cells;
-  const name = (p: Point) => `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
-  const sharers = new Map<string, Cell[]>();
-  const keyOf = (p: Point, q: Point) => [name(p), name(q)].sort().join('|');
-  for (const cell of cells)
-    cell.ring.forEach((p, i) => {
-      const key = keyOf(p, cell.ring[(i + 1) % cell.ring.length]!);
-      sharers.set(key, [...(sharers.get(key) ?? []), cell]);
-    });
-  return cells.map((cell) => ({
-    ...cell,
-    ring: cell.ring.flatMap((p, i) => {
-      const q = cell.ring[(i + 1) % cell.ring.length]!;
-      const shared = sharers.get(keyOf(p, q))!;
-      if (shared.length < 2) return [p];
-      const [from, to] = name(p) < name(q) ? [p, q] : [q, p];
-      const cuts = crossingsAlong(from, to, shared);
-      return [p, ...(from === p ? cuts : cuts.reverse())];
+  const ids = new Map<string, number>();
+  const idOf = ({ x, y }: Point) => {
+    const name = `${Math.round(x * 1e6)},${Math.round(y * 1e6)}`;
+    const id = ids.get(name) ?? ids.size;
+    ids.set(name, id);
+    return id;
+  };
+  const rings = cells.map(({ ring }) => ring.map(idOf));
+  const next = (i: number, k: number) => (k + 1) % rings[i]!.length;
+  const keyOf = (i: number, k: number) => pairKey(rings[i]![k]!, rings[i]![next(i, k)]!);
+  const sharers = new Map<number, Cell[]>();
+  cells.forEach((cell, i) =>
+    cell.ring.forEach((_, k) => {
+      const list = sharers.get(keyOf(i, k));
+      if (list) list.push(cell);
+      else sharers.set(keyOf(i, k), [cell]);
     })
-  }));
+  );
+  /** From the corner that was met first to the other. */
+  const cuts = new Map<number, readonly Point[]>();
+  return cells.map((cell, i) => {
+    const own = cell.ring.flatMap((p, k) => {
+      const key = keyOf(i, k);
+      const shared = sharers.get(key)!;
+      if (shared.length < 2) return [p];
+      const q = cell.ring[next(i, k)]!;
+      const isAhead = rings[i]![k]! < rings[i]![next(i, k)]!;
+      const found =
+        cuts.get(key) ?? crossingsAlong(...(isAhead ? ([p, q] as const) : ([q, p] as const)), shared);
+      cuts.set(key, found);
+      return [p, ...(isAhead ? found : [...found].reverse())];
+    });
+    return own.length === cell.ring.length ? cell : { ...cell, ring: own };
+  });
 }
 
-function crossingsAlong(p: Point, q: Point, cells: readonly Cell[]): Point[] {
-  const planes = cells.flatMap(({ intervals }) => intervals.flatMap(({ bottom, top }) => [bottom, top]));
-  const steps = new Set<number>();
+function crossingsAlong(p: Point, q: Point, cells: readonly Cell[]): readonly Point[] {
+  const planes: Plane[] = [];
+  for (const { intervals } of cells)
+    for (const { bottom, top } of intervals)
+      for (const plane of [bottom, top]) if (!planes.includes(plane)) planes.push(plane);
+  const heights = planes.map((plane) => [heightAt(plane, p), heightAt(plane, q)] as const);
+  const steps: number[] = [];
   const margin = tolerances.height / Math.max(1, distance(p, q));
-  for (let i = 0; i < planes.length; i++)
-    for (let j = i + 1; j < planes.length; j++) {
-      const [dp, dq] = [p, q].map((v) => heightAt(planes[i]!, v) - heightAt(planes[j]!, v)) as [
-        number,
-        number
-      ];
+  for (let i = 0; i < heights.length; i++)
+    for (let j = i + 1; j < heights.length; j++) {
+      const [dp, dq] = [heights[i]![0] - heights[j]![0], heights[i]![1] - heights[j]![1]];
       if (dp * dq >= 0 || Math.min(Math.abs(dp), Math.abs(dq)) <= tolerances.height) continue;
       const k = dp / (dp - dq);
-      if (k > margin && k < 1 - margin && ![...steps].some((old) => Math.abs(old - k) < margin)) steps.add(k);
+      if (k > margin && k < 1 - margin && !steps.some((old) => Math.abs(old - k) < margin)) steps.push(k);
     }
-  return [...steps].sort((a, b) => a - b).map((k) => lerp(p, q, k));
+  return steps.sort((a, b) => a - b).map((k) => lerp(p, q, k));
 }
