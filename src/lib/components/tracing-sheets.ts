@@ -4,7 +4,7 @@ import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
 import { contentNamed, contentOf, contentWords } from '../core/exchange/sheet-kind';
 import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet/record';
-import { DrawnLines, type LineDrawing } from '../core/kernels/survey/line-drawing';
+import { DrawnLines, leftOutWords, type LineDrawing } from '../core/kernels/survey/line-drawing';
 import { drawnSmall, type SheetPages } from './sheet-pages';
 import { readLateTools } from '../editor/take-tool';
 import { putBlob } from '../storage/store';
@@ -47,6 +47,7 @@ function mimeOf(name: string, bytes: Uint8Array): SheetMime {
       size: `${Math.round(bytes.length / 2 ** 20)} MB`,
       most: `${largest / 2 ** 20} MB`
     });
+  if (bytes.length === 0) throw new Refused('file.empty', { name });
   if (!holds) throw new Refused('picture.unreadable', { name });
   if (holds === 'binary DXF') throw new Refused('dxf.binary', { name });
   if (called !== undefined && called !== holds)
@@ -86,6 +87,18 @@ async function layTracingSheet(
   if (!ids) return;
   house.laid = ids[0];
   editor.select(ids);
+  if (drawing?.isCut)
+    editor.say({
+      kind: 'problem',
+      text: `The file of “${name}” breaks off before its end: what stands before that is laid.`,
+      hint: 'Fetch or save it anew if something is missing.'
+    });
+  else if (drawing && drawing.leftOut.length > 0)
+    editor.say({
+      kind: 'done',
+      text: `“${name}” is laid.`,
+      hint: `Not shown of it: ${leftOutWords(drawing)}.`
+    });
 }
 
 async function drawingOf(

@@ -78,6 +78,13 @@ describe('an IFC model', () => {
     );
     expect(low.drawing(1)).toBeUndefined();
     const broken = await IfcModel.open(new TextEncoder().encode('ISO-10303-21;\nHEADER;\nnothing'));
-    expect(broken?.storeys ?? []).toEqual([]);
+    expect(broken).toBeUndefined();
+  });
+
+  it('that breaks off says so', async () => {
+    const text = ifcText(house('IFC4', 'mm'));
+    expect((await open(text)).drawing(1)!.isCut).toBe(false);
+    const short = text.slice(0, text.indexOf('ENDSEC', text.indexOf('DATA;')));
+    expect((await open(short)).drawing(1)!.isCut).toBe(true);
   });
 });

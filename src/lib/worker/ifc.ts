@@ -53,7 +53,8 @@ export class IfcModel {
   private constructor(
     private readonly api: IfcAPI,
     private readonly model: number,
-    private readonly found: readonly (IfcStorey & { readonly ids: readonly number[] })[]
+    private readonly found: readonly (IfcStorey & { readonly ids: readonly number[] })[],
+    private readonly isCut: boolean
   ) {}
 
   /** `locate`: where its own binary is, in a browser. Undefined where the file cannot be read. */
@@ -63,7 +64,12 @@ export class IfcModel {
     api.SetLogLevel(6);
     try {
       const model = api.OpenModel(bytes);
-      return model < 0 ? undefined : new IfcModel(api, model, storeysOf(api, model));
+      const end = new TextDecoder('latin1').decode(bytes.slice(-4096));
+      const isCut = !end.includes('END-ISO-10303-21');
+      if (model < 0) return undefined;
+      const storeys = storeysOf(api, model);
+      // What tells its storeys stands last.
+      return isCut && storeys.length === 0 ? undefined : new IfcModel(api, model, storeys, isCut);
     } catch {
       return undefined;
     }
@@ -96,7 +102,7 @@ export class IfcModel {
         geometry.delete();
       }
     }
-    return drawn(byClass);
+    return drawn(byClass, this.isCut);
   }
 
   close() {
@@ -119,7 +125,7 @@ function placed(corners: Float32Array, order: Uint32Array, by: readonly number[]
 }
 
 /** Pieces of one line joined, so that its ends are those of what was cut. */
-function drawn(byClass: ReadonlyMap<string, readonly Piece[]>): LineDrawing | undefined {
+function drawn(byClass: ReadonlyMap<string, readonly Piece[]>, isCut: boolean): LineDrawing | undefined {
   const pieces = new Pieces();
   for (const [name, list] of byClass) {
     if (list.length === 0) continue;
@@ -134,7 +140,7 @@ function drawn(byClass: ReadonlyMap<string, readonly Piece[]>): LineDrawing | un
     unit: { mm: 1, name: 'millimetres', isSaid: true },
     lines: Float64Array.from(pieces.numbers, (one, i) => one - (i % 2 === 0 ? minX : minY)),
     ...{ texts: [], sizes: [] },
-    ...pieces.told()
+    ...pieces.told(() => false, isCut)
   };
 }
 

@@ -27,6 +27,7 @@ export type DrawingFault =
   | 'ifc.storeys'
   | 'ifc.empty'
   | 'dxf.broken'
+  | 'dxf.cut'
   | 'dxf.empty'
   | 'dxf.much'
   | 'svg.broken'

@@ -182,6 +182,10 @@ export const surveyProblems = {
       `"${w.t('name')}" is no DXF drawing that can be read: its pairs of codes and values do not begin with a section.`,
     hint: 'Save it anew as text (ASCII) DXF, of any release from 12 on.'
   },
+  'dxf.cut': {
+    message: (w) => `"${w.t('name')}" breaks off before its end, and no line stands before that.`,
+    hint: 'Fetch or save it anew.'
+  },
   'dxf.empty': {
     message: (w) => `"${w.t('name')}" has no lines in its model space.`,
     hint: 'What is only on its sheets of paper is not read: save what is drawn in the model.'
@@ -209,6 +213,10 @@ export const surveyProblems = {
   'photo.large': {
     message: (w) => `"${w.t('name')}" has ${w.t('size')}; a photo may have ${w.t('most')}.`,
     hint: 'Save it smaller.'
+  },
+  'file.empty': {
+    message: (w) => `"${w.t('name')}" is empty.`,
+    hint: 'Fetch or save it anew.'
   },
   'picture.unreadable': {
     message: (w) => `"${w.t('name')}" is not a picture that can be read.`,

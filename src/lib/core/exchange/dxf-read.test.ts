@@ -71,7 +71,11 @@ describe('drawings in DXF against another reader', () => {
     expect(readDxf('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n')).toMatchObject({ code: 'dxf.empty' });
     const whole = textOf('blocks-mm');
     for (const mark of ['\ufeff', '\u00ef\u00bb\u00bf']) expect(readDxf(mark + whole).ok).toBe(true);
-    for (const share of [0.05, 0.3, 0.7, 0.9, 0.99]) readDxf(whole.slice(0, whole.length * share));
+    expect(readDxf(whole)).toMatchObject({ drawing: { isCut: false } });
+    for (const share of [0.05, 0.3, 0.7, 0.9, 0.99]) {
+      const read = readDxf(whole.slice(0, whole.length * share));
+      expect(read).toMatchObject(read.ok ? { drawing: { isCut: true } } : { code: 'dxf.cut' });
+    }
     const endless = [
       ...['0', 'SECTION', '2', 'BLOCKS', '0', 'BLOCK', '2', 'a', '10', '0', '20', '0'],
       ...['0', 'LINE', '8', '0', '10', '0', '20', '0', '11', '1', '21', '0'],

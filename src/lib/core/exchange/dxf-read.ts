@@ -23,7 +23,7 @@ export type DxfRead =
   | { readonly ok: true; readonly drawing: LineDrawing }
   | {
       readonly ok: false;
-      readonly code: 'dxf.broken' | 'dxf.empty' | 'dxf.much';
+      readonly code: 'dxf.broken' | 'dxf.cut' | 'dxf.empty' | 'dxf.much';
       readonly texts: Record<string, string>;
     };
 
@@ -109,6 +109,8 @@ interface Parts {
   readonly header: Map<string, string>;
   readonly blocks: Map<string, { base: Point; entities: Entity[] }>;
   readonly entities: Entity[];
+  /** The file breaks off within a section. */
+  isCut: boolean;
 }
 
 /** What stands in the sections that are drawn from. */
@@ -118,7 +120,8 @@ function partsOf(text: string, onShare: OnShare): Parts | undefined {
     frozen: new Set(),
     header: new Map(),
     blocks: new Map(),
-    entities: []
+    entities: [],
+    isCut: false
   };
   let section = '';
   let variable = '';
@@ -158,6 +161,7 @@ function partsOf(text: string, onShare: OnShare): Parts | undefined {
     } else open?.groups.push(group);
   }
   close();
+  parts.isCut = section !== '';
   return isFirst ? undefined : parts;
 }
 
@@ -381,8 +385,7 @@ function splineOf(groups: Groups) {
   };
 }
 
-/** Read a whole text. Never throws for bad input. */
-/** `onShare`: told how much of it is read, now and then, from 0 to 1. */
+/** Read a whole text. Never throws for bad input. `onShare`: told how much of it is read, now and then, from 0 to 1. */
 export function readDxf(text: string, most = mostPieces, onShare: OnShare = () => undefined): DxfRead {
   // Some programs begin with a mark of the code page, whichever it is.
   const parts = partsOf(text.replace(/^(\ufeff|\u00ef\u00bb\u00bf)/, ''), onShare);
@@ -394,7 +397,8 @@ export function readDxf(text: string, most = mostPieces, onShare: OnShare = () =
     if (!(fault instanceof TooMuch)) throw fault;
     return { ok: false, code: 'dxf.much', texts: { most: String(most) } };
   }
-  if (reader.pieces.layerOf.length === 0) return { ok: false, code: 'dxf.empty', texts: {} };
+  if (reader.pieces.layerOf.length === 0)
+    return { ok: false, code: parts.isCut ? 'dxf.cut' : 'dxf.empty', texts: {} };
   return { ok: true, drawing: drawingOf(reader, parts) };
 }
 
@@ -410,7 +414,7 @@ function inUnits(sizes: readonly DrawnSize[]): DrawnSize[] {
   return drawn.map((one) => ({ ...one, said: one.said / factor }));
 }
 
-function drawingOf({ pieces, texts, sizes }: Reader, { header, off }: Parts): LineDrawing {
+function drawingOf({ pieces, texts, sizes }: Reader, { header, off, isCut }: Parts): LineDrawing {
   const lines = Float64Array.from(pieces.numbers);
   const { minX, minY, maxX, maxY } = pieces.box;
   for (let k = 0; k < lines.length; k += 2) {
@@ -421,7 +425,7 @@ function drawingOf({ pieces, texts, sizes }: Reader, { header, off }: Parts): Li
   const said = unitsByCode[Number(header.get('$INSUNITS') ?? 0)];
   const [width, height] = [Math.max(maxX - minX, 1e-6), Math.max(maxY - minY, 1e-6)];
   return {
-    ...{ width, height, lines, ...pieces.told((name) => off.has(name.toUpperCase())) },
+    ...{ width, height, lines, ...pieces.told((name) => off.has(name.toUpperCase()), isCut) },
     unit: said ? { ...said, isSaid: true } : unitBySize(Math.max(width, height)),
     texts: texts.map((one) => ({ ...one, at: down(one.at) })),
     sizes: inUnits(sizes).map(({ p, q, said }) => ({ p: down(p), q: down(q), said }))

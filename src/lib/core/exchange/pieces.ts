@@ -50,11 +50,15 @@ export class Pieces {
   }
 
   /** What of a drawing they are; its layers may be off by their name. */
-  told(isOff: (name: string) => boolean = () => false): Pick<LineDrawing, 'layerOf' | 'layers' | 'leftOut'> {
+  told(
+    isOff: (name: string) => boolean = () => false,
+    isCut = false
+  ): Pick<LineDrawing, 'layerOf' | 'layers' | 'leftOut' | 'isCut'> {
     return {
       layerOf: Uint16Array.from(this.layerOf),
       layers: [...this.byName.values()].map(({ name, count }) => ({ name, count, isOff: isOff(name) })),
-      leftOut: [...this.skipped].map(([name, count]) => ({ name, count }))
+      leftOut: [...this.skipped].map(([name, count]) => ({ name, count })),
+      isCut
     };
   }
 }

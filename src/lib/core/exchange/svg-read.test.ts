@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { lineAt } from '../kernels/survey/line-drawing';
+import { leftOutWords, lineAt } from '../kernels/survey/line-drawing';
 import { distance } from '../geometry/point';
 import { example } from '../testing/house';
 import { Model } from '../model/graph';
@@ -35,6 +35,28 @@ it('shapes of every kind, turned, scaled and in groups', () => {
   expect(one.unit.mm).toBeCloseTo(1, 9);
 });
 
+it('what is drawn under a name is brought again, in its place and size; what is not there is left out and told', () => {
+  const within = [
+    '<defs><g id="leaf"><path d="M0 0h10"/></g></defs>',
+    '<symbol id="bay" viewBox="0 0 10 10"><path d="M0 0v10"/></symbol>',
+    '<use href="#leaf" x="20" y="30"/><g transform="scale(2)"><use xlink:href="#leaf" transform="rotate(90)"/></g>',
+    '<use href="#bay" x="100" y="50" width="40" height="20"/><svg x="5" width="8" height="8" viewBox="0 0 4 4">',
+    '<path d="M1 1h2"/></svg><use href="#nothing"/><path d="M1 1h90" visibility="hidden"/>'
+  ];
+  const one = drawing(page(within.join('')));
+  const pieces = [...one.layerOf.keys()].map((i) => lineAt(one, i).map((p) => [p.x, p.y].map(Math.round)));
+  const at = (...ends: [number, number][]) => ends.map(([x, y]) => [x, 70 - y]);
+  expect(pieces).toEqual([
+    at([20, 30], [30, 30]),
+    at([0, 0], [0, 20]),
+    at([110, 50], [110, 70]),
+    at([7, 2], [11, 2])
+  ]);
+  expect(leftOutWords(one)).toBe('copies of what is not there (1)');
+  const endless = '<g id="a"><path d="M0 0h1"/><use href="#a"/><use href="#a"/></g>';
+  expect(readSvg(page(endless))).toEqual({ ok: false, code: 'svg.much' });
+});
+
 it('up is up, and from the lower left corner', () => {
   const { lines, width, height } = drawing(page('<path d="M100 200L300 50"/>'));
   expect([...lines]).toEqual([0, 0, 200, 150]);
@@ -48,7 +70,14 @@ it('a plan of our own: its walls on their layer', () => {
 });
 
 it('what is no drawing, or empty, is said', () => {
-  for (const text of ['', 'hello', '<html><body/></html>', '<svg', '<svg><path d="M0 0L'])
+  for (const text of [
+    '',
+    'hello',
+    '<html><body/></html>',
+    '<svg',
+    '<svg><path d="M0 0L',
+    '<svg><path d="M0 0L9 9"/>'
+  ])
     expect(readSvg(text)).toMatchObject({ ok: false });
   expect(readSvg(page('<path d="not a path"/>'))).toMatchObject({ ok: false });
   expect(readSvg(page('<text>only words</text>'))).toEqual({ ok: false, code: 'svg.empty' });

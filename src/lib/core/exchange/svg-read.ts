@@ -20,6 +20,7 @@ type Node = Readonly<Record<string, readonly Node[] | string>> & { readonly ':@'
 /** What is not drawn where it stands. */
 const apart =
   /^(defs|symbol|pattern|clipPath|mask|marker|style|metadata|title|desc|filter|linearGradient|radialGradient|script|\?xml)$/;
+const hiding = /(display\s*:\s*none|visibility\s*:\s*hidden)/;
 /** mm of the units that lengths of a page may have. */
 const units: Readonly<Record<string, number>> = {
   mm: 1,
@@ -33,31 +34,80 @@ const units: Readonly<Record<string, number>> = {
 /** Steps of a bent stretch. */
 const steps = 16;
 
+/** Brought again within what is brought again; and how often at most in all. */
+const [deepest, mostBrought] = [24, 100_000];
+
+const tagOf = (node: Node) => Object.keys(node).find((key) => key !== ':@');
+const within = (node: Node, tag: string) => (Array.isArray(node[tag]) ? (node[tag] as readonly Node[]) : []);
+
+/** What has a name, wherever it stands. */
+function named(nodes: readonly Node[], found = new Map<string, Node>()): Map<string, Node> {
+  for (const node of nodes) {
+    const tag = tagOf(node);
+    const id = node[':@']?.id;
+    if (id !== undefined && !found.has(id)) found.set(id, node);
+    if (tag) named(within(node, tag), found);
+  }
+  return found;
+}
+
+/** Where a picture within the picture stands: its own box in the one that is left for it, whole and in its middle. */
+function boxTransform(own: Attributes, given: Attributes = own): string {
+  const n = (name: string) => parseFloat(given[name] ?? own[name] ?? '');
+  const [x, y, w, h] = (own.viewBox ?? '').split(/[\s,]+/).map(Number);
+  const [wide, high] = [n('width'), n('height')];
+  const at = `translate(${n('x') || 0} ${n('y') || 0})`;
+  if (!(w! > 0 && h! > 0 && wide > 0 && high > 0)) return at;
+  const scale = Math.min(wide / w!, high / h!);
+  const [dx, dy] = [(wide - w! * scale) / 2, (high - h! * scale) / 2];
+  return `${at} translate(${dx} ${dy}) scale(${scale}) translate(${-x!} ${-y!})`;
+}
+
 class Reader {
   readonly pieces = new Pieces();
   readonly texts: DrawnText[] = [];
+  private depth = 0;
+  private brought = 0;
+
+  constructor(private readonly byName: ReadonlyMap<string, Node>) {}
 
   read(nodes: readonly Node[], transforms: readonly string[], layer: string) {
     for (const node of nodes) {
-      const tag = Object.keys(node).find((key) => key !== ':@');
+      const tag = tagOf(node);
       if (!tag || tag === '#text' || apart.test(tag)) continue;
       const own = node[':@'] ?? {};
-      if (own.display === 'none' || /display\s*:\s*none/.test(own.style ?? '')) continue;
-      const within = own.transform ? [...transforms, own.transform] : transforms;
-      const children = node[tag];
-      if (tag === 'g' || tag === 'svg' || tag === 'a') {
+      if (own.display === 'none' || own.visibility === 'hidden' || hiding.test(own.style ?? '')) continue;
+      const placed = own.transform ? [...transforms, own.transform] : transforms;
+      if (/^(g|svg|a|switch)$/.test(tag)) {
         const name = own['inkscape:label'] ?? own.id ?? layer;
-        if (Array.isArray(children)) this.read(children as readonly Node[], within, name);
+        this.read(within(node, tag), tag === 'svg' ? [...placed, boxTransform(own)] : placed, name);
         continue;
       }
       if (tag === 'text') {
-        this.text(own, textIn(children!), within, layer);
+        this.text(own, textIn(node[tag]!), placed, layer);
+        continue;
+      }
+      if (tag === 'use') {
+        this.bring(own, placed, layer);
         continue;
       }
       const d = pathOf(tag, own);
       if (d === undefined) this.pieces.skip(tag);
-      else this.path(d, within, layer);
+      else this.path(d, placed, layer);
     }
+  }
+
+  /** What has been drawn elsewhere under a name, here once more. */
+  private bring(own: Attributes, transforms: readonly string[], layer: string) {
+    const node = this.byName.get((own.href ?? own['xlink:href'] ?? '').replace(/^#/, ''));
+    const tag = node && tagOf(node);
+    if (!tag || this.depth >= deepest) return this.pieces.skip('use');
+    if ((this.brought += 1) > mostBrought) throw new TooMuch();
+    this.depth += 1;
+    const isBox = tag === 'symbol' || tag === 'svg';
+    const placed = [...transforms, boxTransform(isBox ? (node[':@'] ?? {}) : {}, own)];
+    this.read(isBox ? within(node, tag) : [node], placed, layer);
+    this.depth -= 1;
   }
 
   private text(own: Attributes, text: string, transforms: readonly string[], layer: string) {
@@ -153,7 +203,6 @@ const textIn = (nodes: Node[string]): string =>
 /** Read a whole text. Never throws for bad input. */
 export function readSvg(text: string): SvgRead {
   let nodes: readonly Node[];
-  const reader = new Reader();
   try {
     const parser = new XMLParser({
       ignoreAttributes: false,
@@ -166,6 +215,9 @@ export function readSvg(text: string): SvgRead {
     nodes = parser.parse(text) as readonly Node[];
     const root = nodes.find((node) => 'svg' in node);
     if (!root || !Array.isArray(root.svg)) return { ok: false, code: 'svg.broken' };
+    // What is cut off is read as if it ended there.
+    if (!/<\/([\w.-]+:)?svg\s*>/.test(text)) return { ok: false, code: 'svg.broken' };
+    const reader = new Reader(named(nodes));
     reader.read(root.svg as readonly Node[], [], 'drawing');
     return reader.pieces.layerOf.length === 0
       ? { ok: false, code: 'svg.empty' }

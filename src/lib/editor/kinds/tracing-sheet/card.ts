@@ -1,6 +1,7 @@
 /** The card of a tracing sheet: how it is seen, its scale, what known lengths say of it, its layers. */
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import { residualsOf, stateOf, type SheetState } from '../../../core/kinds/tracing-sheet/place';
+import { leftOutWords } from '../../../core/kernels/survey/line-drawing';
 import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { formatAngle } from '../../../core/units/angle';
 import { formatLengthWithUnit, inch } from '../../../core/units/length';
@@ -140,7 +141,9 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
               : sheet.mime !== 'image/vnd.dxf'
                 ? 'tells no true size: true it up by a known length'
                 : `says no unit; taken as ${drawing.unit.name} by its size`
-          )
+          ),
+          ...(drawing.isCut ? [fact('Its end', 'missing: the file breaks off')] : []),
+          ...(drawing.leftOut.length > 0 ? [fact('Not shown of it', leftOutWords(drawing))] : [])
         ]
       : []),
     ...(Math.abs(sheet.stretch - 1) > 1e-9

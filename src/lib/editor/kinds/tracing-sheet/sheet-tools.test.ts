@@ -42,7 +42,7 @@ function twoRooms(): LineDrawing {
   ];
   const shelf = ring(1200, 1800, 300, 1200);
   return {
-    ...{ width: 6000, height: 4000, texts: [], sizes: [], leftOut: [] },
+    ...{ width: 6000, height: 4000, texts: [], sizes: [], leftOut: [], isCut: false },
     unit: { mm: 1, name: 'millimetres', isSaid: true },
     lines: Float64Array.from([...walls, ...shelf].flat()),
     layerOf: Uint16Array.from([...walls.map(() => 0), ...shelf.map(() => 1)]),
