@@ -4,6 +4,7 @@ import type { House } from './house.svelte';
 import { problem, type ProblemCode } from '../core/document/problems';
 import { contentOf } from '../core/exchange/sheet-kind';
 import { photoMimes, type PhotoMime } from '../core/kinds/site-note/record';
+import { FileNotKept } from '../storage/faults';
 import { putBlob } from '../storage/store';
 
 /** The longer side of a small one, pixels; how well it is packed. */
@@ -70,7 +71,8 @@ export async function choosePhoto(house: House, note: string): Promise<void> {
     await putBlob(small, 'image/jpeg', little);
     const photo = { name: file.name.slice(0, 120), blob, mime, small, width, height };
     editor.perform({ name: 'setSiteNote', args: { id: note, photo } });
-  } catch {
-    refuse('photo.unreadable', {});
+  } catch (failed) {
+    if (failed instanceof FileNotKept) editor.say({ kind: 'problem', ...failed.told(file.name) });
+    else refuse('photo.unreadable', {});
   }
 }

@@ -7,6 +7,7 @@ import { isLines, sheetMimes, type SheetMime } from '../core/kinds/tracing-sheet
 import { DrawnLines, leftOutWords, type LineDrawing } from '../core/kernels/survey/line-drawing';
 import { drawnSmall, type SheetPages } from './sheet-pages';
 import { readLateTools } from '../editor/take-tool';
+import { FileNotKept } from '../storage/faults';
 import { putBlob } from '../storage/store';
 import { ReadingLeft } from '../worker/sheets';
 
@@ -170,6 +171,18 @@ async function layPage(house: House, name: string, bytes: Uint8Array) {
   }
 }
 
+function faultWords(house: House, name: string, fault: unknown): { text: string; hint: string } {
+  if (fault instanceof FileNotKept) return fault.told(name);
+  const refused = isPdfFault(fault) ? new Refused(fault.code, { name }) : fault;
+  if (!(refused instanceof Refused))
+    return {
+      text: `"${name}" could not be read: ${(fault as Error).message}.`,
+      hint: 'Try again, or save it anew from where it was made.'
+    };
+  const told = problem(refused.code, house.editor.settings.units, { texts: refused.texts });
+  return { text: told.message, hint: told.hint };
+}
+
 /** One after another, as they were dropped or pasted. */
 export async function layTracingSheetFiles(house: House, files: readonly File[]): Promise<void> {
   for (const file of files) await layTracingSheetFile(house, file);
@@ -201,15 +214,8 @@ async function layTracingSheetFile(house: House, file: File): Promise<void> {
     }
   } catch (fault) {
     if (fault instanceof ReadingLeft) return;
-    const refused = isPdfFault(fault) ? new Refused(fault.code, { name }) : fault;
-    const { message, hint } =
-      refused instanceof Refused
-        ? problem(refused.code, house.editor.settings.units, { texts: refused.texts })
-        : {
-            message: `"${name}" could not be read: ${(fault as Error).message}.`,
-            hint: 'Try again, or save it anew from where it was made.'
-          };
-    house.editor.say({ kind: 'problem', text: message, hint });
+    const { text, hint } = faultWords(house, name, fault);
+    house.editor.say({ kind: 'problem', text, hint });
   } finally {
     house.reading = '';
   }

@@ -53,6 +53,23 @@ export function storageFault(fault: unknown): StorageFault {
   };
 }
 
+/** A file that goes with a project could not be kept; nothing is changed by that. */
+export class FileNotKept extends Error {
+  /** `fault`: what storage threw. */
+  constructor(private readonly fault: unknown) {
+    super(wordsOf(fault));
+  }
+
+  /** In words, of a file by its name. */
+  told(name: string): Omit<StorageFault, 'kind'> {
+    const isFull = storageFault(this.fault).kind === 'full';
+    return {
+      text: `"${name}" cannot be kept: ${isFull ? 'the browser’s storage is full' : this.message}.`,
+      hint: `${isFull ? 'Remove versions or projects, or make room on the disk' : 'Load the page again'}, and take it once more.`
+    };
+  }
+}
+
 /** Why no project can be kept in this browser at all; undefined for a fault of another sort. */
 export function whyNoStorage(fault: unknown): Omit<StorageFault, 'kind'> {
   const names = namesOf(fault);

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { perform } from '../core/commands/register';
 import { allRecords } from '../core/document/project';
 import { newProject } from '../core/kinds/new-project';
@@ -9,7 +9,7 @@ import { restored } from '../components/restored';
 import { depthOf, newHistory, operate, seqsOf, type HistoryState } from '../editor/history';
 import { db, onceEver, workWith } from './database';
 import { listProjects, removeProject } from './shelf';
-import { Outrun, ProjectGone } from './faults';
+import { FileNotKept, Outrun, ProjectGone } from './faults';
 import {
   addVersion,
   createProject,
@@ -147,6 +147,18 @@ describe('projects in the browser', () => {
     await removeProject('e');
     expect(await openProject('e')).toBeUndefined();
     expect(await openProject('never')).toBeUndefined();
+  });
+  it('a file for which there is no room is told by its name, with what makes room', async () => {
+    const full = new DOMException('The quota has been exceeded.', 'QuotaExceededError');
+    const put = vi.spyOn(db().blobs, 'put').mockReturnValueOnce(Dexie.Promise.reject(full) as never);
+    const fault = await putBlob('blob-3', 'image/png', new Uint8Array([3])).catch((one: unknown) => one);
+    put.mockRestore();
+    expect((fault as FileNotKept).told('plan.png')).toEqual({
+      text: '"plan.png" cannot be kept: the browser’s storage is full.',
+      hint: 'Remove versions or projects, or make room on the disk, and take it once more.'
+    });
+    expect(fault).toBeInstanceOf(FileNotKept);
+    expect(await getBlob('blob-3')).toBeUndefined();
   });
   it('what form 1 of the storage kept is brought up to date: snapshot, journal, undo and versions', async () => {
     await createProject('old', newProject('House'));

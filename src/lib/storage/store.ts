@@ -16,7 +16,7 @@ import {
   type VersionRow,
   type Versioned
 } from './database';
-import { Outrun, ProjectGone } from './faults';
+import { FileNotKept, Outrun, ProjectGone } from './faults';
 import { pictureOf } from './picture';
 import { shelve, type Blobs, type Shelved } from './shelf';
 
@@ -182,8 +182,13 @@ export async function takeSnapshot(
   });
 }
 
+/** Throws `FileNotKept`. */
 export async function putBlob(name: string, mime: string, bytes: Uint8Array): Promise<void> {
-  await db().blobs.put({ name, mime, bytes });
+  await db()
+    .blobs.put({ name, mime, bytes })
+    .catch((fault: unknown) => {
+      throw new FileNotKept(fault);
+    });
 }
 
 export async function getBlob(name: string): Promise<{ mime: string; bytes: Uint8Array } | undefined> {
