@@ -414,3 +414,27 @@ test('a room is measured by meter and by tape: what holds it is asked for, its s
   expect(report.siteNotes).toMatchObject([{ photo: 'wall.jpg', looks: 90 }]);
   expect(report.toMeasure.map(({ size }) => size)).toEqual(['A–C']);
 });
+
+test('the tape in the model tells the level of the ground, and true ones of what is pulled apart', async ({
+  page
+}) => {
+  const bench = new Bench(page);
+  await bench.openDemo();
+  await bench.drawn();
+  await bench.key('Shift+E');
+  const model = (await page.getByTestId('model').boundingBox())!;
+  const take = async (u: number, v: number) => {
+    const [x, y] = [model.x + u * model.width, model.y + v * model.height];
+    await page.mouse.move(x, y);
+    await page.mouse.click(x, y);
+  };
+  await take(0.2, 0.8);
+  await expect(page.getByRole('contentinfo')).toContainText(/level [4-8]\d\d below project zero/);
+  await bench.key('Escape', 'Escape');
+  await page.getByRole('button', { name: 'Pull apart' }).click();
+  await bench.drawn();
+  await bench.key('Shift+E');
+  // On the main roof, whose ridge is at 7 823.
+  await take(0.45, 0.3);
+  await expect(page.getByRole('contentinfo')).toContainText(/level [67]\s\d\d\d above project zero/);
+});

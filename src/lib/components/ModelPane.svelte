@@ -201,9 +201,14 @@
 
   /** The place in plan that a tool gets: of the surface there, where it is about those, else of the storey's floor. */
   function pointed({ clientX, clientY }: PointerEvent): { at: Point; z?: number } | undefined {
-    const onSurface = editor.tool?.surfaces ? scene?.pick(clientX, clientY) : undefined;
-    const at = scene?.planPoint(clientX, clientY, level());
-    return onSurface ?? (at && { at });
+    const surfaces = editor.tool?.surfaces;
+    const onSurface = surfaces && scene?.pick(clientX, clientY, surfaces === 'all');
+    if (onSurface) return onSurface;
+    // Ground without a shape of its own is level, and no body.
+    const ground = surfaces === 'all' && editor.shown.tables.ground.size === 0 && (scene?.triangles ?? 0) > 0;
+    const z = ground ? editor.settings.ground : undefined;
+    const at = scene?.planPoint(clientX, clientY, z ?? level());
+    return at && (z === undefined ? { at } : { at, z });
   }
 
   function onpointermove(event: PointerEvent) {

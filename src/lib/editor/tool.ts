@@ -116,8 +116,8 @@ export interface Tool {
   readonly present?: string;
   /** The thing that it changes: what the plan tells of it stays written. */
   readonly about?: string | undefined;
-  /** In the model it is pointed at surfaces, and not at the floor of the storey. */
-  readonly surfaces?: boolean;
+  /** In the model it is pointed at surfaces, and not at the floor of the storey: those of things, or of the ground too. */
+  readonly surfaces?: 'things' | 'all';
   /** What is half drawn: of it nothing is found fault with yet. */
   readonly unfinished?: readonly string[];
 }

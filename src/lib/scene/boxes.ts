@@ -1,5 +1,6 @@
 /** Boxes of meshes, and lines moved. */
 import * as THREE from 'three';
+import type { Point } from '../core/geometry/point';
 
 export const cornersOf = ({ min, max }: THREE.Box3): THREE.Vector3[] =>
   [min.x, max.x].flatMap((x) =>
@@ -39,6 +40,13 @@ export type Stretches = readonly (readonly [Spot, Spot])[];
 interface Spot {
   readonly x: number;
   readonly y: number;
+  readonly z: number;
+}
+
+/** What is under a point of the canvas, and where its surface is met. */
+export interface Picked {
+  readonly id: string;
+  readonly at: Point;
   readonly z: number;
 }
 

@@ -6,7 +6,7 @@ import { isGlass } from '../core/kernels/solids/part';
 import { roleLooks } from '../core/kernels/solids/role-looks';
 import type { Point } from '../core/geometry/point';
 import type { Material } from '../core/kinds/material/record';
-import { boxOfTriangles, concat, lifted, spotOf, touches, type Stretches } from './boxes';
+import { boxOfTriangles, concat, lifted, spotOf, touches, type Picked, type Stretches } from './boxes';
 import { onFrame } from '../frame-loop';
 import type { ModelLook, ViewName } from './look';
 import { themes, type Tokens } from '../tokens';
@@ -67,7 +67,7 @@ interface Shown {
   readonly box: THREE.Box3;
 }
 
-/** The body that the project itself has: no part of what a house reaches, and never picked. */
+/** The body that the project itself has: no part of what a house reaches, and picked only when asked for. */
 const groundId = 'project';
 const isGround = ({ element }: Shown): boolean => element.id === groundId;
 
@@ -524,12 +524,12 @@ export class ModelScene {
     this.redraw();
   }
 
-  /** What is under a point of the canvas, and where in plan its surface is met. */
-  pick(x: number, y: number): { readonly id: string; readonly at: Point; readonly z: number } | undefined {
+  /** What is under a point of the canvas, and where its surface is met, however far it is drawn lifted. */
+  pick(x: number, y: number, withGround = false): Picked | undefined {
     const ray = rayAt(this.canvas, this.camera, x, y);
     const meshes: THREE.Object3D[] = [];
     for (const { group } of this.shown.values())
-      if (group.visible && group.userData.id !== groundId)
+      if (group.visible && (withGround || group.userData.id !== groundId))
         for (const child of group.children)
           if (child instanceof THREE.Mesh) {
             if (!child.geometry.boundsTree) child.geometry.computeBoundsTree();
@@ -540,7 +540,7 @@ export class ModelScene {
     const pin = this.pins.meets(ray);
     if (pin && (!hit || pin.far < hit.distance)) return pin;
     const id = hit?.object.parent?.userData.id as string | undefined;
-    return id === undefined ? undefined : { id, ...spotOf(hit!.point) };
+    return id === undefined ? undefined : { id, ...spotOf(hit!.point.sub(hit!.object.parent!.position)) };
   }
 
   /**

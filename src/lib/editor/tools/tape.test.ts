@@ -59,7 +59,7 @@ describe('the tape', () => {
   it('in the model tells heights and lengths in space', () => {
     const session = startSession([]);
     const tool = session.take('tape');
-    expect(tool.surfaces).toBe(true);
+    expect(tool.surfaces).toBe('all');
     tool.click!(at(0, 0), px, 300);
     expect(tool.note).toMatch(/^level 300 above project zero$/);
     tool.move!(at(3000, 4000), px, 12_300);

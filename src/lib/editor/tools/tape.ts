@@ -18,7 +18,7 @@ export class TapeTool extends BaseTool implements Tool {
   readonly name = 'tape';
   readonly keys: readonly KeyHint[] = [...snapKeys, { key: 'K', does: 'keep it as a note' }];
   /** In the model what is pointed at has a height. */
-  readonly surfaces = true;
+  readonly surfaces = 'all';
   private points: Place[] = [];
   private pointer: Place | undefined;
   private summed = '';

@@ -39,7 +39,7 @@ const kindChoices = roofEdgeKinds.map((value) => ({ value, label: edgeWords[valu
 
 export class RoofEdgeTool extends BaseTool implements Tool {
   readonly name = 'roofEdge';
-  readonly surfaces = true;
+  readonly surfaces = 'things';
   /** The key of the edge in hand; empty: none. */
   private at = '';
   private chosen: RoofEdgeKind | undefined;

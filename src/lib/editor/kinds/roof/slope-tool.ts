@@ -10,7 +10,7 @@ import { eaveUnder, slopeUnder } from './edges';
 export type HeldSlope = NonNullable<ReturnType<typeof slopeUnder>>;
 
 export abstract class SlopeTool extends FormTool {
-  readonly surfaces = true;
+  readonly surfaces = 'things';
   protected held: HeldSlope | undefined;
   /** Where it is pointed at, along the eave and in from it as the tool measures that, by the project's step. */
   protected pointed: { readonly along: number; readonly inwards: number } | undefined;

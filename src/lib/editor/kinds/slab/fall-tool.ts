@@ -42,7 +42,7 @@ const reach = { edge: 600, pixels: 16 };
 
 export class FallTool extends BaseTool implements Tool {
   readonly name = 'fall';
-  readonly surfaces = true;
+  readonly surfaces = 'things';
   readonly keys = snapKeys;
   private readonly placing = new Placing(this.editor);
   private way: Way = 'edge';
