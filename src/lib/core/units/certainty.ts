@@ -11,7 +11,5 @@ export const certaintyWords: Readonly<Record<Certainty, string>> = {
   unknown: 'not known'
 };
 
-export const isCertainty = (value: unknown): value is Certainty => certainties.includes(value as Certainty);
-
 /** Assumed and unknown sizes are to be measured again. */
 export const isSure = (certainty: Certainty): boolean => certainty !== 'assumed' && certainty !== 'unknown';
