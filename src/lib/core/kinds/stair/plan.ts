@@ -245,8 +245,9 @@ function alongIt({ walk, nosings }: StairLayout, half: number, paper: number): S
     });
   return [
     { at: along(walk[0]!, first, -out), way: first },
-    ...beside(first, nosings[0]!, half),
-    ...beside(last, nosings.at(-1)!, -half),
+    // Not from the very foot on: a wall may stand there.
+    ...beside(first, nosings[0]!, out),
+    ...beside(last, nosings.at(-1)!, -out),
     { at: along(walk.at(-1)!, last, out), way: last }
   ].map(({ at, way }) => ({ at, angle: angleOf(readable(way)) }));
 }
