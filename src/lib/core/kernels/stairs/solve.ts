@@ -126,7 +126,8 @@ export function nearestWithin(height: number, limits: StairLimits, within: numbe
 
 /**
  * A stair again after its height changed: the same steps where they still keep the limits, then as many with the going
- * nearest to before, then one more or one less with the least change of run; undefined where none of them does. `fewest`:
+ * nearest to before, then one more or one less with the least change of run. Where those are more than two goings longer or
+ * shorter than before it is another stair, and the best of all is taken; undefined where none keeps the limits. `fewest`:
  * risers that its form cannot do without.
  */
 export function solvedAgain(
@@ -152,5 +153,6 @@ export function solvedAgain(
   const run = (risers - 1) * going;
   const change = (way: StairWay) => Math.abs(way.run - run);
   const others = [...nearest(risers + 1), ...nearest(risers - 1)].sort((p, q) => change(p) - change(q));
-  return nearest(risers)[0] ?? others[0] ?? stairWays(height, limits, { step }).find(keeps);
+  const alike = [...nearest(risers), ...others].find((way) => change(way) <= 2 * going + slack);
+  return alike ?? stairWays(height, limits, { step }).find(keeps);
 }

@@ -74,6 +74,10 @@ describe('risers and goings', () => {
     const more = solvedAgain(3200, now, usual)!;
     expect(more).toMatchObject({ risers: 17, going: 260, run: 4160 });
     expect(more.riser).toBeCloseTo(188.2353, 4);
+    // Much lower: as many risers would be 105 high and three metres longer.
+    const [best] = stairWays(2625, usual);
+    expect(solvedAgain(2625, { risers: 25, going: 260 }, usual)).toEqual(best);
+    expect(solvedAgain(2400, { risers: 15, going: 260 }, usual)).toMatchObject({ risers: 15, going: 280 });
   });
 });
 
