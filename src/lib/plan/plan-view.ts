@@ -507,7 +507,7 @@ export class PlanView {
   private drawOver() {
     const { editor, context } = this;
     if (editor.selection.size === 0 && editor.hover === undefined && !editor.isTrial) return;
-    const over = overPlan(this.query, editor.storey, editor.stage);
+    const over = overPlan(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     context.lineWidth = 1.5 / this.pixelsPerMm;
     for (const mark of over.flat()) {
       const ink = mark.kind === 'lines' && !editor.isHidden(mark.subject) && this.inHand(mark.subject);

@@ -69,9 +69,13 @@ export interface Declaration<R extends Rec = Rec> {
   readonly cuts: Stage<readonly Cut[]> | null;
   /** What a plan shows of it: lists of marks for a storey, each kept as long as nothing that it shows changes. */
   readonly plan: ((query: Query, storey: string) => readonly (readonly Mark[])[]) | null;
-  /** What of it lies over the plan of a storey, drawn after everything else; likewise. `at`: what is worked on. */
+  /**
+   * What of it lies over the plan of a storey, drawn after everything else; likewise. `at`: what is worked on. `paper`: the
+   * scale, 1 : paper.
+   */
   readonly planOver:
-    ((query: Query, storey: string, at: WorkStage | null) => readonly (readonly Mark[])[]) | null;
+    | ((query: Query, storey: string, at: WorkStage | null, paper: number) => readonly (readonly Mark[])[])
+    | null;
 }
 
 export interface LayersOf<R> {

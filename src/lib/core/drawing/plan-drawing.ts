@@ -248,8 +248,8 @@ const tagsAndFalls = stage(
 );
 
 /** What lies over the plan of a storey, one list for each thing. */
-export const overPlan = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
-  declarationsOf(query.project).flatMap(({ planOver }) => planOver?.(query, storey, at) ?? []);
+export const overPlan = (query: Query, storey: string, { at, paper }: PlanLook): (readonly Mark[])[] =>
+  declarationsOf(query.project).flatMap(({ planOver }) => planOver?.(query, storey, at ?? null, paper) ?? []);
 
 /** The plan of a storey; empty where there is no such storey. */
 export function planDrawing(query: Query, storey: string, look: PlanLook): PlanDrawing {
@@ -257,7 +257,7 @@ export function planDrawing(query: Query, storey: string, look: PlanLook): PlanD
   const works = query.get(worksOf, '');
   return {
     things: query.get(thingsOn, storey).map((marks) => byWork(atScale(marks, look.paper), works)),
-    over: overPlan(query, storey, look.at ?? null).map((marks) => byWork(marks, works)),
+    over: overPlan(query, storey, look).map((marks) => byWork(marks, works)),
     dimensions: query.get(dimensionMarks, lookKey(storey, look)),
     // Where one works on roofs, their lines go everywhere.
     tags: query.get(look.at === 'roof' ? pitchMarks : tagsAndFalls, lookKey(storey, look))

@@ -4,7 +4,7 @@ import { characterWidth, type Mark } from '../../display/marks';
 import { sureness } from '../../display/certainty';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, stage } from '../../document/stage';
+import { pairKey, partsOfKey, stage } from '../../document/stage';
 import {
   along,
   angleOf,
@@ -25,8 +25,10 @@ import { letterName } from '../../units/letters';
 import { isSide, sideFrom, type SurveyRoom } from './record';
 import type { ShapedRoom } from './shape';
 
-/** mm: how far letters and lengths stand off; letters in mm of paper at 1 : 100. */
-const [off, letters, usualScale] = [190, 2.2, 100];
+/** mm of paper: how far letters and lengths stand off; letters. */
+const [off, letters] = [1.9, 2.2];
+/** Nearer than this another room lies beside, mm. */
+const beside = 570;
 
 interface Solver {
   readonly shapeOf: (query: Query, id: string) => ShapedRoom | undefined;
@@ -77,7 +79,12 @@ function placesOf(ring: readonly Point[], lengths: SurveyRoom['lengths']): reado
 }
 
 /** A place within a corner for its letter: in the widest gap between the sides and diagonals that end there. */
-function clearOfLines(ring: readonly Point[], corner: number, lengths: SurveyRoom['lengths']): Point {
+function clearOfLines(
+  ring: readonly Point[],
+  corner: number,
+  lengths: SurveyRoom['lengths'],
+  paper: number
+): Point {
   const count = ring.length;
   const at = ring[corner]!;
   const first = angleOf(subtract(ring[(corner + 1) % count]!, at));
@@ -89,7 +96,11 @@ function clearOfLines(ring: readonly Point[], corner: number, lengths: SurveyRoo
   );
   const gaps = turns.slice(1).map((to, i) => ({ from: turns[i]!, size: to - turns[i]! }));
   const widest = gaps.reduce((best, one) => (one.size > best.size + 1e-6 ? one : best));
-  return along(at, fromAngle(first + widest.from + widest.size / 2), (widest.size < 1 ? 3 : 2.4) * off);
+  return along(
+    at,
+    fromAngle(first + widest.from + widest.size / 2),
+    (widest.size < 1 ? 3 : 2.4) * off * paper
+  );
 }
 
 /** Whether other rooms are tied to a room, or lie where its letters and lengths would be outside of it. */
@@ -99,8 +110,7 @@ function isBesideOther(query: Query, id: string): boolean {
   const ring = ringOfRoom(query, id);
   if (ring.length === 0) return false;
   const { minX, minY, maxX, maxY } = boxOf(ring);
-  const reach = 3 * off;
-  const around = { minX: minX - reach, minY: minY - reach, maxX: maxX + reach, maxY: maxY + reach };
+  const around = { minX: minX - beside, minY: minY - beside, maxX: maxX + beside, maxY: maxY + beside };
   const storey = surveyRoom.get(id)?.storey;
   return [...surveyRoom.values()].some((other) => {
     if (other.id === id || other.storey !== storey) return false;
@@ -109,16 +119,20 @@ function isBesideOther(query: Query, id: string): boolean {
   });
 }
 
+const idOf = (key: string) => partsOfKey(key)[1];
+
+/** At a scale: `pairKey(paper, id)`. */
 const roomPlans = stage(
   'plans of survey rooms',
   {
-    room: own('surveyRoom'),
-    shape: shapeOf,
-    isBeside: isBesideOther,
+    room: ({ project }: Query, key) => project.tables.surveyRoom.get(idOf(key)),
+    shape: (query, key) => shapeOf(query, idOf(key)),
+    isBeside: (query, key) => isBesideOther(query, idOf(key)),
     units: ({ project }) => settingsOf(project).units
   },
-  ({ room, shape, isBeside, units }): readonly Mark[] => {
+  ({ room, shape, isBeside, units }, key): readonly Mark[] => {
     if (!room || !shape) return [];
+    const paper = Number(partsOfKey(key)[0]);
     const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
     const { ring, isKnown } = shape;
     const count = ring.length;
@@ -140,10 +154,10 @@ const roomPlans = stage(
         const pen = isSide(one, count) ? sureness('cut', one) : sureness('thin', one);
         const way = readable(unit(subtract(b, a)));
         const text = formatLength(one.length, units);
-        const fits = text.length * letters * characterWidth * usualScale < distance(a, b);
+        const fits = text.length * letters * characterWidth * paper < distance(a, b);
         const at = places[k]!;
-        const above = along(at, leftOf(way), off);
-        const below = along(at, leftOf(way), -off);
+        const above = along(at, leftOf(way), off * paper);
+        const below = along(at, leftOf(way), -off * paper);
         // Within a room that others may lie beside.
         const isBelow = isBeside && isSide(one, count) && distance(below, middle) < distance(above, middle);
         return [
@@ -161,7 +175,7 @@ const roomPlans = stage(
       ...ring.map((p, i): Mark => ({
         ...{ ...mark, kind: 'text', height: 1.4 * letters, text: letterName(i), angle: 0 },
         // Outwards, others may lie beside it.
-        at: isBeside ? clearOfLines(ring, i, room.lengths) : along(p, outwards(p), 1.3 * off)
+        at: isBeside ? clearOfLines(ring, i, room.lengths, paper) : along(p, outwards(p), 1.3 * off * paper)
       })),
       ...(room.name === ''
         ? []
@@ -175,9 +189,14 @@ const roomPlans = stage(
   }
 );
 
-export const planOfSurveyRooms = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
+export const planOfSurveyRooms = (
+  query: Query,
+  storey: string,
+  at: WorkStage | null,
+  paper: number
+): (readonly Mark[])[] =>
   at === 'measure' && solver
     ? [...query.project.tables.surveyRoom.values()].flatMap((room) =>
-        room.storey === storey ? [query.get(roomPlans, room.id)] : []
+        room.storey === storey ? [query.get(roomPlans, pairKey(String(paper), room.id))] : []
       )
     : [];

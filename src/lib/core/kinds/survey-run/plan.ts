@@ -3,33 +3,44 @@ import { characterWidth, type Mark } from '../../display/marks';
 import { readable } from '../../display/arrows';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, stage } from '../../document/stage';
+import { pairKey, partsOfKey, stage } from '../../document/stage';
 import { along, angleOf, fromAngle, leftOf, type Point } from '../../geometry/point';
 import { isSure } from '../../units/certainty';
 import { formatLength } from '../../units/length';
 import { placeOn, stopsOf } from './record';
 
-/** mm: a tick, and how far lengths stand off; letters in mm of paper at 1 : 100. */
-const [tick, off, letters, usualScale] = [120, 230, 2.2, 100];
+/** mm of paper: a tick, how far lengths stand off, letters. */
+const [tick, off, letters] = [1.2, 2.3, 2.2];
+
+const idOf = (key: string) => partsOfKey(key)[1];
+
+/** At a scale: `pairKey(paper, id)`. */
 
 const surveyPlans = stage(
   'plans of survey runs',
-  { run: own('surveyRun'), units: ({ project }) => settingsOf(project).units },
-  ({ run, units }): readonly Mark[] => {
+  {
+    run: ({ project }: Query, key) => project.tables.surveyRun.get(idOf(key)),
+    units: ({ project }) => settingsOf(project).units
+  },
+  ({ run, units }, key): readonly Mark[] => {
     if (!run) return [];
+    const paper = Number(partsOfKey(key)[0]);
     const mark = { subject: run.id, group: 'survey', ink: 'tide' } as const;
     const stops = stopsOf(run);
     const left = leftOf(fromAngle(run.angle));
     const way = readable(fromAngle(run.angle));
     const ends = stops.map((t) => placeOn(run, t));
-    const ticks = ends.flatMap((p): Point[] => [along(p, left, -tick / 2), along(p, left, tick / 2)]);
+    const ticks = ends.flatMap((p): Point[] => [
+      along(p, left, (-tick * paper) / 2),
+      along(p, left, (tick * paper) / 2)
+    ]);
     return [
       { ...mark, kind: 'lines', points: ticks, pen: 'face' },
       ...run.pieces.flatMap(({ kind, length, certainty }, i): Mark[] => {
         const [a, b] = [ends[i]!, ends[i + 1]!];
         const isOpen = kind === 'opening' || kind === 'gap';
         const text = formatLength(length, units);
-        const fits = text.length * letters * characterWidth * usualScale < length;
+        const fits = text.length * letters * characterWidth * paper < length;
         return [
           // What is assumed is dotted, as everywhere.
           {
@@ -41,7 +52,7 @@ const surveyPlans = stage(
                 {
                   ...{ ...mark, kind: 'text' as const, height: letters, text, angle: angleOf(way) },
                   // On the side of who measured it, from the left to the right.
-                  at: along(placeOn(run, (stops[i]! + stops[i + 1]!) / 2), left, -off)
+                  at: along(placeOn(run, (stops[i]! + stops[i + 1]!) / 2), left, -off * paper)
                 }
               ]
             : [])
@@ -51,9 +62,14 @@ const surveyPlans = stage(
   }
 );
 
-export const planOfSurveys = (query: Query, storey: string, at: WorkStage | null): (readonly Mark[])[] =>
+export const planOfSurveys = (
+  query: Query,
+  storey: string,
+  at: WorkStage | null,
+  paper: number
+): (readonly Mark[])[] =>
   at === 'measure'
     ? [...query.project.tables.surveyRun.values()].flatMap((run) =>
-        run.storey === storey ? [query.get(surveyPlans, run.id)] : []
+        run.storey === storey ? [query.get(surveyPlans, pairKey(String(paper), run.id))] : []
       )
     : [];
