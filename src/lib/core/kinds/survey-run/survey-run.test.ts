@@ -6,6 +6,8 @@ import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { act, built, call, refusal } from '../../testing/house';
 import { inch } from '../../units/length';
+import { textEnds } from '../../display/marks';
+import { planOfSurveys } from './plan';
 import { surveyRows } from './schedule';
 
 const at = { x: 1000, y: 2000 };
@@ -38,6 +40,21 @@ describe('a survey run', () => {
     expect(row(act(short, 'setSurveyRun', { id: 'survey-1', overall: null }))).toMatchObject({
       ...{ closingError: null, causes: [] }
     });
+  });
+  it('is written at any scale so that no length meets the next; those without room are left out', () => {
+    const texts = (paper: number) =>
+      planOfSurveys(new Model().at(short), 'storey-1', 'measure', paper)
+        .flat()
+        .flatMap((mark) => (mark.kind === 'text' ? [mark] : []));
+    expect(texts(50)).toHaveLength(5);
+    expect(texts(2000)).toEqual([]);
+    for (const paper of [50, 75, 100, 150, 200]) {
+      const all = texts(paper).map((text) => textEnds(text, paper).map(({ x }) => x));
+      all.slice(1).forEach(([from], i) => expect(from).toBeGreaterThanOrEqual(all[i]![1]!));
+      expect(new Set(texts(paper).map((text) => Math.round(((2000 - text.at.y) / paper) * 10)))).toEqual(
+        new Set([23])
+      );
+    }
   });
   it('is put right by a cause in a piece, by a piece left out or written twice, or by spreading', () => {
     const mend = (args: object, project = short) =>
