@@ -45,6 +45,8 @@ export interface DetailsCard {
 }
 
 const varies = 'varies';
+/** What stands for that among choices: no choice of them, as nothing at all may be. */
+const unlike = 'unlike';
 
 function parseWhole(text: string): Parsed<number> {
   return /^\s*\d{1,3}\s*$/.test(text)
@@ -159,8 +161,8 @@ export class CardMaker {
       name,
       label,
       kind: 'choice',
-      value: same ? values[0]! : '',
-      choices: same ? choices : [{ value: '', label: varies }, ...choices],
+      value: same ? values[0]! : unlike,
+      choices: same ? choices : [{ value: unlike, label: varies }, ...choices],
       set: (text) => {
         const { name: called, args } = command(text);
         return this.run(called, args);

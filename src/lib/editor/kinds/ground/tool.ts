@@ -29,11 +29,11 @@ export class GroundTool extends PlacedTool implements Tool {
   }
 
   get ways() {
-    return { blank: 'way', now: this.way, all: ways };
+    return { blank: 'what', now: this.way, all: ways };
   }
 
   sentence(): SentencePart[] {
-    const way = choiceBlank('way', 'What', this.way, ways);
+    const way = choiceBlank('what', 'What', this.way, ways);
     if (this.way === 'plot') return ['Draw', way, ...this.run.sentence(this.units), 'its corners.'];
     const level = heightBlank('z', 'Level', this.z, this.units, this.typed, 'zero');
     return [
@@ -53,7 +53,7 @@ export class GroundTool extends PlacedTool implements Tool {
   }
 
   fill(blank: string, text: string): string | undefined {
-    if (blank === 'way') {
+    if (blank === 'what') {
       this.way = text as Way;
       this.first = undefined;
       this.run.clear();
