@@ -186,15 +186,18 @@ describe('the ground tool', () => {
     const tool = session.take('ground');
     tool.fill('z', '300 below zero');
     tool.click!({ x: -5000, y: -5000 }, px);
-    choose(tool, 'way', 'a line of levels');
+    choose(tool, 'what', 'a line of levels');
     tool.fill('z', '-200');
     tool.click!({ x: -8000, y: 9000 }, px);
     tool.fill('z', '-100');
     tool.click!({ x: 12_000, y: 9000 }, px);
-    choose(tool, 'way', 'the plot');
+    choose(tool, 'what', 'the plot');
+    tool.click!({ x: -9000, y: -9000 }, px);
+    // Its second corner is typed.
+    expect(tool.fill('way', '24 m')).toBeUndefined();
+    expect(tool.fill('turn', '0')).toBeUndefined();
+    tool.accept();
     for (const [x, y] of [
-      [-9000, -9000],
-      [15_000, -9000],
       [15_000, 12_000],
       [-9000, 12_000],
       [-9000, -9000]
@@ -202,6 +205,9 @@ describe('the ground tool', () => {
       tool.click!({ x: x!, y: y! }, px);
     const kinds = [...session.editor.project.tables.ground.values()].map(({ shape }) => shape.kind);
     expect(kinds).toEqual(['level', 'line', 'plot']);
+    expect([...session.editor.project.tables.ground.values()].at(-1)!.shape).toMatchObject({
+      points: [{}, { x: 15_000, y: -9000 }, {}, {}]
+    });
     session.editor.take(undefined);
     expect(hitAt(session.editor, { x: -5000, y: -5000 }, px)).toBe('ground-1');
     const drag = Drag.begin(session.editor, { x: -5000, y: -5000 }, px)!;
