@@ -5,6 +5,24 @@ import type { Point } from '../geometry/point';
 /** More pieces than these are not shown. */
 export const mostPieces = 1_000_000;
 
+/** What is left out, in plain words where its own are not; everything else as it is called in its file. */
+const plain: Readonly<Record<string, string>> = {
+  hatch: 'hatches',
+  mpolygon: 'hatches',
+  image: 'pictures',
+  leader: 'leaders',
+  multileader: 'leaders',
+  mline: 'double lines',
+  region: 'regions',
+  body: 'bodies',
+  '3dsolid': 'bodies',
+  surface: 'surfaces',
+  tolerance: 'tolerances',
+  ray: 'endless lines',
+  xline: 'endless lines',
+  use: 'copies of what is not there'
+};
+
 export class TooMuch extends Error {}
 
 interface DrawnLayer {
@@ -42,7 +60,8 @@ export class Pieces {
   }
 
   skip(name: string) {
-    this.skipped.set(name, (this.skipped.get(name) ?? 0) + 1);
+    const word = plain[name] ?? name;
+    this.skipped.set(word, (this.skipped.get(word) ?? 0) + 1);
   }
 
   get box() {

@@ -31,7 +31,7 @@ it('shapes of every kind, turned, scaled and in groups', () => {
   const straight = 2 * (100 + 20 + Math.SQRT2 * 10 + 8) + 40;
   expect(lengthOf(page(within.join('')))).toBeCloseTo(straight + 25 * Math.PI, 1);
   expect(one.texts.map(({ text }) => text)).toEqual(['Kitchen & hall']);
-  expect(one.leftOut).toEqual([{ name: 'image', count: 1 }]);
+  expect(one.leftOut).toEqual([{ name: 'pictures', count: 1 }]);
   expect(one.unit.mm).toBeCloseTo(1, 9);
 });
 

@@ -35,37 +35,15 @@ export interface LineDrawing {
   readonly layerOf: Uint16Array;
   readonly texts: readonly DrawnText[];
   readonly sizes: readonly DrawnSize[];
-  /** What of the file is not shown, by its name there, and how often. */
+  /** What of the file is not shown, in plain words or as it is called there, and how often. */
   readonly leftOut: readonly { readonly name: string; readonly count: number }[];
   /** The file breaks off before its end: what stood after that is missing. */
   readonly isCut: boolean;
 }
 
-/** What of a file is left out, in plain words where its own are not; everything else as it is called there. */
-const plain: Readonly<Record<string, string>> = {
-  hatch: 'hatches',
-  mpolygon: 'hatches',
-  image: 'pictures',
-  leader: 'leaders',
-  multileader: 'leaders',
-  mline: 'double lines',
-  region: 'regions',
-  body: 'bodies',
-  '3dsolid': 'bodies',
-  surface: 'surfaces',
-  tolerance: 'tolerances',
-  ray: 'endless lines',
-  xline: 'endless lines',
-  use: 'copies of what is not there'
-};
-
 /** As a list, how often each: "hatches (12), pictures (1)". Empty where all is shown. */
-export function leftOutWords({ leftOut }: Pick<LineDrawing, 'leftOut'>): string {
-  const counts = new Map<string, number>();
-  for (const { name, count } of leftOut)
-    counts.set(plain[name] ?? name, (counts.get(plain[name] ?? name) ?? 0) + count);
-  return [...counts].map(([name, count]) => `${name} (${count})`).join(', ');
-}
+export const leftOutWords = ({ leftOut }: Pick<LineDrawing, 'leftOut'>): string =>
+  leftOut.map(({ name, count }) => `${name} (${count})`).join(', ');
 
 /** Of the ends of all pieces; without end where there are none. */
 export function boxOfLines(lines: ArrayLike<number>): Box {
