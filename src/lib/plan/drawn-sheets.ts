@@ -13,11 +13,14 @@ const [manyLines, leastLetters] = [20_000, 5];
 const letters = 40;
 
 /** How the plan is looked at. */
-export interface PlanLook {
-  readonly ink: string;
+export interface View {
   readonly pixelsPerMm: number;
   readonly centre: Point;
   readonly size: { readonly width: number; readonly height: number };
+}
+
+interface InkedView extends View {
+  readonly ink: string;
   /** From mm of the plan to pixels of the screen. */
   readonly transform: DOMMatrix;
 }
@@ -28,7 +31,12 @@ interface Kept {
 }
 
 export class DrawnSheets {
-  private kept = new Map<string, Kept>();
+  private readonly kept = new Map<string, Kept>();
+
+  /** Letters or colours came that they are drawn with. */
+  forget() {
+    this.kept.clear();
+  }
 
   /** What is not asked for any more is let go of. */
   keepOnly(ids: ReadonlySet<string>) {
@@ -36,13 +44,14 @@ export class DrawnSheets {
   }
 
   /** All that is in view of a sheet in full strength, as large as the screen. */
-  picture(sheet: TracingSheet, drawn: DrawnLines, look: PlanLook): CanvasImageSource {
+  picture(sheet: TracingSheet, drawn: DrawnLines, look: InkedView): CanvasImageSource {
     const { a, b, c, d, e, f } = look.transform;
     const { width, height } = look.size;
     const { origin, angle, mmPerPixel, stretch, hidden } = sheet;
-    const from = [drawn, hidden, look.ink, width, height, a, b, c, d, e, f].concat(
+    const from = [
+      ...[drawn, hidden, look.ink, width, height, a, b, c, d, e, f],
       ...[origin.x, origin.y, angle, mmPerPixel, stretch]
-    );
+    ];
     const old = this.kept.get(sheet.id);
     if (old && from.every((one, i) => one === old.from[i])) return old.context.canvas;
     // Lines by the thousand are drawn many times as quickly by the processor.
@@ -65,7 +74,7 @@ function drawLines(
   context: CanvasRenderingContext2D,
   sheet: TracingSheet,
   drawn: DrawnLines,
-  { ink, pixelsPerMm, centre, size }: PlanLook
+  { ink, pixelsPerMm, centre, size }: InkedView
 ) {
   const { lines, layerOf, layers, texts } = drawn.drawing;
   const unit = 1 / (pixelsPerMm * sheet.mmPerPixel);

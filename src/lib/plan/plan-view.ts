@@ -218,6 +218,7 @@ export class PlanView {
   /** Something came that the drawing is made with: a picture, letters, colours. */
   drawAnew() {
     this.drawnFrom = [];
+    this.drawnSheets.forget();
     this.redraw();
   }
 

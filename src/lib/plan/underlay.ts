@@ -9,7 +9,7 @@ import { isLines } from '../core/kinds/tracing-sheet/record';
 import type { Editor } from '../editor/editor';
 import { sheetsShown } from '../editor/kinds/tracing-sheet/snaps';
 import type { Tokens } from '../tokens';
-import type { DrawnSheets } from './drawn-sheets';
+import type { DrawnSheets, View } from './drawn-sheets';
 
 export function strokeLine(context: CanvasRenderingContext2D, p: Point, q: Point) {
   context.beginPath();
@@ -50,14 +50,10 @@ export interface SheetPicture {
   readonly box: Box;
 }
 
-/** How the plan is looked at. */
-interface Look {
+interface Look extends View {
   readonly tokens: Tokens;
   readonly pictures: ReadonlyMap<string, SheetPicture>;
   readonly drawnSheets: DrawnSheets;
-  readonly pixelsPerMm: number;
-  readonly centre: Point;
-  readonly size: { readonly width: number; readonly height: number };
 }
 
 export class Underlay {

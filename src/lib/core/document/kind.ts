@@ -27,6 +27,13 @@ export interface Project extends Tabled {
 /** One declaration for each kind, in the order in which files list them: leaving one out does not compile. */
 export type Declarations = { readonly [K in Kind]: Declaration<Records[K]> };
 
+export type PlanOver = (
+  query: Query,
+  storey: string,
+  at: WorkStage | null,
+  paper: number
+) => readonly (readonly Mark[])[];
+
 export interface Declaration<R extends Rec = Rec> {
   readonly kind: R['kind'];
   /** Ids made for it are this, a hyphen and a number. */
@@ -73,9 +80,7 @@ export interface Declaration<R extends Rec = Rec> {
    * What of it lies over the plan of a storey, drawn after everything else; likewise. `at`: what is worked on. `paper`: the
    * scale, 1 : paper.
    */
-  readonly planOver:
-    | ((query: Query, storey: string, at: WorkStage | null, paper: number) => readonly (readonly Mark[])[])
-    | null;
+  readonly planOver: PlanOver | null;
 }
 
 export interface LayersOf<R> {

@@ -101,6 +101,11 @@ export function partsOfKey(key: string): readonly [string, string] {
   return [key.slice(from, to), key.slice(to)];
 }
 
+/** A thing, or a storey, at the scale 1 : paper, in one key; and what stands in such a key. */
+export const scaledKey = (paper: number, id: string) => pairKey(String(paper), id);
+export const paperOfKey = (key: string) => Number(partsOfKey(key)[0]);
+export const idOfKey = (key: string) => partsOfKey(key)[1];
+
 interface Kept {
   readonly inputs: readonly unknown[];
   readonly value: unknown;

@@ -12,7 +12,7 @@ import { arrowLines, readable } from '../display/arrows';
 import { characterWidth, type PlainMark } from '../display/marks';
 import type { Query } from '../document/kind';
 import { settingsOf } from '../document/project';
-import { pairKey, partsOfKey, stage } from '../document/stage';
+import { idOfKey, paperOfKey, scaledKey, stage } from '../document/stage';
 import { allCuts } from '../document/cuts';
 import { sharedArea } from '../geometry/common-area';
 import {
@@ -194,47 +194,47 @@ const takenOn = (query: Query): Ring[] => [
   ...query.get(allCuts, '').flatMap(({ roofs, ring }) => (roofs ? [ring] : []))
 ];
 
-/** Pitches of all roofs of a storey at a scale: `pairKey(paper, storey)`. */
+/** Pitches of all roofs of a storey at a scale: `scaledKey(paper, storey)`. */
 const pitchValues = stage(
   'pitches in the roof plan',
   {
     models: (query: Query, key) =>
       [...query.project.tables.roof.values()].flatMap(({ id, storey }) =>
-        storey === partsOfKey(key)[1] ? (query.get(roofModels, id) ?? []) : []
+        storey === idOfKey(key) ? (query.get(roofModels, id) ?? []) : []
       ),
     taken: takenOn,
     units: ({ project }) => settingsOf(project).units
   },
   ({ models, taken, units }, key): readonly RoofValue[] => {
     const all = [...taken];
-    return models.flatMap((model) => pitchesOf(model, Number(partsOfKey(key)[0]), units, all));
+    return models.flatMap((model) => pitchesOf(model, paperOfKey(key), units, all));
   }
 );
 
 /** What is written of a storey's roofs at a scale, mm to a mm of paper. */
 export const pitchesOn = (query: Query, storey: string, paper: number): readonly RoofValue[] =>
-  query.get(pitchValues, pairKey(String(paper), storey));
+  query.get(pitchValues, scaledKey(paper, storey));
 
-/** What is written at the edges of one roof besides: `pairKey(paper, roof)`. */
+/** What is written at the edges of one roof besides: `scaledKey(paper, roof)`. */
 const edgeValueStage = stage(
   'values at edges of a roof',
   {
-    model: (query: Query, key) => query.get(roofModels, partsOfKey(key)[1]),
+    model: (query: Query, key) => query.get(roofModels, idOfKey(key)),
     taken: takenOn,
     written: (query, key) => {
-      const storey = query.project.tables.roof.get(partsOfKey(key)[1])?.storey ?? '';
-      return pitchesOn(query, storey, Number(partsOfKey(key)[0]));
+      const storey = query.project.tables.roof.get(idOfKey(key))?.storey ?? '';
+      return pitchesOn(query, storey, paperOfKey(key));
     },
     units: ({ project }) => settingsOf(project).units
   },
   ({ model, taken, written, units }, key): readonly RoofValue[] => {
     const boxes = written.flatMap(ringsOf);
-    return model ? edgeValuesOf(model, Number(partsOfKey(key)[0]), units, [...taken, ...boxes]) : [];
+    return model ? edgeValuesOf(model, paperOfKey(key), units, [...taken, ...boxes]) : [];
   }
 );
 
 export const edgeValues = (query: Query, roof: string, paper: number): readonly RoofValue[] =>
-  query.get(edgeValueStage, pairKey(String(paper), roof));
+  query.get(edgeValueStage, scaledKey(paper, roof));
 
 /** Whether a place lies on a value, with so much room round it. */
 export function isOnValue({ at, way, half }: RoofValue, p: Point, slack: number): boolean {

@@ -301,9 +301,10 @@ function splitCrossings(cells: readonly Cell[]): readonly Cell[] {
   const sharers = new Map<number, Cell[]>();
   cells.forEach((cell, i) =>
     cell.ring.forEach((_, k) => {
-      const list = sharers.get(keyOf(i, k));
+      const key = keyOf(i, k);
+      const list = sharers.get(key);
       if (list) list.push(cell);
-      else sharers.set(keyOf(i, k), [cell]);
+      else sharers.set(key, [cell]);
     })
   );
   /** From the corner that was met first to the other. */
@@ -315,8 +316,7 @@ function splitCrossings(cells: readonly Cell[]): readonly Cell[] {
       if (shared.length < 2) return [p];
       const q = cell.ring[next(i, k)]!;
       const isAhead = rings[i]![k]! < rings[i]![next(i, k)]!;
-      const found =
-        cuts.get(key) ?? crossingsAlong(...(isAhead ? ([p, q] as const) : ([q, p] as const)), shared);
+      const found = cuts.get(key) ?? (isAhead ? crossingsAlong(p, q, shared) : crossingsAlong(q, p, shared));
       cuts.set(key, found);
       return [p, ...(isAhead ? found : [...found].reverse())];
     });

@@ -3,7 +3,7 @@ import { arrowLines, readable } from '../../display/arrows';
 import { characterWidth, type Mark } from '../../display/marks';
 import type { Query, WorkStage } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
+import { idOfKey, own, paperOfKey, result, scaledKey, stage } from '../../document/stage';
 import { along, angleOf, leftOf, unit, type Point } from '../../geometry/point';
 import { edgesOf, ringsHold } from '../../geometry/ring';
 import { fallOf, steepness, type Surface } from '../../kernels/falls/surface';
@@ -56,13 +56,13 @@ const seenFalls = stage(
     )
 );
 
-/** The falls of a storey's slabs at a scale: `pairKey(paper, storey)`. */
+/** The falls of a storey's slabs at a scale: `scaledKey(paper, storey)`. */
 const fallsInPlan = stage(
   'falls in the plan',
   {
     facets: (query: Query, key) =>
       [...query.project.tables.slab.values()].flatMap(({ id, falls, storey }) =>
-        falls && storey === partsOfKey(key)[1] ? query.get(seenFalls, id) : []
+        falls && storey === idOfKey(key) ? query.get(seenFalls, id) : []
       ),
     form: ({ project }) => settingsOf(project).fallsAs
   },
@@ -72,12 +72,12 @@ const fallsInPlan = stage(
         ...{ subject: id, group: 'slab', ink: 'tide', kind: 'stroke' },
         ...{ points, closed: false, pen: 'fine' }
       })),
-      ...marker(id, facet, form, Number(partsOfKey(key)[0]))
+      ...marker(id, facet, form, paperOfKey(key))
     ])
 );
 
 export const fallMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
-  query.get(fallsInPlan, pairKey(String(paper), storey));
+  query.get(fallsInPlan, scaledKey(paper, storey));
 
 /** The outlines of slabs of a storey that are drawn and have falls written on them. */
 export const markedSlabs = (query: Query, storey: string): (readonly Point[])[] =>

@@ -3,7 +3,7 @@ import { arrowLines } from '../../display/arrows';
 import { characterWidth, cutHeight, type Mark, type Pen } from '../../display/marks';
 import type { Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { own, pairKey, partsOfKey, result, stage } from '../../document/stage';
+import { idOfKey, own, paperOfKey, result, scaledKey, stage } from '../../document/stage';
 import {
   along,
   angleOf,
@@ -26,7 +26,7 @@ import { arrivesOn, climbs, holesOfStairs, stairLayouts } from './shape';
 /** mm of paper. */
 const [letters, counts] = [2, 1.5];
 
-/** Of a stair on the storey where it begins: `pairKey(paper, id)` is of its texts; here by its id. */
+/** Of a stair on the storey where it begins: `scaledKey(paper, id)` is of its texts; here by its id. */
 const stairPlans = stage(
   'plans of stairs',
   { layout: result(stairLayouts), climb: result(climbs), stair: own('stair') },
@@ -141,13 +141,13 @@ const strokes = (walk: readonly Point[], rings: readonly Ring[]): Point[][] =>
     return seen.length > 0 ? [seen] : [];
   });
 
-/** Arrow heads and numbers, at a scale: `pairKey(paper, storey)`. */
+/** Arrow heads and numbers, at a scale: `scaledKey(paper, storey)`. */
 const stairTexts = stage(
   'texts of stairs',
   {
     stairs: (query: Query, key) =>
       [...query.project.tables.stair.values()].flatMap((stair) => {
-        const storey = partsOfKey(key)[1];
+        const storey = idOfKey(key);
         const layout = query.get(stairLayouts, stair.id);
         if (!layout) return [];
         if (stair.storey === storey) return [stair, layout, query.get(climbs, stair.id)];
@@ -155,7 +155,7 @@ const stairTexts = stage(
       })
   },
   ({ stairs }, key): readonly Mark[] => {
-    const paper = Number(partsOfKey(key)[0]);
+    const paper = paperOfKey(key);
     return stairs.flatMap((stair, i) => {
       const [layout, climb] = [stairs[i + 1], stairs[i + 2]];
       if (i % 3 !== 0 || !('form' in stair)) return [];
@@ -202,7 +202,7 @@ const stairTexts = stage(
 const noClimb: readonly number[] = [];
 
 export const stairMarks = (query: Query, storey: string, paper: number): readonly Mark[] =>
-  query.project.tables.stair.size === 0 ? [] : query.get(stairTexts, pairKey(String(paper), storey));
+  query.project.tables.stair.size === 0 ? [] : query.get(stairTexts, scaledKey(paper, storey));
 
 /** What the steps of a stair are, in words, and where that may be written: the usual place first. */
 export interface StairWords {
@@ -212,19 +212,17 @@ export interface StairWords {
   readonly places: readonly { readonly at: Point; readonly angle: number }[];
 }
 
-const idOf = (key: string) => partsOfKey(key)[1];
-
-/** At a scale: `pairKey(paper, id)`; none where there is no room for them. */
+/** At a scale: `scaledKey(paper, id)`; none where there is no room for them. */
 const wordsOfStair = stage(
   'words of a stair',
   {
-    stair: ({ project }: Query, key) => project.tables.stair.get(idOf(key)),
-    ...{ layout: result(stairLayouts, idOf), climb: result(climbs, idOf) },
+    stair: ({ project }: Query, key) => project.tables.stair.get(idOfKey(key)),
+    ...{ layout: result(stairLayouts, idOfKey), climb: result(climbs, idOfKey) },
     units: ({ project }) => settingsOf(project).units
   },
   ({ stair, layout, climb: [, , riser], units }, key): StairWords | undefined => {
     if (!stair || !layout || riser === undefined) return undefined;
-    const paper = Number(partsOfKey(key)[0]);
+    const paper = paperOfKey(key);
     // Of two steps the numbers say all.
     if (stair.risers <= 2 || stair.width <= 3 * letters * paper || layout.walk.length < 2) return undefined;
     const text = `${stair.risers} × ${formatLength(riser, units)} / ${formatLength(stair.going, units)}`;
@@ -267,8 +265,7 @@ function roundIt({ outline }: StairLayout, half: number, paper: number): StairWo
 /** Of the stairs that begin on a storey. */
 export const stairWords = (query: Query, storey: string, paper: number): readonly StairWords[] =>
   [...query.project.tables.stair.values()].flatMap((stair) => {
-    const words =
-      stair.storey === storey ? query.get(wordsOfStair, pairKey(String(paper), stair.id)) : undefined;
+    const words = stair.storey === storey ? query.get(wordsOfStair, scaledKey(paper, stair.id)) : undefined;
     return words ? [words] : [];
   });
 

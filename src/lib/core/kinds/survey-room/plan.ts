@@ -2,9 +2,9 @@
 import { readable } from '../../display/arrows';
 import { characterWidth, type Mark } from '../../display/marks';
 import { sureness } from '../../display/certainty';
-import type { Query, WorkStage } from '../../document/kind';
+import type { PlanOver, Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { pairKey, partsOfKey, stage } from '../../document/stage';
+import { idOfKey, paperOfKey, scaledKey, stage } from '../../document/stage';
 import {
   along,
   angleOf,
@@ -119,20 +119,18 @@ function isBesideOther(query: Query, id: string): boolean {
   });
 }
 
-const idOf = (key: string) => partsOfKey(key)[1];
-
-/** At a scale: `pairKey(paper, id)`. */
+/** At a scale: `scaledKey(paper, id)`. */
 const roomPlans = stage(
   'plans of survey rooms',
   {
-    room: ({ project }: Query, key) => project.tables.surveyRoom.get(idOf(key)),
-    shape: (query, key) => shapeOf(query, idOf(key)),
-    isBeside: (query, key) => isBesideOther(query, idOf(key)),
+    room: ({ project }: Query, key) => project.tables.surveyRoom.get(idOfKey(key)),
+    shape: (query, key) => shapeOf(query, idOfKey(key)),
+    isBeside: (query, key) => isBesideOther(query, idOfKey(key)),
     units: ({ project }) => settingsOf(project).units
   },
   ({ room, shape, isBeside, units }, key): readonly Mark[] => {
     if (!room || !shape) return [];
-    const paper = Number(partsOfKey(key)[0]);
+    const paper = paperOfKey(key);
     const mark = { subject: room.id, group: 'survey', ink: 'tide' } as const;
     const { ring, isKnown } = shape;
     const count = ring.length;
@@ -189,14 +187,9 @@ const roomPlans = stage(
   }
 );
 
-export const planOfSurveyRooms = (
-  query: Query,
-  storey: string,
-  at: WorkStage | null,
-  paper: number
-): (readonly Mark[])[] =>
+export const planOfSurveyRooms: PlanOver = (query, storey, at, paper) =>
   at === 'measure' && solver
     ? [...query.project.tables.surveyRoom.values()].flatMap((room) =>
-        room.storey === storey ? [query.get(roomPlans, pairKey(String(paper), room.id))] : []
+        room.storey === storey ? [query.get(roomPlans, scaledKey(paper, room.id))] : []
       )
     : [];

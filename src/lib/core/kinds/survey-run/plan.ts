@@ -1,9 +1,9 @@
 /** Survey runs in the plan, where what was measured is worked on: ticks where pieces end, their lengths, openings and gaps dashed. */
 import { characterWidth, type Mark } from '../../display/marks';
 import { readable } from '../../display/arrows';
-import type { Query, WorkStage } from '../../document/kind';
+import type { PlanOver, Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
-import { pairKey, partsOfKey, stage } from '../../document/stage';
+import { idOfKey, paperOfKey, scaledKey, stage } from '../../document/stage';
 import { along, angleOf, fromAngle, leftOf, type Point } from '../../geometry/point';
 import { isSure } from '../../units/certainty';
 import { formatLength } from '../../units/length';
@@ -12,19 +12,17 @@ import { placeOn, stopsOf } from './record';
 /** mm of paper: a tick, how far lengths stand off, letters. */
 const [tick, off, letters] = [1.2, 2.3, 2.2];
 
-const idOf = (key: string) => partsOfKey(key)[1];
-
-/** At a scale: `pairKey(paper, id)`. */
+/** At a scale: `scaledKey(paper, id)`. */
 
 const surveyPlans = stage(
   'plans of survey runs',
   {
-    run: ({ project }: Query, key) => project.tables.surveyRun.get(idOf(key)),
+    run: ({ project }: Query, key) => project.tables.surveyRun.get(idOfKey(key)),
     units: ({ project }) => settingsOf(project).units
   },
   ({ run, units }, key): readonly Mark[] => {
     if (!run) return [];
-    const paper = Number(partsOfKey(key)[0]);
+    const paper = paperOfKey(key);
     const mark = { subject: run.id, group: 'survey', ink: 'tide' } as const;
     const stops = stopsOf(run);
     const left = leftOf(fromAngle(run.angle));
@@ -62,14 +60,9 @@ const surveyPlans = stage(
   }
 );
 
-export const planOfSurveys = (
-  query: Query,
-  storey: string,
-  at: WorkStage | null,
-  paper: number
-): (readonly Mark[])[] =>
+export const planOfSurveys: PlanOver = (query, storey, at, paper) =>
   at === 'measure'
     ? [...query.project.tables.surveyRun.values()].flatMap((run) =>
-        run.storey === storey ? [query.get(surveyPlans, pairKey(String(paper), run.id))] : []
+        run.storey === storey ? [query.get(surveyPlans, scaledKey(paper, run.id))] : []
       )
     : [];
