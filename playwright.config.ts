@@ -21,6 +21,8 @@ export default defineConfig({
   // By file: each test waits for the page more than it computes, so two go together in half the time.
   workers: 2,
   timeout: 240_000,
+  // What fails once and then passes is told as flaky, with what was on the page.
+  retries: 1,
   // The picture of a whole house takes seconds where there is no graphics card and the machine has other work.
   expect: { timeout: 20_000 },
   outputDir: 'test-results',

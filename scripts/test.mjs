@@ -51,6 +51,18 @@ function counted(name, command, args, file, count, env) {
   }
 }
 
+const pageIn = (report) => report.split('# Page snapshot')[1]?.split('# Test source')[0].trim() ?? report;
+
+/** What was on the page where a browser test failed, also where it passed when it was tried again. */
+function tellPages({ suites = [], specs = [] }) {
+  suites.forEach(tellPages);
+  for (const { title, tests } of specs)
+    for (const { attachments, retry } of tests.flatMap(({ results }) => results))
+      for (const { name, path } of attachments)
+        if (name === 'error-context')
+          console.log(`\n== page of "${title}", try ${retry + 1}\n${pageIn(readFileSync(path, 'utf8'))}`);
+}
+
 mkdirSync('.setup', { recursive: true });
 for (const file of ['unit.json', 'browser.json']) rmSync(`.setup/${file}`, { force: true });
 // Types make what the layers are read from, so these two go one after the other.
@@ -71,7 +83,10 @@ counted(
   'npx',
   ['playwright', 'test', '--reporter=list,json'],
   '.setup/browser.json',
-  (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected],
+  (r) => {
+    r.suites.forEach(tellPages);
+    return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
+  },
   { PLAYWRIGHT_JSON_OUTPUT_NAME: '.setup/browser.json' }
 );
 console.log(`\n${passed} passed, ${failed} failed`);

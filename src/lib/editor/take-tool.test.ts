@@ -1,11 +1,13 @@
-import { expect, it } from 'vitest';
-import { newProject } from '../core/kinds/new-project';
-import { Editor } from './editor';
-import { newHistory } from './history';
-import { WallStyle } from './style';
-import { readLateTools, takeTool } from './take-tool';
+import { expect, it, vi } from 'vitest';
 
 it('a tool that is still to be read comes into the hand only where it is still wanted', async () => {
+  // Another test may have read it.
+  vi.resetModules();
+  const { newProject } = await import('../core/kinds/new-project');
+  const { Editor } = await import('./editor');
+  const { newHistory } = await import('./history');
+  const { WallStyle } = await import('./style');
+  const { readLateTools, takeTool } = await import('./take-tool');
   const started = () => {
     const editor = new Editor(newHistory(newProject('Read late')), {
       changed: () => undefined,

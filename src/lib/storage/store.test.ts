@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
-import { describe, expect, it, vi } from 'vitest';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { perform } from '../core/commands/register';
 import { allRecords } from '../core/document/project';
 import { newProject } from '../core/kinds/new-project';
@@ -49,6 +49,11 @@ async function draw(
 const records = async (id: string) => allRecords((await restored(id))!.history.project);
 
 describe('projects in the browser', () => {
+  // Another test may have kept something there.
+  beforeAll(async () => {
+    await db().delete();
+    await workWith(indexedDB);
+  });
   it('opening is the snapshot and the journal since', async () => {
     await createProject('a', newProject('House'));
     const { project } = await draw('a', 3);
