@@ -156,7 +156,10 @@ export class Bench {
   async handOver(button: RegExp): Promise<string> {
     await this.page.getByRole('button', { name: 'Hand over' }).first().click();
     const wait = this.page.waitForEvent('download');
-    await this.page.getByRole('region', { name: 'Hand over' }).getByRole('button', { name: button }).click();
-    return (await wait).path();
+    const panel = this.page.getByRole('region', { name: 'Hand over' });
+    await panel.getByRole('button', { name: button }).click();
+    const path = await (await wait).path();
+    await expect(panel).toBeHidden();
+    return path;
   }
 }

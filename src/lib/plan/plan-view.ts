@@ -504,18 +504,21 @@ export class PlanView {
     }
   }
 
-  /** Roofs and what lies in them, where they are in hand; and the plane that was pointed at. */
+  /** Lines of roofs, surveys and whatever else lies over the plan, where they are in hand; and the plane that was pointed at. */
   private drawOver() {
     const { editor, context } = this;
     if (editor.selection.size === 0 && editor.hover === undefined && !editor.isTrial) return;
     const over = overPlan(this.query, editor.storey, lookFor(editor, this.mmPerPixel));
     context.lineWidth = 1.5 / this.pixelsPerMm;
     for (const mark of over.flat()) {
-      const ink = mark.kind === 'lines' && !editor.isHidden(mark.subject) && this.inHand(mark.subject);
-      if (!ink || mark.kind !== 'lines') continue;
+      if (mark.kind !== 'lines' && mark.kind !== 'stroke') continue;
+      const ink = !editor.isHidden(mark.subject) && this.inHand(mark.subject);
+      if (!ink) continue;
       context.strokeStyle = ink;
-      for (let i = 0; i + 1 < mark.points.length; i += 2)
-        strokeLine(context, mark.points[i]!, mark.points[i + 1]!);
+      if (mark.kind === 'stroke' && mark.closed) strokeRing(context, mark.points);
+      else
+        for (let i = 0; i + 1 < mark.points.length; i += mark.kind === 'lines' ? 2 : 1)
+          strokeLine(context, mark.points[i]!, mark.points[i + 1]!);
     }
     const [id] = editor.selection;
     const roof = editor.selection.size === 1 ? editor.shown.tables.roof.get(id!) : undefined;

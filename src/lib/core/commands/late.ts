@@ -19,8 +19,10 @@ import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
 import { addDoorway, addOutsideLength, measureDoorway, setOutsideLength } from '../kinds/room-tie/commands';
-import { anchorOf, laidRoom, tieState } from '../kinds/room-tie/net';
+import { anchorOf, laidRoom } from '../kinds/room-tie/net';
+import { drawnTies, linesOfTie } from '../kinds/room-tie/drawn';
 import { learnTies } from '../kinds/room-tie/plan';
+import { drawnRooms } from '../kinds/survey-room/drawn';
 import { learnShapes } from '../kinds/survey-room/plan';
 import {
   addSurveyRun,
@@ -96,5 +98,5 @@ export const lateCommands: readonly Command[] = [
 
 learn(lateCommands);
 learnProblems(surveyProblems);
-learnShapes({ shapeOf: laidRoom, anchorOf });
-learnTies(tieState);
+learnShapes({ shapeOf: laidRoom, anchorOf, planOf: drawnRooms });
+learnTies({ linesOf: linesOfTie, planOf: drawnTies });

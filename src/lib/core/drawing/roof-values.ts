@@ -9,6 +9,7 @@
  *      |              v               |
  */
 import { arrowLines, readable } from '../display/arrows';
+import { isClear, rectangle } from '../display/clear';
 import { characterWidth, type PlainMark } from '../display/marks';
 import type { Query } from '../document/kind';
 import { settingsOf } from '../document/project';
@@ -29,7 +30,7 @@ import {
   unit,
   type Point
 } from '../geometry/point';
-import { boxesMeet, boxOf, edgesOf, ringArea, ringHolds, type Ring } from '../geometry/ring';
+import { edgesOf, ringArea, ringHolds, type Ring } from '../geometry/ring';
 import { lightPlaces } from '../kinds/rooflight/place';
 import { planeFromEdge, type RoofModel } from '../kinds/roof/planes';
 import { isBare } from '../kinds/roof/record';
@@ -68,18 +69,6 @@ const sizeOf = (text: string, paper: number): Point => ({
   y: (letters * paper) / 2
 });
 
-const rectangle = (at: Point, way: Point, { x, y }: Point): Point[] => {
-  const up = leftOf(way);
-  return (
-    [
-      [-x, -y],
-      [x, -y],
-      [x, y],
-      [-x, y]
-    ] as const
-  ).map(([a, b]) => along(along(at, way, a), up, b));
-};
-
 /** Of its text, and of its arrow. */
 export function ringsOf({ at, way, half, arrow }: RoofValue): Point[][] {
   if (!arrow) return [rectangle(at, way, half)];
@@ -87,9 +76,6 @@ export function ringsOf({ at, way, half, arrow }: RoofValue): Point[][] {
   const shaft = { x: distance(from, to) / 2, y: half.y / 2 };
   return [rectangle(at, way, half), rectangle(lerp(from, to, 0.5), unit(subtract(to, from)), shaft)];
 }
-
-const isFree = (ring: Ring, taken: readonly Ring[]) =>
-  taken.every((other) => !boxesMeet(boxOf(ring), boxOf(other)) || sharedArea(ring, other) < 1);
 
 /** Shares of the way across a slope, the middle first. */
 const shares = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8];
@@ -111,7 +97,7 @@ function placeIn(
       const at = add(scale(way, across(ts, t)), scale(up, across(ss, s)));
       // The text with its arrow below it.
       const box = rectangle(along(at, up, -down / 2), way, { x: half.x, y: half.y + down / 2 });
-      if (box.every((p) => ringHolds(ring, p)) && isWithin(box, ring) && isFree(box, taken)) return at;
+      if (box.every((p) => ringHolds(ring, p)) && isWithin(box, ring) && isClear(box, taken)) return at;
     }
   return undefined;
 }
@@ -173,7 +159,7 @@ function edgeValuesOf(model: RoofModel, paper: number, units: LengthUnits, taken
             const at = along(lerp(from, to, share), leftOf(way), inside);
             const box = rectangle(at, way, half);
             const isOver = half.x < share * distance(from, to) && half.x < (1 - share) * distance(from, to);
-            if (!isOver || !isFree(box, taken)) continue;
+            if (!isOver || !isClear(box, taken)) continue;
             taken.push(box);
             return [
               { what, roof: model.roof.id, ring: r, edge: k, text, at, way: readable(way), half, arrow: null }

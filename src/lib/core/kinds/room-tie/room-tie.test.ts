@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { readProject, writeProject } from '../../exchange/archive';
 import { perform } from '../../commands/register';
 import type { Project } from '../../document/kind';
+import { planDrawing } from '../../drawing/plan-drawing';
 import { mirrorIn } from '../../geometry/motion';
 import { declarationOf } from '../../document/project';
 import { Model } from '../../model/graph';
@@ -174,6 +175,26 @@ describe('a length outside', () => {
       'no doorway'
     );
     expect(tie(act(rooms, 'addOutsideLength', { id: 'out', ...outside }), 'out').ties).toBe(false);
+  });
+
+  it('is drawn from outer face to outer face beside the rooms, with its length', () => {
+    const drawnAt = (project: Project, at: 'measure' | 'walls') =>
+      planDrawing(query(project), 'storey-1', { paper: 100, at })
+        .over.flat()
+        .filter(({ subject }) => subject === 'out');
+    const agreed = act(whole, 'addOutsideLength', { id: 'out', ...outside });
+    const [line, ...rest] = drawnAt(agreed, 'measure');
+    expect(line).toMatchObject({
+      points: [
+        { x: expect.closeTo(-300, 2), y: expect.closeTo(-640, 2) },
+        { x: expect.closeTo(7420, 2), y: expect.closeTo(-640, 2) }
+      ]
+    });
+    expect(rest.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))).toEqual(['7\u00a0720']);
+    expect(drawnAt(agreed, 'walls')).toEqual([]);
+    // Where it does not tie them yet, dotted between the rooms as they lie.
+    const loose = act(rooms, 'addOutsideLength', { id: 'out', ...outside });
+    expect(drawnAt(loose, 'measure')[0]).toMatchObject({ pen: 'dotted' });
   });
 });
 

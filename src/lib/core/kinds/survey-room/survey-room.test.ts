@@ -1,8 +1,10 @@
 /** Survey rooms: measured length by length, by numbers worked by hand, and what cannot be. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { characterWidth, type TextMark } from '../../display/marks';
 import type { Project } from '../../document/kind';
 import { planDrawing } from '../../drawing/plan-drawing';
-import { distance, nearestOnSegment } from '../../geometry/point';
+import { distance, dot, fromAngle, nearestOnSegment, subtract } from '../../geometry/point';
 import { Model } from '../../model/graph';
 import { reviewProject } from '../../review/review';
 import { sizesToMeasure } from '../../review/to-measure';
@@ -54,6 +56,47 @@ describe('a room from its sides and diagonals', () => {
     const lines = [...edgesOf(ring), [ring[0]!, ring[2]!] as const];
     for (const p of within)
       for (const [a, b] of lines) expect(distance(p, nearestOnSegment(p, a, b))).toBeGreaterThan(160);
+  });
+
+  it('has no text over another at any scale, and all that there is room for', () => {
+    const quarter = fc.integer({ min: 1500, max: 6000 });
+    const named = (project: Project) => act(project, 'setSurveyRoom', { id: 'room', name: 'Store' });
+    const textsAt = (project: Project, paper: number) =>
+      planDrawing(new Model().at(project), 'storey-1', { paper, at: 'measure' })
+        .over.flat()
+        .flatMap((mark) => (mark.kind === 'text' && mark.subject === 'room' ? [mark] : []));
+    expect(textsAt(named(measured(sides, ['AC', 5238], ['BD', 5212])), 50)).toHaveLength(11);
+    // Two rectangles stand apart where one of their four ways parts them.
+    const apart = (p: TextMark, q: TextMark, paper: number) =>
+      [p, p, q, q].some(({ angle }, i) => {
+        const way = fromAngle(angle + (i % 2) * (Math.PI / 2));
+        const reach = ({ text, height, angle: own }: TextMark) =>
+          (Math.abs(dot(fromAngle(own), way)) * text.length * characterWidth +
+            Math.abs(dot(fromAngle(own + Math.PI / 2), way))) *
+          ((height * paper) / 2);
+        return Math.abs(dot(subtract(p.at, q.at), way)) > reach(p) + reach(q) - 0.01 * paper;
+      });
+    fc.assert(
+      fc.property(
+        quarter,
+        quarter,
+        quarter,
+        quarter,
+        fc.integer({ min: 15, max: 400 }),
+        (a, b, c, d, paper) => {
+          const ring = corners([0, 0], [a + b, 0], [a + b, c + d], [0, c]);
+          const pairs = ['AB', 'BC', 'CD', 'AD', 'AC', 'BD'].map((pair): [string, number] => {
+            const [p, q] = [...pair].map((one) => ring[one.charCodeAt(0) - 65]!);
+            return [pair, Math.round(distance(p!, q!))];
+          });
+          const texts = textsAt(named(measured(bare, ...pairs)), paper);
+          texts.forEach((p, i) =>
+            texts.slice(i + 1).forEach((q) => expect([apart(p, q, paper), p.text, q.text]).toContain(true))
+          );
+        }
+      ),
+      { numRuns: 30 }
+    );
   });
 
   it('goes round counter-clockwise from its first corner, and swings until a diagonal is measured', () => {

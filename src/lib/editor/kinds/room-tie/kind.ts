@@ -1,6 +1,7 @@
-/** Ties between survey rooms in the editor: doorways are pointed at by their jambs. */
+/** Ties between survey rooms in the editor: pointed at by the jambs of their doorway, or along their length outside. */
 import { distance, nearestOnSegment } from '../../../core/geometry/point';
-import { jambsOfTie } from '../../../core/kinds/room-tie/plan';
+import { linesOfTie } from '../../../core/kinds/room-tie/plan';
+import { paperPixels } from '../../sizes';
 import { unseen, type EditorKind } from '../kind';
 
 export const roomTie: EditorKind = {
@@ -14,14 +15,9 @@ export const roomTie: EditorKind = {
         const { roomTie: ties, surveyRoom } = editor.shown.tables;
         return [...ties.values()].find((tie) => {
           if (surveyRoom.get(tie.one)?.storey !== editor.storey || editor.isHidden(tie.id)) return false;
-          const jambs = jambsOfTie(query, tie);
-          if (!jambs) return false;
-          const [j0, j1, k0, k1] = jambs;
-          const through = [
-            [j0, k0],
-            [j1, k1]
-          ] as const;
-          return through.some(([a, b]) => distance(nearestOnSegment(p, a, b), p) < 7 * mmPerPixel);
+          return linesOfTie(query, tie, paperPixels * mmPerPixel).some(
+            (line) => distance(nearestOnSegment(p, ...line), p) < 7 * mmPerPixel
+          );
         })?.id;
       }
     }
