@@ -9,6 +9,20 @@ import type { Editor } from './editor';
 import { paperPixels, placedMarks } from './sizes';
 import type { StoreyModel } from '../core/kinds/storey/model';
 
+/** The nearest of things that are nearer than so much. */
+export function nearestOf<T>(
+  things: Iterable<T>,
+  gapTo: (thing: T) => number,
+  within: number
+): T | undefined {
+  let [best, least]: [T | undefined, number] = [undefined, within];
+  for (const one of things) {
+    const gap = gapTo(one);
+    if (gap < least) [best, least] = [one, gap];
+  }
+  return best;
+}
+
 /** The wall under a point: inside its thickness, or within the reach of its faces. */
 export function wallAt(
   model: StoreyModel | undefined,

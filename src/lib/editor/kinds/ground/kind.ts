@@ -4,6 +4,7 @@ import { gapToBorder } from '../../../core/geometry/ring';
 import type { Ground } from '../../../core/kinds/ground/record';
 import { storeysInOrder } from '../../../core/kinds/storey/record';
 import type { Editor } from '../../editor';
+import { nearestOf } from '../../hits';
 import { unseen, type EditorKind, type Pull } from '../kind';
 
 const shown = (editor: Editor): readonly Ground[] =>
@@ -37,7 +38,7 @@ export const ground: EditorKind = {
   hits: [
     {
       over: 6.2,
-      at: (editor, p, mmPerPixel) => shown(editor).find((one) => gapTo(one, p) < 7 * mmPerPixel)?.id
+      at: (editor, p, mmPerPixel) => nearestOf(shown(editor), (one) => gapTo(one, p), 7 * mmPerPixel)?.id
     }
   ],
   drag,

@@ -1,6 +1,7 @@
 /** Ties between survey rooms in the editor: pointed at by the jambs of their doorway, or along their length outside. */
 import { distance, nearestOnSegment } from '../../../core/geometry/point';
 import { linesOfTie } from '../../../core/kinds/room-tie/plan';
+import { nearestOf } from '../../hits';
 import { paperPixels } from '../../sizes';
 import { unseen, type EditorKind } from '../kind';
 
@@ -13,12 +14,18 @@ export const roomTie: EditorKind = {
         if (editor.stage !== 'measure') return undefined;
         const query = editor.model.at(editor.shown);
         const { roomTie: ties, surveyRoom } = editor.shown.tables;
-        return [...ties.values()].find((tie) => {
-          if (surveyRoom.get(tie.one)?.storey !== editor.storey || editor.isHidden(tie.id)) return false;
-          return linesOfTie(query, tie, paperPixels * mmPerPixel).some(
-            (line) => distance(nearestOnSegment(p, ...line), p) < 7 * mmPerPixel
-          );
-        })?.id;
+        return nearestOf(
+          [...ties.values()].filter(
+            ({ id, one }) => surveyRoom.get(one)?.storey === editor.storey && !editor.isHidden(id)
+          ),
+          (tie) =>
+            Math.min(
+              ...linesOfTie(query, tie, paperPixels * mmPerPixel).map((line) =>
+                distance(nearestOnSegment(p, ...line), p)
+              )
+            ),
+          7 * mmPerPixel
+        )?.id;
       }
     }
   ],

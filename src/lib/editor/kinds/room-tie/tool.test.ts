@@ -61,6 +61,11 @@ it('a doorway: two sides are pointed at, then it asks for what ties them, and fo
   expect(hitAt(editor, { x: 6120, y: 10 }, px)).toBe('room-survey-2');
   expect(hitAt(editor, { x: 4060, y: 800 }, px)).toBe('tie-1');
   expect(query().project.tables.roomTie.size).toBe(1);
+  // Across a wall that is thinner than what is met: the nearer of both.
+  expect([4040, 4080].map((x) => hitAt(editor, { x, y: 2500 }, 20))).toEqual([
+    'room-survey-1',
+    'room-survey-2'
+  ]);
   // Dragged, both go along.
   const drag = Drag.begin(editor, { x: 6120, y: 10 }, px)!;
   drag.move({ x: 6620, y: 10 });
@@ -100,12 +105,15 @@ it('a length outside, its corners chosen in the sentence; the walls at its ends 
   tool.accept();
   expect(editor.message!.text).toBe('The length outside is not typed yet.');
   expect(tool.fill('wall', '250')).toBeUndefined();
-  expect(tool.fill('otherWall', '-1')).toContain('more than zero');
+  expect(tool.fill('otherWall', '-1')).toContain('not thinner than nothing');
   tool.fill('length', '8650');
   tool.accept();
   const [tie] = [...editor.project.tables.roomTie.values()];
   expect(tie).toMatchObject({ shape: { kind: 'outside', corners: [0, 1], length: 8650, walls: [250, 200] } });
   expect(value(session, 'Rooms')).toBe('not yet: no doorway ties these rooms');
+  // Drawn beside the rooms, past the walls at its ends; pointed at there.
+  expect(hitAt(editor, { x: 5000, y: -250 - 3.4 * 4.3 * px }, px)).toBe(tie!.id);
+  expect(hitAt(editor, { x: 10_400, y: -250 - 3.4 * 4.3 * px }, px)).toBeUndefined();
   expect(fieldsOf(session).find(({ name }) => name === 'wall')!.set!('300')).toBeUndefined();
   expect(fieldsOf(session)[1]!.set!('')).toContain('not said how long');
   expect(tool.back()).toBe(false);

@@ -12,6 +12,7 @@ import { formatLengthWithUnit } from '../../../core/units/length';
 import { letterName } from '../../../core/units/letters';
 import { choiceBlank, lengthBlank, readBlank, type Choice, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
+import { AskedLength } from '../../tools/asked-length';
 import { BaseTool } from '../../tools/base';
 import {
   allPieces,
@@ -44,8 +45,7 @@ export class RoomTieTool extends BaseTool implements Tool {
   private second: Spot | undefined;
   private pointed: Spot | undefined;
   private id: string | undefined;
-  private chosen: Piece | undefined;
-  private typed: number | undefined;
+  private readonly asked = new AskedLength<Piece>(this.editor);
   private walls: { wall?: number; otherWall?: number } = {};
 
   private get rooms(): SurveyRoom[] {
@@ -107,7 +107,7 @@ export class RoomTieTool extends BaseTool implements Tool {
     return [
       ...whole,
       `${this.spotWords(this.second)}:`,
-      lengthBlank('length', 'Length', this.typed ?? 0, units, this.typed !== undefined),
+      this.asked.blank(undefined, units),
       'from outer face to outer face, the walls',
       wall('wall', 'Wall at its beginning'),
       'and',
@@ -121,7 +121,7 @@ export class RoomTieTool extends BaseTool implements Tool {
   }
 
   private pieceIn(tie: RoomTie): Piece {
-    return this.chosen ?? nextPiece(tie) ?? allPieces[0]!;
+    return this.asked.of(nextPiece(tie) ?? allPieces[0]!);
   }
 
   private measuring(tie: RoomTie): SentencePart[] {
@@ -136,7 +136,7 @@ export class RoomTieTool extends BaseTool implements Tool {
       'Measure',
       choiceBlank('piece', 'What', pieceKey(now), choices),
       ':',
-      lengthBlank('length', 'Length', this.typed ?? own ?? 0, this.units, this.typed !== undefined),
+      this.asked.blank(own, this.units),
       '.'
     ];
   }
@@ -169,15 +169,15 @@ export class RoomTieTool extends BaseTool implements Tool {
       const [room, corner] = text.split(' ');
       if (room && corner) this.choose({ room, corner: Number(corner) });
     } else if (blank === 'piece') {
-      this.chosen = allPieces.find((piece) => pieceKey(piece) === text);
-      this.typed = undefined;
-    } else {
+      this.asked.choose(allPieces.find((piece) => pieceKey(piece) === text));
+    } else if (blank === 'wall' || blank === 'otherWall') {
       const read = readBlank('length', text, this.units);
       if (!read.ok) return read.message;
-      const isWall = blank === 'wall' || blank === 'otherWall';
-      if (isWall ? read.value < 0 : read.value <= 0) return 'A length must be more than zero.';
-      if (isWall) this.walls[blank] = read.value;
-      else this.typed = read.value;
+      if (read.value < 0) return 'A wall is not thinner than nothing: type 0 where there is none.';
+      this.walls[blank] = read.value;
+    } else {
+      const fault = this.asked.fill(text, this.units);
+      if (fault) return fault;
     }
     this.editor.toolChanged();
     return undefined;
@@ -254,31 +254,20 @@ export class RoomTieTool extends BaseTool implements Tool {
     );
   }
 
-  private needTyped(what: string): number | undefined {
-    if (this.typed !== undefined) return this.typed;
-    this.editor.say({
-      kind: 'problem',
-      text: `The ${what} is not typed yet.`,
-      hint: 'Type it, choose another, or press Esc when all is measured.'
-    });
-    return undefined;
-  }
-
   private measure(tie: RoomTie) {
     const piece = this.pieceIn(tie);
-    const length = this.needTyped(pieceWords(this.editor.project, tie, ...piece));
+    const length = this.asked.taken(pieceWords(this.editor.project, tie, ...piece));
     if (length === undefined) return;
     const known = this.editor.readings.knownOf(length);
     const args = { id: tie.id, ...pieceArgs(piece), length, ...known };
     if (!this.perform({ name: 'measureDoorway', args })) return;
-    this.typed = undefined;
-    this.chosen = undefined;
+    this.asked.choose(undefined);
     this.editor.toolChanged();
   }
 
   private outside() {
     const { first, second } = this;
-    const length = this.needTyped('length outside');
+    const length = this.asked.taken('length outside');
     if (!first || !second || length === undefined) return;
     const made = this.perform({
       name: 'addOutsideLength',
@@ -295,17 +284,13 @@ export class RoomTieTool extends BaseTool implements Tool {
     if (!made) return;
     this.first = undefined;
     this.second = undefined;
-    this.typed = undefined;
+    this.asked.choose(undefined);
     this.editor.select(made);
     this.editor.toolChanged();
   }
 
   back(): boolean {
-    if (this.typed !== undefined || this.chosen) {
-      this.typed = undefined;
-      this.chosen = undefined;
-      return true;
-    }
+    if (this.asked.back()) return true;
     if (this.second) {
       this.second = undefined;
       return true;

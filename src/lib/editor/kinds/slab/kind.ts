@@ -1,8 +1,9 @@
 /** Slabs: laid by walls or corners; where floors are worked on, picked by what they cover, their edges dragged. */
 import { distance, nearestOnSegment } from '../../../core/geometry/point';
-import { edgesOf, gapToBorder, ringsHold, type Ring } from '../../../core/geometry/ring';
+import { edgesOf, gapToBorders, ringsHold, type Ring } from '../../../core/geometry/ring';
 import type { Slab } from '../../../core/kinds/slab/record';
 import type { Editor } from '../../editor';
+import { nearestOf } from '../../hits';
 import { unseen, type EditorKind, type Pull } from '../kind';
 
 /** Those of the storey in hand that are seen, where floors are worked on, as they would be. */
@@ -43,9 +44,10 @@ export const slab: EditorKind = {
       // Its edges lie over the walls, what it covers between them.
       over: 6.1,
       at: (editor, p, mmPerPixel) =>
-        pickedSlabs(editor).find(
-          ([{ outline }, rings]) =>
-            outline.kind === 'drawn' && rings.some((ring) => gapToBorder(ring, p) < 4 * mmPerPixel)
+        nearestOf(
+          pickedSlabs(editor).filter(([{ outline }]) => outline.kind === 'drawn'),
+          ([, rings]) => gapToBorders(rings, p),
+          4 * mmPerPixel
         )?.[0].id
     },
     {

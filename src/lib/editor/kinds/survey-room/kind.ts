@@ -1,9 +1,10 @@
 /** Survey rooms: seen and pointed at where what was measured is worked on. */
 import type { Call } from '../../../core/commands/register';
-import { add, distance, nearestOnSegment, type Point } from '../../../core/geometry/point';
-import { edgesOf } from '../../../core/geometry/ring';
+import { add, type Point } from '../../../core/geometry/point';
+import { gapToBorder } from '../../../core/geometry/ring';
 import { anchorOfRoom, ringOfRoom } from '../../../core/kinds/survey-room/plan';
 import type { Editor } from '../../editor';
+import { nearestOf } from '../../hits';
 import { unseen, type EditorKind } from '../kind';
 
 /** All that is tied to it goes along. */
@@ -27,12 +28,10 @@ export const surveyRoom: EditorKind = {
       at: (editor, p, mmPerPixel) => {
         if (editor.stage !== 'measure') return undefined;
         const query = editor.model.at(editor.shown);
-        return [...editor.shown.tables.surveyRoom.values()].find((room) => {
-          if (room.storey !== editor.storey || editor.isHidden(room.id)) return false;
-          return edgesOf(ringOfRoom(query, room.id)).some(
-            ([a, b]) => distance(nearestOnSegment(p, a, b), p) < 7 * mmPerPixel
-          );
-        })?.id;
+        const rooms = [...editor.shown.tables.surveyRoom.values()].filter(
+          ({ id, storey }) => storey === editor.storey && !editor.isHidden(id)
+        );
+        return nearestOf(rooms, ({ id }) => gapToBorder(ringOfRoom(query, id), p), 7 * mmPerPixel)?.id;
       }
     }
   ],

@@ -6,8 +6,9 @@ import type { Point } from '../../../core/geometry/point';
 import { pairName, type SurveyRoom } from '../../../core/kinds/survey-room/record';
 import { laidRoom } from '../../../core/kinds/room-tie/net';
 import { formatLengthWithUnit } from '../../../core/units/length';
-import { choiceBlank, lengthBlank, readBlank, type SentencePart } from '../../sentence';
+import { choiceBlank, type SentencePart } from '../../sentence';
 import type { Overlay, Tool } from '../../tool';
+import { AskedLength } from '../../tools/asked-length';
 import { BaseTool } from '../../tools/base';
 import { OutlineRun } from '../../tools/outline-run';
 import { isMeasured, nextPair, pairKey, pairsOf, type Pair } from './lengths';
@@ -16,8 +17,7 @@ export class SurveyRoomTool extends BaseTool implements Tool {
   readonly name = 'surveyRoom';
   private readonly run = new OutlineRun(this.hand);
   private id: string | undefined;
-  private chosen: Pair | undefined;
-  private typed: number | undefined;
+  private readonly asked = new AskedLength<Pair>(this.editor);
 
   private get room(): SurveyRoom | undefined {
     return this.id === undefined ? undefined : this.editor.project.tables.surveyRoom.get(this.id);
@@ -29,7 +29,7 @@ export class SurveyRoomTool extends BaseTool implements Tool {
 
   /** What the length in hand lies between. */
   private pairIn(room: SurveyRoom): Pair {
-    return this.chosen ?? nextPair(room, this.shapeOf(room)) ?? [0, 1];
+    return this.asked.of(nextPair(room, this.shapeOf(room)) ?? [0, 1]);
   }
 
   sentence(): SentencePart[] {
@@ -45,7 +45,7 @@ export class SurveyRoomTool extends BaseTool implements Tool {
       'Measure',
       choiceBlank('pair', 'Between', pairKey(now), choices),
       ':',
-      lengthBlank('length', 'Length', this.typed ?? own ?? 0, this.units, this.typed !== undefined),
+      this.asked.blank(own, this.units),
       '.'
     ];
   }
@@ -70,13 +70,10 @@ export class SurveyRoomTool extends BaseTool implements Tool {
       if (fault) return fault;
     } else if (blank === 'pair') {
       const [from, to] = text.split(' ').map(Number) as [number, number];
-      this.chosen = [from, to];
-      this.typed = undefined;
+      this.asked.choose([from, to]);
     } else {
-      const read = readBlank('length', text, this.units);
-      if (!read.ok) return read.message;
-      if (read.value <= 0) return 'A length must be more than zero.';
-      this.typed = read.value;
+      const fault = this.asked.fill(text, this.units);
+      if (fault) return fault;
     }
     this.preview();
     return undefined;
@@ -122,26 +119,17 @@ export class SurveyRoomTool extends BaseTool implements Tool {
 
   private measure(room: SurveyRoom) {
     const [from, to] = this.pairIn(room);
-    if (this.typed === undefined)
-      return this.editor.say({
-        kind: 'problem',
-        text: `The length ${pairName(from, to)} is not typed yet.`,
-        hint: 'Type it, choose another, or press Esc when all is measured.'
-      });
-    const known = this.editor.readings.knownOf(this.typed);
-    const args = { id: room.id, from: from + 1, to: to + 1, length: this.typed, ...known };
+    const length = this.asked.taken(`length ${pairName(from, to)}`);
+    if (length === undefined) return;
+    const known = this.editor.readings.knownOf(length);
+    const args = { id: room.id, from: from + 1, to: to + 1, length, ...known };
     if (!this.perform({ name: 'measureRoom', args })) return;
-    this.typed = undefined;
-    this.chosen = undefined;
+    this.asked.choose(undefined);
     this.editor.toolChanged();
   }
 
   back(): boolean {
-    if (this.typed !== undefined || this.chosen) {
-      this.typed = undefined;
-      this.chosen = undefined;
-      return true;
-    }
+    if (this.asked.back()) return true;
     const { room } = this;
     if (!room) return this.run.back();
     // All measured: the room is in hand, with what its lengths tell.

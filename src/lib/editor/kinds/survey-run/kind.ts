@@ -1,6 +1,7 @@
 /** Survey runs: seen and pointed at where what was measured is worked on. */
 import { add, distance, nearestOnSegment } from '../../../core/geometry/point';
 import { placeOn, stopsOf } from '../../../core/kinds/survey-run/record';
+import { nearestOf } from '../../hits';
 import { unseen, type EditorKind } from '../kind';
 
 export const surveyRun: EditorKind = {
@@ -11,13 +12,13 @@ export const surveyRun: EditorKind = {
     {
       over: 6.3,
       at: (editor, p, mmPerPixel) =>
-        editor.stage === 'measure'
-          ? [...editor.shown.tables.surveyRun.values()].find((run) => {
-              if (run.storey !== editor.storey || editor.isHidden(run.id)) return false;
-              const far = placeOn(run, stopsOf(run).at(-1)!);
-              return distance(nearestOnSegment(p, run.at, far), p) < 7 * mmPerPixel;
-            })?.id
-          : undefined
+        nearestOf(
+          [...editor.shown.tables.surveyRun.values()].filter(
+            ({ id, storey }) => editor.stage === 'measure' && storey === editor.storey && !editor.isHidden(id)
+          ),
+          (run) => distance(nearestOnSegment(p, run.at, placeOn(run, stopsOf(run).at(-1)!)), p),
+          7 * mmPerPixel
+        )?.id
     }
   ],
   drag: ({ editor, id, by, round }) => {
