@@ -134,6 +134,10 @@ export const surveyProblems = {
     message: (w) => `${w.t('thing')} is a drawing of lines, which no lens has bent.`,
     hint: 'True it up by a known length; stretch it by a second one across, if it was copied.'
   },
+  'tracing-sheet.no-rectangle': {
+    message: (w) => `${w.t('thing')} was not put right by a rectangle, so it has no sides of one to change.`,
+    hint: 'Put it right by a rectangle on it first: True up, in Measure.'
+  },
   'sheet.other': {
     message: (w) =>
       `"${w.t('name')}" is not what its name says: it holds ${w.t('holds')}, not ${w.t('called')}.`,

@@ -7,7 +7,15 @@ import { isConvex } from '../../geometry/homography';
 import { add, angleOf, distance, subtract, type Point } from '../../geometry/point';
 import { degree, normaliseAngle } from '../../units/angle';
 import { flatAt, flatOf, laid, onSheet } from './place';
-import { isLines, mostLayers, mostLengths, sheetMimes, type KnownLength, type TracingSheet } from './record';
+import {
+  isLines,
+  mostLayers,
+  mostLengths,
+  sheetMimes,
+  type KnownLength,
+  type KnownRectangle,
+  type TracingSheet
+} from './record';
 
 const hiddenLayers = () => s.array(s.string().max(300).defined()).max(mostLayers).default(undefined);
 
@@ -270,7 +278,7 @@ export const rectifyTracingSheet = command({
 export const setTracingSheet = command({
   name: 'setTracingSheet',
   about:
-    'Fade (0 clear to 1 full), show, lock, move or rename a tracing sheet; make it `greys` only or its paper clear; `crop` it (in its own units, null: all of it); lay it over (`front`) or under (`back`) the others; `hidden` layers of a drawing; `mmPerPixel`: how long its unit is, where its file did not tell; `without` the known length of that number (the first is 1). A locked sheet is not moved.',
+    'Fade (0 clear to 1 full), show, lock, move or rename a tracing sheet; make it `greys` only or its paper clear; `crop` it (in its own units, null: all of it); lay it over (`front`) or under (`back`) the others; `hidden` layers of a drawing; `mmPerPixel`: how long its unit is, where its file did not tell; `width`, `height`: the true sides of the rectangle that a photo was put right by; `without` the known length of that number (the first is 1). A locked sheet is not moved.',
   args: s.object({
     id: s.id().required(),
     name: s.name(),
@@ -278,6 +286,7 @@ export const setTracingSheet = command({
     ...{ locked: s.flag(), shown: s.flag(), greys: s.flag(), clearPaper: s.flag() },
     origin: s.point().default(undefined),
     mmPerPixel: s.number().positive().max(10_000),
+    ...{ width: s.mm(), height: s.mm() },
     order: s.oneOf(['front', 'back'] as const),
     crop: s
       .object({
@@ -293,23 +302,49 @@ export const setTracingSheet = command({
     without: s.number().integer().min(1).max(mostLengths)
   }),
   example: { id: 'tracing-sheet-1', fade: 0.3, locked: true },
-  run: (project, { id, origin, order, crop, without, ...given }) => {
+  run: (project, { id, origin, order, crop, without, width, height, ...given }) => {
     const old = need(project, 'tracingSheet', id);
-    if ((origin || given.mmPerPixel !== undefined) && given.locked !== false) needLoose(project, id);
+    const isMoved = [origin, given.mmPerPixel, width, height].some((one) => one !== undefined);
+    if (isMoved && given.locked !== false) needLoose(project, id);
     const changed: TracingSheet = {
       ...old,
       ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
       origin: origin ? storedPoint(origin) : old.origin,
+      rectangle:
+        width === undefined && height === undefined
+          ? old.rectangle
+          : withSides(project, old, { width, height }),
       order: order === undefined ? old.order : orderAt(project, order),
       crop: crop === undefined ? old.crop : crop && cropOf(project, old, crop),
       lengths: without === undefined ? old.lengths : old.lengths.filter((_, k) => k !== without - 1)
     };
     // What it was scaled by before is only held against it from now on.
-    if (changed.mmPerPixel !== old.mmPerPixel)
+    if (changed.mmPerPixel !== old.mmPerPixel || changed.rectangle !== old.rectangle)
       return done(project, 'Change the tracing sheet', [{ ...changed, lengths: checksOf(changed) }]);
     return done(project, 'Change the tracing sheet', [changed]);
   }
 });
+
+/** The rectangle that a photo was put right by, other sides of it true; they are told as they lie in the plan. */
+function withSides(
+  project: Project,
+  sheet: TracingSheet,
+  { width, height }: { readonly width: number | undefined; readonly height: number | undefined }
+): KnownRectangle {
+  const { rectangle, mmPerPixel, stretch } = sheet;
+  if (!rectangle)
+    return refuse(project, 'tracing-sheet.no-rectangle', {
+      subjects: [sheet.id],
+      texts: { thing: nameOf(project, sheet) }
+    });
+  if (width !== undefined) needPositive(project, 'length', 'the rectangle', width);
+  if (height !== undefined) needPositive(project, 'height', 'the rectangle', height);
+  return {
+    ...rectangle,
+    width: width === undefined ? rectangle.width : width / mmPerPixel,
+    height: height === undefined ? rectangle.height : height / (mmPerPixel * stretch)
+  };
+}
 
 const checksOf = ({ lengths }: TracingSheet) => lengths.map((one) => ({ ...one, use: 'check' as const }));
 

@@ -216,6 +216,27 @@ describe('a photo put right', () => {
     }
     expect(within / runs).toBeGreaterThan(0.95);
   });
+  it('its sides are corrected afterwards, as they lie in the plan; its corner, its turn and the other side stay', () => {
+    const corners = [at(500, 400), at(3600, 700), at(3400, 2600), at(700, 2500)];
+    const sides = { width: 7200, height: 5400 };
+    const right = act(lay({ widthPx: 4000, heightPx: 3000, mmPerPixel: 1 }), 'rectifyTracingSheet', {
+      ...{ id: 'plan', corners, ...sides }
+    });
+    // Scaled and turned after that: twice as long.
+    const span = { p: at(500, 400), q: at(7700, 400), length: 14_400, angle: 30 };
+    const scaled = act(right, 'trueUpTracingSheet', { id: 'plan', ...span });
+    const wider = sheetOf(act(scaled, 'setTracingSheet', { id: 'plan', width: 14_000 }));
+    const [a, b, , d] = corners.map((p) => inPlan(wider, p)) as [Point, Point, Point, Point];
+    expect([distance(a, b), distance(a, d)]).toEqual([expect.closeTo(14_000, 4), expect.closeTo(10_800, 4)]);
+    expect(distance(a, at(500, 400))).toBeLessThan(1e-9);
+    expect(wider.angle).toBe(sheetOf(scaled).angle);
+    expect(wider.lengths.map(({ use }) => use)).toEqual(['check']);
+    const plain = lay({});
+    expect(refusal(plain, 'setTracingSheet', { id: 'plan', height: 900 })).toMatch(/not put right/);
+    expect(refusal(right, 'setTracingSheet', { id: 'plan', height: 0 })).toMatch(/height/);
+    const locked = act(right, 'setTracingSheet', { id: 'plan', locked: true });
+    expect(refusal(locked, 'setTracingSheet', { id: 'plan', width: 7000 })).toMatch(/locked/);
+  });
   it('pixels: a square of the photo is square again, beyond it all is clear', () => {
     const [width, height] = [60, 60];
     const data = new Uint8ClampedArray(4 * width * height).fill(255);

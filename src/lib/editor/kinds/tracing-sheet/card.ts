@@ -2,7 +2,7 @@
 import { fact, type CardMaker, type DetailsCard, type Field, type FieldGroup } from '../../details/card';
 import { residualsOf, stateOf, type SheetState } from '../../../core/kinds/tracing-sheet/place';
 import { leftOutWords } from '../../../core/kernels/survey/line-drawing';
-import { isLines, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
+import { isLines, type KnownRectangle, type TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import { formatAngle } from '../../../core/units/angle';
 import { formatLengthWithUnit, inch } from '../../../core/units/length';
 import type { Setter } from '../../details/shared-fields';
@@ -118,6 +118,24 @@ function cropFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
   });
 }
 
+/** The sides of the rectangle that a photo was put right by, as they lie in the plan. */
+function rectangleFields(
+  make: CardMaker,
+  { mmPerPixel, stretch }: TracingSheet,
+  { width, height }: KnownRectangle,
+  set: Setter
+): Field[] {
+  return [
+    fact('Put right', 'by a rectangle on it'),
+    make.length('rectangle width', 'True width of the rectangle', [width * mmPerPixel], (side) =>
+      set({ width: side })
+    ),
+    make.length('rectangle height', 'True height of the rectangle', [height * mmPerPixel * stretch], (side) =>
+      set({ height: side })
+    )
+  ];
+}
+
 function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] {
   const { units } = make.editor.settings;
   const words = (value: number) => formatLengthWithUnit(value, units);
@@ -149,7 +167,7 @@ function trueFields(make: CardMaker, sheet: TracingSheet, set: Setter): Field[] 
     ...(Math.abs(sheet.stretch - 1) > 1e-9
       ? [fact('Stretched up it', `${((sheet.stretch - 1) * 100).toFixed(2)} %`)]
       : []),
-    ...(sheet.rectangle ? [fact('Put right', 'by a rectangle on it')] : []),
+    ...(sheet.rectangle ? rectangleFields(make, sheet, sheet.rectangle, set) : []),
     ...(Math.abs(sheet.angle) > 1e-9 ? [fact('Turned', formatAngle(sheet.angle, 2))] : []),
     ...rows.map((row, k) =>
       make.choice(
