@@ -3,17 +3,7 @@
  * adjusted. Corners are numbered round the
  * room, counter-clockwise; the first lies at zero, the second to the east of it. mm.
  */
-import { Matrix } from 'ml-matrix';
-import {
-  adjusted,
-  fitsOf,
-  growth,
-  scatterOf,
-  spreadOf,
-  worstOf,
-  type CornerLength,
-  type LengthFit
-} from './adjust';
+import { adjusted, fitsOf, growthRow, Spread, worstOf, type CornerLength, type LengthFit } from './adjust';
 import {
   angleOf,
   cross,
@@ -109,7 +99,7 @@ class Held {
 
   /** Takes a length in; answers whether it holds what was not held. */
   add([a, b]: readonly [number, number]): boolean {
-    const row = growth(this.corners, [{ a, b, length: 1, scatter: 1 }]).getRow(0);
+    const row = growthRow(this.corners, { a, b, length: 1, scatter: 1 });
     let rest = row;
     for (const own of [...this.rows, ...this.rows]) {
       const along = own.reduce((sum, one, k) => sum + one * rest[k]!, 0);
@@ -268,7 +258,7 @@ export function roomShape(
   }
   const start = Array.from({ length: count }, (_, i) => placed.places.get(i)!);
   const corners = laidDown(adjusted(start, lengths));
-  const spread = spreadOf(corners, lengths);
+  const spread = Spread.of(corners, lengths);
   // What holds nearly every room may leave one of this very shape loose.
   if (!spread)
     return {
@@ -285,7 +275,7 @@ export function roomShape(
   return {
     state: 'solved',
     ...{ corners, fits, spare },
-    scatter: scatterOf(spread),
+    scatter: spread.scatter,
     worst: worstOf(fits, spare),
     folds: heights.map(([corner]) => corner),
     best: bestDiagonal(corners, lengths, spread)
@@ -299,16 +289,13 @@ const scattersAt = (corner: number, lengths: readonly CornerLength[]): number[] 
 function bestDiagonal(
   corners: readonly Point[],
   lengths: readonly CornerLength[],
-  spread: Matrix
+  spread: Spread
 ): [number, number] | undefined {
   const scatter = Math.max(...lengths.map((one) => one.scatter));
   const pairs = unmeasured(corners.length, farBetween(lengths)).filter((pair) => isInside(corners, pair));
   const after = pairs.map((pair) => {
-    const row = growth(corners, [{ a: pair[0], b: pair[1], length: 1, scatter }]);
-    const own = spread.mmul(row.transpose());
-    const size = 1 + row.mmul(own).get(0, 0);
-    const less = Matrix.sub(spread, own.mmul(own.transpose()).mul(1 / size));
-    return { pair, worst: Math.max(...scatterOf(less)) };
+    const one = { a: pair[0], b: pair[1], length: 1, scatter };
+    return { pair, worst: Math.max(...spread.scatterWith(one)) };
   });
   return after.sort((p, q) => p.worst - q.worst)[0]?.pair;
 }

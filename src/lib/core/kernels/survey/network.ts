@@ -25,8 +25,7 @@ import { edgesOf, ringArea, type Ring } from '../../geometry/ring';
 import {
   adjusted,
   fitsOf,
-  scatterOf,
-  spreadOf,
+  Spread,
   worstOf,
   type CornerLength,
   type LengthFit,
@@ -285,9 +284,9 @@ export function netAbout(
       all.put({ a: starts[p]! + a, b: starts[q]! + b, length, scatter }, ['outside', i, 0]);
   });
   const places = laidBack(adjusted(all.places, all.seen), starts[first]!, rooms[first]!.corners);
-  const spread = spreadOf(places, all.seen);
+  const spread = Spread.of(places, all.seen);
   const fits = spread ? fitsOf(places, all.seen, spread) : [];
-  const scatter = spread ? scatterOf(spread) : [];
+  const scatter = spread?.scatter ?? [];
   // What is only taken is not held to blame.
   const measured = fits.map((fit, i) => (all.of[i] ? fit : { ...fit, weight: 0 }));
   const spare = all.seen.length - (2 * all.places.length - 3);
