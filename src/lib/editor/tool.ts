@@ -35,6 +35,15 @@ export type ToolName =
   | 'foundWalls'
   | 'tape';
 
+/** `out`: which way it may stand farther off, where another is in its place; `short`: what is written where all of it has no room. */
+export interface Label {
+  readonly at: Point;
+  readonly text: string;
+  readonly isChosen: boolean;
+  readonly out?: Point;
+  readonly short?: string;
+}
+
 export interface Overlay {
   /** Points to mark, and lines to draw dash-dot. */
   readonly points?: readonly Point[];
@@ -48,7 +57,7 @@ export interface Overlay {
   /** Written beside a point, off it in the unit direction `beside`. */
   readonly label?: { readonly at: Point; readonly text: string; readonly beside: Point };
   /** Several ways, of which one is chosen by pointing at it: written at their places. */
-  readonly labels?: readonly { readonly at: Point; readonly text: string; readonly isChosen: boolean }[];
+  readonly labels?: readonly Label[];
   /** `list`: all candidates in reach, of which this one is `chosen`. */
   readonly snap?: {
     readonly at: Point;

@@ -1,7 +1,11 @@
 /** What the tool in hand shows over the plan: points, lines, the size of what is drawn, snaps by name; the box. */
 import type { Point } from '../core/geometry/point';
-import type { Overlay } from '../editor/tool';
+import type { Label, Overlay } from '../editor/tool';
 import type { Tokens } from '../tokens';
+
+const chipFont = '12px "Instrument Sans Variable", sans-serif';
+/** Labels stand so many rows off at most. */
+const rows = 7;
 
 /** A canvas in pixels of the screen. */
 export interface Screen {
@@ -94,17 +98,62 @@ function drawLabel(screen: Screen, overlay: Overlay | undefined): { x: number; y
   return place;
 }
 
-/** Ways to choose from, each where it would end; the chosen one in full. Where two would overlap, the chosen one is written. */
-function drawLabels(screen: Screen, overlay: Overlay | undefined) {
-  const { tide, paper, fog, slate } = screen.tokens;
-  const taken: (readonly [number, number])[] = [];
-  const all = [...(overlay?.labels ?? [])].sort((p, q) => Number(q.isChosen) - Number(p.isChosen));
-  for (const { at, text, isChosen } of all) {
-    const [x, y] = screen.toScreen(at);
-    if (taken.some(([u, v]) => Math.abs(u - x) < 20 + 3 * text.length && Math.abs(v - y) < 22)) continue;
-    taken.push([x, y]);
-    chip(screen, x, y, text, isChosen ? tide : fog, isChosen ? paper : slate, true);
+/** A chip about a place of the screen. */
+interface Chip {
+  readonly x: number;
+  readonly y: number;
+  readonly half: number;
+  readonly text: string;
+}
+
+/** Where a label has room: in its place or in rows farther out, in full or else in short. */
+function roomFor(
+  { context, toScreen, size }: Screen,
+  { at, text, short, out }: Label,
+  taken: readonly Chip[]
+): Chip | undefined {
+  const [x, y] = toScreen(at);
+  const [u, v] = out ? toScreen({ x: at.x + out.x, y: at.y + out.y }) : [x, y];
+  const far = Math.hypot(u - x, v - y) || 1;
+  for (const written of short === undefined ? [text] : [text, short]) {
+    const half = context.measureText(written).width / 2 + 7;
+    const step = (Math.abs(v - y) * 24 + Math.abs(u - x) * (2 * half + 6)) / far;
+    // Sideways it begins at its place, so that it does not lie over what it is of.
+    const begin = (half * Math.abs(u - x)) / far;
+    for (let row = 0; row < (out ? rows : 1); row++) {
+      const by = (begin + row * step) / far;
+      const within = Math.max(half + 4, Math.min(size.width - half - 4, x + by * (u - x)));
+      const one = { x: within, y: y + by * (v - y), half, text: written };
+      if (taken.every((p) => Math.abs(p.x - one.x) > p.half + half + 3 || Math.abs(p.y - one.y) > 22))
+        return one;
+    }
   }
+  return undefined;
+}
+
+/** Ways to choose from, each where it would end, with a line to it where it stands farther out; the chosen one before all. */
+function drawLabels(screen: Screen, overlay: Overlay | undefined) {
+  const { context, toScreen } = screen;
+  const { tide, paper, fog, slate, shale } = screen.tokens;
+  const chips: Chip[] = [];
+  const all = [...(overlay?.labels ?? [])].sort((p, q) => Number(q.isChosen) - Number(p.isChosen));
+  context.font = chipFont;
+  const placed = all.flatMap((label) => {
+    const one = roomFor(screen, label, chips);
+    if (one) chips.push(one);
+    return one ? [{ one, label }] : [];
+  });
+  context.strokeStyle = shale;
+  for (const { one, label } of placed) strokeFrom(context, toScreen(label.at), one);
+  for (const { one, label } of placed)
+    chip(screen, one.x, one.y, one.text, label.isChosen ? tide : fog, label.isChosen ? paper : slate, true);
+}
+
+function strokeFrom(context: CanvasRenderingContext2D, [x, y]: [number, number], to: Chip) {
+  context.beginPath();
+  context.moveTo(x, y);
+  context.lineTo(to.x, to.y);
+  context.stroke();
 }
 
 function drawBox({ context, tokens, toScreen }: Screen, from: Point, to: Point) {
@@ -134,7 +183,7 @@ function chip(
   ink: string,
   centred: boolean
 ) {
-  context.font = `12px "Instrument Sans Variable", sans-serif`;
+  context.font = chipFont;
   const width = context.measureText(text).width + 14;
   const left = Math.max(4, Math.min(size.width - width - 4, centred ? x - width / 2 : x));
   const top = Math.max(4, Math.min(size.height - 24, y - 10));

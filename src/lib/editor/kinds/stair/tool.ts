@@ -486,7 +486,7 @@ export class StairTool extends BaseTool implements Tool {
   overlay(): Overlay {
     const { begin } = this;
     if (!begin) return this.hand.overlay;
-    // Where each way would end: all by their number of risers, the one that would be taken with its length, clear of the others.
+    // Where each way would end: their number of risers and how long they are; the one that would be taken clear of the others.
     const chosen = this.way?.risers;
     const ends = this.stood.map(({ way, stair, head: [l, r] }) => {
       const side = unit(subtract(l, r));
@@ -495,13 +495,17 @@ export class StairTool extends BaseTool implements Tool {
       const isRight = isTurning(stair.form) && stair.turn === 'right';
       const beyond = (far: number, isOuter: boolean) =>
         isOuter === isRight ? along(l, side, far) : along(r, side, -far);
-      const [told, counted] = [beyond(isRound ? 3 * off : off, isRound), beyond(off, true)];
       const isChosen = way.risers === chosen;
+      const isOuter = !isChosen || isRound;
       return {
         line: [along(r, side, -over), along(l, side, over)] as const,
-        label: isChosen
-          ? { at: told, text: `${way.risers}: ${lengthTold(stair, this.units)}`, isChosen }
-          : { at: counted, text: String(way.risers), isChosen }
+        label: {
+          at: beyond(isChosen && isRound ? 3 * off : off, isOuter),
+          out: scale(side, isOuter === isRight ? 1 : -1),
+          text: `${way.risers}: ${lengthTold(stair, this.units)}`,
+          short: String(way.risers),
+          isChosen
+        }
       };
     });
     return {
