@@ -200,7 +200,7 @@
   }
 
   /** The place in plan that a tool gets: of the surface there, where it is about those, else of the storey's floor. */
-  function pointed({ clientX, clientY }: PointerEvent): { at: Point; z?: number } | undefined {
+  function pointed({ clientX, clientY }: PointerEvent): { at: Point; z?: number; id?: string } | undefined {
     const surfaces = editor.tool?.surfaces;
     const onSurface = surfaces && scene?.pick(clientX, clientY, surfaces === 'all');
     if (onSurface) return onSurface;
@@ -217,7 +217,7 @@
     editor.freePointer(event.shiftKey);
     if (editor.tool) {
       const point = pointed(event);
-      if (point) editor.tool.move?.(point.at, scene.mmPerPixel, point.z);
+      if (point) editor.tool.move?.(point.at, scene.mmPerPixel, point.z, point.id);
       return;
     }
     editor.hoverOver(scene.pick(event.clientX, event.clientY)?.id);
@@ -274,7 +274,7 @@
     if (event.button !== 0) return;
     if (editor.tool) {
       const point = pointed(event);
-      if (point) editor.tool.click?.(point.at, scene!.mmPerPixel, point.z);
+      if (point) editor.tool.click?.(point.at, scene!.mmPerPixel, point.z, point.id);
       return;
     }
     const picked = scene?.pick(event.clientX, event.clientY);

@@ -70,6 +70,8 @@ export interface Overlay {
 /** A place in space, mm; its height above project zero. */
 export interface Spot extends Point {
   readonly z: number;
+  /** The thing that it was met on. */
+  readonly on?: string | undefined;
 }
 
 /** A key that does something while a tool is in hand. */
@@ -99,11 +101,11 @@ export interface Tool {
   sentence(): SentencePart[];
   /** Put a typed text into a blank; answers what is wrong with it. */
   fill(blank: string, text: string): string | undefined;
-  /** `z`: above project zero, where a surface of the model is pointed at. */
-  move?(point: Point, mmPerPixel: number, z?: number): void;
+  /** `z`: above project zero, where a surface of the model is pointed at; `on`: of which thing. */
+  move?(point: Point, mmPerPixel: number, z?: number, on?: string): void;
   /** The button goes down: what moves until it comes up again is pulled. */
   press?(point: Point): void;
-  click?(point: Point, mmPerPixel: number, z?: number): void;
+  click?(point: Point, mmPerPixel: number, z?: number, on?: string): void;
   /** The button is up without a click: what was pulled is let go. */
   lift?(): void;
   /** Enter. */

@@ -41,6 +41,8 @@ interface Spot {
   readonly x: number;
   readonly y: number;
   readonly z: number;
+  /** The thing that it lies on: it is drawn lifted with that. */
+  readonly on?: string | undefined;
 }
 
 /** What is under a point of the canvas, and where its surface is met. */

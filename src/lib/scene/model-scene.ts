@@ -463,7 +463,10 @@ export class ModelScene {
     if (!hasSome && !this.hasGuides) return;
     this.hasGuides = hasSome;
     const flat = [...lines, ...crosses].flat().map(({ x, y }) => ({ x, y, z: level }));
-    const all = [...flat, ...inSpace.flat()].flatMap(({ x, y, z }) => [x / 1000, z / 1000, -y / 1000]);
+    const spots = inSpace.flat().map(({ x, y, z, on = '' }) => {
+      return { x, y, z: z + 1000 * (this.shown.get(on)?.group.position.y ?? 0) };
+    });
+    const all = [...flat, ...spots].flatMap(({ x, y, z }) => [x / 1000, z / 1000, -y / 1000]);
     this.guideLines.geometry.dispose();
     this.guideLines.geometry = new THREE.BufferGeometry().setAttribute(
       'position',

@@ -3,9 +3,10 @@ import { distance, type Point } from '../../core/geometry/point';
 import { letterName } from '../../core/units/letters';
 import { parseLength, type LengthUnits } from '../../core/units/length';
 
-/** `z`: above project zero, where it is known. */
+/** `z`: above project zero, where it is known; `on`: of the thing that it was met on. */
 export interface Place extends Point {
   readonly z?: number;
+  readonly on?: string | undefined;
 }
 
 /** In space where both heights are known, else in plan. */

@@ -62,14 +62,14 @@ describe('the tape', () => {
     expect(tool.surfaces).toBe('all');
     tool.click!(at(0, 0), px, 300);
     expect(tool.note).toMatch(/^level 300 above project zero$/);
-    tool.move!(at(3000, 4000), px, 12_300);
+    tool.move!(at(3000, 4000), px, 12_300, 'roof');
     expect(tool.note).toMatch(
       /^13.000.mm in space; 12.000.mm higher, at 12.300 above project zero; in plan; 5.000.mm/
     );
     expect(tool.overlay!().inSpace).toEqual([
       [
         { x: 0, y: 0, z: 300 },
-        { x: 3000, y: 4000, z: 12_300 }
+        { x: 3000, y: 4000, z: 12_300, on: 'roof' }
       ]
     ]);
     // Straight up there is a length as well.

@@ -93,15 +93,15 @@ export class TapeTool extends BaseTool implements Tool {
     return undefined;
   }
 
-  move(point: Point, mmPerPixel: number, z?: number) {
+  move(point: Point, mmPerPixel: number, z?: number, on?: string) {
     this.summed = '';
     const at = this.hand.move(point, mmPerPixel, { start: this.points.at(-1), first: this.points[0] });
-    this.pointer = z === undefined ? at : { ...at, z };
+    this.pointer = z === undefined ? at : { ...at, z, on };
     this.editor.toolChanged();
   }
 
-  click(point: Point, mmPerPixel: number, z?: number) {
-    this.move(point, mmPerPixel, z);
+  click(point: Point, mmPerPixel: number, z?: number, on?: string) {
+    this.move(point, mmPerPixel, z, on);
     this.take(this.pointer!);
   }
 
