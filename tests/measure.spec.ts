@@ -329,6 +329,40 @@ test('two rooms are tied by a doorway and a length outside: they lie together, a
   expect(report.openings).toHaveLength(1);
 });
 
+test.describe('what comes late', () => {
+  test.use({ serviceWorkers: 'block' });
+  test('does not move the plan under a hand that has begun a room', async ({ page }) => {
+    const held: (() => Promise<void>)[] = [];
+    await page.route('**/*.js', async (route) => {
+      const response = await route.fetch();
+      const body = await response.body();
+      const isModelView = body.length > 600_000 && !route.request().url().includes('/workers/');
+      if (isModelView) held.push(() => route.fulfill({ response, body }));
+      else await route.fulfill({ response, body });
+    });
+    const bench = new Bench(page);
+    await bench.newProject('Late');
+    await expect.poll(() => held.length).toBe(1);
+    await bench.key('Shift+O');
+    await expect(page.getByText('Point out a room')).toBeVisible();
+    await bench.points([0, 0], [3100, 0], [3100, 4100], [0, 4100], [0, 0]);
+    await bench.say({ Length: '3000' });
+    const before = await bench.at(7600, 4100);
+    await held[0]!();
+    await expect(page.getByText('The model view is loading')).toBeHidden();
+    await page.unrouteAll({ behavior: 'wait' });
+    // The last of it but one is there; the last is small.
+    const isThere = () =>
+      bench.plan.evaluate((canvas) => {
+        const { editor } = (canvas as unknown as { planView: { editor: { choosePhoto?: object } } }).planView;
+        return editor.choosePhoto !== undefined;
+      });
+    await expect.poll(isThere, { timeout: 20_000 }).toBe(true);
+    await page.waitForTimeout(1500);
+    expect(await bench.at(7600, 4100)).toEqual(before);
+  });
+});
+
 test('a room is measured by meter and by tape: what holds it is asked for, its slip is refused, what is assumed prints, its walls are built', async ({
   page,
   context

@@ -67,8 +67,8 @@
   export function fit() {
     view?.fit();
   }
-  export function cameLate() {
-    view?.cameLate();
+  export function cameLate(isUntouched: boolean) {
+    view?.cameLate(isUntouched);
   }
   export function zoomBy(factor: number) {
     view?.zoom(factor, frame.clientWidth / 2, frame.clientHeight / 2);

@@ -199,18 +199,19 @@
       attachMeter(house, (text) => sentence.begin(text))
     ));
   onDestroy(() => meter?.then((link) => link.close()));
-  onMount(() =>
-    whenIdle(async () => {
+  onMount(() => {
+    const opened = editor.project;
+    return whenIdle(async () => {
       modelView = (await import('./ModelPane.svelte')).default;
       print = await import('./print');
       await Promise.all([import('../editor/selection-sentence'), readLateTools()]);
       editor.choosePhoto = async (note) => (await import('./photos')).choosePhoto(house, note);
       await hearMeter();
-      // Only now they can be drawn.
-      if (editor.project.tables.surveyRoom.size > 0) plan.cameLate();
+      // Only now they can be drawn; under a hand that has begun nothing moves.
+      if (editor.project.tables.surveyRoom.size > 0) plan.cameLate(editor.project === opened && !editor.tool);
       complete = true;
-    })
-  );
+    });
+  });
 
   function nudgeBy(event: KeyboardEvent) {
     const step = editor.settings.nudge * (event.shiftKey ? 10 : 1);

@@ -222,9 +222,9 @@ export class PlanView {
     this.redraw();
   }
 
-  /** What could not be drawn before can be: all of it is shown, unless something is looked at already. */
-  cameLate() {
-    if (this.isFitted) this.fit();
+  /** What could not be drawn before can be: all of it is shown, unless something is looked at or worked on already. */
+  cameLate(isUntouched: boolean) {
+    if (isUntouched && this.isFitted) this.fit();
     this.drawAnew();
   }
 

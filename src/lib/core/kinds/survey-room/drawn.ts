@@ -67,8 +67,9 @@ function withinCorner(ring: Ring, corner: number, lengths: SurveyRoom['lengths']
     (p, q) => p - q
   );
   const gaps = turns.slice(1).map((to, i) => ({ from: turns[i]!, size: to - turns[i]! }));
-  // Of gaps as wide as each other the first.
-  gaps.sort((p, q) => (Math.abs(p.size - q.size) > 1e-6 ? q.size - p.size : p.from - q.from));
+  // Of gaps as wide as each other, to a thousandth of a radian, the first.
+  const wide = ({ size }: { readonly size: number }) => Math.round(1000 * size);
+  gaps.sort((p, q) => wide(q) - wide(p) || p.from - q.from);
   return gaps.map(({ from, size }) =>
     along(at, fromAngle(first + from + size / 2), (size < 1 ? 3 : 2.4) * off * paper)
   );
@@ -103,10 +104,13 @@ function placesAtDiagonal(
       ...texts.map(({ at }) => distance(at, p)),
       ...lines.map((line) => 2 * distance(p, nearestOnSegment(p, ...line)))
     );
-  return shares
-    .map((share) => ({ p: lerp(a, b, share), room: free(lerp(a, b, share)) }))
-    .sort((p, q) => (Math.abs(p.room - q.room) > 1 ? q.room - p.room : 0))
-    .map(({ p }) => ({ at: along(p, leftOf(way), off * paper), angle: angleOf(way) }));
+  return (
+    shares
+      .map((share) => ({ p: lerp(a, b, share), room: Math.round(free(lerp(a, b, share))) }))
+      // Of places as free as each other, to a millimetre, the first.
+      .sort((p, q) => q.room - p.room)
+      .map(({ p }) => ({ at: along(p, leftOf(way), off * paper), angle: angleOf(way) }))
+  );
 }
 
 /**
