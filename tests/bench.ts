@@ -28,6 +28,25 @@ export const test = base.extend<{ quiet: void }>({
 });
 export { expect };
 
+/** Holds back the model view, much larger than all else; answers what lets it go. `read`: told of every other script of the page. */
+export async function holdModelView(
+  page: Page,
+  read: (body: Buffer) => void = () => undefined
+): Promise<(() => Promise<void>)[]> {
+  const held: (() => Promise<void>)[] = [];
+  await page.route('**/*.js', async (route) => {
+    const response = await route.fetch();
+    const body = await response.body();
+    // A worker is a thread of its own, and reads its file by itself.
+    const isWorker = route.request().url().includes('/workers/');
+    const isModelView = body.length > 600_000 && !isWorker;
+    if (!isModelView && !isWorker) read(body);
+    if (isModelView) held.push(() => route.fulfill({ response, body }));
+    else await route.fulfill({ response, body });
+  });
+  return held;
+}
+
 /** The command line on the same core. */
 export const cliffstead = (...args: string[]): string =>
   execFileSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {

@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
-import { Bench, expect, inspect, test } from './bench';
+import { Bench, expect, holdModelView, inspect, test } from './bench';
 
 interface Report {
   walls: unknown[];
@@ -118,17 +118,7 @@ test.describe('what is loaded', () => {
     page
   }) => {
     let size = 0;
-    const held: (() => Promise<void>)[] = [];
-    await page.route('**/*.js', async (route) => {
-      const response = await route.fetch();
-      const body = await response.body();
-      // A worker is a thread of its own, and reads its file by itself.
-      const isWorker = route.request().url().includes('/workers/');
-      const isModelView = body.length > 600_000 && !isWorker;
-      if (!isModelView && !isWorker) size += gzipSync(body).length;
-      if (isModelView) held.push(() => route.fulfill({ response, body }));
-      else await route.fulfill({ response, body });
-    });
+    const held = await holdModelView(page, (body) => (size += gzipSync(body).length));
     const bench = new Bench(page);
     await page.goto('/');
     await expect(page.getByRole('link', { name: /Gannet House/ })).toBeVisible();

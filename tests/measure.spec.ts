@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { FileChooser } from '@playwright/test';
 import { ifcText } from '../src/lib/core/testing/ifc-text';
-import { Bench, expect, inspect, test } from './bench';
+import { Bench, expect, holdModelView, inspect, test } from './bench';
 import { pdfOf } from './pdf';
 
 interface Report {
@@ -332,14 +332,7 @@ test('two rooms are tied by a doorway and a length outside: they lie together, a
 test.describe('what comes late', () => {
   test.use({ serviceWorkers: 'block' });
   test('does not move the plan under a hand that has begun a room', async ({ page }) => {
-    const held: (() => Promise<void>)[] = [];
-    await page.route('**/*.js', async (route) => {
-      const response = await route.fetch();
-      const body = await response.body();
-      const isModelView = body.length > 600_000 && !route.request().url().includes('/workers/');
-      if (isModelView) held.push(() => route.fulfill({ response, body }));
-      else await route.fulfill({ response, body });
-    });
+    const held = await holdModelView(page);
     const bench = new Bench(page);
     await bench.newProject('Late');
     await expect.poll(() => held.length).toBe(1);

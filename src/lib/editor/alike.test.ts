@@ -91,7 +91,7 @@ it.each(['gannet-house', 'dunlin-net-stores'] as const)('at %s no list has two a
       }
     }),
     {
-      numRuns: 20,
+      numRuns: 40,
       examples: [
         // Windows with an entry of the catalogue and without; a plot whose second corner is typed.
         ...allRecords(project)

@@ -6,6 +6,7 @@ import { outlineOf } from '../core/kinds/tracing-sheet/place';
 import { sheetsShown } from './kinds/tracing-sheet/snaps';
 import { textEnds } from '../core/display/marks';
 import type { Editor } from './editor';
+import { seenOn } from './seen';
 import { paperPixels, placedMarks } from './sizes';
 import type { StoreyModel } from '../core/kinds/storey/model';
 
@@ -77,10 +78,7 @@ function withinArc({ centre, a0, a1 }: { centre: Point; a0: number; a1: number }
 
 /** The guide under a point. */
 export function guideAt(editor: Editor, p: Point, slack: number): string | undefined {
-  const guides = [...editor.shown.tables.guide.values()].filter(
-    ({ id, storey }) => storey === editor.storey && !editor.isHidden(id)
-  );
-  return guides.find((guide) =>
+  return seenOn(editor, editor.shown.tables.guide).find((guide) =>
     guideLines(editor.shown, guide).some(
       ({ point, direction }) => Math.abs(locate(p, point, direction).y) <= slack
     )

@@ -2,6 +2,7 @@
 import type { Point } from '../core/geometry/point';
 import type { Label, Overlay } from '../editor/tool';
 import type { Tokens } from '../tokens';
+import { strokeLine } from './underlay';
 
 const chipFont = '12px "Instrument Sans Variable", sans-serif';
 /** Labels stand so many rows off at most. */
@@ -144,16 +145,12 @@ function drawLabels(screen: Screen, overlay: Overlay | undefined) {
     return one ? [{ one, label }] : [];
   });
   context.strokeStyle = shale;
-  for (const { one, label } of placed) strokeFrom(context, toScreen(label.at), one);
+  for (const { one, label } of placed) {
+    const [x, y] = toScreen(label.at);
+    strokeLine(context, { x, y }, one);
+  }
   for (const { one, label } of placed)
     chip(screen, one.x, one.y, one.text, label.isChosen ? tide : fog, label.isChosen ? paper : slate, true);
-}
-
-function strokeFrom(context: CanvasRenderingContext2D, [x, y]: [number, number], to: Chip) {
-  context.beginPath();
-  context.moveTo(x, y);
-  context.lineTo(to.x, to.y);
-  context.stroke();
 }
 
 function drawBox({ context, tokens, toScreen }: Screen, from: Point, to: Point) {

@@ -19,7 +19,7 @@ import { addClearSpace, setClearSpace } from '../kinds/clear-space/commands';
 import { addSiteNote, setSiteNote } from '../kinds/site-note/commands';
 import { addSurveyRoom, measureRoom, setSurveyRoom } from '../kinds/survey-room/commands';
 import { addDoorway, addOutsideLength, measureDoorway, setOutsideLength } from '../kinds/room-tie/commands';
-import { anchorOf, laidRoom } from '../kinds/room-tie/net';
+import { anchorOf, laidRing } from '../kinds/room-tie/net';
 import { drawnTies, linesOfTie } from '../kinds/room-tie/drawn';
 import { learnTies } from '../kinds/room-tie/plan';
 import { drawnRooms } from '../kinds/survey-room/drawn';
@@ -98,5 +98,5 @@ export const lateCommands: readonly Command[] = [
 
 learn(lateCommands);
 learnProblems(surveyProblems);
-learnShapes({ shapeOf: laidRoom, anchorOf, planOf: drawnRooms });
+learnShapes({ ringOf: laidRing, anchorOf, planOf: drawnRooms });
 learnTies({ linesOf: linesOfTie, planOf: drawnTies });

@@ -2,7 +2,7 @@
 import { sharedArea } from '../geometry/common-area';
 import { along, fromAngle, leftOf, type Point } from '../geometry/point';
 import { boxesMeet, boxOf, type Ring } from '../geometry/ring';
-import { characterWidth, type TextMark } from './marks';
+import { halfOfText, type TextMark } from './marks';
 
 /** About a point; `half`: along the way and across it. */
 export const rectangle = (at: Point, way: Point, { x, y }: Point): Point[] => {
@@ -25,8 +25,4 @@ export const isClear = (ring: Ring, taken: readonly Ring[]): boolean =>
 export const ringOfText = (
   { at, angle, text, height }: Pick<TextMark, 'at' | 'angle' | 'text' | 'height'>,
   paper: number
-): Point[] =>
-  rectangle(at, fromAngle(angle), {
-    x: (text.length * height * characterWidth * paper) / 2,
-    y: (height * paper) / 2
-  });
+): Point[] => rectangle(at, fromAngle(angle), halfOfText(text, height, paper));

@@ -207,9 +207,15 @@ export type PlainMark = RegionMark | StrokeMark | LinesMark | ArcMark | TextMark
 /** Width of a character by its height, a little generous. */
 export const characterWidth = 0.58;
 
+/** Half the width and height of a text, at so many mm a mm of paper. */
+export const halfOfText = (text: string, height: number, paper: number): Point => ({
+  x: (text.length * height * characterWidth * paper) / 2,
+  y: (height * paper) / 2
+});
+
 /** Where a text begins and ends, at so many mm a mm of paper. */
 export function textEnds({ at, angle, text, height }: TextMark, paper: number): [Point, Point] {
-  const half = (text.length * height * characterWidth * paper) / 2;
+  const half = halfOfText(text, height, paper).x;
   return [along(at, fromAngle(angle), -half), along(at, fromAngle(angle), half)];
 }
 

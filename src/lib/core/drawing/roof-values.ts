@@ -10,7 +10,7 @@
  */
 import { arrowLines, readable } from '../display/arrows';
 import { isClear, rectangle } from '../display/clear';
-import { characterWidth, type PlainMark } from '../display/marks';
+import { halfOfText, type PlainMark } from '../display/marks';
 import type { Query } from '../document/kind';
 import { settingsOf } from '../document/project';
 import { idOfKey, paperOfKey, scaledKey, stage } from '../document/stage';
@@ -64,11 +64,6 @@ const gap = 1;
 /** Inside of an edge its values keep clear of a wall so thick, where there is room, mm. */
 const wallThick = 420;
 
-const sizeOf = (text: string, paper: number): Point => ({
-  x: (text.length * letters * characterWidth * paper) / 2,
-  y: (letters * paper) / 2
-});
-
 /** Of its text, and of its arrow. */
 export function ringsOf({ at, way, half, arrow }: RoofValue): Point[][] {
   if (!arrow) return [rectangle(at, way, half)];
@@ -119,7 +114,7 @@ function pitchesOf(model: RoofModel, paper: number, units: LengthUnits, taken: R
         const [part] = parts.sort((p, q) => ringArea(q.ring) - ringArea(p.ring));
         if (!part || part.pitch === 0) return [];
         const text = formatPitch(part.pitch, units);
-        const half = sizeOf(text, paper);
+        const half = halfOfText(text, letters, paper);
         const down = (gap + arrowLong) * paper;
         const at = placeIn(part.ring, way, half, down, taken);
         if (!at) return [];
@@ -151,7 +146,7 @@ function edgeValuesOf(model: RoofModel, paper: number, units: LengthUnits, taken
         ...(isEave ? [['plateLevel', `plate ${formatLength(edge.plateLevel, units)}`] as const] : [])
       ];
       return told.flatMap(([what, text], i): RoofValue[] => {
-        const half = sizeOf(text, paper);
+        const half = halfOfText(text, letters, paper);
         const spots =
           told.length > 1 ? (i === 0 ? [0.28, 0.2, 0.36, 0.5] : [0.72, 0.8, 0.64, 0.5]) : [0.5, 0.35, 0.65];
         for (const inside of [wallThick + 1.3 * half.y, 1.8 * half.y, 4.4 * half.y])

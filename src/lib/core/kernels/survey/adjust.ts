@@ -110,17 +110,11 @@ const ranksOf = (places: readonly Point[], seen: readonly Observed[]): Int32Arra
     seen.map((one) => (isLine(one) ? [one.at, one.a, one.b] : [one.a, one.b]))
   );
 
-/** Rows times themselves turned over: each row is of a few places, however many there are. */
-function squareOf(
-  rows: readonly Growth[],
-  size: number,
-  square = new Float64Array(size * size)
-): Float64Array {
-  square.fill(0);
+/** Adds rows times themselves turned over: each row is of a few places, however many there are. */
+function addSquares(square: Float64Array, rows: readonly Growth[], size: number) {
   for (const { of, by } of rows)
     for (let p = 0; p < of.length; p++)
       for (let q = 0; q < of.length; q++) square[of[p]! * size + of[q]!]! += by[p]! * by[q]!;
-  return square;
 }
 
 function largestOnDiagonal(square: Float64Array, size: number): number {
@@ -138,7 +132,8 @@ export function adjusted(start: readonly Point[], seen: readonly Observed[]): Po
   const [square, damped] = [new Float64Array(size * size), new Float64Array(size * size)];
   for (let turn = 0; turn < 100; turn++) {
     const rows = growths(places, seen, ranks);
-    squareOf(rows, size, square);
+    square.fill(0);
+    addSquares(square, rows, size);
     const wanted = new Float64Array(size);
     seen.forEach((one, i) => {
       const left = leftOver(places, one) / one.scatter;
@@ -214,22 +209,20 @@ export class Spread {
   static of(places: readonly Point[], seen: readonly Observed[]): Spread | undefined {
     const size = 2 * places.length;
     const ranks = ranksOf(places, seen);
-    const square = squareOf(growths(places, seen, ranks), size);
+    const square = new Float64Array(size * size);
+    addSquares(square, growths(places, seen, ranks), size);
     const most = largestOnDiagonal(square, size);
     const [a, far] = [places[0]!, farthestFrom(places, 0)];
     const way = subtract(places[far]!, a);
     if (length(way) < 1e-9) return undefined;
-    const across = scale(leftOf(way), 1 / length(way));
-    const pin = (place: number, { x, y }: Point) => {
-      const [i, j] = [2 * ranks[place]!, 2 * ranks[place]! + 1];
-      square[i * size + i]! += most * x * x;
-      square[j * size + i]! += most * x * y;
-      square[i * size + j]! += most * x * y;
-      square[j * size + j]! += most * y * y;
-    };
-    pin(0, { x: 1, y: 0 });
-    pin(0, { x: 0, y: 1 });
-    pin(far, across);
+    const across = scale(leftOf(way), Math.sqrt(most) / length(way));
+    const at = 2 * ranks[0]!;
+    const pins: Growth[] = [
+      { of: [at], by: [Math.sqrt(most)] },
+      { of: [at + 1], by: [Math.sqrt(most)] },
+      { of: [2 * ranks[far]!, 2 * ranks[far]! + 1], by: [across.x, across.y] }
+    ];
+    addSquares(square, pins, size);
     const factor = Factor.of(square, size);
     if (!factor) return undefined;
     const moves = wholeMoves(places, ranks);

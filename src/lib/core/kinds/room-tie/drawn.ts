@@ -7,7 +7,7 @@
  */
 import { readable } from '../../display/arrows';
 import { sureness } from '../../display/certainty';
-import type { Mark, TextMark } from '../../display/marks';
+import type { Mark, Pen, TextMark } from '../../display/marks';
 import type { PlanOver, Query } from '../../document/kind';
 import { settingsOf } from '../../document/project';
 import { idOfKey, paperOfKey, scaledKey, stage } from '../../document/stage';
@@ -26,7 +26,7 @@ import {
   type Point
 } from '../../geometry/point';
 import { formatLength } from '../../units/length';
-import { laidRoom, tieState } from './net';
+import { laidRing, tieState } from './net';
 import type { RoomTie } from './record';
 
 /** Letters in mm of paper; how far they stand off, mm. */
@@ -39,7 +39,7 @@ type Line = readonly [Point, Point];
 /** Of a length outside: from outer face to outer face, beside the rooms; undefined where a room has no such corner or shape. */
 function lineOutside(query: Query, { one, other, shape }: RoomTie, paper: number): Line | undefined {
   if (shape.kind !== 'outside') return undefined;
-  const rings = [one, other].map((id) => laidRoom(query, id)?.ring ?? []);
+  const rings = [one, other].map((id) => laidRing(query, id));
   const [p, q] = rings.map((ring, k) => ring[shape.corners[k]!]);
   if (!p || !q || distance(p, q) < 1) return undefined;
   const way = unit(subtract(q, p));
@@ -82,7 +82,7 @@ const tiePlans = stage(
     if (!tie || lines.length === 0) return [];
     const paper = paperOfKey(key);
     const mark = { subject: tie.id, group: 'survey', ink: 'tide' } as const;
-    const line = (p: Point, q: Point, pen: ReturnType<typeof sureness> | 'dotted'): Mark => ({
+    const line = (p: Point, q: Point, pen: Pen): Mark => ({
       ...{ ...mark, kind: 'stroke' as const, points: [p, q], closed: false, pen }
     });
     const written = (p: Point, q: Point, text: string, stands: number): Mark => {

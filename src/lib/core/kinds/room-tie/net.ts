@@ -234,6 +234,9 @@ const laidRooms = stage(
 /** The shape of a room where it lies: by its own lengths, among others that it is tied to by theirs as well. */
 export const laidRoom = (query: Query, id: string): ShapedRoom | undefined => query.get(laidRooms, id);
 
+/** Its corners there; none where there is no such room. */
+export const laidRing = (query: Query, id: string): readonly Point[] => laidRoom(query, id)?.ring ?? [];
+
 /** The room that a room and all that it is tied to are laid down by. */
 export function anchorOf(query: Query, id: string): string {
   const room = query.project.tables.surveyRoom.get(id);

@@ -21,11 +21,10 @@ import {
 } from '../../geometry/point';
 import { boxesMeet, boxOf, type Ring } from '../../geometry/ring';
 import { tieTexts } from '../room-tie/drawn';
-import { laidRoom } from '../room-tie/net';
+import { laidRing, laidRoom } from '../room-tie/net';
 import { normaliseAngle } from '../../units/angle';
 import { formatLength, type LengthUnits } from '../../units/length';
 import { letterName } from '../../units/letters';
-import { ringOfRoom } from './plan';
 import { isSide, sideFrom, type SurveyRoom } from './record';
 
 /** mm of paper: how far letters and lengths stand off; letters. */
@@ -43,14 +42,14 @@ type Place = Pick<TextMark, 'at' | 'angle'>;
 function isBesideOther(query: Query, id: string): boolean {
   const { roomTie, surveyRoom } = query.project.tables;
   if ([...roomTie.values()].some(({ one, other }) => one === id || other === id)) return true;
-  const ring = ringOfRoom(query, id);
+  const ring = laidRing(query, id);
   if (ring.length === 0) return false;
   const { minX, minY, maxX, maxY } = boxOf(ring);
   const around = { minX: minX - beside, minY: minY - beside, maxX: maxX + beside, maxY: maxY + beside };
   const storey = surveyRoom.get(id)?.storey;
   return [...surveyRoom.values()].some((other) => {
     if (other.id === id || other.storey !== storey) return false;
-    const ring = ringOfRoom(query, other.id);
+    const ring = laidRing(query, other.id);
     return ring.length > 0 && boxesMeet(boxOf(ring), around);
   });
 }

@@ -2,10 +2,9 @@
 import type { PlanOver, Query } from '../../document/kind';
 import type { Point } from '../../geometry/point';
 import type { SurveyRoom } from './record';
-import type { ShapedRoom } from './shape';
 
 interface Solver {
-  readonly shapeOf: (query: Query, id: string) => ShapedRoom | undefined;
+  readonly ringOf: (query: Query, id: string) => readonly Point[];
   /** The room that those it is tied to are laid down by. */
   readonly anchorOf: (query: Query, id: string) => string;
   readonly planOf: PlanOver;
@@ -26,8 +25,7 @@ export const anchorOfRoom = (query: Query, id: string): SurveyRoom | undefined =
   query.project.tables.surveyRoom.get(solver?.anchorOf(query, id) ?? id);
 
 /** The corners of a room where it is drawn; none before it can be. */
-export const ringOfRoom = (query: Query, id: string): readonly Point[] =>
-  solver?.shapeOf(query, id)?.ring ?? [];
+export const ringOfRoom = (query: Query, id: string): readonly Point[] => solver?.ringOf(query, id) ?? [];
 
 export const planOfSurveyRooms: PlanOver = (query, storey, at, paper) =>
   (at === 'measure' && solver?.planOf(query, storey, at, paper)) || [];

@@ -3,15 +3,14 @@ import { gapToBorders } from '../../../core/geometry/ring';
 import { footingOutlines } from '../../../core/kinds/footing/shape';
 import type { Editor } from '../../editor';
 import { nearestOf } from '../../hits';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind } from '../kind';
 
 function at(editor: Editor, p: { x: number; y: number }, mmPerPixel: number): string | undefined {
   if (editor.stage !== 'floors') return undefined;
   const query = editor.model.at(editor.shown);
   return nearestOf(
-    [...editor.shown.tables.footing.values()].filter(
-      ({ id, storey }) => storey === editor.storey && !editor.isHidden(id)
-    ),
+    seenOn(editor, editor.shown.tables.footing),
     ({ id }) => gapToBorders(query.get(footingOutlines, id), p),
     5 * mmPerPixel
   )?.id;

@@ -3,15 +3,14 @@ import type { Point } from '../../../core/geometry/point';
 import { gapToBorder, ringHolds } from '../../../core/geometry/ring';
 import type { RoofModel } from '../../../core/kinds/roof/planes';
 import type { Editor } from '../../editor';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind } from '../kind';
 
 /** Those of the storey in hand that are seen, where roofs are worked on. */
 function shownRoofs(editor: Editor): RoofModel[] {
   if (editor.stage !== 'roof') return [];
-  return [...editor.shown.tables.roof.values()].flatMap((roof) =>
-    roof.storey === editor.storey && !editor.isHidden(roof.id)
-      ? (editor.model.roof(editor.shown, roof) ?? [])
-      : []
+  return seenOn(editor, editor.shown.tables.roof).flatMap(
+    (roof) => editor.model.roof(editor.shown, roof) ?? []
   );
 }
 

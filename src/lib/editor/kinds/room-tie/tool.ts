@@ -4,7 +4,7 @@
  */
 import { distance, lerp, nearestOnSegment, type Point } from '../../../core/geometry/point';
 import { edgesOf } from '../../../core/geometry/ring';
-import { laidRoom, tieState } from '../../../core/kinds/room-tie/net';
+import { laidRing, tieState } from '../../../core/kinds/room-tie/net';
 import type { RoomTie } from '../../../core/kinds/room-tie/record';
 import { nameOfRoom, pieceWords } from '../../../core/kinds/room-tie/words';
 import { pairName, sideFrom, type SurveyRoom } from '../../../core/kinds/survey-room/record';
@@ -59,7 +59,7 @@ export class RoomTieTool extends BaseTool implements Tool {
 
   private ringOf(id: string): readonly Point[] {
     const { editor } = this;
-    return laidRoom(editor.model.at(editor.project), id)?.ring ?? [];
+    return laidRing(editor.model.at(editor.project), id);
   }
 
   /** Sides or corners that may be chosen, by name; of other rooms than the first. */

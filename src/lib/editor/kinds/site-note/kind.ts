@@ -1,5 +1,6 @@
 /** Site notes: seen and pointed at where what was measured is worked on. */
 import { add, distance } from '../../../core/geometry/point';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind } from '../kind';
 
 /** mm: a pin in the plan. */
@@ -14,11 +15,8 @@ export const siteNote: EditorKind = {
       over: 6.5,
       at: (editor, p, mmPerPixel) =>
         editor.stage === 'measure'
-          ? [...editor.shown.tables.siteNote.values()].find(
-              (note) =>
-                note.storey === editor.storey &&
-                !editor.isHidden(note.id) &&
-                distance(note.at, p) < Math.max(pin, 8 * mmPerPixel)
+          ? seenOn(editor, editor.shown.tables.siteNote).find(
+              (note) => distance(note.at, p) < Math.max(pin, 8 * mmPerPixel)
             )?.id
           : undefined
     }

@@ -4,15 +4,14 @@ import { edgesOf, gapToBorders, ringsHold, type Ring } from '../../../core/geome
 import type { Slab } from '../../../core/kinds/slab/record';
 import type { Editor } from '../../editor';
 import { nearestOf } from '../../hits';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind, type Pull } from '../kind';
 
 /** Those of the storey in hand that are seen, where floors are worked on, as they would be. */
 function pickedSlabs(editor: Editor): (readonly [Slab, readonly Ring[]])[] {
   if (editor.stage !== 'floors') return [];
-  return [...editor.shown.tables.slab.values()].flatMap((slab) =>
-    slab.storey === editor.storey && !editor.isHidden(slab.id)
-      ? [[slab, editor.model.slabRings(editor.shown, slab)] as const]
-      : []
+  return seenOn(editor, editor.shown.tables.slab).map(
+    (slab) => [slab, editor.model.slabRings(editor.shown, slab)] as const
   );
 }
 

@@ -5,6 +5,7 @@ import { gapToBorder } from '../../../core/geometry/ring';
 import { anchorOfRoom, ringOfRoom } from '../../../core/kinds/survey-room/plan';
 import type { Editor } from '../../editor';
 import { nearestOf } from '../../hits';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind } from '../kind';
 
 /** All that is tied to it goes along. */
@@ -28,9 +29,7 @@ export const surveyRoom: EditorKind = {
       at: (editor, p, mmPerPixel) => {
         if (editor.stage !== 'measure') return undefined;
         const query = editor.model.at(editor.shown);
-        const rooms = [...editor.shown.tables.surveyRoom.values()].filter(
-          ({ id, storey }) => storey === editor.storey && !editor.isHidden(id)
-        );
+        const rooms = seenOn(editor, editor.shown.tables.surveyRoom);
         return nearestOf(rooms, ({ id }) => gapToBorder(ringOfRoom(query, id), p), 7 * mmPerPixel)?.id;
       }
     }

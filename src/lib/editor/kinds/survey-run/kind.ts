@@ -2,6 +2,7 @@
 import { add, distance, nearestOnSegment } from '../../../core/geometry/point';
 import { placeOn, stopsOf } from '../../../core/kinds/survey-run/record';
 import { nearestOf } from '../../hits';
+import { seenOn } from '../../seen';
 import { unseen, type EditorKind } from '../kind';
 
 export const surveyRun: EditorKind = {
@@ -12,13 +13,13 @@ export const surveyRun: EditorKind = {
     {
       over: 6.3,
       at: (editor, p, mmPerPixel) =>
-        nearestOf(
-          [...editor.shown.tables.surveyRun.values()].filter(
-            ({ id, storey }) => editor.stage === 'measure' && storey === editor.storey && !editor.isHidden(id)
-          ),
-          (run) => distance(nearestOnSegment(p, run.at, placeOn(run, stopsOf(run).at(-1)!)), p),
-          7 * mmPerPixel
-        )?.id
+        editor.stage === 'measure'
+          ? nearestOf(
+              seenOn(editor, editor.shown.tables.surveyRun),
+              (run) => distance(nearestOnSegment(p, run.at, placeOn(run, stopsOf(run).at(-1)!)), p),
+              7 * mmPerPixel
+            )?.id
+          : undefined
     }
   ],
   drag: ({ editor, id, by, round }) => {

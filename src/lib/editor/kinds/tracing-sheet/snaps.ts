@@ -4,14 +4,15 @@ import type { DrawnSnap } from '../../../core/kernels/survey/line-drawing';
 import { flatAt, inPlan } from '../../../core/kinds/tracing-sheet/place';
 import type { TracingSheet } from '../../../core/kinds/tracing-sheet/record';
 import type { Editor } from '../../editor';
+import { seenOn } from '../../seen';
 
 /** How near a place must be, pixels. */
 const reach = 11;
 
 /** Sheets of the storey in hand that are seen, the lowest first. */
 export const sheetsShown = (editor: Editor): TracingSheet[] =>
-  [...editor.shown.tables.tracingSheet.values()]
-    .filter(({ id, storey, shown }) => shown && storey === editor.storey && !editor.isHidden(id))
+  seenOn(editor, editor.shown.tables.tracingSheet)
+    .filter(({ shown }) => shown)
     .sort((p, q) => p.order - q.order);
 
 /** Whether a layer of a drawing is seen on a sheet. */
